@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { LineChart, ScatterChart } from 'echarts/charts'
+import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
+import { use } from 'echarts/core'
+import { SVGRenderer } from 'echarts/renderers'
+import VChart from 'vue-echarts'
+import type { Assessment, RunState } from '#core/batch'
+import { gramsIn } from '#core/units'
+
+use([LineChart, ScatterChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+
+const props = defineProps<{ run: RunState, assessment: Assessment, now: number }>()
+const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
+const { dim } = useTheme()
+
+/** The theme's colours as the chart needs them: read from the page, since a chart knows no CSS variables. */
+const ink = computed(() => {
+  void dim.value
+  const style = getComputedStyle(document.documentElement)
+  const colour = (name: string) => style.getPropertyValue(`--${name}`).trim()
+  return { text: colour('quiet'), rule: colour('rule'), line: colour('brine'), dulse: colour('dulse-ink'), husk: colour('husk'), card: colour('card'), ink: colour('ink') }
+})
+
+const option = computed(() => {
+  const { estimate } = props.assessment
+  const unit = settings.value.weightUnit
+  const show = (grams: number) => unit === 'g' ? grams / 1000 : gramsIn(grams, 'oz') / 16
+  const { clock } = props.run
+  // The curve is fitted on the clock of the card's heat; people read hours of heat as they passed.
+  const stretch = clock.pace > 0 ? 1 / clock.pace : 1
+  const nowEquivalent = clock.equivalentHoursAt(props.now)
+  const nowH = clock.hoursAt(props.now)
+  const realHours = (hours: number) => hours <= nowEquivalent
+    ? (nowEquivalent > 0 ? hours / nowEquivalent * nowH : 0)
+    : nowH + (hours - nowEquivalent) * stretch
+  const colours = ink.value
+  const curve = estimate.curve.map(point => ({ hours: realHours(point.hours), ...point.weightG }))
+  const windowFrom = realHours(estimate.hoursToTarget.p10)
+  const windowTo = realHours(estimate.hoursToTarget.p90)
+  const words = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 }
+  const end = curve.at(-1)!.hours
+  const points = [{ hours: 0, grams: props.run.loadedG }, ...props.run.weighings.map(weighing => ({ hours: clock.hoursAt(weighing.at), grams: weighing.weightG }))]
+  return {
+    animation: false,
+    textStyle: words,
+    grid: { left: 44, right: 14, top: 34, bottom: 30 },
+    tooltip: {
+      trigger: 'axis', backgroundColor: colours.card, borderColor: colours.rule, textStyle: { ...words, color: colours.ink },
+      formatter: (items: { axisValue: number }[]) => {
+        const hours = Number(items[0]?.axisValue ?? 0)
+        const near = curve.reduce((best, point) => Math.abs(point.hours - hours) < Math.abs(best.hours - hours) ? point : best)
+        return `${format.hours(near.hours)} of heat<br>${format.weight(near.p50)}, ${format.weightRange(near)}`
+      },
+    },
+    xAxis: { type: 'value', min: 0, max: Math.ceil(end), axisLabel: { ...words, color: colours.text, formatter: '{value} h' }, splitLine: { show: false }, axisLine: { lineStyle: { color: colours.rule } }, axisTick: { show: false } },
+    yAxis: { type: 'value', min: 0, name: unit === 'g' ? 'kg' : 'lb', nameTextStyle: { ...words, color: colours.text, align: 'right' }, axisLabel: { ...words, color: colours.text }, splitLine: { lineStyle: { color: colours.rule } } },
+    series: [
+      { type: 'line', data: curve.map(point => [point.hours, show(point.p10)]), stack: 'band', symbol: 'none', lineStyle: { width: 0 }, silent: true, tooltip: { show: false } },
+      { type: 'line', data: curve.map(point => [point.hours, show(point.p90 - point.p10)]), stack: 'band', symbol: 'none', lineStyle: { width: 0 }, areaStyle: { color: colours.line, opacity: 0.18 }, silent: true, tooltip: { show: false } },
+      {
+        type: 'line', data: curve.map(point => [point.hours, show(point.p50)]), symbol: 'none', lineStyle: { color: colours.line, width: 2.5 },
+        markArea: {
+          silent: true,
+          data: [
+            [{ yAxis: show(estimate.targetWeightG.p10), itemStyle: { color: colours.husk, opacity: 0.22 }, label: { show: true, position: 'insideTopLeft', distance: 4, formatter: `dry weight ${format.weightRange(estimate.targetWeightG)}`, color: colours.ink, offset: [2, -20], ...words, fontWeight: 700 } }, { yAxis: show(estimate.targetWeightG.p90) }],
+            ...(Number.isFinite(windowTo)
+              ? [[{ xAxis: windowFrom, itemStyle: { color: colours.dulse, opacity: 0.12 }, label: { show: true, position: 'top', formatter: props.run.setC === null ? '8 in 10' : `dry ${format.window(props.assessment.finish.from, props.assessment.finish.to, props.now)}`, color: colours.dulse, ...words, fontWeight: 700 } }, { xAxis: windowTo }]]
+              : []),
+          ],
+        },
+        markLine: { silent: true, symbol: 'none', data: [{ xAxis: nowH }], lineStyle: { color: colours.text, type: 'dotted', width: 1.5 }, label: { formatter: 'now', position: 'insideStartTop', rotate: 0, color: colours.text, ...words } },
+      },
+      { type: 'scatter', data: points.map(point => [point.hours, show(point.grams)]), symbolSize: 11, itemStyle: { color: colours.card, borderColor: colours.ink, borderWidth: 2.2 }, z: 5, silent: true },
+    ],
+  }
+})
+</script>
+
+<template>
+  <section class="card" aria-label="Weight against hours of heat">
+    <h2>Weight against hours of heat</h2>
+    <VChart class="chart" :option="option" autoresize />
+    <table class="visually-hidden">
+      <caption>Weighings</caption>
+      <thead><tr><th>Hours of heat</th><th>Weight</th></tr></thead>
+      <tbody>
+        <tr v-for="weighing in run.weighings" :key="weighing.at"><td>{{ format.hours(run.clock.hoursAt(weighing.at)) }}</td><td>{{ format.weight(weighing.weightG) }}</td></tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.chart { height: 270px; }
+@media (width <= 760px) { .chart { height: 230px; } }
+</style>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import type { BatchState, Entry, EntryBody, EntryKind } from '#core/batch'
+import type { BatchAnswer } from '#shared/contracts'
+import type { FormReading } from '~/composables/useBatch'
+
+/** The frame of every form: when it happened, what is wrong, and one button. */
+const props = defineProps<{
+  kind: EntryKind
+  write: (bodies: readonly EntryBody[], options: { at?: number, replaces?: string }) => Promise<void>
+  state?: BatchState
+  page?: BatchAnswer
+  /** The entry that is corrected. */
+  correcting?: Entry
+  jarId?: string
+  leftG?: number
+}>()
+const emit = defineEmits<{ close: [], saved: [kind: EntryKind] }>()
+
+const FORMS: Partial<Record<EntryKind, { title: string, save: string, form: Component }>> = {
+  intake: { title: 'What came in', save: 'Save', form: defineAsyncComponent(() => import('../forms/IntakeForm.vue')) },
+  prep: { title: 'Prepare', save: 'Log this step', form: defineAsyncComponent(() => import('../forms/PrepForm.vue')) },
+  load: { title: 'Load the trays', save: 'Load', form: defineAsyncComponent(() => import('../forms/LoadForm.vue')) },
+  heat: { title: 'Heat', save: 'Set the heat', form: defineAsyncComponent(() => import('../forms/HeatForm.vue')) },
+  weigh: { title: 'Weight', save: 'Save', form: defineAsyncComponent(() => import('../forms/WeighForm.vue')) },
+  feel: { title: 'Feel', save: 'Log what was felt', form: defineAsyncComponent(() => import('../forms/FeelForm.vue')) },
+  unload: { title: 'Take the trays out', save: 'Take out', form: defineAsyncComponent(() => import('../forms/UnloadForm.vue')) },
+  rest: { title: 'Rest in a jar', save: 'Begin the rest', form: defineAsyncComponent(() => import('../forms/RestForm.vue')) },
+  look: { title: 'Look at the jar', save: 'Log the look', form: defineAsyncComponent(() => import('../forms/LookForm.vue')) },
+  restEnd: { title: 'End the rest', save: 'End the rest', form: defineAsyncComponent(() => import('../forms/RestEndForm.vue')) },
+  grind: { title: 'Grind', save: 'Log the grinding', form: defineAsyncComponent(() => import('../forms/GrindForm.vue')) },
+  pack: { title: 'Pack a jar', save: 'Pack', form: defineAsyncComponent(() => import('../forms/PackForm.vue')) },
+  finish: { title: 'Finish the batch', save: 'Finish', form: defineAsyncComponent(() => import('../forms/FinishForm.vue')) },
+  note: { title: 'Note', save: 'Keep the note', form: defineAsyncComponent(() => import('../forms/NoteForm.vue')) },
+  take: { title: 'Take some', save: 'Take', form: defineAsyncComponent(() => import('../forms/TakeForm.vue')) },
+  smell: { title: 'Smell test', save: 'Log the smell', form: defineAsyncComponent(() => import('../forms/SmellForm.vue')) },
+}
+const shown = computed(() => FORMS[props.kind]!)
+const open = ref(true)
+const form = ref<{ read: () => FormReading }>()
+const at = ref<number | undefined>(props.correcting?.at)
+const problems = ref<string[]>([])
+const busy = ref(false)
+const atProblem = ref<string>()
+
+async function save() {
+  const reading = form.value?.read()
+  if (!reading || busy.value) return
+  if (reading.problem !== undefined) {
+    problems.value = [reading.problem]
+    return
+  }
+  busy.value = true
+  problems.value = []
+  atProblem.value = undefined
+  try {
+    await props.write(reading.bodies, { at: at.value, replaces: props.correcting?.id })
+    emit('saved', props.kind)
+    open.value = false
+  }
+  catch (error) {
+    if (!(error instanceof Refused)) throw error
+    atProblem.value = error.problems.find(problem => problem.field === 'at')?.message
+    problems.value = error.problems.filter(problem => problem.field !== 'at').map(problem => problem.message)
+    if (problems.value.length === 0 && !atProblem.value) problems.value = [error.message]
+  }
+  finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <ElDialog v-model="open" :title="correcting ? `Correct: ${shown.title.toLowerCase()}` : shown.title" width="600px" align-center @closed="emit('close')">
+    <form class="form" @submit.prevent="save">
+      <component :is="shown.form" ref="form" :state="state" :page="page" :initial="correcting?.body" :jar-id="jarId" :left-g="leftG" :at="at" />
+      <WhenField v-model="at" :problem="atProblem" />
+      <div role="alert"><p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p></div>
+      <div class="row foot">
+        <ElButton type="primary" native-type="submit" :loading="busy">{{ correcting ? 'Save the correction' : shown.save }}</ElButton>
+        <ElButton @click="open = false">Leave it</ElButton>
+      </div>
+    </form>
+  </ElDialog>
+</template>

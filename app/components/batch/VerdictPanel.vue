@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import type { Assessment, BatchState } from '#core/batch'
+
+const props = defineProps<{ state: BatchState, assessment: Assessment, now: number }>()
+const format = useFormat()
+const verdict = computed(() => props.assessment.verdict)
+const tone = computed(() => verdict.value.discard ? 'danger' : ({ 'keep-drying': 'attention', 'cool-and-check': 'attention', 'rest': 'good', 'grind': 'good', 'seal': 'good' } as const)[verdict.value.level])
+const NAMES = { weight: 'Weight', feel: 'Feel', rest: 'Rest' }
+const TONES = { dry: 'good', unsure: 'attention', wet: 'attention', nothing: 'none' }
+const how = ref(false)
+const finish = computed(() => {
+  const { run } = props.state
+  if (!run || run.unloadedAt !== undefined) return undefined
+  const { from, middle, to } = props.assessment.finish
+  if (run.setC === null) return 'The heat is off: there is no finish until it is on again.'
+  if (!Number.isFinite(from)) return 'This heat cannot bring it to the target.'
+  if (!Number.isFinite(to)) return `Dry around ${format.moment(middle, props.now)}, or not at all at this heat.`
+  if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
+  return `Dry ${format.window(from, to, props.now)}, 8 in 10.`
+})
+</script>
+
+<template>
+  <section class="card verdict" aria-label="Verdict">
+    <div role="status">
+      <p class="quiet small">Verdict</p>
+      <h2 class="headline" :class="tone">{{ verdict.headline }}</h2>
+      <p>{{ verdict.reason }}</p>
+    </div>
+    <p v-if="finish" class="finish">{{ finish }}</p>
+    <p v-if="verdict.disagreement" class="caution">{{ verdict.disagreement }}</p>
+    <dl>
+      <div v-for="witness in verdict.witnesses" :key="witness.name" class="witness">
+        <dt>{{ NAMES[witness.name] }}</dt>
+        <dd>
+          <span class="says" :class="TONES[witness.says]">{{ witness.headline }}</span>
+          <span class="quiet small">{{ witness.detail }}</span>
+        </dd>
+      </div>
+    </dl>
+    <button type="button" class="how" :aria-expanded="how" @click="how = !how">{{ how ? 'Less' : 'How this is worked out' }}</button>
+    <div v-if="how" class="small stack">
+      <p>Solids do not leave, so the weight tells the water: {{ format.weightRange(assessment.estimate.solidsG) }} of solids, from {{ state.food.name.toLowerCase() }} with {{ format.share(state.food.rawMoisture.value.mean) }} water ({{ state.food.rawMoisture.source }}) and from the weighings themselves.</p>
+      <p>A drying curve is fitted to the weighings, starting from the usual {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{ state.card.usualHours.source }}). Ranges hold 8 of 10 cases. Target {{ format.share(state.food.target[state.purpose]) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{ state.food.targetSource }}).</p>
+      <p>By hand: {{ state.food.drynessTest.value }} ({{ state.food.drynessTest.source }})</p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.verdict { display: grid; gap: 0.7rem; align-content: start; }
+.headline { font-size: 1.6rem; margin: 0.1rem 0 0.35rem; }
+.headline.attention { color: var(--amber); } .headline.good { color: var(--kelp); } .headline.danger { color: var(--brick); }
+.finish { font-weight: 700; }
+dl { margin: 0; display: grid; }
+.witness { display: grid; grid-template-columns: 74px 1fr; gap: 0.6rem; padding: 0.65rem 0; border-top: 1px solid var(--rule); }
+dt { font-weight: 650; }
+dd { margin: 0; display: grid; gap: 0.1rem; }
+.says { font-weight: 700; } .says.good { color: var(--kelp); } .says.attention { color: var(--amber); } .says.none { color: var(--quiet); }
+.how { justify-self: start; border: 0; background: none; padding: 0.5rem 0; min-height: 44px; color: var(--dulse-ink); font-weight: 650; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
+</style>

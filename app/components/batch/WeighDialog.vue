@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import type { Assessment, BatchState, EntryBody } from '#core/batch'
+import { formatWeight, parseWeight } from '#core/units'
+import type { BatchAnswer } from '#shared/contracts'
+
+/** Number, Enter, next tray: each Enter is written at once. */
+const props = defineProps<{
+  state: BatchState
+  page: BatchAnswer
+  assessment?: Assessment
+  write: (bodies: readonly EntryBody[], options: { at?: number }) => Promise<void>
+}>()
+const emit = defineEmits<{ close: [] }>()
+const { settings } = storeToRefs(useHouseholdStore())
+const format = useFormat()
+const open = ref(true)
+const run = computed(() => props.state.run!)
+const machine = computed(() => props.page.machines.find(item => item.id === run.value.machineId))
+
+/** What lies on the scale: the whole load (0), or one tray. */
+const what = ref(run.value.traysWeighed ? run.value.positions[0]! : 0)
+const typed = ref('')
+const withTray = ref(localStorage.getItem('dulse.withTray') === 'yes')
+const done = ref<Record<number, number>>({})
+const problem = ref('')
+const told = ref('')
+const busy = ref(false)
+const input = ref<{ focus: () => void }>()
+watch(withTray, value => localStorage.setItem('dulse.withTray', value ? 'yes' : 'no'))
+
+const trays = computed(() => [{ position: 0, words: 'All' }, ...run.value.positions.map(position => ({ position, words: `Tray ${position}` }))])
+const tareG = computed(() => withTray.value ? (machine.value?.trayTareG ?? 0) * (what.value === 0 ? run.value.positions.length : 1) : 0)
+const parsed = computed(() => typed.value.trim() === '' ? undefined : parseWeight(typed.value, settings.value.weightUnit))
+const netG = computed(() => parsed.value?.value === undefined ? undefined : Math.round((parsed.value.value - tareG.value) * 10) / 10)
+const lastG = computed(() => {
+  if (what.value === 0) return run.value.weighings.at(-1)?.weightG ?? run.value.loadedG
+  return run.value.trays.find(tray => tray.position === what.value)?.weightG
+})
+const shown = computed(() => {
+  if (parsed.value?.problem) return parsed.value.problem
+  if (netG.value === undefined) return lastG.value === undefined ? '\u00A0' : what.value === 0 ? `last ${format.weight(lastG.value)}` : `loaded ${format.weight(lastG.value)}`
+  if (tareG.value > 0) return `${formatWeight(netG.value, settings.value.weightUnit)} of food`
+  return formatWeight(netG.value, settings.value.weightUnit)
+})
+
+function press(key: string) {
+  typed.value = key === '⌫' ? typed.value.slice(0, -1) : typed.value + key
+  input.value?.focus()
+}
+
+async function enter() {
+  if (busy.value) return
+  problem.value = ''
+  if (netG.value === undefined) {
+    problem.value = parsed.value?.problem ?? 'Type what the scale shows.'
+    return
+  }
+  if (netG.value <= 0) {
+    problem.value = 'The tray alone weighs more than this. Is the tray on the scale at all?'
+    return
+  }
+  busy.value = true
+  try {
+    const position = what.value
+    await props.write([position === 0 ? { kind: 'weigh', totalG: netG.value } : { kind: 'weigh', trays: [{ position, weightG: netG.value }] }], {})
+    done.value = { ...done.value, [position]: netG.value }
+    told.value = `${position === 0 ? 'The load' : `Tray ${position}`}: ${format.weight(netG.value)} is logged.`
+    typed.value = ''
+    const next = position === 0 ? undefined : run.value.positions.find(item => item > position && done.value[item] === undefined)
+    if (next === undefined) open.value = false
+    else what.value = next
+  }
+  catch (error) {
+    if (!(error instanceof Refused)) throw error
+    problem.value = error.message
+  }
+  finally {
+    busy.value = false
+    input.value?.focus()
+  }
+}
+</script>
+
+<template>
+  <ElDialog v-model="open" title="Weigh" width="420px" align-center @opened="input?.focus()" @closed="emit('close')">
+    <form class="form" @submit.prevent="enter">
+      <div class="trays" role="radiogroup" aria-label="On the scale">
+        <button v-for="tray in trays" :key="tray.position" type="button" role="radio" :aria-checked="what === tray.position" class="tray" :class="{ on: what === tray.position, done: done[tray.position] !== undefined }" @click="what = tray.position; input?.focus()">
+          {{ tray.words }}<span v-if="done[tray.position] !== undefined" class="small"> {{ format.weight(done[tray.position]!) }}</span>
+        </button>
+      </div>
+      <div class="display">
+        <ElInput ref="input" v-model="typed" class="typed" inputmode="none" autocomplete="off" :aria-label="what === 0 ? 'Weight of the whole load' : `Weight of tray ${what}`" aria-describedby="weigh-reads" />
+        <span id="weigh-reads" class="quiet" aria-live="polite">{{ shown }}</span>
+      </div>
+      <div class="pad">
+        <button v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫']" :key="key" type="button" class="pad-key" tabindex="-1" :aria-label="key === '⌫' ? 'Delete' : key" @click="press(key)">{{ key }}</button>
+      </div>
+      <ElCheckbox v-if="(machine?.trayTareG ?? 0) > 0" v-model="withTray" class="tare">Tray on the scale ({{ format.weight(machine!.trayTareG) }} each is taken off)</ElCheckbox>
+      <div role="alert"><p v-if="problem" class="problem">{{ problem }}</p></div>
+      <p class="visually-hidden" aria-live="polite">{{ told }}</p>
+      <div class="row">
+        <ElButton type="primary" native-type="submit" class="enter" :loading="busy">Enter</ElButton>
+        <ElButton @click="open = false">Done</ElButton>
+      </div>
+    </form>
+  </ElDialog>
+</template>
+
+<style scoped>
+.trays { display: flex; flex-wrap: wrap; gap: 0.4rem; }
+.tray { min-height: 44px; padding: 0 0.75rem; border: 1px solid var(--el-border-color); border-radius: 8px; background: var(--card); cursor: pointer; }
+.tray.on { border-color: var(--dulse); box-shadow: inset 0 0 0 1px var(--dulse); background: var(--dulse-wash); font-weight: 700; }
+.tray.done { color: var(--kelp); }
+.display { display: grid; gap: 0.2rem; }
+.typed :deep(.el-input__inner) { height: 58px; font: 700 2rem var(--display); text-align: right; }
+.display span { text-align: right; }
+.pad { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.4rem; }
+.pad-key { min-height: 54px; border: 1px solid var(--rule); border-radius: 8px; background: var(--sunk); font: 650 1.35rem var(--display); cursor: pointer; }
+.pad-key:active { background: var(--rule); }
+.tare { height: 44px; white-space: normal; }
+.enter { flex: 1; }
+</style>

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { Temporal } from 'temporal-polyfill'
+
+/** When it happened: now, unless somebody says otherwise. Wall times are those of the household's clock. */
+const props = defineProps<{ problem?: string }>()
+const model = defineModel<number | undefined>()
+const { settings } = storeToRefs(useHouseholdStore())
+const format = useFormat()
+const id = useId()
+const wall = computed({
+  get: () => model.value === undefined ? '' : Temporal.Instant.fromEpochMilliseconds(model.value).toZonedDateTimeISO(settings.value.timeZone).toPlainDateTime().toString({ smallestUnit: 'minute' }),
+  set: (text: string | null) => {
+    model.value = text ? Temporal.PlainDateTime.from(text).toZonedDateTime(settings.value.timeZone).epochMilliseconds : undefined
+  },
+})
+const MINUTE = 60_000
+const earlier = (minutes: number) => {
+  model.value = Date.now() - minutes * MINUTE
+}
+const inFuture = computed(() => model.value !== undefined && model.value > Date.now() + 5 * MINUTE)
+</script>
+
+<template>
+  <div class="field when">
+    <div v-if="model === undefined" class="row">
+      <span class="quiet">Now.</span>
+      <ElButton text @click="earlier(15)">It was earlier</ElButton>
+    </div>
+    <template v-else>
+      <label :for="id">When</label>
+      <div class="row">
+        <ElDatePicker :id="id" v-model="wall" type="datetime" format="D MMM YYYY HH:mm" value-format="YYYY-MM-DDTHH:mm" :clearable="false" :aria-label="`When, ${format.moment(model, Date.now())}`" />
+        <ElButton text @click="model = undefined">Now</ElButton>
+      </div>
+      <p v-if="props.problem || inFuture" class="problem">{{ props.problem ?? 'This is in the future. Give the time when it happened.' }}</p>
+    </template>
+  </div>
+</template>

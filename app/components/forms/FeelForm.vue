@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import type { BatchState, EntryBody } from '#core/batch'
+import { FEEL_QUESTIONS } from '#core/dryness'
+import type { FormReading } from '~/composables/useBatch'
+
+const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'feel' }> }>()
+const form = props.initial?.check.form ?? props.state.card.feelForm
+const answers = reactive<Record<string, string | undefined>>({ ...props.initial?.check.answers })
+const cooled = ref<boolean>(props.initial?.check.cooled ?? true)
+const places = ref(props.initial?.check.places ?? Math.min(3, props.state.run?.positions.length ?? 1))
+
+function read(): FormReading {
+  const given = Object.fromEntries(Object.entries(answers).filter((pair): pair is [string, string] => pair[1] !== undefined))
+  if (Object.keys(given).length === 0) return { problem: 'Answer at least one question.' }
+  return { bodies: [{ kind: 'feel', check: { form, answers: given, cooled: cooled.value, places: places.value } }] }
+}
+defineExpose({ read })
+</script>
+
+<template>
+  <p class="quiet">{{ state.food.drynessTest.value }} Take the thickest pieces from several trays and let them cool for five minutes.</p>
+  <ChoiceField v-for="question in FEEL_QUESTIONS[form]" :key="question.key" v-model="answers[question.key]" :label="question.ask" :choices="question.answers.map(answer => ({ value: answer.key, words: answer.words }))" />
+  <ChoiceField v-model="cooled" label="The pieces were" :choices="[{ value: true, words: 'cooled' }, { value: false, words: 'still warm' }]" />
+  <ChoiceField v-model="places" label="Taken from" :choices="[{ value: 1, words: 'one place' }, { value: 2, words: 'two' }, { value: 3, words: 'three or more' }]" />
+</template>

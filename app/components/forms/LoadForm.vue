@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { uuidv7 } from 'uuidv7'
+import type { BatchState, EntryBody } from '#core/batch'
+import { TEMPERATURE_SCHOOLS } from '#core/foods'
+import type { BatchAnswer } from '#shared/contracts'
+import type { FormReading } from '~/composables/useBatch'
+
+type Load = Extract<EntryBody, { kind: 'load' }>
+const props = defineProps<{ state: BatchState, page: BatchAnswer, initial?: Load }>()
+const format = useFormat()
+
+const machineId = ref(props.initial?.machineId ?? props.page.machines.find(machine => !props.page.taken[machine.id])?.id ?? props.page.machines[0]!.id)
+const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
+const there = computed(() => props.page.taken[machineId.value])
+const free = computed(() => Array.from({ length: machine.value.trays }, (_, i) => i + 1).filter(position => !there.value?.positions.includes(position)))
+const guessG = props.initial?.totalG ?? (props.state.run ? props.state.dryG : props.state.balance.weightG.p50)
+const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
+const each = ref(props.initial?.trays !== undefined)
+const totalG = ref<number | undefined>(props.initial?.totalG)
+const trayG = ref<Record<number, number | undefined>>(Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])))
+const heat = ref<string>(props.initial ? 'leave' : there.value ? 'leave' : String(props.state.card.temperatureC))
+const cautions = props.state.food.cautions.filter(caution => caution.step === 'load' || caution.step === 'dry')
+watch(machineId, () => {
+  chosen.value = usualTrays()
+  heat.value = there.value ? 'leave' : String(props.state.card.temperatureC)
+})
+
+/** As many free trays as the method card's one layer needs. */
+function usualTrays(): number[] {
+  const perTray = props.state.card.trayLoadKgM2.mean * 1000 * machine.value.trayAreaM2
+  return free.value.slice(0, Math.max(1, Math.round((guessG ?? perTray) / perTray)))
+}
+function turn(position: number) {
+  chosen.value = chosen.value.includes(position) ? chosen.value.filter(item => item !== position) : [...chosen.value, position].sort((a, b) => a - b)
+}
+const heats = computed(() => {
+  const { card } = props.state
+  const schools = TEMPERATURE_SCHOOLS.filter(school => Math.abs(school.celsius - card.temperatureC) > 1 && card.temperatureC >= 50)
+  return [
+    { value: String(card.temperatureC), words: format.temperature(card.temperatureC), note: 'the card’s' },
+    ...schools.map(school => ({ value: String(school.celsius), words: format.temperature(school.celsius), note: `${school.name} school` })),
+    { value: 'off', words: 'Not yet', note: 'heat stays off' },
+  ].filter(choice => choice.value === 'off' || (Number(choice.value) >= machine.value.lowC && Number(choice.value) <= machine.value.highC))
+})
+const heatReason = computed(() => Number(heat.value) === props.state.card.temperatureC
+  ? props.state.card.temperatureReason
+  : TEMPERATURE_SCHOOLS.find(school => String(school.celsius) === heat.value)?.reason ?? 'Moist food must not stand warm beyond two hours.')
+const sum = computed(() => chosen.value.reduce((total, position) => total + (trayG.value[position] ?? 0), 0))
+
+function read(): FormReading {
+  if (chosen.value.length === 0) return { problem: 'Choose the trays that the food lies on.' }
+  if (each.value && chosen.value.some(position => trayG.value[position] === undefined)) return { problem: 'Give the weight of every tray, or weigh them together.' }
+  const grams = each.value ? sum.value : totalG.value
+  if (grams === undefined) return { problem: 'Weigh what lies on the trays: without this weight nobody knows later how dry it is.' }
+  const runId = props.initial?.runId ?? there.value?.runId ?? uuidv7()
+  const trays = each.value ? chosen.value.map(position => ({ position, weightG: trayG.value[position]! })) : undefined
+  const load: EntryBody = { kind: 'load', runId, machineId: machineId.value, positions: chosen.value, trays, totalG: grams }
+  return { bodies: heat.value === 'leave' || heat.value === 'off' ? [load] : [load, { kind: 'heat', runId, setC: Number(heat.value) }] }
+}
+defineExpose({ read })
+</script>
+
+<template>
+  <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
+  <ChoiceField v-if="page.machines.length > 1" v-model="machineId" label="Machine" :choices="page.machines.map(item => ({ value: item.id, words: item.name, note: page.taken[item.id] ? `running, ${plural(item.trays - page.taken[item.id]!.positions.length, 'tray')} free` : plural(item.trays, 'tray') }))" />
+  <fieldset class="field trays">
+    <legend>Trays, top to bottom</legend>
+    <div class="row">
+      <button v-for="position in machine.trays" :key="position" type="button" class="tray" :class="{ on: chosen.includes(position) }" :aria-pressed="chosen.includes(position)" :disabled="!free.includes(position)" :title="free.includes(position) ? undefined : 'taken'" @click="turn(position)">{{ position }}</button>
+    </div>
+    <p v-if="free.length === 0" class="problem">Every tray of this machine is taken. Choose another, or wait until one is out.</p>
+  </fieldset>
+  <ChoiceField v-model="each" label="Weighed" :choices="[{ value: false, words: 'All together' }, { value: true, words: 'Tray by tray' }]" />
+  <div v-if="each" class="pair">
+    <WeightField v-for="position in chosen" :key="position" v-model="trayG[position]" :label="`Tray ${position}`" required />
+  </div>
+  <WeightField v-else v-model="totalG" label="Food on the trays" :hint="guessG ? `without the trays; about ${format.weight(guessG)} expected` : 'without the trays'" required autofocus />
+  <p v-if="each" class="quiet">Together {{ format.weight(sum) }}</p>
+  <template v-if="!initial">
+    <p v-if="there" class="quiet">This machine runs at {{ there.setC === null ? 'no heat' : format.temperature(there.setC) }} already: the batch joins its run.</p>
+    <template v-else>
+      <ChoiceField v-model="heat" label="Heat" :choices="heats" />
+      <p class="quiet small">{{ heatReason }}</p>
+    </template>
+  </template>
+</template>
+
+<style scoped>
+.trays { border: 0; padding: 0; margin: 0; }
+.tray { width: 48px; height: 46px; border: 1px solid var(--el-border-color); border-radius: 8px; background: var(--card); font-weight: 650; cursor: pointer; }
+.tray.on { border-color: var(--dulse); box-shadow: inset 0 0 0 1px var(--dulse); background: var(--dulse-wash); }
+.tray:disabled { color: var(--quiet); background: var(--sunk); cursor: not-allowed; text-decoration: line-through; }
+</style>

@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import type { EntryBody } from '#core/batch'
+import type { FormReading } from '~/composables/useBatch'
+
+type Look = Extract<EntryBody, { kind: 'look' }>
+const props = defineProps<{ initial?: Look }>()
+const saw = ref<Look['saw'] | undefined>(props.initial?.saw)
+const note = ref(props.initial?.note ?? '')
+const read = (): FormReading => saw.value === undefined
+  ? { problem: 'Say what was seen.' }
+  : { bodies: [{ kind: 'look', saw: saw.value, note: note.value.trim() || undefined }] }
+defineExpose({ read })
+</script>
+
+<template>
+  <ChoiceField v-model="saw" label="Shaken, the jar shows" :choices="[{ value: 'dry', words: 'no moisture' }, { value: 'moisture', words: 'beads of moisture' }, { value: 'clumps', words: 'sticking or clumps' }, { value: 'mould', words: 'mould' }]" />
+  <p v-if="saw === 'mould'" class="caution">Mould anywhere: discard the whole jar, and do not taste it.</p>
+  <p v-else-if="saw && saw !== 'dry'" class="caution">Back to the machine the same day, then rest it again.</p>
+  <TextField v-model="note" label="Note" optional />
+</template>

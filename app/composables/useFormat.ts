@@ -1,0 +1,50 @@
+import type { Interval } from '#core/stats'
+import { formatHours, formatLength, formatShare, formatTemperature, formatWeight } from '#core/units'
+import { startOfDay } from '#core/planning'
+
+/** Every figure on a page is written by these, in the units and on the clock of the household. */
+export function useFormat() {
+  const { settings } = storeToRefs(useHouseholdStore())
+  const formats = computed(() => {
+    const { timeZone, clockHours } = settings.value
+    const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone, hour12: clockHours === 12, ...options })
+    return {
+      time: make({ hour: clockHours === 12 ? 'numeric' : '2-digit', minute: '2-digit' }),
+      weekday: make({ weekday: 'short' }),
+      day: make({ weekday: 'short', day: 'numeric', month: 'short' }),
+      date: make({ day: 'numeric', month: 'short', year: 'numeric' }),
+      month: make({ month: 'short', year: 'numeric' }),
+    }
+  })
+  const weight = (grams: number) => formatWeight(grams, settings.value.weightUnit)
+  const time = (at: number) => formats.value.time.format(at)
+  const sameDay = (a: number, b: number) => startOfDay(a, settings.value.timeZone) === startOfDay(b, settings.value.timeZone)
+
+  /** A time today, or with its day when it is not today. */
+  function moment(at: number, now: number): string {
+    if (!Number.isFinite(at)) return 'not at this heat'
+    if (sameDay(at, now)) return time(at)
+    return Math.abs(at - now) < 6 * 86_400_000 ? `${formats.value.weekday.format(at)} ${time(at)}` : formats.value.day.format(at)
+  }
+
+  /** Figures of a range; one where both ends read the same. */
+  function range(interval: Interval, write: (value: number) => string): string {
+    const low = write(interval.p10)
+    const high = write(interval.p90)
+    if (low === high) return low
+    // "352–455 g" rather than "352 g–455 g".
+    const unit = /\u00A0\D+$/.exec(high)?.[0]
+    return unit && low.endsWith(unit) && !low.includes('lb') ? `${low.slice(0, -unit.length)}–${high}` : `${low} to ${high}`
+  }
+
+  return {
+    weight, time, moment, range, hours: formatHours, share: formatShare,
+    weightRange: (interval: Interval) => range(interval, weight),
+    temperature: (celsius: number) => formatTemperature(celsius, settings.value.temperatureUnit),
+    length: (mm: number) => formatLength(mm, settings.value.weightUnit),
+    day: (at: number) => formats.value.day.format(at),
+    date: (at: number) => formats.value.date.format(at),
+    month: (at: number) => formats.value.month.format(at),
+    window: (from: number, to: number, now: number) => sameDay(from, to) ? `${moment(from, now)}–${time(to)}` : `${moment(from, now)} to ${moment(to, now)}`,
+  }
+}

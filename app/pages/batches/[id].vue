@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { restDays, type Entry, type EntryKind } from '#core/batch'
+import type { WeighInFlag } from '#core/kinetics'
+
+const route = useRoute()
+const router = useRouter()
+const batchId = String(route.params.id)
+const { now, tick } = useClock()
+const format = useFormat()
+const { page, entries, waits, state, problem, load, write } = useBatch(batchId)
+const { assessment, working } = useAssessment(entries, now)
+const dialog = ref<{ kind: EntryKind, correcting?: Entry }>()
+const weighing = ref(false)
+const voiding = ref<Entry>()
+
+await load()
+useHead({ title: () => state.value ? `${state.value.food.name}, batch ${page.value?.number} · Dulse` : 'Dulse' })
+
+const title = computed(() => state.value && `${state.value.food.name}, ${state.value.cutName.charAt(0).toLowerCase()}${state.value.cutName.slice(1)}`)
+const underTitle = computed(() => {
+  const s = state.value
+  if (!s || !page.value) return ''
+  const run = s.earlierRuns[0] ?? s.run
+  return [
+    `Batch ${page.value.number}`, s.intake.body.cultivar, s.intake.body.source.toLowerCase(), `came in ${format.day(s.intake.at)}`,
+    `${format.weight(s.intake.body.weightG)} in${run ? `, ${format.weight(run.loadedG)} loaded on ${plural(run.positions.length, 'tray')}` : ''}`,
+    `for ${PURPOSE_WORDS[s.purpose]}`,
+  ].filter(Boolean).join(' · ')
+})
+const drying = computed(() => state.value?.stage === 'drying')
+const machine = computed(() => page.value?.machines.find(item => item.id === state.value?.run?.machineId))
+const heatWords = computed(() => {
+  const run = state.value?.run
+  if (!run || run.unloadedAt !== undefined) return ''
+  const spent = format.hours(run.clock.hoursAt(now.value))
+  return run.setC === null ? `heat off after ${spent}` : `${format.temperature(run.setC)}, ${spent} of heat`
+})
+const flags = computed(() => {
+  const map = new Map<string, WeighInFlag>()
+  for (const flag of assessment.value?.estimate.flags ?? []) {
+    for (const id of state.value?.run?.weighings[flag.index]?.entryIds ?? []) map.set(id, flag)
+  }
+  return map
+})
+const then = computed(() => {
+  const s = state.value
+  const estimate = assessment.value?.estimate
+  if (!s || !estimate) return ''
+  const dry = format.weightRange(estimate.targetWeightG)
+  return s.purpose === 'pieces' ? `Rest 7 days, then pack about ${dry} of pieces.` : `Rest 7 days in a jar, then grind: about ${dry} dry, a little less as ${PURPOSE_WORDS[s.purpose]}.`
+})
+
+function act(kind: EntryKind, correcting?: Entry) {
+  if (kind === 'weigh' && !correcting) weighing.value = true
+  else dialog.value = { kind, correcting }
+}
+async function saved() {
+  tick()
+  await load()
+}
+async function doVoid(reason: string) {
+  const target = voiding.value
+  voiding.value = undefined
+  if (!target) return
+  try {
+    await write([{ kind: 'void', target: target.id, reason: reason || undefined }])
+    if (target.body.kind === 'intake') await navigateTo('/batches')
+  }
+  catch (error) {
+    if (!(error instanceof Refused)) throw error
+    ElMessage({ type: 'error', message: error.message, duration: 8000, showClose: true })
+  }
+}
+
+useKeys({
+  w: () => { if (drying.value) act('weigh') },
+  f: () => { if (drying.value) act('feel') },
+  h: () => { if (drying.value) act('heat') },
+  n: () => { if (state.value) act('note') },
+})
+
+// From the Log dialog or Now: open at once what was asked for.
+const wanted = route.query.act
+if (typeof wanted === 'string' && state.value) {
+  const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
+  onMounted(() => {
+    if (fits[wanted]) act(wanted as EntryKind)
+    void router.replace({ query: {} })
+  })
+}
+</script>
+
+<template>
+  <div v-if="problem" class="card">
+    <h1>No such batch</h1>
+    <p>{{ problem }}</p>
+    <p><NuxtLink to="/batches">All batches</NuxtLink></p>
+  </div>
+  <div v-else-if="state && page" class="stack">
+    <header class="page-head head">
+      <div>
+        <h1>{{ title }}</h1>
+        <p class="quiet">{{ underTitle }}</p>
+      </div>
+      <StepLine :state="state" />
+    </header>
+
+    <template v-if="drying && state.run">
+      <WeightTape v-if="assessment" :run="state.run" :assessment="assessment" />
+      <div v-else class="card tape-room" />
+      <div class="desk">
+        <div class="stack">
+          <LazyDryingCurve v-if="assessment" :run="state.run" :assessment="assessment" :now="now" />
+          <div v-else class="card curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
+          <div class="row between acts">
+            <div class="row">
+              <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
+              <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
+              <ElButton @click="act('heat')">Heat <kbd class="key">H</kbd></ElButton>
+              <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
+            </div>
+            <ElButton @click="act('unload')">Take trays out</ElButton>
+          </div>
+          <p class="quiet small">{{ machine?.name }}, trays {{ positions(state.run.positions) }} · {{ heatWords }}</p>
+          <LogList :entries="entries" :waits="waits" :flags="flags" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
+        </div>
+        <div class="stack">
+          <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
+          <section v-if="then" class="card"><h3>Then</h3><p class="quiet">{{ then }}</p></section>
+        </div>
+      </div>
+    </template>
+
+    <div v-else class="desk">
+      <div class="stack">
+        <NextCard :state="state" :now="now" @act="kind => act(kind)" />
+        <BatchSum v-if="state.run" :state="state" :page="page" />
+        <div class="row"><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton></div>
+        <LogList :entries="entries" :waits="waits" :flags="flags" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
+      </div>
+      <div class="stack">
+        <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />
+        <section v-if="!state.run" class="card">
+          <h3>{{ state.card.name }}</h3>
+          <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ state.card.temperatureReason }}</p>
+          <p class="quiet">Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours of heat ({{ state.card.usualHours.source }}).</p>
+        </section>
+        <section v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined" class="card">
+          <h3>Looks</h3>
+          <p class="quiet">{{ state.rest.looks.length ? `${plural(state.rest.looks.length, 'look')} in ${plural(restDays(state.rest, now), 'day')}.` : 'Not looked at yet.' }}</p>
+        </section>
+      </div>
+    </div>
+
+    <LazyWeighDialog v-if="weighing && state.run" :state="state" :page="page" :assessment="assessment" :write="write" @close="weighing = false; tick()" />
+    <LazyEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :state="state" :page="page" :write="write" @close="dialog = undefined" @saved="saved" />
+    <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
+  </div>
+</template>
+
+<style scoped>
+.head { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: end; }
+.desk { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 392px); gap: 1rem; align-items: start; }
+.tape-room { height: 142px; } .curve-room { height: 330px; }
+.working { opacity: 0.8; }
+@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk > .stack:last-child { order: -1; } }
+</style>

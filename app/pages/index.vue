@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import type { NowAnswer, TodoAnswer } from '#shared/contracts'
+import { groupOf, type TodoGroup } from '#core/planning'
+import { findFood } from '#core/foods'
+
+const { now } = useClock()
+const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
+const stages = useStagesStore()
+const answer = shallowRef<NowAnswer>()
+const problem = ref('')
+useHead({ title: 'Now · Dulse' })
+
+async function load() {
+  try {
+    answer.value = await callServer<NowAnswer>('/api/now')
+    stages.stages = answer.value.stages
+    problem.value = ''
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+await load()
+const timer = setInterval(load, 60_000)
+onBeforeUnmount(() => clearInterval(timer))
+
+const night = computed(() => isEvening(now.value))
+function isEvening(at: number): boolean {
+  const hour = Number(new Intl.DateTimeFormat('en-GB', { hour: '2-digit', hour12: false, timeZone: settings.value.timeZone }).format(at))
+  return hour >= 17 || hour < 4
+}
+const GROUPS = computed<{ key: TodoGroup, name: string }[]>(() => [
+  { key: 'late', name: 'Late' }, { key: 'today', name: night.value ? 'Tonight' : 'Today' }, { key: 'sleep', name: 'While you sleep' }, { key: 'later', name: 'Tomorrow and after' },
+])
+const grouped = computed(() => {
+  const lists: Record<TodoGroup, TodoAnswer[]> = { late: [], today: [], sleep: [], later: [] }
+  for (const todo of answer.value?.todos ?? []) lists[groupOf(todo, now.value, settings.value)].push(todo)
+  for (const list of Object.values(lists)) list.sort((a, b) => a.from - b.from)
+  return lists
+})
+const handsOn = computed(() => [...grouped.value.late, ...grouped.value.today].filter(todo => todo.kind !== 'dry'))
+const headline = computed(() => {
+  const count = handsOn.value.length
+  if (count === 0) return 'Nothing needs hands'
+  return `${countWord(count)} ${count === 1 ? 'thing' : 'things'} ${night.value ? 'before bed' : 'today'}`
+})
+const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 && answer.value.stages.every(stage => stage.count === 0))
+</script>
+
+<template>
+  <div v-if="isEmpty" class="card empty">
+    <h1>Nothing is drying yet</h1>
+    <p>This page will say what needs hands and when: weigh a tray, look at a jar, grind a batch. It begins with a basket.</p>
+    <ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton>
+    <p class="quiet small">Trays, power and the household’s units and nights are set in the <NuxtLink to="/workshop">Workshop</NuxtLink>.</p>
+  </div>
+  <div v-else class="now">
+    <div>
+      <header class="page-head">
+        <h1>{{ headline }}</h1>
+        <p class="quiet">{{ format.day(now) }}, {{ format.time(now) }} · {{ settings.name }}</p>
+      </header>
+      <p v-if="problem" class="problem">{{ problem }} These are the figures of the last visit.</p>
+      <template v-for="group in GROUPS" :key="group.key">
+        <section v-if="grouped[group.key].length" :aria-label="group.name">
+          <h2 class="group">{{ group.name }}</h2>
+          <ul class="plain-list list">
+            <TodoCard v-for="todo in grouped[group.key]" :key="todo.batchId + todo.kind" :todo="todo" :now="now" :group="group.key" :first="todo === handsOn[0]" />
+          </ul>
+        </section>
+      </template>
+      <p v-if="answer && answer.todoCount > answer.todos.length" class="quiet">The first {{ answer.todos.length }} of {{ answer.todoCount }}.</p>
+    </div>
+    <aside class="stack" aria-label="Machines and jars">
+      <RackCard v-for="rack in answer?.racks" :key="rack.machine.id" :rack="rack" :now="now" />
+      <section v-if="answer?.useFirst.length" class="card" aria-label="Use first">
+        <h2>Use first</h2>
+        <ul class="plain-list">
+          <li v-for="jar in answer.useFirst" :key="jar.jarId" class="jar">
+            <NuxtLink :to="`/jars/${jar.jarId}`"><JarGlass :jar="jar" :height="44" /><span><strong>{{ findFood(jar.foodKey)?.name }}, {{ PURPOSE_WORDS[jar.purpose] }}</strong><br><span class="quiet small">{{ format.weight(jar.leftG) }} left · best before {{ format.month(jar.bestFrom) }}</span></span></NuxtLink>
+          </li>
+        </ul>
+      </section>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.now { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 412px); gap: 1.4rem; align-items: start; }
+.group { font: 650 0.95rem var(--display); color: var(--quiet); margin: 0.9rem 0 0.4rem 0.1rem; }
+.list { background: var(--card); border: 1px solid var(--rule); border-radius: 10px; overflow: hidden; }
+.empty { max-width: 620px; margin: 6vh auto; display: grid; gap: 1rem; justify-items: start; padding: 2rem; }
+.jar a { display: flex; gap: 0.8rem; align-items: center; padding: 0.45rem 0; text-decoration: none; line-height: 1.25; min-height: 54px; }
+.jar + .jar { border-top: 1px solid var(--rule); }
+@media (width <= 980px) { .now { grid-template-columns: minmax(0, 1fr); } }
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { uuidv7 } from 'uuidv7'
+import { FOODS, findFood, type Purpose } from '#core/foods'
+import type { Forecast } from '#core/planning'
+import type { MachineAnswer, NewBatch } from '#shared/contracts'
+
+const format = useFormat()
+const outbox = useOutboxStore()
+const { now } = useClock()
+useHead({ title: 'A basket came in · Dulse' })
+
+const route = useRoute()
+const foodKey = ref(typeof route.query.food === 'string' && findFood(route.query.food) ? route.query.food : '')
+const food = computed(() => findFood(foodKey.value))
+const cultivar = ref('')
+const source = ref('Own garden')
+const weightG = ref<number>()
+const purpose = ref<Purpose>('powder')
+const cardKey = ref('')
+const condition = ref('')
+const at = ref<number>()
+const machines = ref<MachineAnswer[]>([])
+const machineId = ref('')
+const forecast = shallowRef<Forecast>()
+const forecastProblem = ref('')
+const problems = ref<Record<string, string>>({})
+const busy = ref(false)
+const weightField = ref<{ check: () => string | undefined }>()
+const SOURCES = ['Own garden', 'Market', 'Neighbour', 'Leftovers', 'Freezer']
+
+watch(food, (next) => {
+  cardKey.value = next?.cards[0]?.key ?? ''
+}, { immediate: true })
+
+onMounted(async () => {
+  try {
+    machines.value = await callServer<MachineAnswer[]>('/api/machines')
+    machineId.value = machines.value[0]?.id ?? ''
+  }
+  catch (error) {
+    forecastProblem.value = (error as Error).message
+  }
+})
+
+let asked = 0
+let wait: ReturnType<typeof setTimeout> | undefined
+watch([foodKey, cardKey, purpose, weightG, machineId], () => {
+  clearTimeout(wait)
+  const turn = ++asked
+  if (!foodKey.value || !cardKey.value || !weightG.value || !machineId.value) {
+    forecast.value = undefined
+    return
+  }
+  wait = setTimeout(async () => {
+    const query = new URLSearchParams({ foodKey: foodKey.value, cardKey: cardKey.value, purpose: purpose.value, weightG: String(weightG.value), machineId: machineId.value })
+    try {
+      const answer = await callServer<Forecast>(`/api/forecast?${query}`)
+      if (turn === asked) {
+        forecast.value = answer
+        forecastProblem.value = ''
+      }
+    }
+    catch (error) {
+      if (turn === asked) forecastProblem.value = error instanceof OutOfTouch ? 'The forecast needs the server. The basket can be logged all the same.' : (error as Error).message
+    }
+  }, 150)
+})
+
+const count = (interval: { p10: number, p50: number, p90: number }, one: string, many?: string) =>
+  interval.p10 === interval.p90 ? plural(interval.p50, one, many) : `${interval.p10} to ${interval.p90} ${many ?? `${one}s`}`
+const cautions = computed(() => food.value?.cautions.filter(caution => caution.step === 'intake') ?? [])
+const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powder' }
+
+async function accept() {
+  if (busy.value) return
+  problems.value = {}
+  const bad = weightField.value?.check()
+  if (!food.value) problems.value.foodKey = 'Choose the food.'
+  if (bad ?? weightG.value === undefined) problems.value.weightG = bad ?? 'A weight is needed, such as 850, 1.2 kg or 3 lb 4 oz.'
+  if (source.value.trim() === '') problems.value.source = 'Say where it came from.'
+  if (Object.keys(problems.value).length > 0) return
+  busy.value = true
+  const id = uuidv7()
+  const body: NewBatch = { id, entry: { id: uuidv7(), at: at.value ?? Date.now(), body: {
+    kind: 'intake', foodKey: foodKey.value, cultivar: cultivar.value.trim() || undefined, source: source.value.trim(), weightG: weightG.value!,
+    condition: condition.value.trim() || undefined, purpose: purpose.value, cardKey: cardKey.value,
+  } } }
+  try {
+    const sent = await outbox.send({ path: '/api/batches', body, batchId: id, words: `${food.value!.name} that came in` })
+    await navigateTo(sent === 'arrived' ? `/batches/${id}` : '/')
+  }
+  catch (error) {
+    if (!(error instanceof Refused)) throw error
+    for (const problem of error.problems) problems.value[problem.field.split('.').at(-1)!] = problem.message
+    if (error.problems.length === 0) problems.value.all = error.message
+  }
+  finally {
+    busy.value = false
+  }
+}
+const otherProblems = computed(() => Object.entries(problems.value).filter(([field]) => !['foodKey', 'weightG', 'source', 'at'].includes(field)).map(([, message]) => message))
+</script>
+
+<template>
+  <form class="intake" @submit.prevent="accept">
+    <section class="stack">
+      <header><h1>A basket came in</h1></header>
+      <div class="card form">
+        <div class="pair">
+          <div class="field">
+            <label for="food">Food</label>
+            <ElSelect id="food" v-model="foodKey" filterable placeholder="Choose" aria-label="Food">
+              <ElOption v-for="item in FOODS" :key="item.key" :value="item.key" :label="item.name" />
+            </ElSelect>
+            <p v-if="problems.foodKey" class="problem">{{ problems.foodKey }}</p>
+          </div>
+          <TextField v-model="cultivar" label="Kind" optional />
+        </div>
+        <WeightField ref="weightField" v-model="weightG" label="Weight" required :problem="problems.weightG" hint="untrimmed, as it came" />
+        <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
+        <ChoiceField v-if="food" v-model="cardKey" label="Cut" :choices="food.cards.map(card => ({ value: card.key, words: card.name, note: `${card.usualHours.value.low} to ${card.usualHours.value.high} h` }))" />
+        <div class="pair">
+          <div>
+            <TextField v-model="source" label="Where from" :problem="problems.source" />
+            <div class="row quick"><button v-for="item in SOURCES" :key="item" type="button" class="chip" :class="{ on: source === item }" @click="source = item">{{ item }}</button></div>
+          </div>
+          <TextField v-model="condition" label="Condition" hint="such as a few soft ones" optional />
+        </div>
+        <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
+        <WhenField v-model="at" :problem="problems.at" />
+        <div role="alert"><p v-for="message in otherProblems" :key="message" class="problem">{{ message }}</p></div>
+        <div class="row"><ElButton type="primary" native-type="submit" :loading="busy">Take it in</ElButton><ElButton @click="navigateTo('/batches')">Leave it</ElButton></div>
+      </div>
+    </section>
+    <section class="card forecast" aria-label="Forecast" aria-live="polite">
+      <h2>What it would take and give</h2>
+      <ChoiceField v-if="machines.length > 1" v-model="machineId" label="In" :choices="machines.map(machine => ({ value: machine.id, words: machine.name, note: plural(machine.trays, 'tray') }))" />
+      <p v-if="forecastProblem" class="problem">{{ forecastProblem }}</p>
+      <template v-if="forecast && food">
+        <dl>
+          <div><dt>Trays</dt><dd><strong>{{ count(forecast.trays, 'tray') }}</strong><span class="quiet">{{ forecast.loads.p90 > 1 ? count(forecast.loads, 'load') : 'one load' }}, {{ format.weightRange(forecast.preparedG) }} trimmed</span></dd></div>
+          <div><dt>Time</dt><dd><strong>{{ format.range(forecast.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`) }} a load</strong><span class="quiet">started now it ends {{ format.window(forecast.endsAt.p10, forecast.endsAt.p90, now) }}</span></dd></div>
+          <div><dt>Dry</dt><dd><strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet">about {{ format.weight(forecast.dryG.p50) }}</span></dd></div>
+          <div v-if="purpose !== 'pieces'"><dt>{{ purpose === 'flakes' ? 'Flakes' : 'Powder' }}</dt><dd><strong>{{ format.weightRange(forecast.productG) }}</strong><span class="quiet">about {{ format.weight(forecast.productG.p50) }} {{ product[purpose] }}</span></dd></div>
+          <div><dt>Jars</dt><dd><strong>{{ count(forecast.jars, 'jar') }}</strong><span class="quiet">of the household’s size</span></dd></div>
+          <div><dt>Power</dt><dd><strong>{{ format.range(forecast.energyKWh, value => `${value.toFixed(1)}\u00A0kWh`) }}</strong></dd></div>
+        </dl>
+        <p class="quiet small">Ranges hold 8 of 10 cases. {{ forecast.ownBatches > 0 ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference` : 'From the reference; your own batches sharpen it' }}: {{ food.name.toLowerCase() }} has {{ format.share(food.rawMoisture.value.mean) }} water ({{ food.rawMoisture.source }}); hours are {{ food.cards.find(card => card.key === cardKey)?.usualHours.source }}.</p>
+      </template>
+      <p v-else-if="!forecastProblem" class="quiet">Choose the food and give its weight: trays, hours, grams and jars stand here before a knife is lifted.</p>
+    </section>
+  </form>
+</template>
+
+<style scoped>
+.intake { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(300px, 1fr); gap: 1.2rem; align-items: start; }
+.forecast { display: grid; gap: 0.8rem; position: sticky; top: 84px; }
+dl { margin: 0; display: grid; }
+dl > div { display: grid; grid-template-columns: 74px 1fr; gap: 0.7rem; padding: 0.55rem 0; border-top: 1px solid var(--rule); }
+dt { color: var(--quiet); } dd { margin: 0; display: grid; } dd strong { font: 700 1.12rem var(--display); }
+.quick { gap: 0.35rem; margin-top: 0.4rem; }
+.chip { border: 1px solid var(--rule); background: var(--card); border-radius: 99px; min-height: 36px; padding: 0 0.8rem; font-size: 0.9rem; cursor: pointer; }
+.chip.on { border-color: var(--dulse); color: var(--dulse-ink); }
+@media (width <= 900px) { .intake { grid-template-columns: minmax(0, 1fr); } .forecast { position: static; } .chip { min-height: 44px; } }
+</style>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { uuidv7 } from 'uuidv7'
+import { findFood } from '#core/foods'
+import { packageOf } from '#core/keeping'
+import { withStanding, type Entry, type EntryBody, type EntryKind } from '#core/batch'
+import type { JarAnswer, NewEntry } from '#shared/contracts'
+
+const route = useRoute()
+const jarId = String(route.params.id)
+const format = useFormat()
+const outbox = useOutboxStore()
+const { now } = useClock()
+const jar = shallowRef<JarAnswer>()
+const problem = ref('')
+const dialog = ref<{ kind: EntryKind, correcting?: Entry }>()
+const voiding = ref<Entry>()
+
+async function load() {
+  try {
+    jar.value = await callServer<JarAnswer>(`/api/jars/${jarId}`)
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+await load()
+void useStagesStore().refresh()
+useHead({ title: () => jar.value ? `Jar ${jar.value.number} · Dulse` : 'Dulse' })
+
+const name = computed(() => findFood(jar.value?.foodKey ?? '')?.name ?? '')
+const MONTH = 30.44 * 86_400_000
+const status = computed(() => {
+  const j = jar.value!
+  if (j.leftG <= 0) return { words: 'empty', tone: '' }
+  if (j.bestTo < now.value) return { words: 'past its best', tone: 'danger' }
+  if (j.bestFrom < now.value + 0.7 * MONTH) return { words: 'use first', tone: 'attention' }
+  return { words: 'at its best', tone: 'good' }
+})
+const SMELL = { strong: 'strong', weaker: 'weaker: use more', crushed: 'only when crushed', none: 'none: to the compost' } as Record<string, string>
+/** A level tablespoon is 15 mL. */
+const spoons = computed(() => {
+  const { leftG, densityGMl } = jar.value!
+  const low = leftG / (densityGMl.p90 * 15)
+  const high = leftG / (densityGMl.p10 * 15)
+  return `${Math.round(low)} to ${Math.round(high)} level tablespoons`
+})
+const lines = computed(() => withStanding(jar.value?.entries ?? []).filter(item => item.entry.body.kind !== 'void' && item.state !== 'corrected').sort((a, b) => b.entry.at - a.entry.at))
+
+async function write(bodies: readonly EntryBody[], options: { at?: number, replaces?: string } = {}) {
+  for (const body of bodies) {
+    const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: options.replaces, body } as NewEntry
+    await outbox.send({ path: `/api/batches/${jar.value!.batchId}/entries`, body: entry, batchId: jar.value!.batchId, words: `jar ${jar.value!.number}` })
+  }
+  await load()
+}
+async function doVoid(reason: string) {
+  const target = voiding.value
+  voiding.value = undefined
+  if (!target) return
+  try {
+    await write([{ kind: 'void', target: target.id, reason: reason || undefined }])
+    if (target.body.kind === 'pack') await navigateTo(`/batches/${jar.value!.batchId}`)
+  }
+  catch (error) {
+    if (!(error instanceof Refused)) throw error
+    ElMessage({ type: 'error', message: error.message, duration: 8000, showClose: true })
+  }
+}
+</script>
+
+<template>
+  <div v-if="problem && !jar" class="card"><h1>No such jar</h1><p>{{ problem }}</p><p><NuxtLink to="/shelf">To the shelf</NuxtLink></p></div>
+  <div v-else-if="jar" class="jar-page">
+    <section class="card stack">
+      <header class="row top">
+        <JarGlass :jar="jar" :height="132" />
+        <div>
+          <p class="quiet">Jar {{ jar.number }}</p>
+          <h1>{{ name }}, {{ PURPOSE_WORDS[jar.purpose] }}</h1>
+          <p class="row tags"><span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{ jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens' }}</span></p>
+        </div>
+      </header>
+      <dl class="facts">
+        <dt>Left</dt><dd><strong>{{ format.weight(jar.leftG) }}</strong> of {{ format.weight(jar.netG) }}<template v-if="jar.purpose === 'powder' && jar.leftG > 0">, {{ spoons }}</template></dd>
+        <dt>Packed</dt><dd>{{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase() }}<template v-if="jar.sizeMl">, {{ jar.sizeMl }} mL</template></dd>
+        <dt>Stands</dt><dd>{{ jar.place }}</dd>
+        <dt>Best by</dt><dd><strong>{{ format.month(jar.bestFrom) }} to {{ format.month(jar.bestTo) }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span></dd>
+        <template v-if="jar.smell"><dt>Smell</dt><dd>{{ SMELL[jar.smell] }}</dd></template>
+      </dl>
+      <div class="row">
+        <ElButton type="primary" :disabled="jar.leftG <= 0" @click="dialog = { kind: 'take' }">Take some</ElButton>
+        <ElButton @click="dialog = { kind: 'smell' }">Smell test</ElButton>
+        <ElButton @click="navigateTo(`/jars/${jarId}/label`)">Label</ElButton>
+      </div>
+    </section>
+    <div class="stack">
+      <section class="card">
+        <h2>Where it came from</h2>
+        <ol class="plain-list pedigree">
+          <li><strong>{{ format.weight(jar.pedigree.rawG) }}</strong> {{ name.toLowerCase() }}{{ jar.pedigree.cultivar ? ` “${jar.pedigree.cultivar}”` : '' }}, {{ jar.pedigree.source.toLowerCase() }}, {{ format.date(jar.pedigree.receivedAt) }}</li>
+          <li v-if="jar.pedigree.loadedG"><strong>{{ format.weight(jar.pedigree.loadedG) }}</strong> on the trays, {{ jar.batchTitle.split(', ').slice(1).join(', ') }}</li>
+          <li v-if="jar.pedigree.dryG"><strong>{{ format.weight(jar.pedigree.dryG) }}</strong> dry<template v-if="jar.pedigree.dryHours"> after {{ format.hours(jar.pedigree.dryHours) }} of heat</template></li>
+          <li>{{ jar.pedigree.restDays === undefined ? 'not rested' : `rested ${plural(jar.pedigree.restDays, 'day')}` }}<template v-if="jar.pedigree.powderG">, ground to <strong>{{ format.weight(jar.pedigree.powderG) }}</strong></template></li>
+          <li>packed in {{ plural(jar.pedigree.jars, 'jar') }}</li>
+        </ol>
+        <NuxtLink :to="`/batches/${jar.batchId}`" class="more">Batch {{ jar.batchNumber }}</NuxtLink>
+      </section>
+      <section class="card">
+        <h2>This jar’s log</h2>
+        <ol class="plain-list">
+          <li v-for="line in lines" :key="line.entry.id" class="line" :class="{ voided: line.state === 'voided' }">
+            <time>{{ format.moment(line.entry.at, now) }}</time><span class="what">{{ logWords(line.entry.body, format) }}</span>
+            <span v-if="line.state === 'stands'" class="acts">
+              <button type="button" :aria-label="`Correct: ${logWords(line.entry.body, format)}`" @click="dialog = { kind: line.entry.body.kind, correcting: line.entry }"><Icon name="tabler:pencil" size="18" /></button>
+              <button type="button" :aria-label="`Void: ${logWords(line.entry.body, format)}`" @click="voiding = line.entry"><Icon name="tabler:eraser" size="18" /></button>
+            </span>
+          </li>
+        </ol>
+      </section>
+    </div>
+    <LazyJarEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :jar="jar" :write="write" @close="dialog = undefined" />
+    <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
+  </div>
+</template>
+
+<style scoped>
+.jar-page { display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); gap: 1rem; align-items: start; }
+.top { flex-wrap: nowrap; gap: 1.2rem; }
+.tags { margin-top: 0.5rem; }
+.facts { display: grid; grid-template-columns: 92px 1fr; gap: 0.5rem 1rem; margin: 0; }
+dt { color: var(--quiet); } dd { margin: 0; }
+.pedigree { display: grid; gap: 0.45rem; margin: 0.6rem 0; border-left: 4px solid var(--ochre); padding-left: 0.9rem; }
+.more { color: var(--dulse-ink); font-weight: 650; display: inline-block; padding: 0.6rem 0; }
+.line { display: grid; grid-template-columns: 5.6rem 1fr auto; gap: 0.7rem; align-items: center; padding: 0.25rem 0; border-top: 1px solid var(--rule); min-height: 44px; }
+.line time { font-weight: 700; font-size: 0.95rem; }
+.voided .what { text-decoration: line-through; color: var(--quiet); }
+.acts { display: flex; } .acts button { width: 40px; height: 40px; border: 0; background: none; color: var(--quiet); border-radius: 8px; cursor: pointer; display: grid; place-items: center; }
+@media (width <= 860px) { .jar-page { grid-template-columns: minmax(0, 1fr); } .facts { grid-template-columns: 72px 1fr; } }
+</style>

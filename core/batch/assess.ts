@@ -1,0 +1,84 @@
+import { isConstantWeight, judgeDryness, type DrynessVerdict } from '../dryness'
+import { estimateDrying, type DryingEstimate, type DryingRun } from '../kinetics'
+import { dryBasis } from '../mass'
+import type { Interval } from '../stats'
+import { restDays } from './rest'
+import type { BatchState, RunState } from './state'
+
+/** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
+export interface FinishWindow { from: number, middle: number, to: number }
+
+/** What is computed of a batch that is or was in a machine. */
+export interface Assessment {
+  estimate: DryingEstimate
+  finish: FinishWindow
+  verdict: DrynessVerdict
+  /** Share of the loaded water that is gone. */
+  waterGone: Interval
+}
+
+/**
+ * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
+ * solids of the first loading in a smaller weight, and with a share of the usual hours.
+ */
+export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
+  const first = state.earlierRuns[0] ?? run
+  const targetMoisture = state.food.target[state.purpose]
+  const solidsG = state.balance.solids.mean * first.loadedG
+  const again = first !== run
+  const mean = Math.min(0.98, again ? solidsG / run.loadedG : state.balance.solids.mean)
+  const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
+  const usual = state.card.usualHours.value
+  const share = again ? shareOfHours(mean, state.balance.solids.mean, targetMoisture) : 1
+  return {
+    startWeightG: run.loadedG,
+    solids: { mean, sd },
+    targetMoisture,
+    usualHours: { low: usual.low * share, high: usual.high * share },
+    weighIns: run.weighings.map(({ hours, weightG, extraSdG }) => ({ hours, weightG, extraSdG })),
+  }
+}
+
+/** Share of the usual hours that a partly dried load needs, from exponential drying. */
+function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {
+  const target = dryBasis(targetMoisture)
+  const now = Math.max(1.05 * target, 1 / solidsNow - 1)
+  return Math.max(0.1, Math.min(1, Math.log(now / target) / Math.log((1 / solidsFresh - 1) / target)))
+}
+
+/** Estimate, finish window and verdict for the present or last run; undefined before loading. */
+export function assess(state: BatchState, now: number): Assessment | undefined {
+  const { run } = state
+  if (!run) return undefined
+  const estimate = estimateDrying(dryingRunOf(state, run))
+  const waterG = run.loadedG - estimate.solidsG.p50
+  const gone = (left: number) => Math.min(1, Math.max(0, 1 - left / waterG))
+  return {
+    estimate,
+    finish: {
+      from: run.clock.instantAt(estimate.hoursToTarget.p10),
+      middle: run.clock.instantAt(estimate.hoursToTarget.p50),
+      to: run.clock.instantAt(estimate.hoursToTarget.p90),
+    },
+    verdict: verdictOf(state, run, estimate, now),
+    waterGone: { p10: gone(estimate.waterLeftG.p90), p50: gone(estimate.waterLeftG.p50), p90: gone(estimate.waterLeftG.p10) },
+  }
+}
+
+function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, now: number): DrynessVerdict {
+  const { rest, feel } = state
+  const started = rest?.startedAt
+  return judgeDryness({
+    purpose: state.purpose,
+    targetMoisture: state.food.target[state.purpose],
+    pliableIsDone: state.food.group === 'berry' || state.food.group === 'orchard',
+    weight: {
+      probabilityDry: estimate.probabilityDry, moistureNow: estimate.moistureNow,
+      constant: isConstantWeight(run.weighings), weighIns: run.weighings.length,
+    },
+    feel: feel?.body.check,
+    rest: rest && started !== undefined
+      ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: rest.looks.at(-1)?.body.saw ?? 'dry' }
+      : undefined,
+  })
+}

@@ -1,0 +1,7 @@
+export { assess, dryingRunOf, type Assessment, type FinishWindow } from './assess'
+export { inForce, ofKind, withStanding, type LoggedEntry } from './effective'
+export { restDays, type RestState } from './rest'
+export { checkEntry, type RuleContext } from './rules'
+export { foldBatch, type BatchState, type JarState, type RunState } from './state'
+export { PREP_STEPS, STAGES, type AddedParts, type Entry, type EntryBody, type EntryKind, type EntryOf, type PrepStepName, type Stage, type TrayWeight } from './types'
+export type { Weighing } from './weighings'

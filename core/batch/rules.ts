@@ -1,0 +1,232 @@
+import { InputError, type Problem } from '../errors'
+import { cardOf, findFood } from '../foods'
+import { inForce, ofKind } from './effective'
+import { foldBatch, type BatchState } from './state'
+import type { Entry, EntryBody, EntryKind } from './types'
+
+/** What the rules need to know beside the log. */
+export interface RuleContext {
+  now: number
+  /** Trays of the machine that a load goes into, and what stands in it now (other batches). */
+  machine?: { name: string, trays: number, lowC: number, highC: number, taken: readonly number[] }
+}
+
+/** Clocks of phone and server differ by a little; more than this is a date in the future. */
+const CLOCK_SLACK_MS = 5 * 60_000
+/** Tray heavier than loaded by less than this is the scale. */
+const SCALE_SHARE = 0.02
+/** Earlier than this is a slip of the year. */
+const EARLIEST = Date.UTC(2000, 0, 1)
+
+const WORDS: Record<EntryKind, string> = {
+  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', weigh: 'weighing', feel: 'feeling',
+  unload: 'taking out', rest: 'resting', look: 'looking at the jar', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
+  finish: 'finishing', note: 'noting', take: 'taking from a jar', smell: 'smelling', void: 'voiding',
+}
+
+/**
+ * Decides whether an entry may be added to a batch's log (with the heat entries of its runs).
+ * @param entries the log without the new entry
+ * @throws InputError naming the field and what would mend it; then nothing is to be written.
+ */
+export function checkEntry(entries: readonly Entry[], entry: Entry, context: RuleContext): void {
+  const problems: Problem[] = []
+  const say = (field: string, message: string) => problems.push({ field, message })
+  checkTime(entry, context.now, say)
+  checkReference(entries, entry, say)
+  if (problems.length > 0) throw new InputError(problems)
+
+  const before = inForce(entries.filter(item => item.id !== entry.replaces))
+  const state = entry.body.kind === 'intake' ? undefined : foldBatch(before.filter(item => item.at <= entry.at || item.body.kind === 'intake'))
+  if (entry.body.kind === 'intake') checkIntake(entry.body, say)
+  else if (entry.body.kind !== 'void' && !state) say('batch', 'This batch has no intake in force: nothing can be logged on it.')
+  else if (state) checkBody(entry, state, before, context, say)
+  if (problems.length > 0) throw new InputError(problems)
+
+  checkWhole(entries, entry)
+}
+
+type Say = (field: string, message: string) => void
+
+function checkTime(entry: Entry, now: number, say: Say): void {
+  if (entry.at > now + CLOCK_SLACK_MS) say('at', 'This is in the future. Give the time when it happened.')
+  if (entry.at < EARLIEST) say('at', 'This is before the year 2000. Check the year.')
+}
+
+function checkReference(entries: readonly Entry[], entry: Entry, say: Say): void {
+  const target = entry.body.kind === 'void' ? entry.body.target : entry.replaces
+  if (!target) return
+  const field = entry.body.kind === 'void' ? 'target' : 'replaces'
+  const found = entries.find(item => item.id === target)
+  if (!found) return say(field, 'There is no such entry in this log.')
+  if (!inForce(entries).includes(found)) return say(field, 'That entry has been corrected or voided already: correct the newest one.')
+  if (entry.body.kind !== 'void' && found.body.kind !== entry.body.kind) say(field, 'A correction must be of the same kind as the entry it corrects.')
+  if (entry.body.kind === 'void' && found.body.kind === 'intake' && inForce(entries).length > 1) {
+    say(field, 'The intake carries the rest of the log: void the later entries first.')
+  }
+}
+
+function checkIntake(body: Extract<EntryBody, { kind: 'intake' }>, say: Say): void {
+  const food = findFood(body.foodKey)
+  if (!food) return say('foodKey', `“${body.foodKey}” is not a food in the reference. Choose one from the list.`)
+  if (cardOf(food, body.cardKey).key !== body.cardKey) say('cardKey', `${food.name} has no method card “${body.cardKey}”.`)
+  if (!(body.weightG > 0)) say('weightG', 'The weight must be above zero.')
+}
+
+/** Kinds that may be logged whatever the stage. */
+const ANYTIME: readonly EntryKind[] = ['note', 'void']
+
+function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], context: RuleContext, say: Say): void {
+  const { body } = entry
+  if (entry.at < state.intake.at && body.kind !== 'note') {
+    say('at', 'This is before the food came in. Check the time, or correct the intake.')
+  }
+  if (ANYTIME.includes(body.kind)) return
+  const { run, rest } = state
+  const inMachine = run !== undefined && run.unloadedAt === undefined
+  const out = run?.unloadedAt !== undefined
+  const need = (good: boolean, message: string) => {
+    if (!good) say('kind', `${message} (${WORDS[body.kind]} comes at another step).`)
+    return good
+  }
+  switch (body.kind) {
+    case 'prep':
+      need(!run, 'The food is on the trays already')
+      if (body.effect !== 'none' && body.effect !== 'added' && body.weightG !== undefined && !(body.weightG > 0)) say('weightG', 'The weight must be above zero, or left empty.')
+      break
+    case 'load': return checkLoad(body, state, inMachine, context, say)
+    case 'heat': break
+    case 'weigh': return need(inMachine, 'The batch is not in a machine') ? checkWeigh(body, state, say) : undefined
+    case 'feel': need(inMachine, 'The batch is not in a machine'); break
+    case 'unload':
+      need(inMachine, 'The batch is not in a machine')
+      if (body.weightG !== undefined && run && body.weightG > run.loadedG * (1 + SCALE_SHARE)) say('weightG', heavier(body.weightG, run.loadedG))
+      break
+    case 'rest': need(out && rest?.startedAt === undefined, 'Only food that has left the machine goes to rest, once'); break
+    case 'look': need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting'); break
+    case 'restEnd':
+      need(out && rest?.endedAt === undefined, 'There is no rest to end')
+      if (body.weightG !== undefined && run && body.weightG > run.loadedG) say('weightG', heavier(body.weightG, run.loadedG))
+      break
+    case 'grind': return checkGrind(body, state, say)
+    case 'pack': return checkPack(body, state, before, say)
+    case 'finish': need(state.jars.length > 0 || state.stage === 'grinding', 'There is nothing to finish yet'); break
+    case 'take': {
+      const jar = state.jars.find(item => item.jarId === body.jarId)
+      if (!jar) say('jarId', 'There is no such jar of this batch.')
+      else if (body.weightG > jar.leftG + 0.5) say('weightG', `Only ${Math.round(jar.leftG * 10) / 10} g are left in this jar.`)
+      break
+    }
+    case 'smell':
+      if (!state.jars.some(item => item.jarId === body.jarId)) say('jarId', 'There is no such jar of this batch.')
+  }
+}
+
+const grams = (value: number) => `${Math.round(value)} g`
+const heavier = (is: number, was: number) =>
+  `${grams(is)} is more than the ${grams(was)} that was loaded: food in a dryer only gets lighter. Was the tray on the scale?`
+
+function checkLoad(body: Extract<EntryBody, { kind: 'load' }>, state: BatchState, inMachine: boolean, context: RuleContext, say: Say): void {
+  if (inMachine) return say('kind', 'The batch is in a machine already: take it out first.')
+  if (state.stage === 'shelf') return say('kind', 'The batch is finished.')
+  const { machine } = context
+  if (!machine) return say('machineId', 'There is no such machine. Choose one from the Workshop.')
+  const unique = new Set(body.positions)
+  if (unique.size < body.positions.length) say('positions', 'A tray position is named twice.')
+  const outside = body.positions.filter(position => position < 1 || position > machine.trays)
+  if (outside.length > 0) say('positions', `${machine.name} has trays 1 to ${machine.trays}; there is no ${outside.join(', ')}.`)
+  const taken = body.positions.filter(position => machine.taken.includes(position))
+  if (taken.length > 0) say('positions', `Taken by another batch: ${taken.join(', ')}. Choose free trays.`)
+  if (body.trays) {
+    const sum = body.trays.reduce((total, tray) => total + tray.weightG, 0)
+    if (body.trays.length !== body.positions.length || body.trays.some(tray => !unique.has(tray.position))) say('trays', 'Give a weight for each tray, or the total only.')
+    else if (Math.abs(sum - body.totalG) > 1) say('totalG', `The trays add up to ${grams(sum)}, not ${grams(body.totalG)}.`)
+  }
+  const most = state.run ? state.run.loadedG : mostAfterPrep(state)
+  if (body.totalG > most * (1 + SCALE_SHARE)) {
+    say('totalG', `${grams(body.totalG)} on the trays is more than the ${grams(most)} there can be. Was the tray on the scale, or is the intake’s weight wrong?`)
+  }
+}
+
+/** What may lie on the trays at most: the raw weight, less what was weighed off, plus what came in. */
+function mostAfterPrep(state: BatchState): number {
+  return state.prep.reduce((left, { body }) => {
+    if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
+    return body.effect === 'none' ? left : left - (body.weightG ?? 0)
+  }, state.intake.body.weightG)
+}
+
+function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchState, say: Say): void {
+  const run = state.run!
+  if (body.totalG !== undefined && body.totalG > run.loadedG * (1 + SCALE_SHARE)) say('totalG', heavier(body.totalG, run.loadedG))
+  body.trays?.forEach((tray, i) => {
+    const loaded = run.trays.find(item => item.position === tray.position)
+    if (!loaded) return say(`trays.${i}.position`, `Tray ${tray.position} does not carry this batch: it lies on ${run.positions.join(', ')}.`)
+    // Where the trays were not weighed at loading an even share is only a guess.
+    const most = run.traysWeighed ? loaded.weightG * (1 + SCALE_SHARE) : Math.min(run.loadedG, loaded.weightG * 2)
+    if (tray.weightG > most) say(`trays.${i}.weightG`, heavier(tray.weightG, loaded.weightG))
+  })
+}
+
+function checkGrind(body: Extract<EntryBody, { kind: 'grind' }>, state: BatchState, say: Say): void {
+  if (state.purpose === 'pieces') return say('kind', 'This batch is kept as pieces. Correct the intake’s purpose to grind it.')
+  if (state.run?.unloadedAt === undefined) return say('kind', 'The batch has not left the machine.')
+  if (state.stage === 'shelf') return say('kind', 'The batch is finished.')
+  const already = state.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
+  const most = state.run.loadedG
+  if (already + body.dryInG > most) say('dryInG', `${grams(already + body.dryInG)} to grind is more than the ${grams(most)} that went on the trays.`)
+  if (body.powderOutG > body.dryInG * (1 + SCALE_SHARE)) say('powderOutG', `${grams(body.powderOutG)} of powder is more than the ${grams(body.dryInG)} that went in. Was the cup on the scale?`)
+}
+
+function checkPack(body: Extract<EntryBody, { kind: 'pack' }>, state: BatchState, before: readonly Entry[], say: Say): void {
+  if (state.unpackedG === undefined) {
+    return say('kind', state.purpose === 'pieces' ? 'End the rest before packing, so that what goes in the jar is known to be dry.' : 'Grind before packing.')
+  }
+  if (ofKind(before, 'pack').some(entry => entry.body.jarId === body.jarId)) say('jarId', 'This jar has been packed already.')
+  if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1) {
+    say('netG', `Only ${grams(state.unpackedG)} is left to pack. Was the jar on the scale?`)
+  }
+}
+
+/**
+ * After the entry the whole log must still add up: a correction of one weight may not leave a later
+ * entry impossible.
+ */
+function checkWhole(entries: readonly Entry[], entry: Entry): void {
+  const after = [...entries, entry]
+  let state: BatchState | undefined
+  try {
+    state = foldBatch(after)
+  }
+  catch (error) {
+    if (error instanceof InputError) throw new InputError([{ field: 'weightG', message: error.problems[0]!.message }])
+    throw error
+  }
+  if (!state) return
+  const fail = (message: string) => {
+    throw new InputError([{ field: entry.body.kind === 'void' ? 'target' : 'weightG', message }])
+  }
+  const log = inForce(after)
+  const wet = state.run?.loadedG
+  if (ofKind(log, 'load').length === 0 && log.some(item => ['weigh', 'feel', 'unload', 'grind'].includes(item.body.kind))) {
+    fail('Later entries rest on this loading: void them first.')
+  }
+  if (!ofKind(log, 'unload').length && log.some(item => ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
+    fail('Later entries rest on this taking out: void them first.')
+  }
+  if (wet !== undefined) {
+    const over = state.run!.weighings.find(weighing => weighing.weightG > wet * (1 + SCALE_SHARE) + 1)
+    if (over) fail(`A later weigh-in of ${grams(over.weightG)} would be more than the ${grams(wet)} loaded.`)
+  }
+  const packable = state.purpose === 'pieces' ? state.dryG : state.powderG
+  if (state.packedG > 0 && packable !== undefined && state.packedG > packable * (1 + SCALE_SHARE) + 1) {
+    fail(`The jars hold ${grams(state.packedG)}, more than the ${grams(packable)} this would leave.`)
+  }
+  const jars = new Map(state.jars.map(jar => [jar.jarId, jar.netG]))
+  for (const take of ofKind(log, 'take')) {
+    const left = jars.get(take.body.jarId)
+    if (left === undefined) fail('Something was taken from this jar: void that first.')
+    else jars.set(take.body.jarId, left - take.body.weightG)
+  }
+  if ([...jars.values()].some(left => left < -0.5)) fail('More was taken from the jar than it would hold.')
+}

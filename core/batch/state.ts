@@ -1,0 +1,155 @@
+import { cardOf, findFood, type Food, type MethodCard, type Purpose } from '../foods'
+import { balancePrep, type PrepBalance, type PrepStep } from '../mass'
+import type { DryingClock } from '../kinetics'
+import { dryingClock } from '../kinetics'
+import { inForce, ofKind } from './effective'
+import { restOf, type RestState } from './rest'
+import { weighingsOf, type Weighing } from './weighings'
+import type { Entry, EntryOf, Stage, TrayWeight } from './types'
+
+/** A spell of a batch in a machine, from loading to taking out. */
+export interface RunState {
+  runId: string
+  machineId: string
+  positions: number[]
+  /** Weight by tray where trays were weighed; an even share otherwise. */
+  trays: TrayWeight[]
+  /** Whether the trays were weighed one by one. */
+  traysWeighed: boolean
+  loadedG: number
+  loadedAt: number
+  /** Set while the heat is on. */
+  setC: number | null
+  clock: DryingClock
+  weighings: Weighing[]
+  unloadedAt?: number
+}
+
+export interface JarState { jarId: string, packEntryId: string, netG: number, leftG: number, packedAt: number, body: EntryOf<'pack'>['body'] }
+
+/** All that follows from a batch's log. Nothing here is stored. */
+export interface BatchState {
+  food: Food
+  card: MethodCard
+  purpose: Purpose
+  intake: EntryOf<'intake'>
+  stage: Stage
+  /** Cut in words: what the prep said, or the card. */
+  cutName: string
+  /** Thickness on the trays, where known, mm. */
+  thicknessMm?: number
+  prep: EntryOf<'prep'>[]
+  /** Solids and moisture at (first) loading, or as far as prep has come. */
+  balance: PrepBalance
+  run?: RunState
+  /** Runs before the present or last one. */
+  earlierRuns: RunState[]
+  feel?: EntryOf<'feel'>
+  rest?: RestState
+  /** Net dry weight: from the newest of grinding, end of rest, taking out, last weigh-in. */
+  dryG?: number
+  grinds: EntryOf<'grind'>[]
+  powderG: number
+  /** What may still be packed, g: powder, or dry pieces. Undefined before there is anything to pack. */
+  unpackedG?: number
+  jars: JarState[]
+  packedG: number
+  finished: boolean
+}
+
+/** Below this share of what there was to pack, the rest counts as dust in the cup. */
+const DUST_SHARE = 0.02
+
+/**
+ * Works out where a batch stands from its log.
+ * @param entries the batch's own entries together with the heat entries of its runs, in any order
+ * @returns undefined when there is no intake in force (it was voided).
+ */
+export function foldBatch(entries: readonly Entry[]): BatchState | undefined {
+  const log = inForce(entries)
+  const intake = ofKind(log, 'intake')[0]
+  const food = intake && findFood(intake.body.foodKey)
+  if (!intake || !food) return undefined
+  const card = cardOf(food, intake.body.cardKey)
+  const prep = ofKind(log, 'prep')
+  const runs = runsOf(log, card)
+  const run = runs.at(-1)
+  const balance = balancePrep(ledgerOf(intake, prep, food, runs[0]?.loadedG))
+  const feel = run && ofKind(log, 'feel').filter(entry => entry.at >= run.loadedAt).at(-1)
+  const rest = run?.unloadedAt === undefined ? undefined : restOf(log, run.unloadedAt)
+  const grinds = ofKind(log, 'grind')
+  const powderG = grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0)
+  const purpose = intake.body.purpose
+  const dryG = dryWeight(log, run, rest, grinds)
+  const jars = jarsOf(log)
+  const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
+  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined ? undefined : dryG) : grinds.length > 0 ? powderG : undefined
+  const finished = ofKind(log, 'finish').length > 0
+    || (packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable))
+  const cut = prep.findLast(entry => entry.body.cutName)?.body.cutName
+  return {
+    food, card, purpose, intake, prep, balance, run, earlierRuns: runs.slice(0, -1), feel, rest, dryG, grinds, powderG,
+    cutName: cut ?? card.name,
+    thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
+    unpackedG: packable === undefined ? undefined : Math.max(0, packable - packedG),
+    jars, packedG, finished,
+    stage: stageOf({ finished, prep, run, rest, grinds }),
+  }
+}
+
+function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 'grinds'>): Stage {
+  if (state.finished) return 'shelf'
+  if (state.grinds.length > 0) return 'grinding'
+  if (!state.run) return state.prep.length > 0 ? 'prep' : 'intake'
+  if (state.run.unloadedAt === undefined) return 'drying'
+  return state.rest?.endedAt === undefined ? 'resting' : 'grinding'
+}
+
+function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
+  const loads = ofKind(log, 'load')
+  return loads.map((load, i) => {
+    const { runId, machineId, positions, totalG } = load.body
+    const until = loads[i + 1]?.at ?? Infinity
+    const unloadedAt = ofKind(log, 'unload').find(entry => entry.at >= load.at && entry.at <= until)?.at
+    const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
+    const clock = dryingClock({
+      startAt: load.at, endAt: unloadedAt, referenceC: card.temperatureC,
+      heats: heats.map(entry => ({ at: entry.at, setC: entry.body.setC })),
+    })
+    const traysWeighed = (load.body.trays?.length ?? 0) > 0
+    const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
+    const run = { runId, machineId, positions, trays, traysWeighed, loadedG: totalG, loadedAt: load.at, clock, unloadedAt }
+    const weighs = ofKind(log, 'weigh').filter(entry => entry.at >= load.at && entry.at <= Math.min(until, unloadedAt ?? Infinity))
+    return { ...run, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf(run, weighs) }
+  })
+}
+
+function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], food: Food, loadedG: number | undefined) {
+  const steps = prep.flatMap((entry): PrepStep[] => {
+    const { step, effect, weightG, added } = entry.body
+    if (effect === 'none') return []
+    if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
+    const usualShare = effect === 'waste' ? food.trimShare.value : { mean: 0.25, sd: 0.12 }
+    return [{ kind: effect, name: step, weightG, usualShare }]
+  })
+  // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss.
+  if (!prep.some(entry => entry.body.effect === 'waste')) {
+    steps.unshift({ kind: 'waste', name: 'trim', usualShare: food.trimShare.value })
+  }
+  return { rawWeightG: intake.body.weightG, rawMoisture: food.rawMoisture.value, steps, loadedWeightG: loadedG }
+}
+
+function dryWeight(log: readonly Entry[], run: RunState | undefined, rest: RestState | undefined, grinds: readonly EntryOf<'grind'>[]): number | undefined {
+  if (run?.unloadedAt === undefined) return undefined
+  if (grinds.length > 0) return grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
+  const unload = ofKind(log, 'unload').findLast(entry => entry.at === run.unloadedAt)
+  return rest?.endWeightG ?? unload?.body.weightG ?? run.weighings.at(-1)?.weightG
+}
+
+function jarsOf(log: readonly Entry[]): JarState[] {
+  return ofKind(log, 'pack').map((entry) => {
+    const taken = ofKind(log, 'take').filter(take => take.body.jarId === entry.body.jarId)
+      .reduce((sum, take) => sum + take.body.weightG, 0)
+    return { jarId: entry.body.jarId, packEntryId: entry.id, netG: entry.body.netG, leftG: Math.max(0, entry.body.netG - taken), packedAt: entry.at, body: entry.body }
+  })
+}

@@ -1,0 +1,53 @@
+import type { FeelCheck } from '../dryness'
+import type { PackageKey } from '../keeping'
+import type { Purpose } from '../foods'
+
+/** Steps between basket and tray, by the words of the trade. */
+export const PREP_STEPS = ['wash', 'trim', 'cut', 'blanch', 'dip', 'roast', 'thicken', 'season', 'hold'] as const
+export type PrepStepName = typeof PREP_STEPS[number]
+
+export interface TrayWeight { position: number, weightG: number }
+
+/** What is written into a batch's log. One kind a fact; grams are net of the tray. */
+export type EntryBody =
+  | { kind: 'intake', foodKey: string, cultivar?: string, source: string, weightG: number, condition?: string, purpose: Purpose, cardKey: string }
+  | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, note?: string }
+  | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number }
+  | { kind: 'heat', runId: string, setC: number | null }
+  | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }
+  | { kind: 'feel', check: FeelCheck }
+  | { kind: 'unload', weightG?: number }
+  | { kind: 'rest', container?: string }
+  | { kind: 'look', saw: 'dry' | 'moisture' | 'clumps' | 'mould', note?: string }
+  | { kind: 'restEnd', weightG?: number }
+  | { kind: 'grind', dryInG: number, powderOutG: number, note?: string }
+  | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number }
+  | { kind: 'finish', reason?: string }
+  | { kind: 'note', text: string }
+  | { kind: 'take', jarId: string, weightG: number, use?: string }
+  | { kind: 'smell', jarId: string, smell: 'strong' | 'weaker' | 'crushed' | 'none' }
+  | { kind: 'void', target: string, reason?: string }
+
+export interface AddedParts { solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
+
+export type EntryKind = EntryBody['kind']
+
+/** An entry as it stands in the log. Instants are milliseconds since 1970, UTC. */
+export interface Entry {
+  id: string
+  /** Order of arrival; breaks ties between entries of the same instant. */
+  seq: number
+  /** When it happened. */
+  at: number
+  /** When it was written down. */
+  recordedAt: number
+  /** The entry that this one corrects. */
+  replaces?: string
+  body: EntryBody
+}
+
+export type EntryOf<K extends EntryKind> = Entry & { body: Extract<EntryBody, { kind: K }> }
+
+/** Where a batch stands, in the order of the stage band. */
+export const STAGES = ['intake', 'prep', 'drying', 'resting', 'grinding', 'shelf'] as const
+export type Stage = typeof STAGES[number]

@@ -1,0 +1,154 @@
+import type { Purpose } from '../foods'
+import type { Interval } from '../stats'
+import type { ConstantWeight } from './constantWeight'
+import { judgeFeel, type FeelCheck } from './feel'
+
+/** What to do, from wettest to driest. */
+export type VerdictLevel = 'keep-drying' | 'cool-and-check' | 'rest' | 'grind' | 'seal'
+
+export const VERDICT_WORDS: Record<VerdictLevel, string> = {
+  'keep-drying': 'Keep drying',
+  'cool-and-check': 'Cool some and check again',
+  'rest': 'Dry enough to rest',
+  'grind': 'Dry enough to grind',
+  'seal': 'Dry enough to seal',
+}
+
+/** What one witness says, or what it would need to say something. */
+export interface Witness {
+  name: 'weight' | 'feel' | 'rest'
+  says: 'dry' | 'unsure' | 'wet' | 'nothing'
+  headline: string
+  detail: string
+}
+
+export interface DrynessEvidence {
+  purpose: Purpose
+  targetMoisture: number
+  /** Fruit kept as pieces may stop at pliable. */
+  pliableIsDone?: boolean
+  /** From `estimateDrying`; undefined when nothing was weighed since loading. */
+  weight?: { probabilityDry: number, moistureNow: Interval, constant?: ConstantWeight, weighIns: number }
+  /** The newest look by hand; `weighingsSince` tells whether it is older than the weight. */
+  feel?: FeelCheck
+  /** Days in the closed jar and what was seen. */
+  rest?: { days: number, lastSaw: 'dry' | 'moisture' | 'clumps' | 'mould' }
+}
+
+export interface DrynessVerdict {
+  level: VerdictLevel
+  headline: string
+  /** One or two sentences: why. */
+  reason: string
+  witnesses: Witness[]
+  /** Set when witnesses contradict one another: the likely cause, and what would tell. */
+  disagreement?: string
+  /** Mould: nothing else counts. */
+  discard?: boolean
+}
+
+/** Probability from which the weight counts as saying dry, and below which as saying wet. */
+const SAYS_DRY = 0.8
+const SAYS_WET = 0.2
+
+/** Days of rest after which a jar without moisture may be ground (extension guidance: 7–10 days). */
+export const REST_DAYS = 7
+
+/**
+ * Puts the witnesses together. A wet place found by hand or moisture in the jar outweighs the weight;
+ * a weight that says wet outweighs a dry feel, since a hard skin hides a wet core.
+ * Jar air will be the third witness.
+ */
+export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
+  const weight = weightWitness(evidence)
+  const { witness: feel, veto } = feelWitness(evidence)
+  const rest = restWitness(evidence)
+  const witnesses = [weight, feel, ...(rest ? [rest] : [])]
+  const answer = (level: VerdictLevel, reason: string, more: Partial<DrynessVerdict> = {}): DrynessVerdict =>
+    ({ level, headline: VERDICT_WORDS[level], reason, witnesses, ...more })
+
+  if (evidence.rest) {
+    if (evidence.rest.lastSaw === 'mould') {
+      return answer('keep-drying', 'Mould anywhere in the jar: discard all of it, and do not taste it.', { headline: 'Discard it', discard: true })
+    }
+    if (evidence.rest.lastSaw !== 'dry') return answer('keep-drying', 'The jar shows moisture: back to the machine the same day, then rest again.')
+    if (evidence.rest.days < REST_DAYS) {
+      return answer('rest', `No moisture after ${days(evidence.rest.days)}. Water moves slowly from thick to thin pieces: look daily until day ${REST_DAYS}.`)
+    }
+    return answer(evidence.purpose === 'pieces' ? 'seal' : 'grind', `${days(evidence.rest.days)} in a closed jar without moisture.`)
+  }
+
+  if (weight.says === 'wet' && feel.says === 'dry') {
+    return answer('keep-drying', 'It feels dry, but the weight says it is not: a hard skin over a wet core, most likely. Leave it, then test a thick piece cold.', {
+      disagreement: 'Feel says dry and weight says wet. Likely a hard skin over a wet core; else the loaded weight is wrong, or a tray was on the scale. Break the thickest piece: a darker middle settles it.',
+    })
+  }
+  if (weight.says === 'dry' && (veto || feel.says === 'wet')) {
+    return answer('keep-drying', 'The weight says dry, but a wet place was found by hand, and that decides.', {
+      disagreement: 'Weight says dry and feel says wet. Likely uneven trays, pieces tested warm, a tray missing from the scale, or food with more solids than usual. Dry on and weigh the wet tray by itself.',
+    })
+  }
+  if (veto || feel.says === 'wet') return answer('keep-drying', 'A piece was not dry through: the wettest piece spoils the jar.')
+  if (weight.says === 'dry' && feel.says === 'dry') return answer('rest', 'Weight and feel agree.')
+  if (weight.says === 'dry') return answer('cool-and-check', 'The weight says dry. Cool a few of the thickest pieces and feel them before they leave the machine.')
+  if (feel.says === 'dry') {
+    return answer('cool-and-check', weight.says === 'nothing'
+      ? 'It feels dry; nothing was weighed to confirm it. One weight now tells whether the core is.'
+      : 'It feels dry and the weight is close. Weigh once more before it leaves the machine.')
+  }
+  if (feel.says === 'unsure') return answer('cool-and-check', 'The pieces felt dry, but the test was not a full one.')
+  if (weight.says === 'unsure') return answer('cool-and-check', 'By weight it may be dry. Cool a few of the thickest pieces and feel them.')
+  return answer('keep-drying', weight.says === 'nothing' ? 'Nothing says yet that it is dry.' : 'By weight it is not dry.')
+}
+
+function days(count: number): string {
+  return count === 1 ? '1 day' : `${count} days`
+}
+
+const percent = (fraction: number) => `${Math.round(fraction * 100)}`
+
+function weightWitness({ weight, targetMoisture }: DrynessEvidence): Witness {
+  const needs = `Needs ${percent(targetMoisture)} % or less.`
+  if (!weight || weight.weighIns === 0) {
+    return { name: 'weight', says: 'nothing', headline: 'Not weighed yet', detail: `${needs} One weight after two thirds of the usual time already tells much.` }
+  }
+  const { p10, p50, p90 } = weight.moistureNow
+  const headline = `${percent(p50)} % water, ${percent(p10)} to ${percent(p90)}`
+  const constant = weight.constant
+  if (weight.probabilityDry >= SAYS_DRY) return { name: 'weight', says: 'dry', headline, detail: `${needs} ${inTen(weight.probabilityDry)} that it is there.` }
+  if (constant?.constant) {
+    return {
+      name: 'weight', says: weight.probabilityDry < SAYS_WET ? 'unsure' : 'dry', headline,
+      detail: `It lost ${Math.max(0, Math.round(constant.lossG))} g in ${constant.spanH.toFixed(1)} h, within the scale’s ${Math.max(1, Math.round(constant.noiseG))} g: constant weight. It is as dry as this heat and air make it.`,
+    }
+  }
+  if (weight.probabilityDry <= SAYS_WET) return { name: 'weight', says: 'wet', headline, detail: `${needs} ${inTen(weight.probabilityDry)} that it is there.` }
+  return { name: 'weight', says: 'unsure', headline, detail: `${needs} ${inTen(weight.probabilityDry)} that it is there.` }
+}
+
+function inTen(probability: number): string {
+  if (probability < 0.05) return 'Hardly any chance'
+  if (probability > 0.95) return 'Almost certain'
+  return `${Math.max(1, Math.min(9, Math.round(probability * 10)))} in 10`
+}
+
+function feelWitness({ feel, purpose, pliableIsDone }: DrynessEvidence): { witness: Witness, veto: boolean } {
+  if (!feel) {
+    return { veto: false, witness: { name: 'feel', says: 'nothing', headline: 'Not felt yet', detail: 'Cool a few of the thickest pieces from several trays.' } }
+  }
+  const judged = judgeFeel(feel, purpose, pliableIsDone)
+  const says = judged.vote === 'dry' ? (judged.shortcomings.length > 0 ? 'unsure' : 'dry') : 'wet'
+  return {
+    veto: judged.vote === 'veto',
+    witness: {
+      name: 'feel', says, headline: judged.words || 'No answer given',
+      detail: judged.shortcomings.join(' ') || `${feel.places} places, cooled.`,
+    },
+  }
+}
+
+function restWitness({ rest }: DrynessEvidence): Witness | undefined {
+  if (!rest) return undefined
+  const words = { dry: 'No moisture', moisture: 'Beads of moisture', clumps: 'Sticking or clumps', mould: 'Mould' }[rest.lastSaw]
+  return { name: 'rest', says: rest.lastSaw === 'dry' ? (rest.days >= REST_DAYS ? 'dry' : 'unsure') : 'wet', headline: words, detail: `${days(rest.days)} in a closed jar.` }
+}

@@ -1,0 +1,1 @@
+export { InputError, type Problem } from './inputError'

@@ -1,0 +1,1 @@
+export { bestByWindow, PACKAGES, packageOf, type BestBy, type Package, type PackageKey } from './bestBy'

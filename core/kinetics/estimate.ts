@@ -1,0 +1,205 @@
+import { choleskyFactor, intervalOf, normalDraws, Z_90, type Interval } from '../stats'
+import { checkRun } from './check'
+import { flagWeighIns } from './flags'
+import { fitLeastSquares } from './leastSquares'
+import { hoursToTarget, prepare, PARAMETERS, weightAt, weightSlopes, weightsAt, type PreparedCurve, type RateCurve, type RunFrame } from './rateCurve'
+import type { CurvePoint, DryingEstimate, DryingRun } from './types'
+import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
+
+const DRAWS = 400
+const CURVE_POINTS = 40
+/** Every so many draws make the band of the curve: enough for one that is looked at. */
+const CURVE_EVERY = 5
+const CURVE_PRECISION = 1e-4
+
+/** What is believed before any weighing, as normal distributions of the fitted parameters. */
+interface Prior { mean: number[], sd: number[] }
+
+const toCurve = (p: readonly number[]): RateCurve => ({
+  scaleH: Math.exp(p[0]!),
+  falling: Math.exp(p[1]!),
+  tail: p[2]!,
+  solidsG: Math.exp(p[3]!),
+  equilibriumX: Math.max(0, p[4]!),
+})
+
+/**
+ * When a load will be dry, how wet it is now, and how sure that is.
+ *
+ * Page's curve is fitted by maximum a posteriori: the unknowns are ln T (hours to target), ln n,
+ * ln solids and Xe, with priors from the usual hours, the food's moisture and the room. Weighings
+ * carry the scale's error and the model's own (see `model.ts`), under a robust loss. The posterior
+ * is a Laplace approximation, sampled with a seed; what Page cannot foretell of the remaining time
+ * is added to the draws. Docs: `docs/method.md`.
+ * @throws InputError where a figure has no meaning.
+ */
+export function estimateDrying(run: DryingRun): DryingEstimate {
+  checkRun(run)
+  const frame: RunFrame = { startWeightG: run.startWeightG, targetX: run.targetMoisture / (1 - run.targetMoisture) }
+  const prior = priorOf(run)
+  const fitted = fit(run, frame, prior)
+  const last = run.weighIns.at(-1)
+  const nowH = last?.hours ?? 0
+
+  const draws = drawCurves(fitted.parameters, fitted.covariance, prior, run)
+  const finishes = new Float64Array(DRAWS)
+  const moistures = new Float64Array(DRAWS)
+  const solids = new Float64Array(DRAWS)
+  const targets = new Float64Array(DRAWS)
+  const waters = new Float64Array(DRAWS)
+  let dry = 0
+  const curves = draws.curves.map(curve => prepare(curve, frame))
+  curves.forEach((prepared, i) => {
+    const { curve } = prepared
+    const weight = weightAt(prepared, nowH)
+    const finish = hoursToTarget(prepared, frame)
+    solids[i] = curve.solidsG
+    targets[i] = curve.solidsG * (1 + frame.targetX)
+    waters[i] = Math.max(0, weight - curve.solidsG)
+    moistures[i] = waters[i]! / weight
+    if (moistures[i]! <= run.targetMoisture) dry++
+    // What bends after the last weighing is not in the fit: the remaining time has a doubt of its own.
+    finishes[i] = last && finish > nowH
+      ? nowH + (finish - nowH) * Math.exp(MODEL.remainingSd * draws.spare[i]!)
+      : finish
+  })
+
+  const hours = intervalOf(finishes)
+  return {
+    moistureNow: intervalOf(moistures),
+    hoursToTarget: hours,
+    targetWeightG: intervalOf(targets),
+    solidsG: intervalOf(solids),
+    waterLeftG: intervalOf(waters),
+    probabilityDry: dry / DRAWS,
+    curve: curveOf(curves, nowH, hours),
+    flags: flagWeighIns(run, fitted.predictedG, fitted.sdG),
+  }
+}
+
+function priorOf(run: DryingRun): Prior {
+  const { low, high } = run.usualHours
+  const equilibrium = run.equilibriumX ?? DEFAULT_EQUILIBRIUM
+  const relative = Math.max(0.002, run.solids.sd / run.solids.mean)
+  return {
+    mean: [
+      0.5 * (Math.log(low) + Math.log(high)),
+      MODEL.falling.mean,
+      MODEL.tail.mean,
+      Math.log(run.startWeightG * run.solids.mean),
+      equilibrium.mean,
+    ],
+    sd: [
+      Math.max(0.02, (Math.log(high) - Math.log(low)) / (2 * Z_90)),
+      MODEL.falling.sd,
+      MODEL.tail.sd,
+      relative,
+      Math.max(1e-4, equilibrium.sd),
+    ],
+  }
+}
+
+interface Fit { parameters: number[], covariance: number[][], predictedG: number[], sdG: number[] }
+
+function fit(run: DryingRun, frame: RunFrame, prior: Prior): Fit {
+  const { weighIns } = run
+  const nowH = weighIns.at(-1)?.hours ?? 0
+  const priorCovariance = prior.sd.map((sd, i) => prior.sd.map((_, j) => (i === j ? sd * sd : 0)))
+  if (weighIns.length === 0) return { parameters: prior.mean, covariance: priorCovariance, predictedG: [], sdG: [] }
+
+  const resolution = run.scale?.resolutionG ?? 1
+  const hours = weighIns.map(weighIn => weighIn.hours)
+  const predicted = new Float64Array(hours.length)
+  // The curve's error is shared by neighbours: many weighings do not average it away.
+  const crowding = Math.sqrt(Math.max(1, weighIns.length / MODEL.error.independent))
+  const bounds = boundsOf(run, frame, prior)
+  let parameters = prior.mean
+  let sdG: number[] = []
+  let covariance: number[][] = priorCovariance
+  // The model's error depends on the water left, which the fit itself finds: two passes settle it.
+  for (let pass = 0; pass < 2; pass++) {
+    const curve = toCurve(parameters)
+    const prepared = prepare(curve, frame)
+    const scaleH = Math.max(curve.scaleH, nowH)
+    weightsAt(prepared, hours, predicted)
+    sdG = weighIns.map((weighIn, i) => {
+      const handling = MODEL.handling * weighIn.weightG
+      const free = Math.max(0, predicted[i]! - curve.solidsG)
+      const age = (nowH - weighIn.hours) / scaleH
+      const model = (MODEL.error.base + MODEL.error.perAge * age) * free * crowding
+      return Math.hypot(resolution / Math.sqrt(12), handling, model, weighIn.extraSdG ?? 0)
+    })
+    const result = fitLeastSquares({
+      start: parameters,
+      count: weighIns.length + PARAMETERS,
+      robust: weighIns.length,
+      lower: bounds.lower,
+      upper: bounds.upper,
+      tolerance: 1e-5,
+      residuals(p, out) {
+        const trial = prepare(toCurve(p), frame)
+        weightsAt(trial, hours, predicted)
+        for (let i = 0; i < hours.length; i++) out[i] = (predicted[i]! - weighIns[i]!.weightG) / sdG[i]!
+        prior.mean.forEach((mean, j) => {
+          out[weighIns.length + j] = (p[j]! - mean) / prior.sd[j]!
+        })
+      },
+      jacobian(p, columns) {
+        const trial = prepare(toCurve(p), frame)
+        weightsAt(trial, hours, predicted)
+        weightSlopes(trial, frame, hours, predicted, columns)
+        for (let j = 0; j < PARAMETERS; j++) {
+          for (let i = 0; i < hours.length; i++) columns[j]![i]! /= sdG[i]!
+          for (let k = 0; k < PARAMETERS; k++) columns[j]![hours.length + k] = j === k ? 1 / prior.sd[j]! : 0
+        }
+      },
+    })
+    parameters = result.parameters
+    covariance = result.covariance ?? priorCovariance
+  }
+  weightsAt(prepare(toCurve(parameters), frame), hours, predicted)
+  return { parameters, covariance, sdG, predictedG: [...predicted] }
+}
+
+/** Ranges wide enough to hold every real run and narrow enough to keep exp() and pow() finite. */
+function boundsOf(run: DryingRun, frame: RunFrame, prior: Prior) {
+  return {
+    lower: [prior.mean[0]! - 3, Math.log(0.02), -0.1, Math.log(run.startWeightG * 1e-3), 0],
+    upper: [prior.mean[0]! + 3, Math.log(50), 0.8, Math.log(run.startWeightG * 0.999), 2 + frame.targetX],
+  }
+}
+
+function drawCurves(mean: readonly number[], covariance: number[][], prior: Prior, run: DryingRun) {
+  const width = mean.length + 1
+  const noise = normalDraws(run.seed ?? 1, DRAWS, width)
+  const factor = choleskyFactor(covariance)
+    ?? prior.sd.map((sd, i) => prior.sd.map((_, j) => (i === j ? sd : 0)))
+  const most = Math.log(run.startWeightG * 0.999)
+  const curves: RateCurve[] = []
+  const spare = new Float64Array(DRAWS)
+  for (let draw = 0; draw < DRAWS; draw++) {
+    const p = mean.map((value, i) => {
+      let sum = value
+      for (let j = 0; j <= i; j++) sum += factor[i]![j]! * noise[draw * width + j]!
+      return sum
+    })
+    p[2] = Math.min(0.8, Math.max(-0.1, p[2]!))
+    p[3] = Math.min(most, p[3]!)
+    curves.push(toCurve(p))
+    spare[draw] = noise[draw * width + width - 1]!
+  }
+  return { curves, spare }
+}
+
+/** The band of the weight from loading to a little past the finish. */
+function curveOf(curves: readonly PreparedCurve[], nowH: number, finish: Interval): CurvePoint[] {
+  const end = Number.isFinite(finish.p90) ? finish.p90 : Number.isFinite(finish.p50) ? finish.p50 * 1.5 : nowH * 1.5 + 6
+  const lastH = Math.max(end * 1.1, nowH * 1.05, 1)
+  const hours = Array.from({ length: CURVE_POINTS + 1 }, (_, point) => lastH * point / CURVE_POINTS)
+  const drawn = curves.filter((_, i) => i % CURVE_EVERY === 0).map((prepared) => {
+    const weights = new Float64Array(hours.length)
+    weightsAt(prepared, hours, weights, CURVE_PRECISION)
+    return weights
+  })
+  return hours.map((hour, point) => ({ hours: hour, weightG: intervalOf(drawn.map(weights => weights[point]!)) }))
+}

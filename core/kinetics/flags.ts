@@ -1,0 +1,38 @@
+import type { DryingRun, WeighInFlag } from './types'
+
+const grams = (value: number) => `${Math.round(Math.abs(value))} g`
+
+/** Deviations from the curve, in standard deviations, from which a weighing is questioned. */
+const WILD = 4
+
+/**
+ * Questions weighings that do not fit. They stay in the fit, where the robust loss keeps their pull small.
+ * @param predictedG fitted weight at each weighing
+ * @param sdG standard deviation of each weighing about the curve
+ */
+export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG: readonly number[]): WeighInFlag[] {
+  const flags: WeighInFlag[] = []
+  const noise = (g: number) => Math.hypot((run.scale?.resolutionG ?? 1) / 2, 0.005 * g)
+  const leastSolids = run.startWeightG * Math.max(0.2 * run.solids.mean, run.solids.mean - 5 * run.solids.sd)
+  run.weighIns.forEach(({ weightG }, index) => {
+    const before = index === 0 ? run.startWeightG : run.weighIns[index - 1]!.weightG
+    const off = weightG - predictedG[index]!
+    if (weightG > run.startWeightG + 4 * noise(run.startWeightG)) {
+      flags.push({ index, kind: 'above-start', message:
+        `This is ${grams(weightG - run.startWeightG)} more than was loaded. Was the tray on the scale, or food added?` })
+    }
+    else if (weightG < leastSolids) {
+      flags.push({ index, kind: 'below-solids', message:
+        `This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?` })
+    }
+    else if (Math.abs(off) > WILD * sdG[index]! && Math.abs(off) > 4 * noise(weightG)) {
+      flags.push({ index, kind: 'off-curve', message:
+        `This weigh-in is ${grams(off)} ${off > 0 ? 'above' : 'below'} the curve: a mistake, or ${off > 0 ? 'food added' : 'a tray taken out'}?` })
+    }
+    else if (weightG > before + 3 * noise(before)) {
+      flags.push({ index, kind: 'rising', message:
+        `The weight rose by ${grams(weightG - before)} while the heat was on: food dries or holds, so one of the two weighings is off.` })
+    }
+  })
+  return flags
+}

@@ -1,0 +1,5 @@
+export { estimateDrying } from './estimate'
+export { dryingClock, pacePerHour, type DryingClock, type HeatChange } from './clock'
+export { studyFinishedRun, type CurveStudy, type StudiedModel } from './study'
+export type { CurvePoint, DryingEstimate, DryingRun, FlagKind, WeighIn, WeighInFlag } from './types'
+export { fitLeastSquares, type LeastSquaresFit, type LeastSquaresProblem } from './leastSquares'

@@ -1,0 +1,20 @@
+/** Moisture that warm-air drying ends in when the room is not known, dry basis. From memory of isotherms at 50–60 °C and 5–15 % RH. */
+export const DEFAULT_EQUILIBRIUM = { mean: 0.025, sd: 0.015 }
+
+/**
+ * What the working model believes of itself. Page's curve is not the physics of a tray, so its own
+ * error is carried beside the scale's. The figures were set on simulated runs of diffusion models
+ * (`tests/support/dryingRuns.ts`, `docs/method.md`) so that the 80 % window holds 8 of 10 finishes.
+ */
+export const MODEL = {
+  /** ln c of the rate curve. */
+  falling: { mean: Math.log(0.9), sd: 1.35 },
+  /** q of the rate curve. */
+  tail: { mean: 0.175, sd: 0.04 },
+  /** Error of one weighing by handling: food stuck to fingers, a tray not quite centred. */
+  handling: 0.005,
+  /** Error of the curve as a share of the water left: at the newest weighing, and more per finish time of age. */
+  error: { base: 0.016, perAge: 0.32, independent: 1.7 },
+  /** Doubt of the remaining time beyond the fit, standard deviation of its logarithm. */
+  remainingSd: 0.065,
+}

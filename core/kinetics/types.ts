@@ -1,0 +1,51 @@
+import type { Interval } from '../stats'
+
+/** One weighing of the whole load, food only. */
+export interface WeighIn {
+  /** Hours on the drying clock since loading. */
+  hours: number
+  weightG: number
+  /** Extra doubt of this weighing in grams, such as when only some trays were weighed. Default 0. */
+  extraSdG?: number
+}
+
+/** What is known of a drying run. Fractions 0–1, wet basis unless said; X is dry basis (g water / g solids). */
+export interface DryingRun {
+  /** Net wet food at loading, g. */
+  startWeightG: number
+  /** Dry-matter fraction at loading. */
+  solids: { mean: number, sd: number }
+  /** Target moisture, wet basis. */
+  targetMoisture: number
+  /** 10th and 90th percentile of the hours to target, on the drying clock. */
+  usualHours: { low: number, high: number }
+  /** Moisture that the run ends in, dry basis. Default 0.02 ± 0.012. */
+  equilibriumX?: { mean: number, sd: number }
+  weighIns: readonly WeighIn[]
+  /** Default 1 g. */
+  scale?: { resolutionG: number }
+  /** Whole number that fixes the draws. Default 1. */
+  seed?: number
+}
+
+export type FlagKind = 'off-curve' | 'rising' | 'above-start' | 'below-solids'
+
+/** A weighing that does not fit, told and kept. */
+export interface WeighInFlag { index: number, kind: FlagKind, message: string }
+
+export interface CurvePoint { hours: number, weightG: Interval }
+
+export interface DryingEstimate {
+  /** Wet basis, at the last weigh-in (at loading when there is none). */
+  moistureNow: Interval
+  /** Drying clock from loading; Infinity where the equilibrium is above the target. */
+  hoursToTarget: Interval
+  targetWeightG: Interval
+  solidsG: Interval
+  /** Water still in the food at the last weigh-in. */
+  waterLeftG: Interval
+  /** P(moisture at the last weigh-in ≤ target). */
+  probabilityDry: number
+  curve: CurvePoint[]
+  flags: WeighInFlag[]
+}

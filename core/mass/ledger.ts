@@ -1,0 +1,171 @@
+import { InputError } from '../errors'
+import { intervalOf, randomSource, type Interval } from '../stats'
+
+/**
+ * One step between basket and tray that changes weight.
+ * - `waste`: what leaves is of the same make-up as the food (stems, skins).
+ * - `water`: only water leaves (roast, simmer, drip).
+ * - `added`: solids, water, salt, sugar and oil come in, each known. A missing one is none.
+ *
+ * `weightG` is what left; undefined where it was not weighed, then `usualShare` of the weight before
+ * the step is taken with its spread. A step of waste or water that is not weighed needs one.
+ */
+export type PrepStep =
+  | { kind: 'waste' | 'water', name: string, weightG?: number, usualShare?: { mean: number, sd: number } }
+  | { kind: 'added', name: string, solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
+
+export interface PrepLedger {
+  rawWeightG: number
+  /** Wet-basis moisture of the raw food. */
+  rawMoisture: { mean: number, sd: number }
+  steps: readonly PrepStep[]
+  /** Net weight on the trays, where it was weighed: it settles what the steps left open. */
+  loadedWeightG?: number
+  seed?: number
+}
+
+/** What stands on the trays. */
+export interface PrepBalance {
+  weightG: Interval
+  solidsG: Interval
+  /** Dry-matter fraction at loading: mean and standard deviation, as `estimateDrying` takes it. */
+  solids: { mean: number, sd: number }
+  moisture: Interval
+  /** Prepared over raw weight. */
+  prepYield: Interval
+}
+
+const DRAWS = 300
+/** Scale and spoon: a ledger whose weights disagree by less than this share is taken as agreeing. */
+const TOLERANCE = 0.02
+
+/**
+ * Follows solids and water from the basket to the trays, with the doubt of the raw moisture and of
+ * every weight that was not taken.
+ * @throws InputError naming the step, where more leaves than is there or the solids would be negative.
+ */
+export function balancePrep(ledger: PrepLedger): PrepBalance {
+  check(ledger)
+  const source = randomSource(ledger.seed ?? 1)
+  const weights = new Float64Array(DRAWS)
+  const solids = new Float64Array(DRAWS)
+  for (let draw = 0; draw < DRAWS; draw++) {
+    const moisture = Math.min(0.999, Math.max(0.001, ledger.rawMoisture.mean + ledger.rawMoisture.sd * source.normal()))
+    const open = ledger.steps.map(step => (step.kind === 'added' || step.weightG !== undefined ? 0 : drawShare(step, source.normal())))
+    const stretch = stretchToLoaded(ledger, open)
+    const end = follow(ledger, moisture, open.map(share => share * stretch))
+    weights[draw] = ledger.loadedWeightG ?? end.weightG
+    // What is missing at loading beyond the steps left as food (a slice eaten, a piece kept back): solids go with it.
+    solids[draw] = Math.min(0.999 * weights[draw]!, end.solidsG * weights[draw]! / end.weightG)
+  }
+  const fractions = solids.map((value, i) => value / weights[i]!)
+  const mean = fractions.reduce((sum, value) => sum + value, 0) / DRAWS
+  const variance = fractions.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (DRAWS - 1)
+  return {
+    weightG: intervalOf(weights),
+    solidsG: intervalOf(solids),
+    solids: { mean, sd: Math.sqrt(variance) },
+    moisture: intervalOf(fractions.map(fraction => 1 - fraction)),
+    prepYield: intervalOf(weights.map(weight => weight / ledger.rawWeightG)),
+  }
+}
+
+function drawShare(step: PrepStep, z: number): number {
+  if (step.kind === 'added' || !step.usualShare) return 0
+  return Math.min(0.95, Math.max(0, step.usualShare.mean + step.usualShare.sd * z))
+}
+
+interface State { weightG: number, solidsG: number }
+
+function follow(ledger: PrepLedger, moisture: number, openShares: readonly number[]): State {
+  let weightG = ledger.rawWeightG
+  let solidsG = ledger.rawWeightG * (1 - moisture)
+  ledger.steps.forEach((step, i) => {
+    if (step.kind === 'added') {
+      const dry = (step.solidsG ?? 0) + (step.saltG ?? 0) + (step.sugarG ?? 0) + (step.oilG ?? 0)
+      weightG += dry + (step.waterG ?? 0)
+      solidsG += dry
+      return
+    }
+    const leaves = Math.min(step.weightG ?? openShares[i]! * weightG, 0.999 * weightG)
+    if (step.kind === 'waste') solidsG *= 1 - leaves / weightG
+    weightG -= leaves
+  })
+  return { weightG, solidsG }
+}
+
+/** One factor on all unweighed shares so that the steps end at the loaded weight; 1 where nothing is open. */
+function stretchToLoaded(ledger: PrepLedger, open: readonly number[]): number {
+  const { loadedWeightG } = ledger
+  if (loadedWeightG === undefined || !open.some(share => share > 0)) return 1
+  const endAt = (factor: number) => follow(ledger, 0.5, open.map(share => Math.min(0.98, share * factor))).weightG
+  let low = 0
+  let high = 1 / Math.max(...open)
+  let above = endAt(low) - loadedWeightG
+  let below = endAt(high) - loadedWeightG
+  if (above <= 0) return 0
+  if (below >= 0) return high
+  // The weight falls smoothly with the factor: false position (Illinois) is there in a few steps.
+  let middle = low
+  for (let i = 0; i < 12; i++) {
+    middle = (low * below - high * above) / (below - above)
+    const off = endAt(middle) - loadedWeightG
+    if (Math.abs(off) < 1e-6 * loadedWeightG) break
+    if (off > 0) {
+      low = middle
+      above = off
+      below /= 2
+    }
+    else {
+      high = middle
+      below = off
+      above /= 2
+    }
+  }
+  return middle
+}
+
+function check(ledger: PrepLedger): void {
+  const fail = (field: string, message: string): never => {
+    throw new InputError([{ field, message }])
+  }
+  if (!(ledger.rawWeightG > 0)) fail('rawWeightG', 'must be a weight above 0 g')
+  if (!(ledger.rawMoisture.mean > 0 && ledger.rawMoisture.mean < 1)) fail('rawMoisture.mean', 'must be a fraction between 0 and 1')
+  if (!(ledger.rawMoisture.sd >= 0)) fail('rawMoisture.sd', 'must not be negative')
+  let most = ledger.rawWeightG
+  // Water that there is at most: leaving more than this would make the solids negative.
+  let water = ledger.rawWeightG * Math.min(0.999, ledger.rawMoisture.mean + 4 * ledger.rawMoisture.sd)
+  ledger.steps.forEach((step, i) => {
+    const field = `steps.${i}`
+    if (step.kind === 'added') {
+      for (const part of ['solidsG', 'waterG', 'saltG', 'sugarG', 'oilG'] as const) {
+        if ((step[part] ?? 0) < 0) fail(`${field}.${part}`, `“${step.name}” adds less than nothing: give what came in`)
+      }
+      const dry = (step.solidsG ?? 0) + (step.saltG ?? 0) + (step.sugarG ?? 0) + (step.oilG ?? 0)
+      most += dry + (step.waterG ?? 0)
+      water += step.waterG ?? 0
+      return
+    }
+    if (step.weightG === undefined) return
+    if (step.weightG < 0) fail(`${field}.weightG`, `“${step.name}” takes off less than nothing: give what left`)
+    if (step.weightG >= most) {
+      fail(`${field}.weightG`, `“${step.name}” takes off ${Math.round(step.weightG)} g, but only ${Math.round(most)} g are there: check this weight or the one before`)
+    }
+    if (step.kind === 'water') {
+      if (step.weightG >= water) {
+        fail(`${field}.weightG`, `“${step.name}” takes off ${Math.round(step.weightG)} g of water, but there are only about ${Math.round(water)} g in the food: some of it was food`)
+      }
+      water -= step.weightG
+    }
+    else {
+      water *= 1 - step.weightG / most
+    }
+    most -= step.weightG
+  })
+  if (ledger.loadedWeightG !== undefined) {
+    if (!(ledger.loadedWeightG > 0)) fail('loadedWeightG', 'must be a weight above 0 g')
+    if (ledger.loadedWeightG > most * (1 + TOLERANCE)) {
+      fail('loadedWeightG', `${Math.round(ledger.loadedWeightG)} g on the trays is more than the ${Math.round(most)} g that the steps before leave: check the basket’s weight or what was taken off`)
+    }
+  }
+}

@@ -1,0 +1,149 @@
+import type { Assessment, BatchState } from '../batch'
+import { REST_DAYS } from '../dryness'
+import { nextWaking, sleepAround, startOfDay, type Household } from './day'
+
+export type TodoKind = 'load' | 'prepare' | 'heat' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard'
+
+/** One thing that needs hands, or will happen. */
+export interface Todo {
+  kind: TodoKind
+  /** When, as an instant; with `to` a window. */
+  from: number
+  to?: number
+  title: string
+  /** Why now, in a sentence. */
+  why: string
+}
+
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+/** Cut moist food is cold or warm in the dryer within two hours. */
+const PERISHABLE_H = 2
+/** First look at two thirds of the usual time (common practice). */
+const FIRST_LOOK = 2 / 3
+
+/**
+ * What a batch needs next. It follows from the log alone, so it can be kept beside it and only ages.
+ */
+export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household): Todo[] {
+  switch (state.stage) {
+    case 'intake': return [intakeTodo(state)]
+    case 'prep': return [{
+      kind: 'load', from: state.prep.at(-1)!.at, to: state.prep.at(-1)!.at + PERISHABLE_H * HOUR,
+      title: `Load the ${state.food.name.toLowerCase()}`, why: 'Cut food goes on the heat, or cold, within two hours.',
+    }]
+    case 'drying': return assessed ? dryingTodos(state, assessed, household) : []
+    case 'resting': return [restTodo(state, assessed, household)]
+    case 'grinding': return [grindingTodo(state)]
+    default: return []
+  }
+}
+
+function intakeTodo(state: BatchState): Todo {
+  const { food, intake } = state
+  const days = food.freshDays.value
+  return {
+    kind: 'prepare', from: intake.at, to: intake.at + days * DAY, title: `Cut and load the ${food.name.toLowerCase()}`,
+    why: `Fresh ${food.name.toLowerCase()} waits about ${days} days in the cold.`,
+  }
+}
+
+function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessment, household: Household): Todo[] {
+  const run = state.run!
+  const last = run.weighings.at(-1)
+  const lastHeat = run.clock.spells.at(-1)
+  if (run.setC === null) {
+    const since = lastHeat?.to ?? run.loadedAt
+    return [{
+      kind: 'heat', from: since, title: lastHeat ? `${state.food.name}: the heat is off` : 'Switch the heat on',
+      why: lastHeat ? 'Food in a switched-off machine takes water back from the room.' : 'Moist food must not stand warm beyond two hours.',
+    }]
+  }
+  const since = Math.max(last?.at ?? run.loadedAt, state.feel?.at ?? 0)
+  if (verdict.level === 'rest') {
+    return [{ kind: 'takeOut', from: since, title: `Take the ${state.food.name.toLowerCase()} out`, why: 'Weight and feel agree that it is dry.' }]
+  }
+  const look = nextLook(state, finish, estimate.hoursToTarget.p50, household)
+  const todos = look ? [look] : []
+  if (Number.isFinite(finish.middle) && finish.to > since) {
+    const night = sleepAround(finish.middle, household)
+    const asleep = finish.middle >= night.from
+    todos.push({
+      kind: 'dry', from: finish.from, to: Number.isFinite(finish.to) ? finish.to : undefined, title: `${state.food.name} will be dry`,
+      why: asleep ? 'It ends in the night: left on the heat it keeps, switched off it takes water back.' : 'Eight in ten that it falls in this window.',
+    })
+  }
+  return todos
+}
+
+/** When to weigh or feel next: two thirds of the usual time, then half the rest, at last hourly. */
+function nextLook(state: BatchState, finish: { from: number, middle: number }, middleHours: number, household: Household): Todo | undefined {
+  const run = state.run!
+  const last = run.weighings.at(-1)
+  const food = state.food.name.toLowerCase()
+  if (!last) {
+    const first = Math.min(run.clock.instantAt(FIRST_LOOK * middleHours), finish.middle)
+    const from = Number.isFinite(first) ? nextWaking(first, household) : run.loadedAt + 6 * HOUR
+    return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'Two thirds of the usual time will have gone: the first weight narrows the finish most.' }
+  }
+  const felt = state.feel && state.feel.at > last.at ? state.feel.at : undefined
+  const since = Math.max(last.at, felt ?? 0)
+  const near = finish.from - since < 1.5 * HOUR
+  if (near) {
+    const from = nextWaking(Math.max(since + HOUR, finish.from), household)
+    return { kind: 'test', from, title: `Test the ${food} for dryness`, why: 'It may be dry by then: cool a few thick pieces, feel them, and weigh.' }
+  }
+  const half = since + 0.6 * (finish.middle - since)
+  const from = nextWaking(Number.isFinite(half) ? Math.max(since + HOUR, half) : since + 3 * HOUR, household)
+  return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'More than half of the rest will have gone: this weight narrows the finish again.' }
+}
+
+function restTodo(state: BatchState, assessed: Assessment | undefined, household: Household): Todo {
+  const { rest, food } = state
+  const name = food.name.toLowerCase()
+  const startedAt = rest?.startedAt
+  if (startedAt === undefined) {
+    return { kind: 'rest', from: state.run!.unloadedAt!, to: state.run!.unloadedAt! + 3 * HOUR, title: `Close the ${name} in a jar`, why: 'Dry food takes water from the room within hours. Rest it, or grind it while it is crisp.' }
+  }
+  const lastLook = rest!.looks.at(-1)
+  if (assessed?.verdict.discard) return { kind: 'discard', from: lastLook!.at, title: `Discard the ${name}`, why: 'Mould was seen: the whole jar goes.' }
+  if (lastLook && lastLook.body.saw !== 'dry') {
+    return { kind: 'redry', from: lastLook.at, title: `Dry the ${name} again`, why: 'The jar showed moisture: back to the machine the same day.' }
+  }
+  const done = startedAt + REST_DAYS * DAY
+  const next = Math.max(lastLook?.at ?? startedAt, startedAt) + DAY
+  if (next >= done - DAY / 4) {
+    return { kind: 'grind', from: nextWaking(done, household), title: state.purpose === 'pieces' ? `Pack the ${name}` : `Grind the ${name}`, why: `${REST_DAYS} days in the jar will have passed without moisture.` }
+  }
+  const day = Math.round((next - startedAt) / DAY)
+  return { kind: 'look', from: nextWaking(next, household), title: `Shake the ${name}, look for beads`, why: `Day ${day} of ${REST_DAYS} in the jar.` }
+}
+
+function grindingTodo(state: BatchState): Todo {
+  const name = state.food.name.toLowerCase()
+  if (state.unpackedG !== undefined) {
+    const since = state.jars.at(-1)?.packedAt ?? state.grinds.at(-1)?.at ?? state.rest?.endedAt ?? state.run!.unloadedAt!
+    return { kind: 'pack', from: since, to: since + 4 * HOUR, title: `Pack the ${name}`, why: 'Open powder takes water from the room and sets.' }
+  }
+  const since = state.rest?.endedAt ?? state.run!.unloadedAt!
+  return { kind: 'grind', from: since, to: since + 2 * DAY, title: `Grind the ${name}`, why: 'It has rested and stayed dry.' }
+}
+
+export type TodoGroup = 'late' | 'today' | 'sleep' | 'later'
+
+/**
+ * Where a thing stands in the day: past its time, before the next bedtime, in the coming night, or after it.
+ */
+export function groupOf(todo: Pick<Todo, 'from' | 'to' | 'kind'>, now: number, household: Household): TodoGroup {
+  const night = sleepAround(now, household)
+  if (todo.kind === 'dry') {
+    const middle = todo.to === undefined ? todo.from : (todo.from + todo.to) / 2
+    return middle <= Math.max(now, night.from) ? 'today' : middle <= night.to ? 'sleep' : 'later'
+  }
+  const deadline = todo.to ?? todo.from + 0.25 * HOUR
+  if (deadline < now) return 'late'
+  const at = Math.max(todo.from, now)
+  if (todo.to !== undefined && todo.to - now > 2 * DAY) return 'later'
+  if (at < night.from || now >= night.from) return at < night.to || at < startOfDay(now, household.timeZone, 1) ? 'today' : 'later'
+  return at < night.to ? 'sleep' : 'later'
+}

@@ -1,0 +1,111 @@
+import { InputError } from '../errors'
+import type { Food, MethodCard, Purpose } from '../foods'
+import { balancePrep, shrunkRatio, targetWeight } from '../mass'
+import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
+
+/** Ratios of the household's own finished batches of this food. */
+export interface OwnHistory {
+  /** Prepared over raw. */
+  prep: readonly number[]
+  /** Wet over dry. */
+  dryingRatio: readonly number[]
+  /** Powder over dry. */
+  powderRecovery: readonly number[]
+  /** Hours taken over the middle of the card's usual hours. */
+  pace: readonly number[]
+}
+
+export interface ForecastInput {
+  food: Food
+  card: MethodCard
+  purpose: Purpose
+  /** Weight of the basket, g. */
+  weightG: number
+  machine: { trays: number, trayAreaM2: number, watts: number }
+  history?: OwnHistory
+  /** Volume of the jars at hand, mL. */
+  jarMl: number
+  /** Start of the first load, an instant. */
+  startAt: number
+  seed?: number
+}
+
+export interface Forecast {
+  preparedG: Interval
+  trays: Interval
+  loads: Interval
+  /** Hours of heat for one load. */
+  hoursPerLoad: Interval
+  /** End of the last load if started at `startAt` and reloaded at once. */
+  endsAt: Interval
+  dryG: Interval
+  /** Grams of powder or flakes; the dry weight for pieces. */
+  productG: Interval
+  jars: Interval
+  energyKWh: Interval
+  /** Own batches that took part in it. */
+  ownBatches: number
+}
+
+const DRAWS = 600
+const HOUR = 3_600_000
+/** Share of the rated power that a dryer's heater and fan draw over a run (common practice; measure your own). */
+const DUTY = { mean: 0.65, sd: 0.1 }
+/** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
+const RECOVERY = { median: 0.95, sdLog: 0.03 }
+/** How full a jar is filled. */
+const FILL = 0.9
+/** Dry pieces lie looser than their powder, by about this factor (common practice). */
+const PIECES_LOOSER = 0.35
+
+/**
+ * What a basket will take and give before a knife is lifted, each figure a range: from the food's
+ * reference, and from own finished batches shrunk toward it.
+ * @throws InputError for a weight that is not above 0.
+ */
+export function forecastBasket(input: ForecastInput): Forecast {
+  if (!(input.weightG > 0)) throw new InputError([{ field: 'weightG', message: 'must be a weight above 0 g' }])
+  const { food, card, machine } = input
+  const source = randomSource(input.seed ?? 1)
+  const target = food.target[input.purpose]
+  const own = input.history ?? { prep: [], dryingRatio: [], powderRecovery: [], pace: [] }
+  const trimmed = balancePrep({
+    rawWeightG: input.weightG, rawMoisture: food.rawMoisture.value,
+    steps: [{ kind: 'waste', name: 'trim', usualShare: food.trimShare.value }],
+  })
+  const log = (interval: Interval) => ({ median: interval.p50, sdLog: Math.log(interval.p90 / interval.p10) / (2 * Z_90) })
+  const prep = shrunkRatio(own.prep, log(trimmed.prepYield))
+  const referenceRatio = 1 / targetWeight(trimmed.solids.mean, target)
+  const ratio = shrunkRatio(own.dryingRatio, { median: referenceRatio, sdLog: trimmed.solids.sd / trimmed.solids.mean })
+  const recovery = shrunkRatio(own.powderRecovery, RECOVERY)
+  const usual = card.usualHours.value
+  const pace = shrunkRatio(own.pace, { median: 1, sdLog: Math.log(usual.high / usual.low) / (2 * Z_90) })
+  const middleHours = Math.sqrt(usual.low * usual.high)
+
+  const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))
+  const [prepared, trays, loads, hours, ends, dry, product, jars, energy] = columns as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array]
+  const vary = ({ median, sdLog }: { median: number, sdLog: number }) => median * Math.exp(sdLog * source.normal())
+  for (let i = 0; i < DRAWS; i++) {
+    prepared[i] = input.weightG * Math.min(1, vary(prep))
+    const perTray = machine.trayAreaM2 * 1000 * Math.max(0.2, card.trayLoadKgM2.mean + card.trayLoadKgM2.sd * source.normal())
+    trays[i] = Math.max(1, Math.ceil(prepared[i]! / perTray))
+    loads[i] = Math.ceil(trays[i]! / machine.trays)
+    hours[i] = middleHours * vary(pace)
+    ends[i] = input.startAt + loads[i]! * hours[i]! * HOUR
+    dry[i] = prepared[i]! / Math.max(1, vary(ratio))
+    product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
+    const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
+    const loose = input.purpose === 'powder' ? 1 : input.purpose === 'flakes' ? 0.6 : PIECES_LOOSER
+    jars[i] = Math.max(1, Math.ceil(product[i]! / (density * loose * input.jarMl * FILL)))
+    energy[i] = loads[i]! * hours[i]! * machine.watts / 1000 * Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
+  }
+  const whole = (draws: Float64Array) => {
+    const { p10, p50, p90 } = intervalOf(draws)
+    return { p10: Math.round(p10), p50: Math.round(p50), p90: Math.round(p90) }
+  }
+  return {
+    preparedG: intervalOf(prepared), trays: whole(trays), loads: whole(loads), hoursPerLoad: intervalOf(hours), endsAt: intervalOf(ends),
+    dryG: intervalOf(dry), productG: intervalOf(product), jars: whole(jars), energyKWh: intervalOf(energy),
+    ownBatches: Math.max(own.prep.length, own.dryingRatio.length, own.pace.length),
+  }
+}

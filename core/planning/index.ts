@@ -1,0 +1,3 @@
+export { agendaOf, groupOf, type Todo, type TodoGroup, type TodoKind } from './agenda'
+export { forecastBasket, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
+export { nextWaking, sleepAround, startOfDay, type Household } from './day'

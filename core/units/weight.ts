@@ -1,0 +1,82 @@
+import { convert } from 'convert'
+
+/** The unit a household weighs in: grams and kilograms, or pounds and ounces. */
+export type WeightUnit = 'g' | 'oz'
+
+/** What a typed quantity means, or the sentence that says why it means nothing. */
+export type ParsedQuantity = { value: number, problem?: undefined } | { value?: undefined, problem: string }
+
+const UNITS: Record<string, 'g' | 'kg' | 'oz' | 'lb'> = {
+  g: 'g', gr: 'g', gram: 'g', grams: 'g',
+  kg: 'kg', kilo: 'kg', kilos: 'kg', kilogram: 'kg', kilograms: 'kg',
+  oz: 'oz', ounce: 'oz', ounces: 'oz',
+  lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb',
+}
+const PART = /^(\d+(?:[.,]\d+)?|[.,]\d+|\d+\s+\d+\/\d+|\d+\/\d+)\s*([a-z]+)?\.?\s*/i
+
+/** Heaviest load that is taken for meant: a tonne is a slip of the unit, not a basket. */
+const MOST_G = 1_000_000
+
+/**
+ * Reads a weight as people type it: "850", "1.2 kg", "1,2 kg", "3 lb 4 oz", "1/2 lb", "3lb4".
+ * A number without a unit is in `unit`; a bare number after pounds is ounces.
+ * @returns grams, above 0 and at most a tonne.
+ */
+export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantity {
+  let rest = text.trim()
+  if (rest === '') return { problem: 'A weight is needed, such as 850, 1.2 kg or 3 lb 4 oz.' }
+  let grams = 0
+  let before: string | undefined
+  while (rest !== '') {
+    const match = PART.exec(rest)
+    if (!match) return { problem: `“${text.trim()}” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.` }
+    const given = match[2]?.toLowerCase()
+    const name = given ? UNITS[given] : before === 'lb' ? 'oz' : before ? undefined : unit
+    if (!name) {
+      return { problem: given
+        ? `“${given}” is not a unit of weight here: use g, kg, oz or lb.`
+        : `“${text.trim()}” has a number without a unit: write 1.2 kg or 3 lb 4 oz.` }
+    }
+    if (before && !(before === 'lb' && name === 'oz') && !(before === 'kg' && name === 'g')) {
+      return { problem: `“${text.trim()}” mixes units: write pounds then ounces, or kilograms then grams.` }
+    }
+    grams += convert(numberOf(match[1]!), name).to('g')
+    before = name
+    rest = rest.slice(match[0].length)
+  }
+  if (!Number.isFinite(grams)) return { problem: `“${text.trim()}” is not a weight.` }
+  if (grams <= 0) return { problem: 'A weight must be above zero.' }
+  if (grams > MOST_G) return { problem: 'That is over a tonne: check the unit.' }
+  return { value: grams }
+}
+
+/** A decimal with point or comma, a fraction, or a whole number and a fraction ("1 1/2"). */
+export function numberOf(text: string): number {
+  return text.trim().split(/\s+/).reduce((sum, part) => {
+    const [top, bottom] = part.split('/')
+    return sum + (bottom === undefined ? Number(top!.replace(',', '.')) : Number(top) / Number(bottom))
+  }, 0)
+}
+
+/** Grams in the given unit. */
+export function gramsIn(grams: number, unit: 'g' | 'oz'): number {
+  return convert(grams, 'g').to(unit)
+}
+
+/**
+ * A weight in the household's unit, as precise as a kitchen scale is: "8.4 g", "812 g", "2.94 kg";
+ * "0.3 oz", "12.4 oz", "3 lb 4 oz". The space before a unit does not break.
+ */
+export function formatWeight(grams: number, unit: WeightUnit): string {
+  const sign = grams < 0 ? '−' : ''
+  const size = Math.abs(grams)
+  if (unit === 'g') {
+    if (size >= 999.5) return `${sign}${(size / 1000).toFixed(2)}\u00A0kg`
+    return `${sign}${size < 9.95 && size > 0 ? size.toFixed(1).replace(/\.0$/, '') : Math.round(size)}\u00A0g`
+  }
+  const ounces = gramsIn(size, 'oz')
+  if (ounces < 15.95) return `${sign}${ounces.toFixed(ounces < 3 ? 2 : 1).replace(/\.?0+$/, '') || '0'}\u00A0oz`
+  const whole = Math.round(ounces)
+  const pounds = Math.floor(whole / 16)
+  return `${sign}${pounds}\u00A0lb${whole % 16 ? `\u00A0${whole % 16}\u00A0oz` : ''}`
+}

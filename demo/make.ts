@@ -1,0 +1,56 @@
+import { rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { uuidv7 } from 'uuidv7'
+import { openLogbook } from '#server/services/logbook'
+import { changeHousehold, machineList, saveMachine } from '#server/services/settings'
+import { householdOf, type Context } from '#server/services/context'
+import { HOUSEHOLD, MACHINES, YEAR, type MachineName } from './story'
+import { tell, type Deed, type Stage } from './write'
+
+/**
+ * Makes the invented household's year in a new logbook, relative to `now`, through the services that the
+ * interface calls.
+ * @returns the number of batches
+ */
+export function makeDemo(path: string, now: number): { context: Context, batches: number } {
+  for (const ending of ['', '-wal', '-shm']) rmSync(path + ending, { force: true })
+  let clock = now
+  const context = openLogbook(path, () => clock)
+  // The demo is made in one go and can be made again: it need not wait for the disk at every entry.
+  context.db.pragma('synchronous = OFF')
+  changeHousehold(context, { ...householdOf(context), name: HOUSEHOLD.name })
+  const stage: Stage = { context, machines: setUpMachines(context), running: {}, now }
+  const tellers = YEAR.map((chapter, i) => tell(chapter, i, stage))
+  const next: (Deed | undefined)[] = tellers.map(teller => teller.next().value as Deed | undefined)
+  for (;;) {
+    let first = -1
+    next.forEach((deed, i) => {
+      if (deed && (first < 0 || deed.at < next[first]!.at)) first = i
+    })
+    if (first < 0) break
+    clock = next[first]!.at + 120_000
+    next[first]!.act()
+    next[first] = tellers[first]!.next().value as Deed | undefined
+  }
+  clock = now
+  context.db.pragma('wal_checkpoint(TRUNCATE)')
+  context.db.pragma('synchronous = FULL')
+  return { context, batches: YEAR.length }
+}
+
+/** The machine that a new logbook starts with becomes the cabinet; the stack comes beside it. */
+function setUpMachines(context: Context): Record<MachineName, string> {
+  const [given] = machineList(context)
+  const ids: Record<MachineName, string> = { cabinet: given!.id, stack: uuidv7() }
+  for (const [name, { pace: _, ...settings }] of Object.entries(MACHINES) as [MachineName, typeof MACHINES[MachineName]][]) {
+    saveMachine(context, { ...settings, kind: 'dehydrator', id: ids[name], version: name === 'cabinet' ? given!.version : undefined })
+  }
+  return ids
+}
+
+if (process.argv[1]?.endsWith('make.ts')) {
+  const folder = process.env.DULSE_DATA ?? '.data/demo'
+  const { context, batches } = makeDemo(join(folder, 'logbook.sqlite'), Date.now())
+  context.db.close()
+  console.log(`${batches} batches of the invented household are in ${folder}`)
+}

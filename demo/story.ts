@@ -1,0 +1,79 @@
+import type { PackageKey } from '#core/keeping'
+import type { Purpose } from '#core/foods'
+
+/** The invented household: nobody lives there. */
+export const HOUSEHOLD = { name: 'Fennick Lane kitchen' }
+
+export const MACHINES = {
+  cabinet: { name: 'Tall cabinet', trays: 9, trayAreaM2: 0.14, trayTareG: 310, watts: 800, lowC: 30, highC: 74, pace: 1.12 },
+  stack: { name: 'Round stack', trays: 5, trayAreaM2: 0.075, trayTareG: 145, watts: 260, lowC: 35, highC: 70, pace: 0.94 },
+} as const
+export type MachineName = keyof typeof MACHINES
+
+export const PLACES = ['Pantry, top board', 'Pantry, middle board', 'Pantry, low board', 'Cellar shelf'] as const
+
+/** One batch of the year: what came in, how long ago, and how far it has come by now. */
+export interface Chapter {
+  food: string
+  card: string
+  purpose: Purpose
+  cultivar?: string
+  source: string
+  rawG: number
+  /** Days before the demo is made. */
+  daysAgo: number
+  machine: MachineName
+  place: number
+  packageKey?: PackageKey
+  /** Share of the jars' content that has been used since. */
+  used?: number
+  /** School B: ground straight from the machine. */
+  noRest?: boolean
+  /** Where an unfinished one stands; finished when missing. */
+  until?: Unfinished
+}
+
+export type Unfinished =
+  | { stage: 'intake' }
+  | { stage: 'prep', hoursAgo: number }
+  /** Loaded so many hours ago; weighed at these hours after loading. */
+  | { stage: 'drying', loadedHoursAgo: number, weighedAt: number[], positions: number[], byTray?: boolean, joins?: boolean }
+  | { stage: 'resting', days: number, looks: number }
+  | { stage: 'grinding', packedShare: number }
+
+/** A year of work, oldest first. Foods come in when a garden or a market has them, whatever the month. */
+export const YEAR: readonly Chapter[] = [
+  { food: 'onion', card: 'rings-5', purpose: 'flakes', source: 'Market, a net', rawG: 2600, daysAgo: 338, machine: 'cabinet', place: 1, used: 0.9 },
+  { food: 'carrot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Lantern', rawG: 3400, daysAgo: 322, machine: 'cabinet', place: 0, used: 0.85 },
+  { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2900, daysAgo: 301, machine: 'cabinet', place: 0, used: 0.7 },
+  { food: 'apple', card: 'rings-5', purpose: 'pieces', source: 'Neighbour', cultivar: 'Harbour Russet', rawG: 4100, daysAgo: 287, machine: 'cabinet', place: 2, packageKey: 'bag', used: 0.95 },
+  { food: 'mushroom', card: 'slices-6', purpose: 'powder', source: 'Market, end of day', rawG: 2200, daysAgo: 266, machine: 'stack', place: 3, packageKey: 'vacuum-jar', used: 0.5 },
+  { food: 'kale', card: 'leaves', purpose: 'powder', source: 'Own garden', cultivar: 'Black Ragged', rawG: 1500, daysAgo: 251, machine: 'cabinet', place: 1, used: 0.6 },
+  { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Dusk Globe', rawG: 3700, daysAgo: 238, machine: 'cabinet', place: 0, used: 0.75 },
+  { food: 'parsley', card: 'leaves', purpose: 'flakes', source: 'Own garden', rawG: 520, daysAgo: 226, machine: 'stack', place: 1, used: 0.5, noRest: true },
+  { food: 'strawberry', card: 'slices-6', purpose: 'powder', source: 'Picked at the farm', rawG: 2400, daysAgo: 203, machine: 'cabinet', place: 2, packageKey: 'foil-bag', used: 0.3 },
+  { food: 'strawberry', card: 'slices-6', purpose: 'pieces', source: 'Picked at the farm', rawG: 1900, daysAgo: 196, machine: 'stack', place: 2, used: 0.4 },
+  { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1300, daysAgo: 184, machine: 'stack', place: 0, used: 0.35 },
+  { food: 'zucchini', card: 'slices-6', purpose: 'powder', source: 'Own garden', rawG: 4300, daysAgo: 171, machine: 'cabinet', place: 1, used: 0.2 },
+  { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Own garden', cultivar: 'Ember Plum', rawG: 4800, daysAgo: 160, machine: 'cabinet', place: 0, used: 0.55 },
+  { food: 'onion', card: 'rings-5', purpose: 'powder', source: 'Own garden', rawG: 3100, daysAgo: 152, machine: 'cabinet', place: 0, used: 0.4 },
+  { food: 'zucchini', card: 'shreds', purpose: 'flakes', source: 'Own garden', rawG: 3600, daysAgo: 143, machine: 'cabinet', place: 1, packageKey: 'plastic-lid', used: 0.15 },
+  { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Own garden', cultivar: 'Ember Plum', rawG: 5200, daysAgo: 131, machine: 'cabinet', place: 0, used: 0.25 },
+  { food: 'hot-chili', card: 'pieces-25', purpose: 'powder', source: 'Own garden', cultivar: 'Sparrow Tongue', rawG: 1400, daysAgo: 122, machine: 'stack', place: 2, used: 0.2 },
+  { food: 'sweet-pepper', card: 'pieces-25', purpose: 'powder', source: 'Market, a crate', rawG: 3900, daysAgo: 112, machine: 'cabinet', place: 2, used: 0.3 },
+  { food: 'mushroom', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2500, daysAgo: 98, machine: 'cabinet', place: 3, packageKey: 'vacuum-jar', used: 0.15 },
+  { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 5600, daysAgo: 84, machine: 'cabinet', place: 2, used: 0.2 },
+  { food: 'apple', card: 'rings-5', purpose: 'pieces', source: 'Own tree', cultivar: 'Harbour Russet', rawG: 3300, daysAgo: 70, machine: 'cabinet', place: 2, used: 0.3 },
+  { food: 'hot-chili', card: 'halves', purpose: 'flakes', source: 'Own garden', cultivar: 'Sparrow Tongue', rawG: 1700, daysAgo: 58, machine: 'stack', place: 2, used: 0.1 },
+  { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 3000, daysAgo: 45, machine: 'cabinet', place: 0, used: 0.05 },
+  { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Dusk Globe', rawG: 4000, daysAgo: 33, machine: 'cabinet', place: 0, used: 0.05 },
+  { food: 'kale', card: 'leaves', purpose: 'powder', source: 'Own garden', cultivar: 'Black Ragged', rawG: 1700, daysAgo: 24, machine: 'cabinet', place: 1 },
+  { food: 'carrot', card: 'shreds', purpose: 'powder', source: 'Market', rawG: 3500, daysAgo: 14, machine: 'cabinet', place: 1, until: { stage: 'grinding', packedShare: 0.55 } },
+  { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Greenhouse, the last', cultivar: 'Ember Plum', rawG: 3800, daysAgo: 9.2, machine: 'cabinet', place: 0, until: { stage: 'resting', days: 7, looks: 6 } },
+  { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1100, daysAgo: 4.6, machine: 'stack', place: 0, until: { stage: 'resting', days: 3, looks: 2 } },
+  { food: 'hot-chili', card: 'halves', purpose: 'powder', source: 'Own garden, the last', cultivar: 'Sparrow Tongue', rawG: 1250, daysAgo: 1, machine: 'stack', place: 2, until: { stage: 'drying', loadedHoursAgo: 15.5, weighedAt: [11], positions: [1, 2, 3, 4] } },
+  { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden, clamp', cultivar: 'Dusk Globe', rawG: 3420, daysAgo: 0.6, machine: 'cabinet', place: 0, until: { stage: 'drying', loadedHoursAgo: 8.6, weighedAt: [2, 4, 6.1, 8], positions: [1, 2, 3, 5, 6], byTray: true } },
+  { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 2300, daysAgo: 0.4, machine: 'cabinet', place: 2, until: { stage: 'drying', loadedHoursAgo: 3.4, weighedAt: [2.6], positions: [7, 8, 9], joins: true } },
+  { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2850, daysAgo: 0.1, machine: 'stack', place: 0, until: { stage: 'prep', hoursAgo: 0.6 } },
+  { food: 'zucchini', card: 'shreds', purpose: 'flakes', source: 'Own garden', rawG: 4200, daysAgo: 0.05, machine: 'cabinet', place: 1, until: { stage: 'intake' } },
+]

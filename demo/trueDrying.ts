@@ -1,0 +1,45 @@
+import { cardOf, findFood, type FeelForm } from '#core/foods'
+import { simulateRun, type SlabSettings } from '#core/simulation'
+import type { RandomSource } from '#core/stats'
+
+/** How the diffusion model sees what lies on a tray; the air's part against the food's. */
+const SLABS: Record<FeelForm, Omit<SlabSettings, 'startX'>> = {
+  pieces: { diffusionRate: 0.5, slowing: 0.12, evaporationRate: 3, airHumidity: 0.09 },
+  leaves: { diffusionRate: 4, slowing: 0.08, evaporationRate: 1.3, airHumidity: 0.1 },
+  sheet: { diffusionRate: 0.35, slowing: 0.15, evaporationRate: 2.2, airHumidity: 0.09 },
+  shreds: { diffusionRate: 1, slowing: 0.12, evaporationRate: 2.5, airHumidity: 0.09 },
+}
+
+/** A load as nature dries it: what a scale would show, tray by tray. It knows nothing of the estimator. */
+export interface TrueDrying {
+  solids: number
+  finishH: number
+  trayShares: number[]
+  trays: (hours: number) => number[]
+  total: (hours: number) => number
+}
+
+/**
+ * Dries a load on paper by diffusion. Its pace is drawn around the usual hours of the method card and
+ * the machine's own pace.
+ */
+export function dryForReal(settings: { foodKey: string, cardKey: string, target: number, loadedG: number, trays: number, machinePace: number, source: RandomSource }): TrueDrying {
+  const food = findFood(settings.foodKey)!
+  const card = cardOf(food, settings.cardKey)
+  const { source } = settings
+  const { mean, sd } = food.rawMoisture.value
+  const solids = Math.min(0.6, Math.max(0.03, 1 - mean + 0.8 * sd * source.normal()))
+  const slab = SLABS[card.feelForm]
+  const horizon = 3 * ((1 / solids) / slab.evaporationRate + 5 / slab.diffusionRate)
+  const run = simulateRun({ trays: settings.trays, startWeightG: settings.loadedG, solids, slab, traySpread: 0.1, seed: source.integer(1, 1e9) }, horizon, horizon / 600)
+  const usual = card.usualHours.value
+  const wanted = Math.sqrt(usual.low * usual.high) * settings.machinePace * Math.exp(0.12 * source.normal())
+  const stretch = wanted / run.hoursTo(settings.target)
+  return {
+    solids,
+    finishH: wanted,
+    trayShares: run.trayWeightsG.map(weight => weight / settings.loadedG),
+    trays: hours => run.traysAt(hours / stretch),
+    total: hours => run.weightAt(hours / stretch),
+  }
+}

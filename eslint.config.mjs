@@ -1,0 +1,38 @@
+import withNuxt from './.nuxt/eslint.config.mjs'
+
+/** Arrows between the layers run one way: app → shared → core and server → shared → core. */
+function layer(files, forbidden, why) {
+  return {
+    files,
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: forbidden, message: why }] }] },
+  }
+}
+
+const outside = ['vue', 'vue-router', 'nuxt', 'nuxt/*', '#app', '#imports', 'pinia', 'element-plus', 'echarts', 'echarts/*', 'better-sqlite3', 'h3', 'node:*', 'fs', 'path']
+
+export default withNuxt(
+  { ignores: ['.output/**', '.nuxt/**', 'node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  layer(['core/**/*.ts'], [...outside, '#shared/*', '#server/*', '~/*', '~~/*', '**/app/**', '**/server/**', '**/shared/**', '**/demo/**'], 'core/ is pure: it knows neither the app, the server, the contracts nor the outside world.'),
+  layer(['shared/**/*.ts'], [...outside, '#server/*', '~/*', '**/app/**', '**/server/**'], 'shared/ may reach core/ only.'),
+  layer(['app/**/*.ts', 'app/**/*.vue'], ['better-sqlite3', 'h3', 'node:*', '#server/*', '**/server/**', '**/demo/**'], 'The app talks to the server by its contracts in shared/.'),
+  layer(['server/**/*.ts'], ['vue', 'pinia', 'element-plus', 'echarts', 'echarts/*', '~/*', '**/app/**', '**/demo/**'], 'The server knows nothing of the interface.'),
+  {
+    files: ['core/**/*.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'localStorage', 'process', 'setTimeout', 'setInterval'],
+      'no-restricted-properties': ['error',
+        { object: 'Date', property: 'now', message: 'Give core/ the instant.' },
+        { object: 'Math', property: 'random', message: 'Use a seeded source: core/stats.' }],
+    },
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/unified-signatures': 'off',
+      'vue/multi-word-component-names': 'off',
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      '@stylistic/max-statements-per-line': ['error', { max: 2 }],
+    },
+  },
+)

@@ -1,0 +1,12 @@
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],
+  transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }] },
+  transformIgnorePatterns: ['/node_modules/(?!(simple-statistics|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|@stdlib)/)'],
+  moduleNameMapper: {
+    '^#core/(.*)$': '<rootDir>/core/$1',
+    '^#shared/(.*)$': '<rootDir>/shared/$1',
+    '^#server/(.*)$': '<rootDir>/server/$1',
+    '^#migrations$': '<rootDir>/server/db/migrationsFromDisk',
+  },
+}

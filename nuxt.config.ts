@@ -1,0 +1,56 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+
+const root = fileURLToPath(new URL('.', import.meta.url))
+
+/** The migrations travel inside the build: a virtual module with name and text of each. */
+function migrationsModule(): string {
+  const folder = `${root}server/db/migrations/`
+  const files = readdirSync(folder).filter(name => name.endsWith('.sql')).sort()
+  return `export const migrations = ${JSON.stringify(files.map(name => ({ name, sql: readFileSync(folder + name, 'utf8') })))}`
+}
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  telemetry: false,
+  // The household's log lives on its own server and the page in the browser: nothing is gained by
+  // rendering twice. Plain `ssr: false` breaks the development server of this version.
+  $production: { ssr: false },
+  $development: { routeRules: { '/**': { ssr: false } } },
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', '@nuxt/eslint'],
+  alias: { '#core': `${root}core` },
+  css: [
+    '@fontsource-variable/bricolage-grotesque/index.css',
+    '@fontsource-variable/atkinson-hyperlegible-next/index.css',
+    '~/assets/theme.css',
+    '~/assets/base.css',
+  ],
+  app: {
+    head: {
+      title: 'Dulse',
+      htmlAttrs: { lang: 'en' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'theme-color', content: '#27211E' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/dulse.svg' }],
+    },
+  },
+  components: [{ path: '~/components', pathPrefix: false }],
+  elementPlus: { importStyle: 'css', themes: ['dark'], cache: false },
+  icon: {
+    provider: 'none', fallbackToApi: false, serverBundle: false,
+    clientBundle: { scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules/**', '.output/**', '.nuxt/**'] }, sizeLimitKb: 256 },
+  },
+  typescript: { strict: true },
+  vite: {
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['zod', 'comlink', 'vue-echarts', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'tinykeys', 'uuidv7', 'temporal-polyfill'] },
+  },
+  nitro: {
+    compressPublicAssets: true,
+    virtual: { '#migrations': migrationsModule },
+    externals: { external: ['pdfkit'] },
+  },
+  eslint: { config: { stylistic: true } },
+})

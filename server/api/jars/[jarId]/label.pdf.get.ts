@@ -1,0 +1,10 @@
+import { jarLabel } from '#server/services/label'
+import { labelPdf } from '#server/services/labelPdf'
+
+export default route(async (event, context) => {
+  const label = jarLabel(context, idParam(event, 'jarId'), getRequestURL(event).origin)
+  const pdf = await labelPdf(label)
+  setResponseHeader(event, 'content-type', 'application/pdf')
+  setResponseHeader(event, 'content-disposition', `inline; filename="jar-${label.jarNumber}.pdf"`)
+  return pdf
+})

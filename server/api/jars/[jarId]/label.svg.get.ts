@@ -1,0 +1,8 @@
+import { jarLabel } from '#server/services/label'
+import { labelSvg } from '#server/services/labelSvg'
+
+export default route((event, context) => {
+  const label = jarLabel(context, idParam(event, 'jarId'), getRequestURL(event).origin)
+  setResponseHeader(event, 'content-type', 'image/svg+xml; charset=utf-8')
+  return labelSvg(label)
+})

@@ -1,0 +1,3 @@
+import { machineList } from '#server/services/settings'
+
+export default route((_, context) => machineList(context))

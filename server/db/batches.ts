@@ -1,0 +1,109 @@
+import type { Stage } from '#core/batch'
+import type { Purpose } from '#core/foods'
+import type { Db } from './open'
+import { statement } from './statement'
+
+export interface BatchViewRow {
+  batch_id: string
+  number: number
+  food_key: string
+  title: string
+  stage: Stage
+  purpose: Purpose
+  card_key: string
+  started_at: number
+  touched_at: number
+  machine_id: string | null
+  run_id: string | null
+  raw_g: number
+  loaded_g: number | null
+  dry_g: number | null
+  powder_g: number | null
+  stage_g: number
+  water_gone: number | null
+  rest_from: number | null
+  finish_from: number | null
+  finish_to: number | null
+  prep_yield: number | null
+  drying_ratio: number | null
+  recovery: number | null
+  pace: number | null
+  /** JSON: positions in the machine. */
+  trays: string
+}
+
+export function insertBatch(db: Db, id: string, createdAt: number): number {
+  const number = statement<{ next: number }>(db, 'SELECT coalesce(max(number), 0) + 1 AS next FROM batch').get()!.next
+  statement(db, 'INSERT INTO batch (id, number, created_at) VALUES (?, ?, ?)').run(id, number, createdAt)
+  return number
+}
+
+export function findBatch(db: Db, id: string): { id: string, number: number } | undefined {
+  return statement<{ id: string, number: number }>(db, 'SELECT id, number FROM batch WHERE id = ?').get(id)
+}
+
+export function allBatchIds(db: Db): string[] {
+  return statement<{ id: string }>(db, 'SELECT id FROM batch ORDER BY number').all().map(row => row.id)
+}
+
+export function batchIdsOfRun(db: Db, runId: string): string[] {
+  return statement<{ batch_id: string }>(db, `
+    SELECT DISTINCT batch_id FROM batch_view WHERE run_id = ?`).all(runId).map(row => row.batch_id)
+}
+
+const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'trays'] as const
+
+export function putBatchView(db: Db, row: BatchViewRow): void {
+  statement(db, `INSERT OR REPLACE INTO batch_view (${VIEW_COLUMNS.join(', ')}) VALUES (${VIEW_COLUMNS.map(() => '?').join(', ')})`)
+    .run(...VIEW_COLUMNS.map(column => row[column]))
+}
+
+export function dropBatchView(db: Db, batchId: string): void {
+  statement(db, 'DELETE FROM batch_view WHERE batch_id = ?').run(batchId)
+}
+
+export function batchView(db: Db, batchId: string): BatchViewRow | undefined {
+  return statement<BatchViewRow>(db, 'SELECT * FROM batch_view WHERE batch_id = ?').get(batchId)
+}
+
+/** Newest first; `before` is the number to go on from. */
+export function listBatchViews(db: Db, filter: { stage?: Stage, before?: number, limit: number }): BatchViewRow[] {
+  const before = filter.before ?? Number.MAX_SAFE_INTEGER
+  if (filter.stage) {
+    return statement<BatchViewRow>(db, 'SELECT * FROM batch_view WHERE stage = ? AND number < ? ORDER BY number DESC LIMIT ?').all(filter.stage, before, filter.limit)
+  }
+  return statement<BatchViewRow>(db, 'SELECT * FROM batch_view WHERE number < ? ORDER BY number DESC LIMIT ?').all(before, filter.limit)
+}
+
+export function dryingViews(db: Db): BatchViewRow[] {
+  return statement<BatchViewRow>(db, `SELECT * FROM batch_view WHERE stage = 'drying' ORDER BY number`).all()
+}
+
+/** Sums for the stage band; the rest's share is of `restMs`. */
+export function stageSums(db: Db, now: number, restMs: number): { stage: Stage, count: number, grams: number, share: number | null }[] {
+  return statement<{ stage: Stage, count: number, grams: number, share: number | null }>(db, `
+    SELECT stage, count(*) AS count, sum(stage_g) AS grams,
+           CASE stage WHEN 'drying' THEN sum(water_gone * stage_g) / sum(stage_g)
+                      WHEN 'resting' THEN avg(min(1.0, max(0.0, coalesce((? - rest_from) * 1.0 / ?, 0)))) END AS share
+    FROM batch_view WHERE stage <> 'shelf' GROUP BY stage`).all(now, restMs)
+}
+
+/** Ratios of finished batches of a food, newest first, at most `limit`. */
+export function ownRatios(db: Db, foodKey: string, cardKey: string, limit: number): { card: boolean, prep_yield: number | null, drying_ratio: number | null, recovery: number | null, pace: number | null }[] {
+  return statement<{ card_key: string, prep_yield: number | null, drying_ratio: number | null, recovery: number | null, pace: number | null }>(db, `
+    SELECT card_key, prep_yield, drying_ratio, recovery, pace FROM batch_view
+    WHERE food_key = ? AND stage = 'shelf' ORDER BY number DESC LIMIT ?`).all(foodKey, limit)
+    .map(({ card_key, ...ratios }) => ({ card: card_key === cardKey, ...ratios }))
+}
+
+export function findBatchViews(db: Db, words: string, limit: number): BatchViewRow[] {
+  const number = /^#?\d+$/.test(words) ? Number(words.replace('#', '')) : -1
+  return statement<BatchViewRow>(db, `
+    SELECT * FROM batch_view WHERE number = ? OR title LIKE ? ESCAPE '\\' ORDER BY number = ? DESC, number DESC LIMIT ?`)
+    .all(number, likeOf(words), number, limit)
+}
+
+/** A pattern that holds the words anywhere, with LIKE's own signs taken literally. */
+export function likeOf(words: string): string {
+  return `%${words.replace(/[\\%_]/g, sign => `\\${sign}`)}%`
+}

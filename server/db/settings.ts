@@ -1,0 +1,72 @@
+import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
+import type { Db } from './open'
+import { statement } from './statement'
+
+interface HouseholdRow { name: string, time_zone: string, weight_unit: 'g' | 'oz', temperature_unit: 'C' | 'F', clock_hours: 12 | 24, sleep_from: number, sleep_to: number, pantry_c: number, jar_ml: number, version: number }
+
+export function readHousehold(db: Db): HouseholdSettings | undefined {
+  const row = statement<HouseholdRow>(db, 'SELECT * FROM household WHERE id = 1').get()
+  return row && {
+    name: row.name, timeZone: row.time_zone, weightUnit: row.weight_unit, temperatureUnit: row.temperature_unit, clockHours: row.clock_hours,
+    sleepFrom: row.sleep_from, sleepTo: row.sleep_to, pantryC: row.pantry_c, jarMl: row.jar_ml, version: row.version,
+  }
+}
+
+/** Writes the household's row; its version is one more than the one given. */
+export function writeHousehold(db: Db, settings: HouseholdSettings): void {
+  statement(db, `
+    INSERT INTO household (id, name, time_zone, weight_unit, temperature_unit, clock_hours, sleep_from, sleep_to, pantry_c, jar_ml, version)
+    VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1)
+    ON CONFLICT (id) DO UPDATE SET name = excluded.name, time_zone = excluded.time_zone, weight_unit = excluded.weight_unit,
+      temperature_unit = excluded.temperature_unit, clock_hours = excluded.clock_hours, sleep_from = excluded.sleep_from,
+      sleep_to = excluded.sleep_to, pantry_c = excluded.pantry_c, jar_ml = excluded.jar_ml, version = household.version + 1`)
+    .run(settings.name, settings.timeZone, settings.weightUnit, settings.temperatureUnit, settings.clockHours, settings.sleepFrom, settings.sleepTo, settings.pantryC, settings.jarMl)
+}
+
+interface MachineRow { id: string, name: string, kind: 'dehydrator', trays: number, tray_area_m2: number, tray_tare_g: number, watts: number, low_c: number, high_c: number, version: number }
+
+export type MachineRecord = MachineSettings & { version: number }
+
+function toMachine(row: MachineRow): MachineRecord {
+  return {
+    id: row.id, name: row.name, kind: row.kind, trays: row.trays, trayAreaM2: row.tray_area_m2, trayTareG: row.tray_tare_g,
+    watts: row.watts, lowC: row.low_c, highC: row.high_c, version: row.version,
+  }
+}
+
+export function listMachines(db: Db): MachineRecord[] {
+  return statement<MachineRow>(db, 'SELECT * FROM machine WHERE retired_at IS NULL ORDER BY name').all().map(toMachine)
+}
+
+export function findMachine(db: Db, id: string): MachineRecord | undefined {
+  const row = statement<MachineRow>(db, 'SELECT * FROM machine WHERE id = ?').get(id)
+  return row && toMachine(row)
+}
+
+export function insertMachine(db: Db, machine: MachineSettings): void {
+  statement(db, `
+    INSERT INTO machine (id, name, kind, trays, tray_area_m2, tray_tare_g, watts, low_c, high_c) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`)
+    .run(machine.id, machine.name, machine.kind, machine.trays, machine.trayAreaM2, machine.trayTareG, machine.watts, machine.lowC, machine.highC)
+}
+
+export function updateMachine(db: Db, machine: MachineSettings): void {
+  statement(db, `
+    UPDATE machine SET name = ?, trays = ?, tray_area_m2 = ?, tray_tare_g = ?, watts = ?, low_c = ?, high_c = ?, version = version + 1 WHERE id = ?`)
+    .run(machine.name, machine.trays, machine.trayAreaM2, machine.trayTareG, machine.watts, machine.lowC, machine.highC, machine.id)
+}
+
+export function findRun(db: Db, id: string): { id: string, machine_id: string } | undefined {
+  return statement<{ id: string, machine_id: string }>(db, 'SELECT id, machine_id FROM run WHERE id = ?').get(id)
+}
+
+export function insertRun(db: Db, id: string, machineId: string, createdAt: number): void {
+  statement(db, 'INSERT INTO run (id, machine_id, created_at) VALUES (?, ?, ?)').run(id, machineId, createdAt)
+}
+
+export function readMeta(db: Db, key: string): string | undefined {
+  return statement<{ value: string }>(db, 'SELECT value FROM meta WHERE key = ?').get(key)?.value
+}
+
+export function writeMeta(db: Db, key: string, value: string): void {
+  statement(db, 'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value').run(key, value)
+}

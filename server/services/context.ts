@@ -1,0 +1,16 @@
+import type { HouseholdSettings } from '#shared/contracts'
+import { readHousehold } from '#server/db/settings'
+import type { Db } from '#server/db/open'
+
+/** What every use case needs: the logbook and the time. */
+export interface Context {
+  db: Db
+  now: () => number
+}
+
+/** The household's row; it is made when the logbook is opened. */
+export function householdOf({ db }: Context): HouseholdSettings {
+  const household = readHousehold(db)
+  if (!household) throw new Error('The logbook has no household row: it was not opened by openLogbook.')
+  return household
+}

@@ -1,0 +1,49 @@
+import { findFood } from '#core/foods'
+import { formatWeight } from '#core/units'
+import type { Context } from './context'
+import { householdOf } from './context'
+import { jarPage } from './pages'
+
+/** What stands on a jar's label, in words ready to print. */
+export interface JarLabel {
+  jarNumber: number
+  food: string
+  form: string
+  /** "Batch 27 · jar 112". */
+  lot: string
+  netWeight: string
+  packed: string
+  bestBy: string
+  /** "Contains celery", or undefined. */
+  allergens?: string
+  /** Address of the jar's page, as the code holds it. */
+  url: string
+}
+
+/** Size of the label, mm. */
+export const LABEL_MM = { width: 70, height: 37 } as const
+
+const FORMS = { pieces: 'dried pieces', flakes: 'flakes', powder: 'fine powder' } as const
+
+/**
+ * @param origin address under which the household reaches this server; goes into the code
+ */
+export function jarLabel(context: Context, jarId: string, origin: string): JarLabel {
+  const jar = jarPage(context, jarId)
+  const household = householdOf(context)
+  const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
+  const month = new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric', timeZone: household.timeZone })
+  const cultivar = jar.pedigree.cultivar
+  const name = findFood(jar.foodKey)?.name ?? jar.foodKey
+  return {
+    jarNumber: jar.number,
+    food: cultivar ? `${name} “${cultivar}”` : name,
+    form: FORMS[jar.purpose],
+    lot: `Batch ${jar.batchNumber} · jar ${jar.number}`,
+    netWeight: formatWeight(jar.netG, household.weightUnit),
+    packed: date.format(jar.packedAt),
+    bestBy: `${month.format(jar.bestFrom)}–${month.format(jar.bestTo)}`,
+    allergens: jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined,
+    url: `${origin}/jars/${jarId}`,
+  }
+}

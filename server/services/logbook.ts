@@ -1,0 +1,27 @@
+import { uuidv7 } from 'uuidv7'
+import { openDatabase } from '#server/db/open'
+import { insertMachine, listMachines, readHousehold, writeHousehold } from '#server/db/settings'
+import type { Context } from './context'
+import { bringProjectionsUpToDate } from './projections'
+
+/**
+ * Opens a logbook ready for use: a new one gets a household and one machine to start with, both to be
+ * changed in the Workshop.
+ */
+export function openLogbook(path: string, now: () => number = Date.now): Context {
+  const db = openDatabase(path)
+  const context = { db, now }
+  db.transaction(() => {
+    if (!readHousehold(db)) {
+      writeHousehold(db, {
+        name: 'Our kitchen', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC', weightUnit: 'g', temperatureUnit: 'C',
+        clockHours: 24, sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30, pantryC: 20, jarMl: 250, version: 1,
+      })
+    }
+    if (listMachines(db).length === 0) {
+      insertMachine(db, { id: uuidv7(), name: 'Dehydrator', kind: 'dehydrator', trays: 6, trayAreaM2: 0.1, trayTareG: 0, watts: 500, lowC: 35, highC: 75 })
+    }
+  }).immediate()
+  bringProjectionsUpToDate(context)
+  return context
+}

@@ -1,0 +1,160 @@
+import type { Stage } from '#core/batch'
+import { foldBatch, STAGES } from '#core/batch'
+import { REST_DAYS } from '#core/dryness'
+import { findFood, FOODS } from '#core/foods'
+import { bestByWindow, type PackageKey } from '#core/keeping'
+import { intervalFromNormal } from '#core/stats'
+import type { BatchAnswer, BatchSummary, FoundItem, JarAnswer, JarSummary, NowAnswer, RackAnswer, ShelfAnswer, StageCount } from '#shared/contracts'
+import { batchView, dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
+import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
+import { findJarViews, jarsOfBatch, jarsOnShelf, jarsToUse, jarView, placesOfJars, shelfSums, type JarViewRow } from '#server/db/jars'
+import { listMachines } from '#server/db/settings'
+import { countTodos, listTodos } from '#server/db/todos'
+import type { Context } from './context'
+import { titleOf } from './projections'
+import { NotFound } from './refusals'
+import { requireBatch } from './writeLog'
+
+const DAY_MS = 86_400_000
+const TODOS_SHOWN = 60
+const JARS_TO_USE_SHOWN = 6
+const USE_WITHIN_DAYS = 21
+const PAGE = 60
+const SHELF_MOST = 600
+
+/** The stage band. */
+export function stageBand(context: Context): StageCount[] {
+  const sums = new Map(stageSums(context.db, context.now(), REST_DAYS * DAY_MS).map(row => [row.stage, row]))
+  return STAGES.map((stage): StageCount => {
+    if (stage === 'shelf') {
+      const shelf = shelfSums(context.db)
+      return { stage, count: shelf.count, weightG: shelf.grams, share: shelf.count > 0 ? 1 : 0 }
+    }
+    const row = sums.get(stage)
+    return { stage, count: row?.count ?? 0, weightG: row?.grams ?? 0, share: row ? row.share ?? 1 : 0 }
+  })
+}
+
+/** What needs hands, the machines, and the jars whose time ends. */
+export function nowPage(context: Context): NowAnswer {
+  const { db } = context
+  const at = context.now()
+  return {
+    at,
+    todos: listTodos(db, TODOS_SHOWN).map(row => ({
+      batchId: row.batch_id, batchNumber: row.number, batchTitle: row.batch_title, kind: row.kind,
+      from: row.from_at, to: row.to_at ?? undefined, title: row.title, why: row.why,
+    })),
+    todoCount: countTodos(db),
+    racks: racks(context),
+    useFirst: jarsToUse(db, at + USE_WITHIN_DAYS * DAY_MS, JARS_TO_USE_SHOWN).map(toJarSummary),
+    stages: stageBand(context),
+  }
+}
+
+function racks({ db }: Context): RackAnswer[] {
+  const drying = dryingViews(db)
+  return listMachines(db).map((machine): RackAnswer => {
+    const views = drying.filter(view => view.machine_id === machine.id)
+    const runId = views[0]?.run_id ?? undefined
+    const byTray = new Map(views.flatMap(view => (JSON.parse(view.trays) as number[]).map(position => [position, view] as const)))
+    return {
+      machine, runId, setC: runId ? heatOf({ db }, runId) : undefined,
+      trays: Array.from({ length: machine.trays }, (_, i) => {
+        const view = byTray.get(i + 1)
+        return view
+          ? { position: i + 1, batchId: view.batch_id, batchNumber: view.number, title: findFood(view.food_key)?.name, waterLeft: 1 - (view.water_gone ?? 0) }
+          : { position: i + 1 }
+      }),
+      finishes: views.map(view => ({ batchId: view.batch_id, batchNumber: view.number, title: findFood(view.food_key)?.name ?? view.title, from: view.finish_from ?? undefined, to: view.finish_to ?? undefined })),
+    }
+  })
+}
+
+/** Temperature set in a run now; null while off. */
+function heatOf({ db }: Pick<Context, 'db'>, runId: string): number | null {
+  const log = entriesOfRun(db, runId)
+  const gone = new Set(log.flatMap(entry => [entry.replaces, entry.body.kind === 'void' ? entry.body.target : undefined]))
+  const last = log.filter(entry => entry.body.kind === 'heat' && !gone.has(entry.id)).sort((a, b) => a.at - b.at || a.seq - b.seq).at(-1)
+  return last?.body.kind === 'heat' ? last.body.setC : null
+}
+
+export function batchList(context: Context, filter: { stage?: Stage, before?: number }): { batches: BatchSummary[], more: boolean } {
+  const rows = listBatchViews(context.db, { ...filter, limit: PAGE + 1 })
+  return { batches: rows.slice(0, PAGE).map(toBatchSummary), more: rows.length > PAGE }
+}
+
+/** A batch's whole log: the page works out the rest with the same core functions. */
+export function batchPage(context: Context, batchId: string): BatchAnswer {
+  const { db } = context
+  const batch = requireBatch(context, batchId)
+  const taken: BatchAnswer['taken'] = {}
+  for (const view of dryingViews(db)) {
+    if (!view.machine_id || !view.run_id || view.batch_id === batchId) continue
+    const there = taken[view.machine_id] ??= { runId: view.run_id, positions: [], setC: heatOf(context, view.run_id) }
+    there.positions.push(...JSON.parse(view.trays) as number[])
+  }
+  return {
+    batchId, number: batch.number, entries: entriesOfBatch(db, batchId), machines: listMachines(db),
+    jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
+  }
+}
+
+export function shelfPage(context: Context): ShelfAnswer {
+  const sums = shelfSums(context.db)
+  return { jars: jarsOnShelf(context.db, SHELF_MOST).map(toJarSummary), count: sums.count, totalG: sums.grams, places: placesOfJars(context.db) }
+}
+
+/** A jar with its pedigree back to the basket. */
+export function jarPage(context: Context, jarId: string): JarAnswer {
+  const { db } = context
+  const row = jarView(db, jarId)
+  const batch = row && batchView(db, row.batch_id)
+  if (!row || !batch) throw new NotFound('jarId', 'There is no such jar. It may have been voided.')
+  const entries = entriesOfBatch(db, row.batch_id)
+  const state = foldBatch(entries)!
+  const jar = state.jars.find(item => item.jarId === jarId)!
+  const density = state.food.powderDensity.value
+  const run = state.run
+  return {
+    ...toJarSummary(row), batchNumber: batch.number, batchTitle: titleOf(state), packageKey: row.package_key, sizeMl: row.size_ml ?? undefined,
+    bestBy: bestByWindow({ food: state.food, purpose: state.purpose, packageKey: row.package_key as PackageKey, storageC: jar.body.storageC, rested: state.rest?.startedAt !== undefined }),
+    allergens: [...state.food.allergens],
+    densityGMl: intervalFromNormal(density.mean, density.sd, 0.05),
+    entries: entries.filter(({ body }) => ('jarId' in body && body.jarId === jarId) || (body.kind === 'void')),
+    pedigree: {
+      rawG: state.intake.body.weightG, source: state.intake.body.source, cultivar: state.intake.body.cultivar, receivedAt: state.intake.at,
+      loadedG: (state.earlierRuns[0] ?? run)?.loadedG, dryG: state.dryG, powderG: state.powderG || undefined,
+      dryHours: run && [...state.earlierRuns, run].reduce((sum, item) => sum + item.clock.hoursAt(item.unloadedAt ?? context.now()), 0),
+      restDays: state.rest?.startedAt === undefined ? undefined : Math.round(((state.rest.endedAt ?? context.now()) - state.rest.startedAt) / DAY_MS),
+      jars: state.jars.length,
+    },
+  }
+}
+
+/** Batches, jars and foods that the words fit. */
+export function findAnything(context: Context, words: string): FoundItem[] {
+  const wanted = words.trim().toLowerCase()
+  if (wanted === '') return []
+  const foods = FOODS.filter(food => food.name.toLowerCase().includes(wanted))
+  return [
+    ...findBatchViews(context.db, wanted, 8).map((row): FoundItem => ({ kind: 'batch', id: row.batch_id, title: row.title, detail: `Batch ${row.number}` })),
+    ...findJarViews(context.db, wanted, foods.map(food => food.key), 8).map((row): FoundItem => ({ kind: 'jar', id: row.jar_id, title: `${findFood(row.food_key)?.name ?? row.food_key}, ${row.purpose}`, detail: `Jar ${row.number}, ${row.place}` })),
+    ...foods.map((food): FoundItem => ({ kind: 'food', id: food.key, title: food.name, detail: 'In the reference' })),
+  ]
+}
+
+function toBatchSummary(row: BatchViewRow): BatchSummary {
+  return {
+    batchId: row.batch_id, number: row.number, title: row.title, foodKey: row.food_key, stage: row.stage, purpose: row.purpose,
+    startedAt: row.started_at, touchedAt: row.touched_at, rawG: row.raw_g, loadedG: row.loaded_g ?? undefined, dryG: row.dry_g ?? undefined,
+    powderG: row.powder_g ?? undefined, waterGone: row.water_gone ?? undefined, finishFrom: row.finish_from ?? undefined, finishTo: row.finish_to ?? undefined,
+  }
+}
+
+function toJarSummary(row: JarViewRow): JarSummary {
+  return {
+    jarId: row.jar_id, number: row.number, batchId: row.batch_id, foodKey: row.food_key, purpose: row.purpose, place: row.place,
+    netG: row.net_g, leftG: row.left_g, packedAt: row.packed_at, bestFrom: row.best_from, bestTo: row.best_to, smell: row.smell ?? undefined,
+  }
+}

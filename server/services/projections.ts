@@ -1,0 +1,113 @@
+import { assess, foldBatch, ofKind, inForce, type Assessment, type BatchState } from '#core/batch'
+import { bestByWindow } from '#core/keeping'
+import { overallYields } from '#core/mass'
+import { agendaOf } from '#core/planning'
+import { allBatchIds, dropBatchView, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
+import { entriesOfBatch } from '#server/db/entries'
+import { ensureJar, replaceJarViews, type JarViewRow } from '#server/db/jars'
+import { readMeta, writeMeta } from '#server/db/settings'
+import { replaceTodos } from '#server/db/todos'
+import { householdOf, type Context } from './context'
+
+/** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
+const PROJECTION_VERSION = '1'
+const MONTH_MS = 30.44 * 86_400_000
+
+/**
+ * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
+ * it needs next, its jars. Called in the transaction of every write.
+ */
+export function project(context: Context, batchId: string): void {
+  const { db } = context
+  const entries = entriesOfBatch(db, batchId)
+  const state = foldBatch(entries)
+  if (!state) {
+    dropBatchView(db, batchId)
+    replaceTodos(db, batchId, [])
+    replaceJarViews(db, batchId, [])
+    return
+  }
+  const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, context.now()) : undefined
+  const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
+  putBatchView(db, viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched))
+  replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context)))
+  replaceJarViews(db, batchId, jarRows(context, batchId, state))
+}
+
+/** Makes every view anew: after an update of the rules, and in tests to show that nothing else is kept in them. */
+export function rebuildProjections(context: Context): void {
+  context.db.transaction(() => {
+    for (const id of allBatchIds(context.db)) project(context, id)
+    writeMeta(context.db, 'projection', PROJECTION_VERSION)
+  }).immediate()
+}
+
+export function bringProjectionsUpToDate(context: Context): void {
+  if (readMeta(context.db, 'projection') !== PROJECTION_VERSION) rebuildProjections(context)
+}
+
+/** "Beetroot, 3 mm slices". */
+export function titleOf(state: BatchState): string {
+  const cut = state.cutName
+  return `${state.food.name}, ${cut.charAt(0).toLowerCase()}${cut.slice(1)}`
+}
+
+function viewOf(batchId: string, number: number, state: BatchState, assessed: Assessment | undefined, touchedAt: number): BatchViewRow {
+  const { run } = state
+  const first = state.earlierRuns[0] ?? run
+  const instant = (at: number | undefined) => (at !== undefined && Number.isFinite(at) ? Math.round(at) : null)
+  const yields = overallYields({
+    rawG: state.intake.body.weightG, loadedG: first?.loadedG, dryG: state.stage === 'shelf' ? state.dryG : undefined,
+    powderG: state.purpose === 'pieces' ? undefined : state.powderG || undefined,
+  })
+  const drying = state.stage === 'drying' ? assessed : undefined
+  return {
+    batch_id: batchId, number, food_key: state.food.key, title: titleOf(state), stage: state.stage, purpose: state.purpose,
+    card_key: state.card.key, started_at: state.intake.at, touched_at: touchedAt,
+    machine_id: run?.machineId ?? null, run_id: run?.runId ?? null,
+    raw_g: state.intake.body.weightG, loaded_g: first?.loadedG ?? null, dry_g: state.dryG ?? null, powder_g: state.powderG || null,
+    stage_g: gramsInStage(state), water_gone: drying?.waterGone.p50 ?? null, rest_from: state.rest?.startedAt ?? null,
+    finish_from: instant(drying?.finish.from), finish_to: instant(drying?.finish.to),
+    prep_yield: yields.prep ?? null, drying_ratio: yields.dryingRatio ?? null, recovery: yields.powderRecovery ?? null,
+    pace: paceOf(state),
+    trays: JSON.stringify(run && run.unloadedAt === undefined ? run.positions : []),
+  }
+}
+
+function gramsInStage(state: BatchState): number {
+  switch (state.stage) {
+    case 'intake': return state.intake.body.weightG
+    case 'prep': return state.balance.weightG.p50
+    case 'drying': return state.run!.loadedG
+    case 'resting': return state.dryG ?? 0
+    case 'grinding': return state.unpackedG ?? state.dryG ?? 0
+    default: return state.packedG
+  }
+}
+
+/** Hours that a finished batch took to its target over the middle of the usual hours; null where nothing was weighed. */
+function paceOf(state: BatchState): number | null {
+  const { run } = state
+  if (state.stage !== 'shelf' || !run || state.earlierRuns.length > 0 || run.weighings.length < 2) return null
+  const hours = assess(state, run.unloadedAt ?? 0)!.estimate.hoursToTarget
+  const { low, high } = state.card.usualHours.value
+  // A window as wide as the usual hours says nothing about this machine.
+  if (!Number.isFinite(hours.p90) || hours.p90 / hours.p10 > 1.5) return null
+  return hours.p50 / Math.sqrt(low * high)
+}
+
+function jarRows(context: Context, batchId: string, state: BatchState): JarViewRow[] {
+  const rested = state.rest?.startedAt !== undefined
+  const log = inForce(entriesOfBatch(context.db, batchId))
+  return state.jars.map((jar) => {
+    const { body } = jar
+    const best = bestByWindow({ food: state.food, purpose: state.purpose, packageKey: body.packageKey, storageC: body.storageC, rested })
+    const smell = ofKind(log, 'smell').findLast(entry => entry.body.jarId === jar.jarId)
+    return {
+      jar_id: jar.jarId, batch_id: batchId, number: ensureJar(context.db, jar.jarId, batchId), food_key: state.food.key, purpose: state.purpose,
+      place: body.place, package_key: body.packageKey, net_g: jar.netG, left_g: jar.leftG, size_ml: body.sizeMl ?? null, packed_at: jar.packedAt,
+      best_from: Math.round(jar.packedAt + best.months.low * MONTH_MS), best_to: Math.round(jar.packedAt + best.months.high * MONTH_MS),
+      smell: smell?.body.smell ?? null,
+    }
+  })
+}

@@ -1,0 +1,17 @@
+import type { Problem } from '#core/errors'
+
+/** There is nothing under this id. */
+export class NotFound extends Error {
+  constructor(readonly field: string, message: string) {
+    super(message)
+    this.name = 'NotFound'
+  }
+}
+
+/** The same id with other content, or an edit of a version that is not the newest. */
+export class Conflict extends Error {
+  constructor(message: string, readonly problems: readonly Problem[] = []) {
+    super(message)
+    this.name = 'Conflict'
+  }
+}

@@ -1,0 +1,57 @@
+import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
+import { InputError } from '#core/errors'
+import { dryingViews, listBatchViews } from '#server/db/batches'
+import { findMachine, insertMachine, listMachines, updateMachine, writeHousehold, type MachineRecord } from '#server/db/settings'
+import { STAGES } from '#core/batch'
+import { householdOf, type Context } from './context'
+import { project } from './projections'
+import { Conflict } from './refusals'
+
+/** Changes the household's settings; what hangs on its clock and its nights is worked out anew. */
+export function changeHousehold(context: Context, settings: HouseholdSettings): HouseholdSettings {
+  return context.db.transaction(() => {
+    const before = householdOf(context)
+    if (settings.version !== before.version) {
+      throw new Conflict('The settings were changed elsewhere meanwhile.', changedFields(before, settings))
+    }
+    writeHousehold(context.db, settings)
+    for (const stage of STAGES) {
+      if (stage === 'shelf') continue
+      for (const view of listBatchViews(context.db, { stage, limit: 10_000 })) project(context, view.batch_id)
+    }
+    return householdOf(context)
+  }).immediate()
+}
+
+/** Adds a machine (no version) or changes one (the version it was read at). */
+export function saveMachine(context: Context, settings: MachineSettings): MachineRecord {
+  const { db } = context
+  return db.transaction(() => {
+    const known = findMachine(db, settings.id)
+    const { version, ...wanted } = settings
+    if (!known) {
+      if (version !== undefined) throw new Conflict('There is no such machine to change.')
+      insertMachine(db, settings)
+      return findMachine(db, settings.id)!
+    }
+    const { version: newest, ...stored } = known
+    // The same settings sent again, after an answer that got lost.
+    if (changedFields(stored, wanted).length === 0) return known
+    if (version !== newest) throw new Conflict('This machine was changed elsewhere meanwhile.', changedFields(stored, wanted))
+    const highest = Math.max(0, ...dryingViews(db).filter(view => view.machine_id === settings.id).flatMap(view => JSON.parse(view.trays) as number[]))
+    if (settings.trays < highest) throw new InputError([{ field: 'trays', message: `Tray ${highest} is in use: take it out before the machine has fewer trays.` }])
+    updateMachine(db, settings)
+    return findMachine(db, settings.id)!
+  }).immediate()
+}
+
+export function machineList({ db }: Context): MachineRecord[] {
+  return listMachines(db)
+}
+
+function changedFields(stored: object, sent: object): { field: string, message: string }[] {
+  return Object.entries(stored)
+    .filter(([key, value]) => key in sent && (sent as Record<string, unknown>)[key] !== value && key !== 'version')
+    .map(([field, value]) => ({ field, message: `It is “${value}” now.` }))
+}
+

@@ -1,0 +1,98 @@
+import type { EventHandler, H3Event } from 'h3'
+import * as z from 'zod'
+import { InputError } from '#core/errors'
+import type { Refusal } from '#shared/contracts'
+import { Conflict, NotFound } from '#server/services/refusals'
+import type { Context } from '#server/services/context'
+
+/** Largest body of a request: a log entry is a few hundred bytes. */
+const MOST_BYTES = 64 * 1024
+
+/** A request that cannot be read as what it says it is. */
+class BadRequest extends Error {
+  constructor(readonly statusCode: number, message: string) {
+    super(message)
+  }
+}
+
+/**
+ * A route of a few lines: parse, call, answer. Whatever the layers below refuse becomes a status of 4xx
+ * with the fields named; anything else is logged and answered without its inner words.
+ */
+export function route<Answer>(handle: (event: H3Event, context: Context) => Answer | Promise<Answer>): EventHandler {
+  return defineEventHandler(async (event) => {
+    try {
+      return await handle(event, useLogbook())
+    }
+    catch (error) {
+      const refusal = refusalOf(error)
+      if (refusal.statusCode === 500) console.error(error)
+      setResponseStatus(event, refusal.statusCode)
+      return refusal
+    }
+  })
+}
+
+function refusalOf(error: unknown): Refusal {
+  if (error instanceof z.ZodError) {
+    const problems = error.issues.map(issue => ({ field: issue.path.join('.') || 'body', message: issue.message }))
+    return { statusCode: 400, message: sentence(problems), problems }
+  }
+  if (error instanceof BadRequest) return { statusCode: error.statusCode, message: error.message, problems: [{ field: 'body', message: error.message }] }
+  if (error instanceof InputError) return { statusCode: 422, message: sentence(error.problems), problems: [...error.problems] }
+  if (error instanceof NotFound) return { statusCode: 404, message: error.message, problems: [{ field: error.field, message: error.message }] }
+  if (error instanceof Conflict) return { statusCode: 409, message: error.message, problems: [...error.problems] }
+  return { statusCode: 500, message: 'Something went wrong in the server. Nothing of this was written; send it again.', problems: [] }
+}
+
+function sentence(problems: readonly { message: string }[]): string {
+  return problems.map(problem => problem.message).join(' ')
+}
+
+/**
+ * The body as the schema wants it. Read by hand, so that a large one is cut off early and a broken one
+ * is told apart from an empty one.
+ */
+export async function readInput<Schema extends z.ZodType>(event: H3Event, schema: Schema): Promise<z.infer<Schema>> {
+  // A form on a foreign page can send text, but not JSON: this keeps such pages out of the log.
+  if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) {
+    throw new BadRequest(415, 'Send JSON, with content-type application/json.')
+  }
+  const text = await readLimited(event)
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  }
+  catch {
+    throw new BadRequest(400, text.trim() === '' ? 'The body is empty; JSON is needed.' : 'The body is not JSON: it breaks off or has a stray sign.')
+  }
+  return schema.parse(value)
+}
+
+async function readLimited(event: H3Event): Promise<string> {
+  const tooLarge = () => new BadRequest(413, `The body is over ${MOST_BYTES / 1024} kB; an entry is far smaller.`)
+  const { req } = event.node
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of req as AsyncIterable<Buffer>) {
+    size += chunk.length
+    // The rest is read and dropped, so that the answer reaches a client that is still sending.
+    if (size <= MOST_BYTES) chunks.push(chunk)
+    else if (size > 100 * MOST_BYTES) throw tooLarge()
+  }
+  if (size > MOST_BYTES) throw tooLarge()
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+/** A router parameter that must be a UUID. */
+export function idParam(event: H3Event, name: string): string {
+  const value = getRouterParam(event, name) ?? ''
+  const parsed = z.uuid().safeParse(value)
+  if (!parsed.success) throw new NotFound(name, 'There is nothing under this address: the id is not one of Dulse.')
+  return parsed.data
+}
+
+/** The query, parsed. */
+export function readQuery<Schema extends z.ZodType>(event: H3Event, schema: Schema): z.infer<Schema> {
+  return schema.parse(getQuery(event))
+}

@@ -1,0 +1,121 @@
+import type { Entry, Stage } from '#core/batch'
+import type { Purpose } from '#core/foods'
+import type { BestBy } from '#core/keeping'
+import type { TodoKind } from '#core/planning'
+import type { HouseholdSettings, MachineSettings } from './settings'
+
+/** What the server answers. Instants are milliseconds since 1970 UTC, weights grams. */
+export type HouseholdAnswer = HouseholdSettings
+
+export interface MachineAnswer extends MachineSettings { version: number }
+
+export interface StageCount {
+  stage: Stage
+  /** Batches, or jars on the shelf. */
+  count: number
+  weightG: number
+  /** How far along, 0–1: the share of the loaded water gone while drying, of a full rest while resting. */
+  share: number
+}
+
+export interface TodoAnswer {
+  batchId: string
+  batchNumber: number
+  batchTitle: string
+  kind: TodoKind
+  from: number
+  to?: number
+  title: string
+  why: string
+}
+
+export interface RackTray {
+  position: number
+  batchId?: string
+  batchNumber?: number
+  title?: string
+  /** Share of the loaded water still in the batch. */
+  waterLeft?: number
+}
+
+export interface RackAnswer {
+  machine: MachineAnswer
+  runId?: string
+  setC?: number | null
+  trays: RackTray[]
+  finishes: { batchId: string, batchNumber: number, title: string, from?: number, to?: number }[]
+}
+
+export interface NowAnswer {
+  at: number
+  todos: TodoAnswer[]
+  /** How many there are when the list is cut. */
+  todoCount: number
+  racks: RackAnswer[]
+  useFirst: JarSummary[]
+  stages: StageCount[]
+}
+
+export interface BatchSummary {
+  batchId: string
+  number: number
+  title: string
+  foodKey: string
+  stage: Stage
+  purpose: Purpose
+  startedAt: number
+  touchedAt: number
+  rawG: number
+  loadedG?: number
+  dryG?: number
+  powderG?: number
+  waterGone?: number
+  finishFrom?: number
+  finishTo?: number
+}
+
+export interface BatchAnswer {
+  batchId: string
+  number: number
+  /** The batch's own entries and the heat entries of its runs, in order of arrival. */
+  entries: Entry[]
+  machines: MachineAnswer[]
+  jars: { jarId: string, number: number }[]
+  /** Positions taken by other batches, by machine, for loading. */
+  taken: Record<string, { runId: string, positions: number[], setC: number | null } | undefined>
+  stages: StageCount[]
+}
+
+export interface JarSummary {
+  jarId: string
+  number: number
+  batchId: string
+  foodKey: string
+  purpose: Purpose
+  place: string
+  netG: number
+  leftG: number
+  packedAt: number
+  bestFrom: number
+  bestTo: number
+  smell?: string
+}
+
+export interface ShelfAnswer { jars: JarSummary[], count: number, totalG: number, places: string[] }
+
+export interface JarAnswer extends JarSummary {
+  batchNumber: number
+  batchTitle: string
+  packageKey: string
+  sizeMl?: number
+  bestBy: BestBy
+  allergens: string[]
+  densityGMl: { p10: number, p50: number, p90: number }
+  entries: Entry[]
+  pedigree: { rawG: number, source: string, cultivar?: string, receivedAt: number, loadedG?: number, dryG?: number, powderG?: number, dryHours?: number, restDays?: number, jars: number }
+}
+
+export interface FoundItem { kind: 'batch' | 'jar' | 'food', id: string, title: string, detail: string }
+
+/** Body of every refusal. */
+export interface Refusal { statusCode: number, message: string, problems: { field: string, message: string }[] }

@@ -1,0 +1,75 @@
+import * as z from 'zod'
+import type { EntryBody } from '#core/batch'
+import { id, instant, purpose, text, trayPosition, weightG, weightOrNothingG } from './parts'
+
+const trayWeight = z.strictObject({ position: trayPosition, weightG })
+const celsius = z.number({ error: 'Give a temperature in °C, as a number.' }).min(0, 'Below 0 °C nothing dries here.').max(250, 'Above 250 °C is not drying.')
+const thickness = z.number({ error: 'Give a thickness in mm, as a number.' }).positive('The thickness must be above zero.').max(200, 'At most 200 mm.')
+
+const added = z.strictObject({
+  solidsG: weightOrNothingG.optional(), waterG: weightOrNothingG.optional(), saltG: weightOrNothingG.optional(),
+  sugarG: weightOrNothingG.optional(), oilG: weightOrNothingG.optional(),
+})
+
+const feelCheck = z.strictObject({
+  form: z.enum(['pieces', 'leaves', 'sheet', 'shreds'], { error: 'Choose what lies on the tray.' }),
+  answers: z.record(z.string().max(20), z.string().max(20)).refine(answers => Object.keys(answers).length > 0, 'Answer at least one question.'),
+  cooled: z.boolean({ error: 'Say whether the pieces were cooled.' }),
+  places: z.number({ error: 'Say from how many trays or places.' }).int().min(1, 'At least one place.').max(40, 'At most 40 places.'),
+})
+
+/** The intake's facts; the first entry of every batch. */
+export const intakeBody = z.strictObject({
+  kind: z.literal('intake'), foodKey: text(40), cultivar: text(80).optional(), source: text(120), weightG,
+  condition: text(120).optional(), purpose, cardKey: text(40),
+})
+
+/** What may be logged on a batch after its intake. */
+export const batchEntryBody = z.discriminatedUnion('kind', [
+  intakeBody,
+  z.strictObject({
+    kind: z.literal('prep'), step: z.enum(['wash', 'trim', 'cut', 'blanch', 'dip', 'roast', 'thicken', 'season', 'hold'], { error: 'Choose a step of preparing.' }),
+    effect: z.enum(['none', 'waste', 'water', 'added'], { error: 'Say what left or came in.' }),
+    weightG: weightG.optional(), added: added.optional(), cutName: text(60).optional(), thicknessMm: thickness.optional(), note: text(500).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('load'), runId: id, machineId: id, positions: z.array(trayPosition).min(1, 'Choose at least one tray.').max(40, 'At most 40 trays.'),
+    trays: z.array(trayWeight).max(40).optional(), totalG: weightG,
+  }),
+  z.strictObject({ kind: z.literal('weigh'), trays: z.array(trayWeight).min(1).max(40).optional(), totalG: weightG.optional() })
+    .refine(body => (body.trays === undefined) !== (body.totalG === undefined), { path: ['totalG'], message: 'Give the whole load or single trays, not both and not neither.' }),
+  z.strictObject({ kind: z.literal('feel'), check: feelCheck }),
+  z.strictObject({ kind: z.literal('unload'), weightG: weightG.optional() }),
+  z.strictObject({ kind: z.literal('rest'), container: text(80).optional() }),
+  z.strictObject({ kind: z.literal('look'), saw: z.enum(['dry', 'moisture', 'clumps', 'mould'], { error: 'Say what was seen.' }), note: text(500).optional() }),
+  z.strictObject({ kind: z.literal('restEnd'), weightG: weightG.optional() }),
+  z.strictObject({ kind: z.literal('grind'), dryInG: weightG, powderOutG: weightG, note: text(500).optional() }),
+  z.strictObject({
+    kind: z.literal('pack'), jarId: id, netG: weightG, packageKey: z.enum(['screw-jar', 'vacuum-jar', 'plastic-lid', 'bag', 'foil-bag'], { error: 'Choose what it is packed in.' }),
+    place: text(60), sizeMl: z.number().int().min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.').optional(),
+    storageC: z.number().min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.').optional(),
+  }),
+  z.strictObject({ kind: z.literal('finish'), reason: text(200).optional() }),
+  z.strictObject({ kind: z.literal('note'), text: text(2000) }),
+  z.strictObject({ kind: z.literal('take'), jarId: id, weightG, use: text(120).optional() }),
+  z.strictObject({ kind: z.literal('smell'), jarId: id, smell: z.enum(['strong', 'weaker', 'crushed', 'none'], { error: 'Say how it smells.' }) }),
+  z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() }),
+])
+
+/** Heat belongs to a run, and so to every batch in the machine. */
+export const heatBody = z.strictObject({ kind: z.literal('heat'), runId: id, setC: celsius.nullable() })
+
+const envelope = { id, at: instant, replaces: id.optional() }
+
+export const newEntry = z.strictObject({ ...envelope, body: batchEntryBody })
+export type NewEntry = z.infer<typeof newEntry>
+
+export const newHeat = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
+export type NewHeat = z.infer<typeof newHeat>
+
+export const newBatch = z.strictObject({ id, entry: z.strictObject({ id, at: instant, body: intakeBody }) })
+export type NewBatch = z.infer<typeof newBatch>
+
+// The contract and the core must mean the same: this line fails to compile when they drift apart.
+type Same<T extends EntryBody> = T
+export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody>>

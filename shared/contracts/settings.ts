@@ -1,0 +1,58 @@
+import * as z from 'zod'
+import { id, text } from './parts'
+
+const minuteOfDay = z.number({ error: 'Give a time of day.' }).int().min(0).max(1439, 'A day has 1439 minutes after its first.')
+
+const timeZone = z.string().max(60).refine((name) => {
+  try {
+    return Boolean(new Intl.DateTimeFormat('en', { timeZone: name }))
+  }
+  catch {
+    return false
+  }
+}, 'This is not a time zone. Write a name such as Europe/Lisbon.')
+
+export const householdSettings = z.strictObject({
+  name: text(80),
+  timeZone,
+  weightUnit: z.enum(['g', 'oz'], { error: 'Choose grams or ounces.' }),
+  temperatureUnit: z.enum(['C', 'F'], { error: 'Choose °C or °F.' }),
+  clockHours: z.union([z.literal(12), z.literal(24)], { error: 'Choose 12 or 24 hours.' }),
+  sleepFrom: minuteOfDay,
+  sleepTo: minuteOfDay,
+  pantryC: z.number({ error: 'Give a temperature.' }).min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.'),
+  jarMl: z.number({ error: 'Give a volume in mL.' }).int('Whole mL.').min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.'),
+  /** The version that the change was made on. */
+  version: z.number().int().min(1),
+}).refine(settings => settings.sleepFrom !== settings.sleepTo, { path: ['sleepTo'], message: 'A night needs some length: choose another time.' })
+export type HouseholdSettings = z.infer<typeof householdSettings>
+
+export const machineSettings = z.strictObject({
+  id,
+  name: text(80),
+  kind: z.literal('dehydrator'),
+  trays: z.number({ error: 'Give the number of trays.' }).int('Whole trays.').min(1, 'At least one tray.').max(40, 'At most 40 trays.'),
+  trayAreaM2: z.number({ error: 'Give the area of a tray.' }).positive('The area must be above zero.').max(2, 'At most 2 m² a tray.'),
+  trayTareG: z.number({ error: 'Give the weight of an empty tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.'),
+  watts: z.number({ error: 'Give the rated power in watts.' }).int('Whole watts.').min(1, 'At least 1 W.').max(20_000, 'At most 20 kW.'),
+  lowC: z.number({ error: 'Give the lowest setting.' }).min(0, 'At least 0 °C.').max(200, 'At most 200 °C.'),
+  highC: z.number({ error: 'Give the highest setting.' }).max(250, 'At most 250 °C.'),
+  /** Absent for a new machine. */
+  version: z.number().int().min(1).optional(),
+}).refine(machine => machine.highC > machine.lowC, { path: ['highC'], message: 'The highest setting must be above the lowest.' })
+export type MachineSettings = z.infer<typeof machineSettings>
+
+export const forecastQuestion = z.strictObject({
+  foodKey: text(40),
+  cardKey: text(40),
+  purpose: z.enum(['pieces', 'flakes', 'powder'], { error: 'Choose pieces, flakes or powder.' }),
+  weightG: z.coerce.number({ error: 'Give a weight in grams, as a number.' }).positive('The weight must be above zero.').max(1_000_000, 'That is over a tonne: check the unit.'),
+  machineId: id,
+})
+
+export const listQuery = z.strictObject({
+  stage: z.enum(['intake', 'prep', 'drying', 'resting', 'grinding', 'shelf'], { error: 'Choose a stage of the band.' }).optional(),
+  before: z.coerce.number({ error: 'Give a batch number.' }).int('Give a whole number.').min(1, 'Numbers count from 1.').optional(),
+})
+
+export const findQuery = z.strictObject({ q: z.string({ error: 'Give the words to look for as q.' }).max(80, 'At most 80 characters.') })

@@ -1,0 +1,3 @@
+declare module '#migrations' {
+  export const migrations: readonly { name: string, sql: string }[]
+}

@@ -1,0 +1,98 @@
+import { randomSource } from '#core/stats'
+import { simulateRun, type SlabSettings } from '#core/simulation'
+import type { DryingRun } from '#core/kinetics'
+
+/** A kind of food in a kind of machine, in the terms of the diffusion model. */
+interface Kind {
+  name: string
+  solids: { mean: number, sd: number }
+  target: number
+  /** Evaporation limit against diffusion limit: low = the air decides, high = the food does. */
+  slab: Omit<SlabSettings, 'startX'>
+  traySpread: number
+}
+
+/** Physics from air-limited leaves to thick slices whose core lags, with tight and loose solids. */
+export const KINDS: readonly Kind[] = [
+  { name: 'root slices', solids: { mean: 0.124, sd: 0.012 }, target: 0.06, slab: { diffusionRate: 0.5, slowing: 0.15, evaporationRate: 3, airHumidity: 0.1 }, traySpread: 0.12 },
+  { name: 'thick halves', solids: { mean: 0.08, sd: 0.008 }, target: 0.08, slab: { diffusionRate: 0.22, slowing: 0.2, evaporationRate: 6, airHumidity: 0.08 }, traySpread: 0.1 },
+  { name: 'watery fruit', solids: { mean: 0.055, sd: 0.01 }, target: 0.06, slab: { diffusionRate: 0.6, slowing: 0.15, evaporationRate: 4, airHumidity: 0.08 }, traySpread: 0.15 },
+  { name: 'leaves', solids: { mean: 0.14, sd: 0.02 }, target: 0.06, slab: { diffusionRate: 4, slowing: 0.1, evaporationRate: 1.2, airHumidity: 0.15 }, traySpread: 0.15 },
+  { name: 'garlic slices', solids: { mean: 0.414, sd: 0.02 }, target: 0.06, slab: { diffusionRate: 0.4, slowing: 0.1, evaporationRate: 1.5, airHumidity: 0.1 }, traySpread: 0.1 },
+  { name: 'purée sheets', solids: { mean: 0.1, sd: 0.012 }, target: 0.07, slab: { diffusionRate: 0.3, slowing: 0.15, evaporationRate: 2, airHumidity: 0.1 }, traySpread: 0.18 },
+  { name: 'onion rings', solids: { mean: 0.109, sd: 0.012 }, target: 0.05, slab: { diffusionRate: 1, slowing: 0.2, evaporationRate: 2.5, airHumidity: 0.06 }, traySpread: 0.12 },
+  { name: 'chili halves', solids: { mean: 0.12, sd: 0.015 }, target: 0.08, slab: { diffusionRate: 0.35, slowing: 0.18, evaporationRate: 1, airHumidity: 0.1 }, traySpread: 0.15 },
+  { name: 'linear slab, Bi 1', solids: { mean: 0.09, sd: 0.009 }, target: 0.08, slab: { face: 'linear', diffusionRate: 0.4, slowing: 0, evaporationRate: 0.4, airHumidity: 0.025 }, traySpread: 0.15 },
+  { name: 'linear slab, Bi 10', solids: { mean: 0.124, sd: 0.01 }, target: 0.06, slab: { face: 'linear', diffusionRate: 0.3, slowing: 0, evaporationRate: 3, airHumidity: 0.02 }, traySpread: 0.12 },
+  { name: 'linear slab, Bi 50, loose solids', solids: { mean: 0.055, sd: 0.01 }, target: 0.1, slab: { face: 'linear', diffusionRate: 0.25, slowing: 0.05, evaporationRate: 12, airHumidity: 0.03 }, traySpread: 0.2 },
+  { name: 'linear slab, Bi 0.3', solids: { mean: 0.12, sd: 0.012 }, target: 0.06, slab: { face: 'linear', diffusionRate: 1, slowing: 0, evaporationRate: 0.3, airHumidity: 0.015 }, traySpread: 0.1 },
+  { name: 'linear slab, Bi 3, slowing', solids: { mean: 0.16, sd: 0.015 }, target: 0.08, slab: { face: 'linear', diffusionRate: 0.4, slowing: 0.08, evaporationRate: 1.2, airHumidity: 0.03 }, traySpread: 0.18 },
+  { name: 'linear slab, Bi 100, tight solids', solids: { mean: 0.4, sd: 0.012 }, target: 0.07, slab: { face: 'linear', diffusionRate: 0.3, slowing: 0, evaporationRate: 30, airHumidity: 0.02 }, traySpread: 0.12 },
+]
+
+/** One finished run whose truth is known, stretched in time by its own factor. */
+export interface TestRun {
+  kind: string
+  trueFinishH: number
+  trueSolidsG: number
+  trueWeightAt(hours: number): number
+  /** The run as an estimator gets it, without weighings. */
+  known: Omit<DryingRun, 'weighIns'>
+  seed: number
+}
+
+/** Spread of a batch's own pace (thickness, load, weather), standard deviation of the logarithm. */
+const PACE_SD = 0.17
+
+/**
+ * Runs of every kind. The usual hours of a kind are the 10th and 90th percentile of finish times over
+ * its own population, so that guessing their middle misses by about 16 % in the median.
+ */
+export function makeTestRuns(perKind: number, seed: number): TestRun[] {
+  return KINDS.flatMap((kind, k) => {
+    const source = randomSource(seed * 100 + k)
+    const population = Array.from({ length: Math.max(perKind, 60) }, (_, i) => {
+      const solids = Math.max(kind.solids.mean * 0.4, kind.solids.mean + kind.solids.sd * source.normal())
+      const startWeightG = 600 + 2800 * source.uniform()
+      const vary = (spread: number) => Math.exp(spread * source.normal())
+      const slab = { ...kind.slab, diffusionRate: kind.slab.diffusionRate * vary(0.1), evaporationRate: kind.slab.evaporationRate * vary(0.15), airHumidity: kind.slab.airHumidity * vary(0.2) }
+      const run = simulateRun({ trays: source.integer(2, 8), startWeightG, solids, slab, traySpread: kind.traySpread, seed: seed * 1000 + k * 100 + i }, horizonOf(slab, solids), horizonOf(slab, solids) / 400)
+      return { run, solids, startWeightG, pace: vary(PACE_SD), finish: run.hoursTo(kind.target) }
+    }).filter(member => Number.isFinite(member.finish))
+    const finishes = population.map(member => member.finish * member.pace).sort((a, b) => a - b)
+    const at = (p: number) => finishes[Math.floor(p * finishes.length)]!
+    const usualHours = { low: at(0.1), high: at(0.9) }
+    return population.slice(0, perKind).map((member, i) => ({
+      kind: kind.name,
+      trueFinishH: member.finish * member.pace,
+      trueSolidsG: member.startWeightG * member.solids,
+      trueWeightAt: (hours: number) => member.run.weightAt(hours / member.pace),
+      known: { startWeightG: member.startWeightG, solids: kind.solids, targetMoisture: kind.target, usualHours, ...equilibriumOf(kind) },
+      seed: seed * 7919 + k * 131 + i,
+    }))
+  })
+}
+
+/** What would be known of the equilibrium: for the sorption kinds a figure that is off by a quarter, else nothing. */
+function equilibriumOf({ slab }: Kind): Pick<DryingRun, 'equilibriumX'> {
+  if (slab.face === 'linear') return {}
+  const x = 0.12 * Math.pow(slab.airHumidity / (1 - slab.airHumidity), 0.55)
+  return { equilibriumX: { mean: 0.85 * x, sd: 0.25 * x } }
+}
+
+function horizonOf(slab: Kind['slab'], solids: number): number {
+  const startX = 1 / solids - 1
+  return 2.5 * ((slab.face === 'linear' ? 5 : startX) / slab.evaporationRate + 5 / slab.diffusionRate * Math.exp(slab.slowing / 0.6))
+}
+
+/**
+ * Weighings of a run up to a share of its true finish, at uneven times, through a kitchen scale:
+ * 1 g steps and half a percent of handling.
+ */
+export function weighUpTo(run: TestRun, share: number, count: number): { hours: number, weightG: number }[] {
+  const source = randomSource(run.seed + Math.round(share * 1000))
+  return Array.from({ length: count }, (_, i) => {
+    const hours = run.trueFinishH * share * (i + 0.6 + 0.4 * source.uniform()) / count
+    return { hours, weightG: Math.max(1, Math.round(run.trueWeightAt(hours) * (1 + 0.005 * source.normal()))) }
+  })
+}
