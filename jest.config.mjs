@@ -7,6 +7,8 @@ export default {
     '^#core/(.*)$': '<rootDir>/core/$1',
     '^#shared/(.*)$': '<rootDir>/shared/$1',
     '^#server/(.*)$': '<rootDir>/server/$1',
+    // This package exports itself to `import` only, which Jest's own loader does not take.
+    '^convert$': '<rootDir>/node_modules/convert/dist/index.js',
     '^#migrations$': '<rootDir>/server/db/migrationsFromDisk',
   },
 }

@@ -11,20 +11,12 @@ function migrationsModule(): string {
 }
 
 export default defineNuxtConfig({
-  compatibilityDate: '2026-01-01',
-  telemetry: false,
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', '@nuxt/eslint'],
+  $development: { routeRules: { '/**': { ssr: false } } },
   // The household's log lives on its own server and the page in the browser: nothing is gained by
   // rendering twice. Plain `ssr: false` breaks the development server of this version.
   $production: { ssr: false },
-  $development: { routeRules: { '/**': { ssr: false } } },
-  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', '@nuxt/eslint'],
-  alias: { '#core': `${root}core` },
-  css: [
-    '@fontsource-variable/bricolage-grotesque/index.css',
-    '@fontsource-variable/atkinson-hyperlegible-next/index.css',
-    '~/assets/theme.css',
-    '~/assets/base.css',
-  ],
+  components: [{ path: '~/components', pathPrefix: false }],
   app: {
     head: {
       title: 'Dulse',
@@ -36,21 +28,29 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/dulse.svg' }],
     },
   },
-  components: [{ path: '~/components', pathPrefix: false }],
-  elementPlus: { importStyle: 'css', themes: ['dark'], cache: false },
-  icon: {
-    provider: 'none', fallbackToApi: false, serverBundle: false,
-    clientBundle: { scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules/**', '.output/**', '.nuxt/**'] }, sizeLimitKb: 256 },
-  },
-  typescript: { strict: true },
-  vite: {
-    worker: { format: 'es' },
-    optimizeDeps: { include: ['zod', 'comlink', 'vue-echarts', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'tinykeys', 'uuidv7', 'temporal-polyfill'] },
-  },
+  css: [
+    '@fontsource-variable/bricolage-grotesque/index.css',
+    '@fontsource-variable/atkinson-hyperlegible-next/index.css',
+    '~/assets/theme.css',
+    '~/assets/base.css',
+  ],
+  alias: { '#core': `${root}core` },
+  compatibilityDate: '2026-01-01',
   nitro: {
     compressPublicAssets: true,
     virtual: { '#migrations': migrationsModule },
     externals: { external: ['pdfkit'] },
   },
+  vite: {
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['zod', 'comlink', 'vue-echarts', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'tinykeys', 'uuidv7', 'temporal-polyfill'] },
+  },
+  typescript: { strict: true },
+  telemetry: false,
+  elementPlus: { importStyle: 'css', themes: ['dark'], cache: false },
   eslint: { config: { stylistic: true } },
+  icon: {
+    provider: 'none', fallbackToApi: false, serverBundle: false,
+    clientBundle: { scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules/**', '.output/**', '.nuxt/**'] }, sizeLimitKb: 256 },
+  },
 })

@@ -33,13 +33,13 @@ export interface Chapter {
   until?: Unfinished
 }
 
-export type Unfinished =
-  | { stage: 'intake' }
-  | { stage: 'prep', hoursAgo: number }
+export type Unfinished
+  = | { stage: 'intake' }
+    | { stage: 'prep', hoursAgo: number }
   /** Loaded so many hours ago; weighed at these hours after loading. */
-  | { stage: 'drying', loadedHoursAgo: number, weighedAt: number[], positions: number[], byTray?: boolean, joins?: boolean }
-  | { stage: 'resting', days: number, looks: number }
-  | { stage: 'grinding', packedShare: number }
+    | { stage: 'drying', loadedHoursAgo: number, weighedAt: number[], positions: number[], byTray?: boolean, joins?: boolean }
+    | { stage: 'resting', days: number, looks: number }
+    | { stage: 'grinding', packedShare: number }
 
 /** A year of work, oldest first. Foods come in when a garden or a market has them, whatever the month. */
 export const YEAR: readonly Chapter[] = [

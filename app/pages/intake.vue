@@ -35,7 +35,8 @@ watch(food, (next) => {
 onMounted(async () => {
   try {
     machines.value = await callServer<MachineAnswer[]>('/api/machines')
-    machineId.value = machines.value[0]?.id ?? ''
+    // The largest is what a basket is meant for.
+    machineId.value = [...machines.value].sort((a, b) => b.trays * b.trayAreaM2 - a.trays * a.trayAreaM2)[0]?.id ?? ''
   }
   catch (error) {
     forecastProblem.value = (error as Error).message

@@ -65,7 +65,7 @@ function mark(jar: JarSummary): { words: string, tone: string } | undefined {
 <style scoped>
 .board { border-bottom: 2px solid var(--glass); padding-bottom: 0.3rem; }
 .board h2 { font-size: 1.02rem; color: var(--quiet); margin-bottom: 0.5rem; }
-.jars { display: grid; grid-template-columns: repeat(auto-fill, minmax(118px, 1fr)); gap: 0.6rem 0.2rem; align-items: end; }
+.jars { display: grid; grid-template-columns: repeat(auto-fill, minmax(126px, 1fr)); gap: 0.6rem 0.2rem; align-items: start; }
 .jar { position: relative; display: grid; justify-items: center; text-align: center; text-decoration: none; padding: 0.4rem 0.2rem; border-radius: 10px; line-height: 1.25; }
 .jar:hover { background: var(--sunk); }
 .on-jar { position: absolute; top: 0.2rem; right: calc(50% - 52px); z-index: 1; }

@@ -9,24 +9,24 @@ export type PrepStepName = typeof PREP_STEPS[number]
 export interface TrayWeight { position: number, weightG: number }
 
 /** What is written into a batch's log. One kind a fact; grams are net of the tray. */
-export type EntryBody =
-  | { kind: 'intake', foodKey: string, cultivar?: string, source: string, weightG: number, condition?: string, purpose: Purpose, cardKey: string }
-  | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, note?: string }
-  | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number }
-  | { kind: 'heat', runId: string, setC: number | null }
-  | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }
-  | { kind: 'feel', check: FeelCheck }
-  | { kind: 'unload', weightG?: number }
-  | { kind: 'rest', container?: string }
-  | { kind: 'look', saw: 'dry' | 'moisture' | 'clumps' | 'mould', note?: string }
-  | { kind: 'restEnd', weightG?: number }
-  | { kind: 'grind', dryInG: number, powderOutG: number, note?: string }
-  | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number }
-  | { kind: 'finish', reason?: string }
-  | { kind: 'note', text: string }
-  | { kind: 'take', jarId: string, weightG: number, use?: string }
-  | { kind: 'smell', jarId: string, smell: 'strong' | 'weaker' | 'crushed' | 'none' }
-  | { kind: 'void', target: string, reason?: string }
+export type EntryBody
+  = | { kind: 'intake', foodKey: string, cultivar?: string, source: string, weightG: number, condition?: string, purpose: Purpose, cardKey: string }
+    | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, note?: string }
+    | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number }
+    | { kind: 'heat', runId: string, setC: number | null }
+    | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }
+    | { kind: 'feel', check: FeelCheck }
+    | { kind: 'unload', weightG?: number }
+    | { kind: 'rest', container?: string }
+    | { kind: 'look', saw: 'dry' | 'moisture' | 'clumps' | 'mould', note?: string }
+    | { kind: 'restEnd', weightG?: number }
+    | { kind: 'grind', dryInG: number, powderOutG: number, note?: string }
+    | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number }
+    | { kind: 'finish', reason?: string }
+    | { kind: 'note', text: string }
+    | { kind: 'take', jarId: string, weightG: number, use?: string }
+    | { kind: 'smell', jarId: string, smell: 'strong' | 'weaker' | 'crushed' | 'none' }
+    | { kind: 'void', target: string, reason?: string }
 
 export interface AddedParts { solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
 

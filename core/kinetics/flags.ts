@@ -14,6 +14,10 @@ export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG:
   const flags: WeighInFlag[] = []
   const noise = (g: number) => Math.hypot((run.scale?.resolutionG ?? 1) / 2, 0.005 * g)
   const leastSolids = run.startWeightG * Math.max(0.2 * run.solids.mean, run.solids.mean - 5 * run.solids.sd)
+  const offCurve = run.weighIns.map(({ weightG }, index) => {
+    const off = weightG - predictedG[index]!
+    return Math.abs(off) > WILD * sdG[index]! && Math.abs(off) > 4 * noise(weightG)
+  })
   run.weighIns.forEach(({ weightG }, index) => {
     const before = index === 0 ? run.startWeightG : run.weighIns[index - 1]!.weightG
     const off = weightG - predictedG[index]!
@@ -25,13 +29,14 @@ export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG:
       flags.push({ index, kind: 'below-solids', message:
         `This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?` })
     }
-    else if (Math.abs(off) > WILD * sdG[index]! && Math.abs(off) > 4 * noise(weightG)) {
+    // After a weight that was itself far too low, the next one only seems to rise.
+    else if (weightG > before + 3 * noise(before) && !(index > 0 && offCurve[index - 1])) {
+      flags.push({ index, kind: 'rising', message:
+        `The weight rose by ${grams(weightG - before)} while the heat was on. Food in a dryer only loses: one of the two weighings is off, or a tray was added.` })
+    }
+    else if (offCurve[index]) {
       flags.push({ index, kind: 'off-curve', message:
         `This weigh-in is ${grams(off)} ${off > 0 ? 'above' : 'below'} the curve: a mistake, or ${off > 0 ? 'food added' : 'a tray taken out'}?` })
-    }
-    else if (weightG > before + 3 * noise(before)) {
-      flags.push({ index, kind: 'rising', message:
-        `The weight rose by ${grams(weightG - before)} while the heat was on: food dries or holds, so one of the two weighings is off.` })
     }
   })
   return flags

@@ -10,9 +10,9 @@ import { intervalOf, randomSource, type Interval } from '../stats'
  * `weightG` is what left; undefined where it was not weighed, then `usualShare` of the weight before
  * the step is taken with its spread. A step of waste or water that is not weighed needs one.
  */
-export type PrepStep =
-  | { kind: 'waste' | 'water', name: string, weightG?: number, usualShare?: { mean: number, sd: number } }
-  | { kind: 'added', name: string, solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
+export type PrepStep
+  = | { kind: 'waste' | 'water', name: string, weightG?: number, usualShare?: { mean: number, sd: number } }
+    | { kind: 'added', name: string, solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
 
 export interface PrepLedger {
   rawWeightG: number

@@ -13,10 +13,14 @@ export interface RandomSource {
   pick<T>(items: readonly T[]): T
 }
 
+const WARM_UP = 64
+
 /** Makes a source from a whole-number seed. Normal numbers by Box and Muller (1958). */
 export function randomSource(seed: number): RandomSource {
   const generator = xoroshiro128plus(seed)
   let spare: number | undefined
+  // Small seeds leave the state nearly empty: the first numbers of neighbouring seeds are alike.
+  for (let i = 0; i < WARM_UP; i++) generator.next()
   const uniform = () => uniformFloat64(generator)
   const integer = (low: number, high: number) => low + Math.floor(uniform() * (high - low + 1))
   return {

@@ -12,7 +12,8 @@ const UNITS: Record<string, 'g' | 'kg' | 'oz' | 'lb'> = {
   oz: 'oz', ounce: 'oz', ounces: 'oz',
   lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb',
 }
-const PART = /^(\d+(?:[.,]\d+)?|[.,]\d+|\d+\s+\d+\/\d+|\d+\/\d+)\s*([a-z]+)?\.?\s*/i
+// Fractions first: "1 1/2" must not be read as a bare 1.
+const PART = /^(\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z]+)?\.?\s*/i
 
 /** Heaviest load that is taken for meant: a tonne is a slip of the unit, not a basket. */
 const MOST_G = 1_000_000

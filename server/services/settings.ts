@@ -54,4 +54,3 @@ function changedFields(stored: object, sent: object): { field: string, message: 
     .filter(([key, value]) => key in sent && (sent as Record<string, unknown>)[key] !== value && key !== 'version')
     .map(([field, value]) => ({ field, message: `It is “${value}” now.` }))
 }
-

@@ -1,3 +1,4 @@
+import { homedir } from 'node:os'
 import { join } from 'node:path'
 import { openLogbook } from '#server/services/logbook'
 import type { Context } from '#server/services/context'
@@ -5,10 +6,14 @@ import type { Context } from '#server/services/context'
 let logbook: Context | undefined
 
 /**
- * The logbook of this server. Its folder is `DULSE_DATA`, or `.data/own` where the server was started;
- * the file in it is `logbook.sqlite`.
+ * The logbook of this server. Its folder is `DULSE_DATA`, or `dulse` in the user's data folder; the
+ * file in it is `logbook.sqlite`.
  */
 export function useLogbook(): Context {
-  logbook ??= openLogbook(join(process.env.DULSE_DATA ?? join(process.cwd(), '.data/own'), 'logbook.sqlite'))
+  logbook ??= openLogbook(join(dataFolder(), 'logbook.sqlite'))
   return logbook
+}
+
+function dataFolder(): string {
+  return process.env.DULSE_DATA ?? join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local/share'), 'dulse')
 }

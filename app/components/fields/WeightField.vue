@@ -16,7 +16,11 @@ const read = computed(() => {
 })
 watch(parsed, value => emit('update:modelValue', value?.value))
 /** For a form that is sent while this holds something that is not a weight. */
-defineExpose({ check: () => { touched.value = true; return parsed.value?.problem } })
+function check(): string | undefined {
+  touched.value = true
+  return parsed.value?.problem
+}
+defineExpose({ check })
 </script>
 
 <template>

@@ -1,0 +1,31 @@
+import { join } from 'node:path'
+import { build, install, makeDemo, must, ownFolder, root, say, startServer } from './steps.mjs'
+
+/**
+ * `npm run demo` (the invented household), `npm start` (one's own logbook), `npm run dev`.
+ * `npm run demo -- --fresh` makes the demo data anew.
+ */
+const mode = process.argv[2] ?? 'own'
+const fresh = process.argv.includes('--fresh')
+
+install()
+if (mode === 'dev') {
+  const folder = process.env.DULSE_DATA ?? join(root, '.data/demo')
+  makeDemo(folder, fresh)
+  must('npx', ['nuxt', 'dev', '--host', '127.0.0.1'], { env: { DULSE_DATA: folder } })
+  process.exit(0)
+}
+build()
+const folder = mode === 'demo' ? process.env.DULSE_DATA ?? join(root, '.data/demo') : ownFolder()
+if (mode === 'demo') makeDemo(folder, fresh)
+try {
+  const { server, address } = await startServer(folder, { port: process.env.PORT ? Number(process.env.PORT) : undefined, quiet: true })
+  say(`The logbook is in ${folder}`)
+  console.log(`\n  Dulse is at ${address}\n\n  Ctrl C ends it.\n`)
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+  server.on('exit', code => process.exit(code ?? 0))
+}
+catch (error) {
+  console.error(error.message)
+  process.exit(1)
+}

@@ -1,0 +1,135 @@
+import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { homedir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+/** The steps that the commands of package.json share. Node and npm are all they need. */
+export const root = fileURLToPath(new URL('..', import.meta.url))
+export const say = text => console.log(`· ${text}`)
+
+/** Runs a command with its output shown; ends the process with its code when it fails. */
+export function must(command, args, options = {}) {
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options, env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...options.env } })
+  if (status !== 0) {
+    console.error(`\n${command} ${args.join(' ')} failed.`)
+    process.exit(status ?? 1)
+  }
+}
+
+const digest = text => createHash('sha256').update(text).digest('hex')
+const read = path => (existsSync(path) ? readFileSync(path, 'utf8') : '')
+
+/** Installs with npm when the packages of the lockfile are not there. */
+export function install() {
+  const [major] = process.versions.node.split('.').map(Number)
+  if (major < 20 || major >= 23) {
+    console.error(`Dulse runs on Node.js 20 or 22; this is ${process.version}.`)
+    process.exit(1)
+  }
+  const mark = join(root, 'node_modules/.dulse-installed')
+  const wanted = digest(read(join(root, 'package-lock.json')) + process.version)
+  if (read(mark) === wanted) return
+  say('Installing packages. The database is compiled on the way, which takes about three minutes.')
+  must('npm', ['ci'])
+  writeFileSync(mark, wanted)
+}
+
+function filesBelow(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((item) => {
+    const path = join(folder, item.name)
+    return item.isDirectory() ? filesBelow(path) : [path]
+  })
+}
+
+/** Builds when the sources are not those of the last build. */
+export function build() {
+  const mark = join(root, '.output/dulse-sources')
+  const sources = ['app', 'core', 'public', 'server', 'shared'].flatMap(folder => filesBelow(join(root, folder)))
+  const wanted = digest([...sources, join(root, 'nuxt.config.ts'), join(root, 'package-lock.json')].sort()
+    .map(path => `${path.slice(root.length)}\n${digest(readFileSync(path))}`).join('\n'))
+  if (existsSync(join(root, '.output/server/index.mjs')) && read(mark) === wanted) return
+  say('Building. This takes about a minute.')
+  must('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  writeFileSync(mark, wanted)
+}
+
+/** Folder of the user's own logbook: `DULSE_DATA`, or the user's data folder. */
+export function ownFolder() {
+  return process.env.DULSE_DATA ?? join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local/share'), 'dulse')
+}
+
+/** Runs a TypeScript file of the project, with its aliases. */
+export function runTypeScript(file, args = [], env = {}) {
+  must('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', file, ...args], { env })
+}
+
+export function makeDemo(folder, fresh) {
+  if (existsSync(join(folder, 'logbook.sqlite')) && !fresh) return
+  say(fresh ? 'Making the demo data anew.' : 'Making the demo data.')
+  mkdirSync(folder, { recursive: true })
+  runTypeScript('demo/make.ts', [], { DULSE_DATA: folder })
+}
+
+/** First port from `from` on that nobody listens at. */
+export async function freePort(from) {
+  for (let port = from; port < from + 50; port++) {
+    const free = await new Promise((resolve) => {
+      const probe = createServer().once('error', () => resolve(false)).once('listening', () => probe.close(() => resolve(true)))
+      probe.listen(port, '127.0.0.1')
+    })
+    if (free) return port
+  }
+  throw new Error(`No free port from ${from} to ${from + 49}.`)
+}
+
+/** Starts the built server and waits until it answers. */
+export async function startServer(folder, { port, quiet = false } = {}) {
+  const at = port ?? await freePort(4170)
+  const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
+    cwd: root, stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+    env: { ...process.env, DULSE_DATA: folder, HOST: process.env.HOST ?? '127.0.0.1', PORT: String(at), NITRO_PORT: String(at), NODE_ENV: 'production' },
+  })
+  const address = `http://127.0.0.1:${at}`
+  const patience = Date.now() + 20_000
+  for (;;) {
+    if (server.exitCode !== null) throw new Error('The server ended before it answered; its message stands above.')
+    const answer = await fetch(`${address}/api/stages`).catch(() => undefined)
+    if (answer?.ok) return { server, address }
+    if (Date.now() > patience) {
+      server.kill()
+      throw new Error('The server did not answer within 20 seconds.')
+    }
+    await new Promise(resolve => setTimeout(resolve, 25))
+  }
+}
+
+/** Path of a Chromium, or undefined. */
+export function findChromium() {
+  for (const name of ['chromium', 'chromium-browser', 'google-chrome-stable', 'google-chrome']) {
+    try {
+      return execFileSync('which', [name], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).trim()
+    }
+    catch {
+      // The next name.
+    }
+  }
+  return undefined
+}
+
+/** Chromium for the tests of the interface: installed from Debian's packages where that is possible. */
+export function ensureChromium() {
+  if (findChromium()) return
+  const isDebian = existsSync('/usr/bin/apt-get')
+  const isRoot = process.getuid?.() === 0
+  if (isDebian && isRoot) {
+    say('Installing Chromium from Debian’s packages.')
+    must('apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
+    must('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'], env: { DEBIAN_FRONTEND: 'noninteractive' } })
+    return
+  }
+  console.error(`The tests of the interface need Chromium. Install it${isDebian ? ' with: sudo apt-get install chromium' : ', so that “chromium” is on the PATH'}, then run npm test again.`)
+  process.exit(1)
+}

@@ -1,0 +1,93 @@
+import { expect, test } from '@playwright/test'
+import { uuidv7 } from 'uuidv7'
+import { startDulse, type RunningServer } from './support/server'
+
+let server: RunningServer
+let batchId: string
+let machine: { id: string, version: number }
+let household: Record<string, unknown>
+const runId = uuidv7()
+const now = () => Date.now()
+
+const send = (method: string, path: string, body?: unknown, type = 'application/json') => fetch(server.address + path, {
+  method, headers: body === undefined ? {} : { 'content-type': type }, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+})
+const entry = (body: unknown, more: object = {}) => ({ id: uuidv7(), at: now() - 1000, body, ...more })
+const intake = { kind: 'intake', foodKey: 'beetroot', source: 'Market', weightG: 2000, purpose: 'powder', cardKey: 'slices-3' }
+const log = async () => (await send('GET', '/api/export.csv')).text()
+
+test.beforeAll(async () => {
+  server = await startDulse()
+  batchId = uuidv7()
+  ;[machine] = await (await send('GET', '/api/machines')).json() as [typeof machine]
+  household = await (await send('GET', '/api/household')).json() as typeof household
+  const at = now() - 5 * 3_600_000
+  for (const [path, body] of [
+    ['/api/batches', { id: batchId, entry: entry(intake, { at: at - 1000 }) }],
+    [`/api/batches/${batchId}/entries`, entry({ kind: 'load', runId, machineId: machine.id, positions: [1, 2], totalG: 1700 }, { at })],
+    [`/api/runs/${runId}/heat`, entry({ kind: 'heat', runId, setC: 57 }, { at })],
+  ] as const) expect((await send('POST', path, body)).status).toBe(200)
+})
+test.afterAll(() => server.stop())
+
+const entries = () => `/api/batches/${batchId}/entries`
+interface Bad { name: string, method: string, path: () => string, body?: () => unknown, type?: string, status: number, words: RegExp }
+const BAD: Bad[] = [
+  { name: 'text for a weight', method: 'POST', path: entries, body: () => entry({ kind: 'weigh', totalG: 'heavy' }), status: 400, words: /body\.totalG.*weight in grams/ },
+  { name: 'more than was loaded', method: 'POST', path: entries, body: () => entry({ kind: 'weigh', totalG: 4000 }), status: 422, words: /totalG.*more than the 1700 g/ },
+  { name: 'a date in the future', method: 'POST', path: entries, body: () => entry({ kind: 'weigh', totalG: 400 }, { at: now() + 86_400_000 }), status: 422, words: /"at".*future/ },
+  { name: 'a jar of what was not ground', method: 'POST', path: entries, body: () => entry({ kind: 'pack', jarId: uuidv7(), netG: 50, packageKey: 'bag', place: 'x' }), status: 422, words: /Grind before packing/ },
+  { name: 'a correction of nothing', method: 'POST', path: entries, body: () => entry({ kind: 'weigh', totalG: 400 }, { replaces: uuidv7() }), status: 422, words: /no such entry/ },
+  { name: 'an unknown machine', method: 'POST', path: entries, body: () => entry({ kind: 'load', runId: uuidv7(), machineId: uuidv7(), positions: [1], totalG: 5 }), status: 422, words: /in a machine already|no such machine/ },
+  { name: 'an unknown batch', method: 'POST', path: () => `/api/batches/${uuidv7()}/entries`, body: () => entry({ kind: 'note', text: 'x' }), status: 404, words: /no such batch/ },
+  { name: 'an id that is none', method: 'POST', path: () => '/api/batches/27/entries', body: () => entry({ kind: 'note', text: 'x' }), status: 404, words: /not one of Dulse/ },
+  { name: 'broken JSON', method: 'POST', path: entries, body: () => '{"id": "x', status: 400, words: /not JSON/ },
+  { name: 'an empty body', method: 'POST', path: entries, body: () => ' ', status: 400, words: /body is empty/ },
+  { name: 'a body of 2 MB', method: 'POST', path: entries, body: () => entry({ kind: 'note', text: 'x'.repeat(2_000_000) }), status: 413, words: /over 64 kB/ },
+  { name: 'JSON that is not called so', method: 'POST', path: entries, body: () => entry({ kind: 'note', text: 'x' }), type: 'text/plain', status: 415, words: /Send JSON/ },
+  { name: 'a list for an entry', method: 'POST', path: entries, body: () => [], status: 400, words: /./ },
+  { name: 'a basket of an unknown food', method: 'POST', path: () => '/api/batches', body: () => ({ id: uuidv7(), entry: entry({ ...intake, foodKey: 'cloud' }) }), status: 422, words: /not a food in the reference/ },
+  { name: 'a basket of nothing', method: 'POST', path: () => '/api/batches', body: () => ({ id: uuidv7(), entry: entry({ ...intake, weightG: 0 }) }), status: 400, words: /above zero/ },
+  { name: 'a batch that is there', method: 'POST', path: () => '/api/batches', body: () => ({ id: batchId, entry: entry(intake) }), status: 409, words: /with this id already/ },
+  { name: 'a heat beyond the machine', method: 'POST', path: () => `/api/runs/${runId}/heat`, body: () => entry({ kind: 'heat', runId, setC: 140 }), status: 422, words: /goes from 35 to 75/ },
+  { name: 'text for a heat', method: 'POST', path: () => `/api/runs/${runId}/heat`, body: () => entry({ kind: 'heat', runId, setC: 'hot' }), status: 400, words: /temperature in °C/ },
+  { name: 'an unknown run', method: 'POST', path: () => `/api/runs/${uuidv7()}/heat`, body: () => entry({ kind: 'heat', runId: uuidv7(), setC: 50 }), status: 404, words: /no such run/ },
+  { name: 'a household on Mars', method: 'PUT', path: () => '/api/household', body: () => ({ ...household, timeZone: 'Mars/Olympus' }), status: 400, words: /not a time zone/ },
+  { name: 'an old version of the household', method: 'PUT', path: () => '/api/household', body: () => ({ ...household, name: 'Other', version: 99 }), status: 409, words: /changed elsewhere/ },
+  { name: 'a machine without trays', method: 'PUT', path: () => '/api/machines', body: () => ({ ...machine, trays: 0 }), status: 400, words: /At least one tray/ },
+  { name: 'a machine that gives up a tray in use', method: 'PUT', path: () => '/api/machines', body: () => ({ ...machine, trays: 1 }), status: 422, words: /Tray 2 is in use/ },
+  { name: 'a forecast of text', method: 'GET', path: () => `/api/forecast?foodKey=kale&cardKey=leaves&purpose=powder&weightG=lots&machineId=${machine.id}`, status: 400, words: /weightG/ },
+  { name: 'a forecast of an unknown machine', method: 'GET', path: () => `/api/forecast?foodKey=kale&cardKey=leaves&purpose=powder&weightG=900&machineId=${uuidv7()}`, status: 404, words: /no such machine/ },
+  { name: 'a list of an unknown stage', method: 'GET', path: () => '/api/batches?stage=limbo', status: 400, words: /stage of the band/ },
+  { name: 'an unknown batch’s page', method: 'GET', path: () => `/api/batches/${uuidv7()}`, status: 404, words: /no such batch/ },
+  { name: 'an unknown jar', method: 'GET', path: () => `/api/jars/${uuidv7()}`, status: 404, words: /no such jar/ },
+  { name: 'an unknown jar’s label', method: 'GET', path: () => `/api/jars/${uuidv7()}/label.svg`, status: 404, words: /no such jar/ },
+  { name: 'an unknown jar’s PDF', method: 'GET', path: () => `/api/jars/${uuidv7()}/label.pdf`, status: 404, words: /no such jar/ },
+  { name: 'looking for nothing', method: 'GET', path: () => '/api/find', status: 400, words: /words to look for/ },
+  { name: 'an address that is not there', method: 'GET', path: () => '/api/cellar', status: 404, words: /not an address of Dulse/ },
+  { name: 'a verb that is not there', method: 'DELETE', path: () => `/api/batches/${batchId}`, status: 404, words: /not an address of Dulse/ },
+]
+
+for (const bad of BAD) {
+  test(`refuses ${bad.name}`, async () => {
+    const before = await log()
+    const answer = await send(bad.method, bad.path(), bad.body?.(), bad.type)
+    const text = await answer.text()
+    expect(answer.status).toBe(bad.status)
+    expect(text).toMatch(bad.words)
+    const refusal = JSON.parse(text) as { statusCode: number, message: string, problems: unknown[] }
+    expect(refusal.statusCode).toBe(bad.status)
+    expect(refusal.message.length).toBeGreaterThan(5)
+    expect(text).not.toMatch(/node_modules|at .*\.mjs/)
+    expect(await log()).toBe(before)
+  })
+}
+
+test('a repeated write is harmless', async () => {
+  const body = entry({ kind: 'weigh', totalG: 900 })
+  const first = await (await send('POST', entries(), body)).json() as { repeated: boolean }
+  const second = await (await send('POST', entries(), body)).json() as { repeated: boolean }
+  expect([first.repeated, second.repeated]).toEqual([false, true])
+  expect((await log()).split(body.id)).toHaveLength(2)
+  expect((await send('POST', entries(), { ...body, body: { kind: 'weigh', totalG: 901 } })).status).toBe(409)
+})

@@ -1,0 +1,142 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { startDulse, type RunningServer } from './support/server'
+
+/** The invented household, as somebody finds it who tries the demo. */
+let server: RunningServer
+const ids: Record<string, string> = {}
+test.beforeAll(async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'dulse-demo-'))
+  execFileSync('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/make.ts'], { env: { ...process.env, DULSE_DATA: folder } })
+  server = await startDulse(folder)
+  const { batches } = await (await fetch(`${server.address}/api/batches?stage=drying`)).json() as { batches: { batchId: string, foodKey: string }[] }
+  for (const batch of batches) ids[batch.foodKey] = batch.batchId
+  const { jars } = await (await fetch(`${server.address}/api/shelf`)).json() as { jars: { jarId: string }[] }
+  ids.jar = jars[0]!.jarId
+})
+test.afterAll(() => server.stop())
+
+const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference?food=garlic', Workshop: () => '/workshop' }
+const open = async (page: Page, path: string) => {
+  await page.goto(server.address + path)
+  await expect(page.locator('main h1, main h2').first()).toBeVisible()
+}
+
+for (const theme of ['light', 'dim']) {
+  for (const [name, path] of Object.entries(VIEWS)) {
+    test(`${name} has no fault of access in the ${theme} theme, and fits a phone`, async ({ page }) => {
+      const errors: string[] = []
+      page.on('pageerror', error => errors.push(error.message))
+      await page.addInitScript(value => localStorage.setItem('dulse.theme', value), theme)
+      await open(page, path())
+      if (name === 'Batch') await expect(page.locator('main svg').first()).toBeVisible()
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
+      expect(violations.map(violation => `${violation.id}: ${violation.nodes.map(node => node.target.join(' ')).slice(0, 4).join(' | ')}`)).toEqual([])
+      await page.setViewportSize({ width: 390, height: 844 })
+      await page.waitForTimeout(150)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+      expect(errors).toEqual([])
+    })
+  }
+}
+
+test('Now says what needs hands, late things first, and lets it be done', async ({ page }) => {
+  await open(page, '/')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/things? (today|before bed)/)
+  const late = page.getByRole('region', { name: 'Late' })
+  await expect(late.getByText('Pack the carrot')).toBeVisible()
+  await late.getByRole('button', { name: /^Pack/ }).click()
+  await expect(page.getByRole('dialog', { name: 'Pack a jar' })).toBeVisible()
+})
+
+test('a weigh-in from Now changes the verdict’s figures at once', async ({ page }) => {
+  await open(page, `/batches/${ids.pumpkin}`)
+  await expect(page.getByRole('heading', { name: 'Keep drying' })).toBeVisible()
+  const before = await page.getByText(/% of the water is gone/).textContent()
+  await page.keyboard.press('w')
+  await page.keyboard.type('700')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(page.getByText(/700.g now/)).toBeVisible()
+  await expect(page.getByText(/% of the water is gone/)).not.toHaveText(before!)
+})
+
+test('trays are weighed one after the other, and the tray’s own weight is taken off', async ({ page }) => {
+  await open(page, `/batches/${ids.beetroot}`)
+  await page.keyboard.press('w')
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByRole('radio', { name: 'Tray 1' })).toBeChecked()
+  await dialog.getByText(/Tray on the scale/).click()
+  for (const [tray, grams] of [[1, '392'], [2, '388'], [3, '390']] as const) {
+    await expect(dialog.getByRole('radio', { name: `Tray ${tray}` })).toBeChecked()
+    await dialog.getByRole('textbox').fill(grams)
+    await expect(dialog.getByText(`${Number(grams) - 310}\u00A0g of food`)).toBeVisible()
+    await page.keyboard.press('Enter')
+  }
+  await dialog.getByRole('button', { name: 'Done' }).click()
+  await expect(page.getByText(/tray 3 weighed 80.g/)).toBeVisible()
+})
+
+test('an entry is voided and stays to be seen', async ({ page }) => {
+  await open(page, `/batches/${ids['hot-chili']}`)
+  await page.getByRole('button', { name: /^Void: weighed/ }).first().click()
+  await page.getByLabel(/Why/).fill('wrong scale')
+  await page.getByRole('button', { name: 'Void it' }).click()
+  await expect(page.getByText('voided: wrong scale')).toBeVisible()
+  await expect(page.getByText('Not weighed yet')).toBeVisible()
+})
+
+test('anything is found with Ctrl K, and ? shows the keys', async ({ page }) => {
+  await open(page, '/')
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('pumpk')
+  await expect(page.getByRole('option').first()).toContainText('Pumpkin')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 1, name: /^Pumpkin/ })).toBeVisible()
+  await page.keyboard.press('Shift+?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+})
+
+test('units follow the household everywhere', async ({ page }) => {
+  await open(page, '/workshop')
+  await page.getByText('Pounds and ounces').click()
+  await page.getByText('°F', { exact: true }).click()
+  await page.getByText('12 hours').click()
+  await page.getByRole('button', { name: 'Save the household' }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
+  await open(page, `/batches/${ids.beetroot}`)
+  await expect(page.getByText(/of 6.lb .*loaded/).first()).toBeVisible()
+  await expect(page.getByText(/135.°F/).first()).toBeVisible()
+  await expect(page.getByText(/\d.?[ap]m/i).first()).toBeVisible()
+  await expect(page.locator('main')).not.toContainText(/\d\u00A0k?g\b/)
+  const household = await (await fetch(`${server.address}/api/household`)).json() as Record<string, unknown>
+  await fetch(`${server.address}/api/household`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...household, weightUnit: 'g', temperatureUnit: 'C', clockHours: 24 }) })
+})
+
+test('out of touch, what is logged is kept and sent when the server is back', async ({ page }) => {
+  const own = await startDulse()
+  const port = Number(new URL(own.address).port)
+  await page.goto(own.address)
+  await page.getByRole('button', { name: 'A basket came in' }).click()
+  await page.getByRole('combobox', { name: 'Food' }).click()
+  await page.getByRole('option', { name: 'Kale' }).click()
+  await page.getByLabel('Weight').fill('900')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page.getByRole('heading', { name: /^Kale/ })).toBeVisible()
+  await own.kill()
+  await page.getByRole('button', { name: /^Note/ }).click()
+  await page.getByRole('dialog').getByRole('textbox').fill('Caterpillars')
+  await page.getByRole('button', { name: 'Keep the note' }).click()
+  await expect(page.getByText(/Out of touch/)).toBeVisible()
+  await expect(page.getByText('Caterpillars')).toBeVisible()
+  await expect(page.getByText('waits to be sent')).toBeVisible()
+  const again = await startDulse(own.folder, port)
+  await page.getByRole('button', { name: 'Try now' }).click()
+  await expect(page.getByText(/Out of touch/)).toHaveCount(0)
+  expect(await (await fetch(`${again.address}/api/export.csv`)).text()).toContain('Caterpillars')
+  await again.stop()
+})

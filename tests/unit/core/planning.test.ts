@@ -1,0 +1,126 @@
+import { assess, foldBatch, type EntryBody } from '#core/batch'
+import { cardOf, findFood } from '#core/foods'
+import { bestByWindow } from '#core/keeping'
+import { agendaOf, forecastBasket, groupOf, nextWaking, sleepAround, startOfDay, type Household } from '#core/planning'
+import { BEETROOT, DAY, HOUR, logOf, MORNING } from '../../support/logbook'
+
+const HOUSE: Household = { timeZone: 'Europe/Lisbon', sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30 }
+const at = (text: string) => Date.parse(text)
+
+describe('days and nights', () => {
+  it('finds the night around an instant and the one to come', () => {
+    // Lisbon is at UTC+1 in summer.
+    expect(sleepAround(at('2026-07-01T12:00Z'), HOUSE)).toEqual({ from: at('2026-07-01T21:30Z'), to: at('2026-07-02T05:30Z') })
+    expect(sleepAround(at('2026-07-02T02:00Z'), HOUSE).to).toBe(at('2026-07-02T05:30Z'))
+    expect(nextWaking(at('2026-07-02T02:00Z'), HOUSE)).toBe(at('2026-07-02T05:30Z'))
+    expect(nextWaking(at('2026-07-02T09:00Z'), HOUSE)).toBe(at('2026-07-02T09:00Z'))
+  })
+  it('keeps to the wall clock across the end of summer time', () => {
+    // Clocks went back at 01:00 UTC on 25 October 2026: that night is an hour longer.
+    const night = sleepAround(at('2026-10-24T20:00Z'), HOUSE)
+    expect((night.to - night.from) / HOUR).toBe(9)
+    expect((startOfDay(at('2026-10-25T12:00Z'), 'Europe/Lisbon', 1) - startOfDay(at('2026-10-25T12:00Z'), 'Europe/Lisbon')) / HOUR).toBe(25)
+  })
+  it('takes people who sleep by day', () => {
+    expect(sleepAround(at('2026-07-01T10:00Z'), { timeZone: 'UTC', sleepFrom: 9 * 60, sleepTo: 16 * 60 })).toEqual({ from: at('2026-07-01T09:00Z'), to: at('2026-07-01T16:00Z') })
+  })
+})
+
+describe('the agenda', () => {
+  const load: EntryBody = { kind: 'load', runId: 'r', machineId: 'm', positions: [1, 2], totalG: 1700 }
+  const heat: EntryBody = { kind: 'heat', runId: 'r', setC: 57 }
+  const todos = (items: [number, EntryBody][], now = MORNING + 2 * HOUR) => {
+    const state = foldBatch(logOf(...items))!
+    return agendaOf(state, assess(state, now), HOUSE)
+  }
+  const first = (items: [number, EntryBody][]) => todos(items)[0]!
+
+  it.each<[string, [number, EntryBody][], string]>([
+    ['a basket', [[0, BEETROOT]], 'prepare'],
+    ['cut food', [[0, BEETROOT], [1, { kind: 'prep', step: 'cut', effect: 'none' }]], 'load'],
+    ['trays without heat', [[0, BEETROOT], [1, load]], 'heat'],
+    ['trays on the heat', [[0, BEETROOT], [1, load], [1, heat]], 'weigh'],
+    ['a finish at hand', [[0, BEETROOT], [1, load], [1, heat], [5, { kind: 'weigh', totalG: 500 }], [9, { kind: 'weigh', totalG: 245 }]], 'test'],
+    ['dry trays', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }]], 'rest'],
+    ['a jar at rest', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }]], 'look'],
+    ['beads in the jar', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }], [37, { kind: 'look', saw: 'moisture' }]], 'redry'],
+    ['mould in the jar', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }], [37, { kind: 'look', saw: 'mould' }]], 'discard'],
+    ['the rest at its end', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }], [160, { kind: 'look', saw: 'dry' }]], 'grind'],
+    ['rested food', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'restEnd' }]], 'grind'],
+    ['open powder', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'restEnd' }], [14, { kind: 'grind', dryInG: 200, powderOutG: 190 }]], 'pack'],
+  ])('of %s', (_, items, kind) => expect(first(items).kind).toBe(kind))
+
+  it('asks for the first weight at two thirds of the usual time, and never in the night', () => {
+    const look = first([[0, BEETROOT], [1, load], [1, heat]])
+    expect((look.from - MORNING) / HOUR).toBeCloseTo(1 + 2 / 3 * Math.sqrt(8 * 13), 0)
+    const evening = first([[10, BEETROOT], [11, load], [11, heat]])
+    expect(nextWaking(evening.from, HOUSE)).toBe(evening.from)
+  })
+  it('puts things where they belong in the day', () => {
+    const now = at('2026-10-06T17:40Z') // 18:40 in Lisbon
+    const group = (from: number, to?: number, kind: 'weigh' | 'dry' | 'prepare' = 'weigh') => groupOf({ kind, from, to }, now, HOUSE)
+    expect(group(now - 2 * HOUR)).toBe('late')
+    expect(group(now + HOUR)).toBe('today')
+    expect(group(now - 5 * HOUR, now + HOUR)).toBe('today')
+    expect(group(now + 9 * HOUR)).toBe('sleep')
+    expect(group(now + 20 * HOUR)).toBe('later')
+    expect(group(now + 8 * HOUR, now + 11 * HOUR, 'dry')).toBe('sleep')
+    expect(group(now, now + 5 * DAY, 'prepare')).toBe('later')
+  })
+})
+
+describe('the forecast', () => {
+  const food = findFood('tomato')!
+  const input = { food, card: cardOf(food, 'slices-6'), purpose: 'powder' as const, weightG: 5000, machine: { trays: 6, trayAreaM2: 0.1, watts: 600 }, jarMl: 250, startAt: MORNING }
+
+  it('gives ranges in order and keeps the mass', () => {
+    const forecast = forecastBasket(input)
+    for (const interval of [forecast.preparedG, forecast.trays, forecast.loads, forecast.hoursPerLoad, forecast.dryG, forecast.productG, forecast.jars, forecast.energyKWh]) {
+      expect(interval.p10).toBeLessThanOrEqual(interval.p50)
+      expect(interval.p50).toBeLessThanOrEqual(interval.p90)
+    }
+    // 5 kg less 8 %, 5.5 % solids, at 6 % water: about 270 g.
+    expect(forecast.dryG.p50).toBeGreaterThan(240)
+    expect(forecast.dryG.p50).toBeLessThan(300)
+    expect(forecast.productG.p90).toBeLessThanOrEqual(forecast.dryG.p90)
+    expect(forecast.loads.p50).toBeGreaterThanOrEqual(2)
+    expect((forecast.endsAt.p50 - MORNING) / HOUR).toBeGreaterThan(forecast.hoursPerLoad.p50)
+  })
+  it('agrees with "5 lb of tomatoes to half a cup of powder" (common practice), at 0.6 g/mL and twofold', () => {
+    const { productG } = forecastBasket({ ...input, weightG: 5 * 453.59237 })
+    const cup = 0.5 * 236.6 * 0.6
+    expect(productG.p50 / cup).toBeGreaterThan(0.5)
+    expect(productG.p50 / cup).toBeLessThan(2)
+  })
+  it('learns from own batches', () => {
+    const slow = forecastBasket({ ...input, history: { prep: [], dryingRatio: Array.from({ length: 8 }, () => 13), powderRecovery: [], pace: Array.from({ length: 8 }, () => 1.3) } })
+    const plain = forecastBasket(input)
+    expect(slow.hoursPerLoad.p50 / plain.hoursPerLoad.p50).toBeGreaterThan(1.15)
+    expect(slow.dryG.p50).toBeGreaterThan(plain.dryG.p50)
+    expect(slow.dryG.p90 - slow.dryG.p10).toBeLessThan(plain.dryG.p90 - plain.dryG.p10)
+    expect(slow.ownBatches).toBe(8)
+  })
+  it('refuses a basket of nothing', () => expect(() => forecastBasket({ ...input, weightG: 0 })).toThrow('weightG'))
+})
+
+describe('keeping', () => {
+  const food = findFood('beetroot')!
+  it('is the food’s own months in a lined jar at 20 °C', () => {
+    expect(bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar' }).months).toEqual({ low: 6, high: 9 })
+  })
+  it('shortens in a bag, in the warm and without a rest; lengthens in the cold', () => {
+    const low = (more: Partial<Parameters<typeof bestByWindow>[0]>) => bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', ...more }).months.low
+    expect(low({ packageKey: 'bag' })).toBe(3)
+    expect(low({ storageC: 30 })).toBeCloseTo(6 / 2.5, 6)
+    expect(low({ storageC: 10 })).toBeCloseTo(15, 6)
+    expect(low({ rested: false })).toBeCloseTo(4.8, 6)
+    expect(bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', storageC: 30, rested: false }).reason).toMatch(/fades faster.*not rested/)
+  })
+  it('pieces outlast powder (common practice)', () => {
+    expect(bestByWindow({ food, purpose: 'pieces', packageKey: 'screw-jar' }).months.high).toBeGreaterThan(9)
+  })
+  it('refuses a pantry in an oven, and an unknown package', () => {
+    expect(() => bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', storageC: 80 })).toThrow('storageC')
+    expect(() => bestByWindow({ food, purpose: 'powder', packageKey: 'sock' as never })).toThrow('packageKey')
+  })
+})

@@ -1,0 +1,195 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { uuidv7 } from 'uuidv7'
+import Papa from 'papaparse'
+import { foldBatch } from '#core/batch'
+import { InputError } from '#core/errors'
+import { migrate } from '#server/db/migrate'
+import { openDatabase } from '#server/db/open'
+import { exportCsv } from '#server/services/exportLog'
+import { openLogbook } from '#server/services/logbook'
+import { batchList, batchPage, findAnything, jarPage, nowPage, shelfPage, stageBand } from '#server/services/pages'
+import { rebuildProjections } from '#server/services/projections'
+import { Conflict, NotFound } from '#server/services/refusals'
+import { changeHousehold, machineList, saveMachine } from '#server/services/settings'
+import { householdOf } from '#server/services/context'
+import { forecast } from '#server/services/forecast'
+import { changeHeat, logEntry, startBatch } from '#server/services/writeLog'
+import { BEETROOT, HOUR, MORNING, testBook } from '../../support/logbook'
+
+const rows = (book: ReturnType<typeof testBook>, table: string) => book.context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all()
+
+describe('writing', () => {
+  it('takes a batch from basket to jar, and every page shows it', () => {
+    const book = testBook()
+    const { batchId, jarId } = book.whole()
+    const { context } = book
+    expect(foldBatch(batchPage(context, batchId).entries)!.stage).toBe('shelf')
+    expect(batchList(context, {}).batches[0]).toMatchObject({ number: 1, stage: 'shelf', dryG: 224, powderG: 212, title: 'Beetroot, 3 mm slices' })
+    expect(shelfPage(context)).toMatchObject({ count: 2, totalG: 212, places: ['Cellar', 'Top board'] })
+    const jar = jarPage(context, jarId)
+    expect(jar.pedigree).toMatchObject({ rawG: 2000, loadedG: 1700, dryG: 224, powderG: 212, jars: 2, restDays: 7 })
+    expect(jar.pedigree.dryHours).toBeCloseTo(13.2, 1)
+    expect(nowPage(context).todos).toEqual([])
+    expect(stageBand(context).find(stage => stage.stage === 'shelf')).toMatchObject({ count: 2, weightG: 212 })
+    expect(findAnything(context, 'beet').map(item => item.kind)).toEqual(['batch', 'jar', 'jar', 'food'])
+    expect(findAnything(context, '#2')[0]).toMatchObject({ kind: 'jar', detail: 'Jar 2, Cellar' })
+    expect(findAnything(context, '100%')).toEqual([])
+  })
+
+  it('is idempotent: the same again answers the same, other content is refused', () => {
+    const book = testBook()
+    const batchId = uuidv7()
+    const begin = { id: batchId, entry: { id: uuidv7(), at: MORNING, body: BEETROOT } }
+    expect(startBatch(book.context, begin).repeated).toBe(false)
+    expect(startBatch(book.context, begin)).toMatchObject({ repeated: true, number: 1 })
+    const entry = { id: uuidv7(), at: MORNING, body: { kind: 'note' as const, text: 'Muddy' } }
+    logEntry(book.context, batchId, entry)
+    expect(logEntry(book.context, batchId, entry).repeated).toBe(true)
+    expect(() => logEntry(book.context, batchId, { ...entry, body: { kind: 'note', text: 'Clean' } })).toThrow(Conflict)
+    expect(() => startBatch(book.context, { id: batchId, entry: { ...begin.entry, id: uuidv7() } })).toThrow(Conflict)
+    expect(rows(book, 'entry')).toHaveLength(2)
+  })
+
+  it('writes nothing at all when it refuses', () => {
+    const book = testBook()
+    const batchId = book.begin()
+    const before = ['entry', 'run', 'jar', 'batch', 'todo', 'batch_view'].map(table => rows(book, table))
+    expect(() => book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: book.machineId, positions: [1], totalG: 9000 })).toThrow(InputError)
+    expect(() => book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: uuidv7(), positions: [1], totalG: 900 })).toThrow(/no such machine/)
+    expect(() => book.log(uuidv7(), 1, { kind: 'note', text: 'x' })).toThrow(NotFound)
+    expect(() => startBatch(book.context, { id: uuidv7(), entry: { id: uuidv7(), at: MORNING, body: { ...BEETROOT, foodKey: 'cloud' } } })).toThrow(InputError)
+    expect(['entry', 'run', 'jar', 'batch', 'todo', 'batch_view'].map(table => rows(book, table))).toEqual(before)
+  })
+
+  it('lets no one change or remove a row of the log', () => {
+    const book = testBook()
+    book.begin()
+    expect(() => book.context.db.exec('UPDATE entry SET at = 0')).toThrow(/append-only/)
+    expect(() => book.context.db.exec('DELETE FROM entry')).toThrow(/append-only/)
+  })
+
+  it('keeps nothing in its views that the log does not say', () => {
+    const book = testBook()
+    book.whole()
+    const drying = book.begin({ foodKey: 'carrot' }, 300)
+    const runId = uuidv7()
+    book.log(drying, 301, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1500 })
+    book.heat(runId, 301, 57)
+    book.log(drying, 304, { kind: 'weigh', totalG: 800 })
+    const before = ['batch_view', 'todo', 'jar_view'].map(table => rows(book, table))
+    book.context.db.exec('DELETE FROM batch_view; DELETE FROM todo; DELETE FROM jar_view')
+    rebuildProjections(book.context)
+    expect(['batch_view', 'todo', 'jar_view'].map(table => rows(book, table))).toEqual(before)
+  })
+})
+
+describe('a machine', () => {
+  it('has one run for all its batches, and its heat is felt by each', () => {
+    const book = testBook()
+    const first = book.begin()
+    const second = book.begin({ foodKey: 'carrot' }, 0.2)
+    const runId = uuidv7()
+    book.log(first, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2], totalG: 1700 })
+    book.heat(runId, 1, 57)
+    const load = (positions: number[], run: string) => book.log(second, 2, { kind: 'load', runId: run, machineId: book.machineId, positions, totalG: 1500 })
+    expect(() => load([2, 3], runId)).toThrow(/Taken by another batch: 2/)
+    expect(() => load([3, 4], uuidv7())).toThrow(/load into its run/)
+    load([3, 4], runId)
+    expect(batchPage(book.context, second).taken[book.machineId]).toEqual({ runId, positions: [1, 2], setC: 57 })
+    book.heat(runId, 3, null)
+    for (const id of [first, second]) expect(foldBatch(batchPage(book.context, id).entries)!.run!.setC).toBeNull()
+    const [rack] = nowPage(book.context).racks
+    expect(rack).toMatchObject({ runId, setC: null })
+    expect(rack!.trays.map(tray => tray.batchNumber)).toEqual([1, 1, 2, 2, undefined, undefined])
+    expect(nowPage(book.context).todos.filter(todo => todo.kind === 'heat')).toHaveLength(2)
+  })
+  it('refuses a heat that it cannot set, and a run that is not there', () => {
+    const book = testBook()
+    const { runId } = book.whole()
+    expect(() => book.heat(runId, 200, 180)).toThrow(/goes from 35 to 75 °C/)
+    expect(() => book.heat(uuidv7(), 200, 57)).toThrow(NotFound)
+    expect(() => changeHeat(book.context, runId, { id: uuidv7(), at: MORNING, body: { kind: 'heat', runId: uuidv7(), setC: 57 } })).toThrow(/another run/)
+  })
+  it('keeps its trays while food lies on them, and tells of a change elsewhere', () => {
+    const book = testBook()
+    const batchId = book.begin()
+    book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: book.machineId, positions: [5], totalG: 900 })
+    const machine = machineList(book.context)[0]!
+    expect(() => saveMachine(book.context, { ...machine, trays: 4 })).toThrow(/Tray 5 is in use/)
+    expect(saveMachine(book.context, { ...machine, name: 'Old faithful' })).toMatchObject({ name: 'Old faithful', version: machine.version + 1 })
+    expect(() => saveMachine(book.context, { ...machine, watts: 900 })).toThrow(Conflict)
+    expect(() => saveMachine(book.context, { ...machine, id: uuidv7() })).toThrow(Conflict)
+  })
+})
+
+describe('the household', () => {
+  it('moves its nights and everything that hangs on them, and minds versions', () => {
+    const book = testBook()
+    const batchId = book.begin({}, 12)
+    const runId = uuidv7()
+    book.log(batchId, 13, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700 })
+    book.heat(runId, 13, 57)
+    const settings = householdOf(book.context)
+    changeHousehold(book.context, { ...settings, timeZone: 'UTC', sleepFrom: 60, sleepTo: 120 })
+    const early = nowPage(book.context).todos.find(todo => todo.kind === 'weigh')!.from
+    changeHousehold(book.context, { ...settings, timeZone: 'UTC', sleepFrom: 21 * 60, sleepTo: 9 * 60, version: settings.version + 1 })
+    expect(nowPage(book.context).todos.find(todo => todo.kind === 'weigh')!.from).toBeGreaterThan(early)
+    expect(() => changeHousehold(book.context, settings)).toThrow(Conflict)
+  })
+})
+
+describe('the forecast of a household', () => {
+  it('uses its own finished batches', () => {
+    const book = testBook()
+    const ask = () => forecast(book.context, { foodKey: 'beetroot', cardKey: 'slices-3', purpose: 'powder', weightG: 2000, machineId: book.machineId })
+    expect(ask().ownBatches).toBe(0)
+    book.whole()
+    expect(ask().ownBatches).toBe(1)
+    expect(() => forecast(book.context, { foodKey: 'beetroot', cardKey: 'slices-3', purpose: 'powder', weightG: 2000, machineId: uuidv7() })).toThrow(NotFound)
+    expect(() => forecast(book.context, { foodKey: 'x', cardKey: 'x', purpose: 'powder', weightG: 2000, machineId: book.machineId })).toThrow(InputError)
+  })
+})
+
+describe('the file', () => {
+  const folder = () => mkdtempSync(join(tmpdir(), 'dulse-'))
+
+  it('is made with its folder, keeps its content, and opens again', () => {
+    const path = join(folder(), 'deep', 'logbook.sqlite')
+    const first = openLogbook(path, () => MORNING)
+    const id = uuidv7()
+    startBatch(first, { id, entry: { id: uuidv7(), at: MORNING, body: BEETROOT } })
+    expect(first.db.pragma('journal_mode', { simple: true })).toBe('wal')
+    expect(first.db.pragma('synchronous', { simple: true })).toBe(2)
+    expect(first.db.pragma('foreign_keys', { simple: true })).toBe(1)
+    first.db.close()
+    const second = openLogbook(path, () => MORNING + HOUR)
+    expect(batchPage(second, id).number).toBe(1)
+    expect(machineList(second)).toHaveLength(1)
+    second.db.close()
+    rmSync(path)
+  })
+  it('is left as it was by a migration that fails, and refuses one from a newer Dulse', () => {
+    const db = openDatabase(':memory:')
+    const version = db.pragma('user_version', { simple: true })
+    const bad = [...Array.from({ length: version as number }, () => ({ name: 'done', sql: '' })), { name: '999-bad.sql', sql: 'CREATE TABLE half (x TEXT) STRICT; CREATE TABLE half (x TEXT) STRICT;' }]
+    expect(() => migrate(db, bad)).toThrow(/999-bad.sql failed/)
+    expect(db.prepare('SELECT name FROM sqlite_master WHERE name = \'half\'').get()).toBeUndefined()
+    expect(db.pragma('user_version', { simple: true })).toBe(version)
+    expect(() => migrate(db, [])).toThrow(/newer Dulse/)
+  })
+})
+
+describe('the export', () => {
+  it('holds every entry, and defuses what a spreadsheet would run', () => {
+    const book = testBook()
+    const batchId = book.begin({ source: '=HYPERLINK("x")' })
+    book.log(batchId, 1, { kind: 'note', text: 'a "quoted", broken\nline' })
+    const { data } = Papa.parse<Record<string, string>>(exportCsv(book.context), { header: true })
+    expect(data).toHaveLength(2)
+    expect(JSON.parse(data[1]!.body!)).toEqual({ kind: 'note', text: 'a "quoted", broken\nline' })
+    expect(data[0]!.happened).toBe('2026-10-06T08:00:00.000Z')
+    expect(Object.values(data[0]!).some(value => /^[=+@]/.test(value))).toBe(false)
+  })
+})
