@@ -3,9 +3,15 @@ const finder = ref(false)
 const keys = ref(false)
 const log = ref(false)
 const theme = useTheme()
+const ahead = useTypeAhead()
+
+function find() {
+  ahead.begin()
+  finder.value = true
+}
 
 useKeys({
-  '$mod+k': () => { finder.value = true },
+  '$mod+k': find,
   'Shift+?': () => { keys.value = true },
   'l': () => { log.value = true },
   'd': () => theme.turn(),
@@ -19,13 +25,13 @@ useKeys({
   <div class="frame">
     <a class="skip" href="#main">To the content</a>
     <StageBand class="frame-band" @log="log = true" />
-    <SideRail class="frame-rail" @find="finder = true" @keys="keys = true" @theme="theme.turn()" />
+    <SideRail class="frame-rail" @find="find" @keys="keys = true" @theme="theme.turn()" />
     <main id="main" class="frame-main" tabindex="-1">
       <OutboxBanner />
       <slot />
     </main>
-    <PhoneBar class="frame-phone" @log="log = true" @find="finder = true" @theme="theme.turn()" />
-    <LazyFinderDialog v-if="finder" @close="finder = false" />
+    <PhoneBar class="frame-phone" @log="log = true" @find="find" @theme="theme.turn()" />
+    <LazyFinderDialog v-if="finder" :take-typed="ahead.take" @close="finder = false" />
     <LazyKeysDialog v-if="keys" @close="keys = false" />
     <LazyLogDialog v-if="log" @close="log = false" />
   </div>

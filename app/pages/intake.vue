@@ -43,6 +43,13 @@ onMounted(async () => {
   }
 })
 
+// A word about a field goes when the field changes.
+for (const [field, value] of Object.entries({ foodKey, weightG, source, at })) {
+  watch(value, () => {
+    problems.value = Object.fromEntries(Object.entries(problems.value).filter(([other]) => other !== field))
+  })
+}
+
 let asked = 0
 let wait: ReturnType<typeof setTimeout> | undefined
 watch([foodKey, cardKey, purpose, weightG, machineId], () => {

@@ -60,7 +60,7 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
     if (moistures[i]! <= run.targetMoisture) dry++
     // What bends after the last weighing is not in the fit: the remaining time has a doubt of its own.
     finishes[i] = last && finish > nowH
-      ? nowH + (finish - nowH) * Math.exp(MODEL.remainingSd * draws.spare[i]!)
+      ? nowH + (finish - nowH) * Math.exp(remainingSd(nowH, finish) * draws.spare[i]!)
       : finish
   })
 
@@ -75,6 +75,12 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
     curve: curveOf(curves, nowH, hours),
     flags: flagWeighIns(run, fitted.predictedG, fitted.sdG),
   }
+}
+
+/** Doubt of the remaining time: the more of the run lies ahead, the more it can bend otherwise. */
+function remainingSd(nowH: number, finishH: number): number {
+  const { last, ahead } = MODEL.remaining
+  return Number.isFinite(finishH) ? last + ahead * (1 - nowH / finishH) : last
 }
 
 function priorOf(run: DryingRun): Prior {
@@ -126,7 +132,8 @@ function fit(run: DryingRun, frame: RunFrame, prior: Prior): Fit {
       const handling = MODEL.handling * weighIn.weightG
       const free = Math.max(0, predicted[i]! - curve.solidsG)
       const age = (nowH - weighIn.hours) / scaleH
-      const model = (MODEL.error.base + MODEL.error.perAge * age) * free * crowding
+      const wet = free / (run.startWeightG - curve.solidsG)
+      const model = (MODEL.error.base + MODEL.error.wet * wet + MODEL.error.perAge * age) * free * crowding
       return Math.hypot(resolution / Math.sqrt(12), handling, model, weighIn.extraSdG ?? 0)
     })
     const result = fitLeastSquares({

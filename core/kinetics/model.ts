@@ -8,13 +8,17 @@ export const DEFAULT_EQUILIBRIUM = { mean: 0.025, sd: 0.015 }
  */
 export const MODEL = {
   /** ln c of the rate curve. */
-  falling: { mean: Math.log(0.9), sd: 1.35 },
+  falling: { mean: Math.log(1.2), sd: 1.4 },
   /** q of the rate curve. */
-  tail: { mean: 0.175, sd: 0.04 },
+  tail: { mean: 0.095, sd: 0.04 },
   /** Error of one weighing by handling: food stuck to fingers, a tray not quite centred. */
   handling: 0.005,
-  /** Error of the curve as a share of the water left: at the newest weighing, and more per finish time of age. */
-  error: { base: 0.016, perAge: 0.32, independent: 1.7 },
-  /** Doubt of the remaining time beyond the fit, standard deviation of its logarithm. */
-  remainingSd: 0.065,
+  /**
+   * Error of the curve as a share of the water left: for the newest weighing; more while the food is
+   * wet, since that tells little of the tail; and more for each finish time of age. Neighbouring
+   * weighings share it: about so many count as independent.
+   */
+  error: { base: 0.013, wet: 0, perAge: 0.28, independent: 2.2 },
+  /** Doubt of the remaining time beyond the fit, standard deviation of its logarithm: at the end, and more with the whole run ahead. */
+  remaining: { last: 0.03, ahead: 0.08 },
 }

@@ -6,7 +6,7 @@ export interface FontParts { latin: Buffer, latinExt: Buffer }
 export interface TextRun { text: string, part: keyof FontParts }
 
 /** Letters that the western part holds: Latin-1 and the punctuation of print. */
-const WESTERN = /[\u0000-\u00FF\u2000-\u206F\u20AC\u2122\u2212\u2215]/
+const WESTERN = /[ -\u00FF\u2000-\u206F\u20AC\u2122\u2212\u2215]/
 
 /** Cuts a line into stretches by the font file that holds their letters. */
 export function runsOf(text: string): TextRun[] {

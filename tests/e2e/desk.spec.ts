@@ -109,7 +109,7 @@ test('units follow the household everywhere', async ({ page }) => {
   await page.getByRole('button', { name: 'Save the household' }).click()
   await expect(page.getByText('Saved.')).toBeVisible()
   await open(page, `/batches/${ids.beetroot}`)
-  await expect(page.getByText(/of 6.lb .*loaded/).first()).toBeVisible()
+  await expect(page.getByText(/of 6.lb.*loaded/).first()).toBeVisible()
   await expect(page.getByText(/135.°F/).first()).toBeVisible()
   await expect(page.getByText(/\d.?[ap]m/i).first()).toBeVisible()
   await expect(page.locator('main')).not.toContainText(/\d\u00A0k?g\b/)

@@ -2,6 +2,7 @@
 import type { BatchState, Entry, EntryBody, EntryKind } from '#core/batch'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
+import { FORMS } from '~/components/forms'
 
 /** The frame of every form: when it happened, what is wrong, and one button. */
 const props = defineProps<{
@@ -16,24 +17,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [], saved: [kind: EntryKind] }>()
 
-const FORMS: Partial<Record<EntryKind, { title: string, save: string, form: Component }>> = {
-  intake: { title: 'What came in', save: 'Save', form: defineAsyncComponent(() => import('../forms/IntakeForm.vue')) },
-  prep: { title: 'Prepare', save: 'Log this step', form: defineAsyncComponent(() => import('../forms/PrepForm.vue')) },
-  load: { title: 'Load the trays', save: 'Load', form: defineAsyncComponent(() => import('../forms/LoadForm.vue')) },
-  heat: { title: 'Heat', save: 'Set the heat', form: defineAsyncComponent(() => import('../forms/HeatForm.vue')) },
-  weigh: { title: 'Weight', save: 'Save', form: defineAsyncComponent(() => import('../forms/WeighForm.vue')) },
-  feel: { title: 'Feel', save: 'Log what was felt', form: defineAsyncComponent(() => import('../forms/FeelForm.vue')) },
-  unload: { title: 'Take the trays out', save: 'Take out', form: defineAsyncComponent(() => import('../forms/UnloadForm.vue')) },
-  rest: { title: 'Rest in a jar', save: 'Begin the rest', form: defineAsyncComponent(() => import('../forms/RestForm.vue')) },
-  look: { title: 'Look at the jar', save: 'Log the look', form: defineAsyncComponent(() => import('../forms/LookForm.vue')) },
-  restEnd: { title: 'End the rest', save: 'End the rest', form: defineAsyncComponent(() => import('../forms/RestEndForm.vue')) },
-  grind: { title: 'Grind', save: 'Log the grinding', form: defineAsyncComponent(() => import('../forms/GrindForm.vue')) },
-  pack: { title: 'Pack a jar', save: 'Pack', form: defineAsyncComponent(() => import('../forms/PackForm.vue')) },
-  finish: { title: 'Finish the batch', save: 'Finish', form: defineAsyncComponent(() => import('../forms/FinishForm.vue')) },
-  note: { title: 'Note', save: 'Keep the note', form: defineAsyncComponent(() => import('../forms/NoteForm.vue')) },
-  take: { title: 'Take some', save: 'Take', form: defineAsyncComponent(() => import('../forms/TakeForm.vue')) },
-  smell: { title: 'Smell test', save: 'Log the smell', form: defineAsyncComponent(() => import('../forms/SmellForm.vue')) },
-}
 const shown = computed(() => FORMS[props.kind]!)
 const open = ref(true)
 const form = ref<{ read: () => FormReading }>()

@@ -9,6 +9,8 @@ const props = defineProps<{
   page: BatchAnswer
   assessment?: Assessment
   write: (bodies: readonly EntryBody[], options: { at?: number }) => Promise<void>
+  /** What was typed while the dialog opened. */
+  takeTyped: () => string
 }>()
 const emit = defineEmits<{ close: [] }>()
 const { settings } = storeToRefs(useHouseholdStore())
@@ -42,6 +44,14 @@ const shown = computed(() => {
   if (tareG.value > 0) return `${formatWeight(netG.value, settings.value.weightUnit)} of food`
   return formatWeight(netG.value, settings.value.weightUnit)
 })
+
+async function opened() {
+  input.value?.focus()
+  for (const key of props.takeTyped()) {
+    if (key === '\n') await enter()
+    else typed.value += key
+  }
+}
 
 function press(key: string) {
   typed.value = key === '⌫' ? typed.value.slice(0, -1) : typed.value + key
@@ -82,7 +92,7 @@ async function enter() {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Weigh" width="420px" align-center @opened="input?.focus()" @closed="emit('close')">
+  <ElDialog v-model="open" title="Weigh" width="420px" align-center @opened="opened" @closed="emit('close')">
     <form class="form" @submit.prevent="enter">
       <div class="trays" role="radiogroup" aria-label="On the scale">
         <button v-for="tray in trays" :key="tray.position" type="button" role="radio" :aria-checked="what === tray.position" class="tray" :class="{ on: what === tray.position, done: done[tray.position] !== undefined }" @click="what = tray.position; input?.focus()">

@@ -29,7 +29,7 @@ const inFuture = computed(() => model.value !== undefined && model.value > Date.
     <template v-else>
       <label :for="id">When</label>
       <div class="row">
-        <ElDatePicker :id="id" v-model="wall" type="datetime" format="D MMM YYYY HH:mm" value-format="YYYY-MM-DDTHH:mm" :clearable="false" :aria-label="`When, ${format.moment(model, Date.now())}`" />
+        <LazyWhenPicker :id="id" v-model="wall" :label="`When, ${format.moment(model, Date.now())}`" />
         <ElButton text @click="model = undefined">Now</ElButton>
       </div>
       <p v-if="props.problem || inFuture" class="problem">{{ props.problem ?? 'This is in the future. Give the time when it happened.' }}</p>

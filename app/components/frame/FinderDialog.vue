@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { FoundItem } from '#shared/contracts'
 
+const props = defineProps<{ takeTyped: () => string }>()
 const emit = defineEmits<{ close: [] }>()
 const open = ref(true)
 const words = ref('')
+const input = ref<{ focus: () => void }>()
 const found = ref<FoundItem[]>([])
 const at = ref(0)
 const problem = ref('')
@@ -35,6 +37,10 @@ watch(words, async (text) => {
   }
 })
 
+function opened() {
+  input.value?.focus()
+  words.value += props.takeTyped().replaceAll('\n', '')
+}
 function move(by: number) {
   at.value = (at.value + by + items.value.length) % Math.max(1, items.value.length)
 }
@@ -46,8 +52,8 @@ function go(to: string | undefined) {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Find" width="560px" @closed="emit('close')">
-    <ElInput v-model="words" autofocus aria-label="Words to find" placeholder="Batch 27, beetroot, jar 12, top board" role="combobox" aria-expanded="true" aria-controls="found" :aria-activedescendant="`found-${at}`" @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter.prevent="go(items[at]?.to)" />
+  <ElDialog v-model="open" title="Find" width="560px" @opened="opened" @closed="emit('close')">
+    <ElInput ref="input" v-model="words" aria-label="Words to find" placeholder="Batch 27, beetroot, jar 12, top board" role="combobox" aria-expanded="true" aria-controls="found" :aria-activedescendant="`found-${at}`" @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter.prevent="go(items[at]?.to)" />
     <p v-if="problem" class="problem">{{ problem }}</p>
     <ul id="found" class="plain-list found" role="listbox" aria-label="Found">
       <li v-for="(item, i) in items" :id="`found-${i}`" :key="item.to + item.title" role="option" :aria-selected="i === at" class="item" :class="{ on: i === at }" @click="go(item.to)" @mousemove="at = i">

@@ -50,8 +50,13 @@ const then = computed(() => {
   return s.purpose === 'pieces' ? `Rest 7 days, then pack about ${dry} of pieces.` : `Rest 7 days in a jar, then grind: about ${dry} dry, a little less as ${PURPOSE_WORDS[s.purpose]}.`
 })
 
+const ahead = useTypeAhead()
+
 function act(kind: EntryKind, correcting?: Entry) {
-  if (kind === 'weigh' && !correcting) weighing.value = true
+  if (kind === 'weigh' && !correcting) {
+    ahead.begin()
+    weighing.value = true
+  }
   else dialog.value = { kind, correcting }
 }
 async function saved() {
@@ -77,6 +82,15 @@ useKeys({
   f: () => { if (drying.value) act('feel') },
   h: () => { if (drying.value) act('heat') },
   n: () => { if (state.value) act('note') },
+})
+
+// The forms are fetched while nothing else is to do: they open at once, and out of touch too.
+onMounted(() => {
+  const fetchForms = () => {
+    void Promise.allSettled([import('~/components/batch/WeighDialog.vue'), import('~/components/batch/EntryDialog.vue'), import('~/components/batch/VoidDialog.vue')])
+  }
+  const patient = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 600))
+  patient(fetchForms)
 })
 
 // From the Log dialog or Now: open at once what was asked for.
@@ -152,7 +166,7 @@ if (typeof wanted === 'string' && state.value) {
       </div>
     </div>
 
-    <LazyWeighDialog v-if="weighing && state.run" :state="state" :page="page" :assessment="assessment" :write="write" @close="weighing = false; tick()" />
+    <LazyWeighDialog v-if="weighing && state.run" :state="state" :page="page" :assessment="assessment" :write="write" :take-typed="ahead.take" @close="weighing = false; tick()" />
     <LazyEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :state="state" :page="page" :write="write" @close="dialog = undefined" @saved="saved" />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
   </div>

@@ -91,7 +91,7 @@ export function keyboard(page: Page): Hands {
         await page.keyboard.type(number)
         const told = page.getByRole('dialog').getByText('is logged')
         await page.keyboard.press('Enter')
-        await told.first().waitFor({ state: 'attached' }).catch(() => undefined)
+        await told.first().waitFor({ state: 'attached', timeout: 1500 }).catch(() => undefined)
       }
     },
     async basket() {

@@ -1,0 +1,38 @@
+import type { Component } from 'vue'
+import type { EntryKind } from '#core/batch'
+import FeelForm from './FeelForm.vue'
+import FinishForm from './FinishForm.vue'
+import GrindForm from './GrindForm.vue'
+import HeatForm from './HeatForm.vue'
+import IntakeForm from './IntakeForm.vue'
+import LoadForm from './LoadForm.vue'
+import LookForm from './LookForm.vue'
+import NoteForm from './NoteForm.vue'
+import PackForm from './PackForm.vue'
+import PrepForm from './PrepForm.vue'
+import RestEndForm from './RestEndForm.vue'
+import RestForm from './RestForm.vue'
+import SmellForm from './SmellForm.vue'
+import TakeForm from './TakeForm.vue'
+import UnloadForm from './UnloadForm.vue'
+import WeighForm from './WeighForm.vue'
+
+/** The form of each kind of entry, with the words of its frame. */
+export const FORMS: Partial<Record<EntryKind, { title: string, save: string, form: Component }>> = {
+  intake: { title: 'What came in', save: 'Save', form: IntakeForm },
+  prep: { title: 'Prepare', save: 'Log this step', form: PrepForm },
+  load: { title: 'Load the trays', save: 'Load', form: LoadForm },
+  heat: { title: 'Heat', save: 'Set the heat', form: HeatForm },
+  weigh: { title: 'Weight', save: 'Save', form: WeighForm },
+  feel: { title: 'Feel', save: 'Log what was felt', form: FeelForm },
+  unload: { title: 'Take the trays out', save: 'Take out', form: UnloadForm },
+  rest: { title: 'Rest in a jar', save: 'Begin the rest', form: RestForm },
+  look: { title: 'Look at the jar', save: 'Log the look', form: LookForm },
+  restEnd: { title: 'End the rest', save: 'End the rest', form: RestEndForm },
+  grind: { title: 'Grind', save: 'Log the grinding', form: GrindForm },
+  pack: { title: 'Pack a jar', save: 'Pack', form: PackForm },
+  finish: { title: 'Finish the batch', save: 'Finish', form: FinishForm },
+  note: { title: 'Note', save: 'Keep the note', form: NoteForm },
+  take: { title: 'Take some', save: 'Take', form: TakeForm },
+  smell: { title: 'Smell test', save: 'Log the smell', form: SmellForm },
+}
