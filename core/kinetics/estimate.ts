@@ -26,10 +26,10 @@ const toCurve = (p: readonly number[]): RateCurve => ({
 /**
  * When a load will be dry, how wet it is now, and how sure that is.
  *
- * Page's curve is fitted by maximum a posteriori: the unknowns are ln T (hours to target), ln n,
- * ln solids and Xe, with priors from the usual hours, the food's moisture and the room. Weighings
+ * The rate curve (`rateCurve.ts`) is fitted by maximum a posteriori: the unknowns are ln T (hours to
+ * target), its shape c and q, ln solids and Xe, with priors from the usual hours, the food's moisture and the room. Weighings
  * carry the scale's error and the model's own (see `model.ts`), under a robust loss. The posterior
- * is a Laplace approximation, sampled with a seed; what Page cannot foretell of the remaining time
+ * is a Laplace approximation, sampled with a seed; what no curve can foretell of the remaining time
  * is added to the draws. Docs: `docs/method.md`.
  * @throws InputError where a figure has no meaning.
  */

@@ -1,3 +1,6 @@
+// Taken out once: the inner loops call these millions of times, and a look-up by name is slow in sandboxes.
+const { abs, exp, log, log1p, max } = Math
+
 /**
  * The working curve: a drying rate that is nearly constant while the food is wet and falls as it dries.
  * With φ = (X − Xe)/(X0 − Xe) the free moisture, the clock reads
@@ -31,13 +34,13 @@ const LEAST_GAP = 0.1
 
 /** u as a function of y = −ln φ ≥ 0, and its slope. */
 function reducedTime(y: number, falling: number, tail: number): number {
-  const term = Math.abs(tail * y) < 1e-6 ? y : (Math.exp(tail * y) - 1) / tail
-  return 1 - Math.exp(-y) + falling * term
+  const term = abs(tail * y) < 1e-6 ? y : (exp(tail * y) - 1) / tail
+  return 1 - exp(-y) + falling * term
 }
 
 /** How the falling-rate term (φ^(−q) − 1)/q changes with q. */
 function termSlope(y: number, tail: number, term: number): number {
-  return Math.abs(tail * y) < 1e-4 ? 0.5 * y * y : (y * Math.exp(tail * y) - term) / tail
+  return abs(tail * y) < 1e-4 ? 0.5 * y * y : (y * exp(tail * y) - term) / tail
 }
 
 /** A curve made ready to be asked for many hours: what does not depend on the hour is worked out once. */
@@ -50,8 +53,8 @@ export interface PreparedCurve {
 
 export function prepare(curve: RateCurve, frame: RunFrame): PreparedCurve {
   const startX = frame.startWeightG / curve.solidsG - 1
-  const gap = Math.max(frame.targetX - curve.equilibriumX, LEAST_GAP * frame.targetX)
-  const y = Math.max(1e-3, Math.log((startX - curve.equilibriumX) / gap) || 0)
+  const gap = max(frame.targetX - curve.equilibriumX, LEAST_GAP * frame.targetX)
+  const y = max(1e-3, log((startX - curve.equilibriumX) / gap) || 0)
   return { curve, startX, reducedPerHour: reducedTime(y, curve.falling, curve.tail) / curve.scaleH }
 }
 
@@ -67,16 +70,16 @@ export function weightsAt(prepared: PreparedCurve, hours: ArrayLike<number>, out
   let grow = 1
   let shrink = 1
   for (let i = 0; i < hours.length; i++) {
-    const wanted = Math.max(0, hours[i]!) * reducedPerHour
+    const wanted = max(0, hours[i]!) * reducedPerHour
     let low = y
-    let high = tail > 1e-6 ? Math.log1p(wanted * tail / falling) / tail : wanted / falling + 60 * (tail < 0 ? 1 : 0)
+    let high = tail > 1e-6 ? log1p(wanted * tail / falling) / tail : wanted / falling + 60 * (tail < 0 ? 1 : 0)
     let guess = y + (wanted - before) / (shrink + falling * grow)
     for (let round = 0; round < 40; round++) {
       y = guess > low && guess < high ? guess : 0.5 * (low + high)
-      grow = Math.exp(tail * y)
-      shrink = Math.exp(-y)
-      const error = 1 - shrink + falling * (Math.abs(tail * y) < 1e-6 ? y : (grow - 1) / tail) - wanted
-      if (Math.abs(error) < precision * (1 + wanted)) break
+      grow = exp(tail * y)
+      shrink = exp(-y)
+      const error = 1 - shrink + falling * (abs(tail * y) < 1e-6 ? y : (grow - 1) / tail) - wanted
+      if (abs(error) < precision * (1 + wanted)) break
       if (error > 0) high = y
       else low = y
       guess = y - error / (shrink + falling * grow)
@@ -103,15 +106,15 @@ export function weightSlopes(prepared: PreparedCurve, frame: RunFrame, hours: re
   const free = startX - equilibriumX
   const open = frame.targetX - equilibriumX > LEAST_GAP * frame.targetX
   const gap = open ? frame.targetX - equilibriumX : LEAST_GAP * frame.targetX
-  const yEnd = Math.max(1e-3, Math.log(free / gap) || 0)
-  const termEnd = Math.abs(tail * yEnd) < 1e-6 ? yEnd : (Math.exp(tail * yEnd) - 1) / tail
-  const slopeEnd = Math.exp(-yEnd) + falling * Math.exp(tail * yEnd)
+  const yEnd = max(1e-3, log(free / gap) || 0)
+  const termEnd = abs(tail * yEnd) < 1e-6 ? yEnd : (exp(tail * yEnd) - 1) / tail
+  const slopeEnd = exp(-yEnd) + falling * exp(tail * yEnd)
   for (let i = 0; i < hours.length; i++) {
-    const hour = Math.max(0, hours[i]!)
-    const shrink = Math.max(1e-300, (weights[i]! - plateau) / span)
-    const y = -Math.log(shrink)
-    const grow = Math.exp(tail * y)
-    const term = Math.abs(tail * y) < 1e-6 ? y : (grow - 1) / tail
+    const hour = max(0, hours[i]!)
+    const shrink = max(1e-300, (weights[i]! - plateau) / span)
+    const y = -log(shrink)
+    const grow = exp(tail * y)
+    const term = abs(tail * y) < 1e-6 ? y : (grow - 1) / tail
     const slope = shrink + falling * grow
     const perTime = hour / scaleH
     const fall = -span * shrink / slope
@@ -134,6 +137,6 @@ export function weightAt(prepared: PreparedCurve, hours: number): number {
 export function hoursToTarget({ curve, startX, reducedPerHour }: PreparedCurve, frame: RunFrame): number {
   if (startX <= frame.targetX) return 0
   if (curve.equilibriumX >= frame.targetX) return Infinity
-  const y = Math.log((startX - curve.equilibriumX) / (frame.targetX - curve.equilibriumX))
+  const y = log((startX - curve.equilibriumX) / (frame.targetX - curve.equilibriumX))
   return reducedTime(y, curve.falling, curve.tail) / reducedPerHour
 }

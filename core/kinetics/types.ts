@@ -19,7 +19,7 @@ export interface DryingRun {
   targetMoisture: number
   /** 10th and 90th percentile of the hours to target, on the drying clock. */
   usualHours: { low: number, high: number }
-  /** Moisture that the run ends in, dry basis. Default 0.02 ± 0.012. */
+  /** Moisture that the run ends in, dry basis. Default 0.025 ± 0.01. */
   equilibriumX?: { mean: number, sd: number }
   weighIns: readonly WeighIn[]
   /** Default 1 g. */

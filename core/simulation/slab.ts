@@ -1,3 +1,6 @@
+// Taken out once: the inner loops call these millions of times, and a look-up by name is slow in sandboxes.
+const { exp, max, min, pow } = Math
+
 /**
  * A tray of food as physics sees it: a slab that dries from both faces by diffusion within and
  * evaporation at the face. It shares nothing with the curve that `core/kinetics` fits, so that it
@@ -32,7 +35,7 @@ const OSWIN = { a: 0.12, b: 0.55 }
 /** Water activity of food at dry-basis moisture X (≥ 0), by Oswin's curve turned round. */
 export function waterActivityOf(x: number): number {
   if (x <= 0) return 0
-  const ratio = Math.pow(x / OSWIN.a, 1 / OSWIN.b)
+  const ratio = pow(x / OSWIN.a, 1 / OSWIN.b)
   return ratio / (1 + ratio)
 }
 
@@ -62,7 +65,7 @@ export function dryTray(settings: SlabSettings, hours: readonly number[], cells 
   while (next < hours.length) {
     for (let i = 1; i < cells; i++) {
       const middle = 0.5 * (x[i]! + x[i - 1]!)
-      between[i] = settings.diffusionRate * Math.exp(-settings.slowing / (middle + 0.3)) / (dz * dz)
+      between[i] = settings.diffusionRate * exp(-settings.slowing / (middle + 0.3)) / (dz * dz)
     }
     // Face: the outer half cell in series with evaporation, linearised in the face cell's moisture.
     const outer = x[cells - 1]!
@@ -96,7 +99,7 @@ export function dryTray(settings: SlabSettings, hours: readonly number[], cells 
     const now = mean()
     while (next < hours.length && hours[next]! <= time + 1e-9) {
       const share = (hours[next]! - timeBefore) / stepH
-      meanX[next++] = before + (now - before) * Math.min(1, Math.max(0, share))
+      meanX[next++] = before + (now - before) * min(1, max(0, share))
     }
     before = now
   }

@@ -1,0 +1,108 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { uuidv7 } from 'uuidv7'
+import { estimateDrying } from '#core/kinetics'
+import { makeDemo } from '../../demo/make'
+import { makeTestRuns, weighUpTo } from '../../tests/support/dryingRuns'
+import { findChromium, freePort, startServer } from '../steps.mjs'
+import { enlarge } from './enlarge'
+
+const TIMES = 100
+const LARGER = 100
+
+const sorted = (values: number[]) => [...values].sort((a, b) => a - b)
+const at = (values: number[], p: number) => sorted(values)[Math.min(values.length - 1, Math.floor(p * values.length))]!
+const row = (name: string, figures: string, aim = '') => console.log(`${name.padEnd(44)} ${figures.padEnd(34)} ${aim}`)
+const ms = (values: number[]) => `p50 ${at(values, 0.5).toFixed(1)} ms, p95 ${at(values, 0.95).toFixed(1)} ms`
+
+function benchEstimate() {
+  const runs = makeTestRuns(8, 3).map(run => ({ ...run.known, weighIns: weighUpTo(run, 0.9, 20) }))
+  for (const run of runs) estimateDrying(run)
+  const times = runs.flatMap(run => Array.from({ length: 3 }, () => {
+    const begun = performance.now()
+    estimateDrying(run)
+    return performance.now() - begun
+  }))
+  row('estimateDrying, 20 weigh-ins', `median ${at(times, 0.5).toFixed(2)} ms, p95 ${at(times, 0.95).toFixed(2)} ms`, 'median under 5 ms')
+}
+
+async function timed(times: number, act: () => Promise<unknown>): Promise<number[]> {
+  const list: number[] = []
+  for (let i = 0; i < times + 10; i++) {
+    const begun = performance.now()
+    await act()
+    // The first ones warm the caches.
+    if (i >= 10) list.push(performance.now() - begun)
+  }
+  return list
+}
+
+async function benchServer(folder: string, name: string) {
+  const begun = performance.now()
+  const port = await freePort(4300)
+  const { server, address } = await startServer(folder, { port, quiet: true })
+  const start = performance.now() - begun
+  const get = (path: string) => fetch(address + path).then((answer) => {
+    if (!answer.ok) throw new Error(`${path}: ${answer.status}`)
+    return answer.json()
+  })
+  const { batches } = await get('/api/batches?stage=drying') as { batches: { batchId: string, number: number, loadedG: number }[] }
+  const [batch] = batches
+  const { entries } = await get(`/api/batches/${batch!.batchId}`) as { entries: { body: { kind: string, totalG?: number } }[] }
+  row(`${name}: start to first answer`, `${start.toFixed(0)} ms`, 'under 1000 ms')
+  row(`${name}: Now`, ms(await timed(TIMES, () => get('/api/now'))), 'p95 under 20 ms')
+  row(`${name}: Batch (${entries.length} entries)`, ms(await timed(TIMES, () => get(`/api/batches/${batch!.batchId}`))), 'p95 under 20 ms')
+  row(`${name}: Shelf`, ms(await timed(TIMES, () => get('/api/shelf'))))
+  row(`${name}: list of batches`, ms(await timed(TIMES, () => get('/api/batches'))))
+  // A run of twenty weigh-ins at most, each voided again, so that the log stays as long as a real one.
+  const post = (path: string, body: unknown) => fetch(address + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const weighs: number[] = []
+  for (let i = 0; i < 60; i++) {
+    const id = uuidv7()
+    const began = performance.now()
+    const answer = await post(`/api/batches/${batch!.batchId}/entries`, { id, at: Date.now(), body: { kind: 'weigh', totalG: Math.round(batch!.loadedG * 0.13) } })
+    if (i >= 5) weighs.push(performance.now() - began)
+    if (!answer.ok) throw new Error(await answer.text())
+    await post(`/api/batches/${batch!.batchId}/entries`, { id: uuidv7(), at: Date.now(), body: { kind: 'void', target: id } })
+  }
+  row(`${name}: a weigh-in, on the disk`, ms(weighs), 'p95 under 20 ms')
+  const status = readFileSync(`/proc/${server.pid}/status`, 'utf8')
+  row(`${name}: server memory`, `${Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1]) / 1024)} MB`, 'under 150 MB')
+  return { server, address, batchId: batch!.batchId }
+}
+
+/** JavaScript that the browser fetches for a page until it is at rest, and after what is fetched ahead. */
+async function benchScripts(address: string, path: string, name: string, ready: string, aim: string) {
+  const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const page = await browser.newPage()
+  const files = new Set<string>()
+  page.on('request', request => request.url().endsWith('.js') && files.add(new URL(request.url()).pathname))
+  // What a page fetches ahead, when it has nothing else to do, is not part of its first load.
+  await page.addInitScript(() => {
+    window.requestIdleCallback = () => 0
+  })
+  await page.goto(address + path)
+  await page.locator(ready).first().waitFor()
+  await page.waitForTimeout(500)
+  await browser.close()
+  const packed = [...files].reduce((sum, file) => sum + readFileSync(join('.output/public', `${file}.gz`)).length, 0)
+  row(`JavaScript for ${name}, gzip`, `${(packed / 1000).toFixed(0)} kB in ${files.size} files`, aim)
+}
+
+console.log(`Node ${process.version}, ${TIMES} requests each\n`)
+benchEstimate()
+const folder = mkdtempSync(join(tmpdir(), 'dulse-bench-'))
+const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
+context.db.close()
+const small = await benchServer(join(folder, 'small'), `demo (${batches} batches)`)
+await benchScripts(small.address, '/', 'Now', 'main h1', 'under 220 kB')
+await benchScripts(small.address, `/batches/${small.batchId}`, 'Batch with its chart', 'main .chart svg', 'under 420 kB')
+small.server.kill()
+
+const large = enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'large', 'logbook.sqlite'), LARGER)
+const big = await benchServer(join(folder, 'large'), `${LARGER} times (${large.batches} batches)`)
+console.log(`\nThe large logbook holds ${large.batches} batches, ${large.entries} entries and ${large.jars} jars; making its views anew took ${(large.rebuildMs / 1000).toFixed(1)} s.`)
+big.server.kill()
+rmSync(folder, { recursive: true })
