@@ -13,7 +13,8 @@ export interface Waiting {
 /** A write that the server refused after the page had gone on. */
 export interface RefusedWrite extends Waiting { refusal: Refused }
 
-const KEY = 'dulse.outbox'
+/** One key a write, so that two open pages do not overwrite what the other keeps. */
+const KEY = 'dulse.outbox.'
 const RETRY_MS = 4000
 
 /**
@@ -27,10 +28,6 @@ export const useOutboxStore = defineStore('outbox', () => {
   let flushing: Promise<void> | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  function keep() {
-    localStorage.setItem(KEY, JSON.stringify(waiting.value))
-  }
-
   /**
    * Sends, or keeps for later when the server is out of reach.
    * @returns whether it has arrived or waits
@@ -38,7 +35,7 @@ export const useOutboxStore = defineStore('outbox', () => {
    */
   async function send(item: Waiting): Promise<'arrived' | 'waits'> {
     waiting.value.push(item)
-    keep()
+    localStorage.setItem(KEY + item.body.id, JSON.stringify(item))
     await flush()
     // A flush that was under way may have ended before it saw this one.
     if (!away.value && isWaiting(item)) await flush()
@@ -54,7 +51,7 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   function remove(item: Waiting) {
     waiting.value = waiting.value.filter(other => other.body.id !== item.body.id)
-    keep()
+    localStorage.removeItem(KEY + item.body.id)
   }
 
   /** Sends what waits, oldest first, until the server is away or nothing is left. */
@@ -99,11 +96,14 @@ export const useOutboxStore = defineStore('outbox', () => {
   return { waiting, refused, away, send, flush, dismiss }
 })
 
+/** What an earlier visit left, oldest first: the ids begin with their time. */
 function remembered(): Waiting[] {
-  try {
-    return JSON.parse(localStorage.getItem(KEY) ?? '[]') as Waiting[]
-  }
-  catch {
-    return []
-  }
+  return Object.keys(localStorage).filter(key => key.startsWith(KEY)).sort().flatMap((key) => {
+    try {
+      return [JSON.parse(localStorage.getItem(key)!) as Waiting]
+    }
+    catch {
+      return []
+    }
+  })
 }

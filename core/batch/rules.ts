@@ -129,6 +129,8 @@ const heavier = (is: number, was: number) =>
 function checkLoad(body: Extract<EntryBody, { kind: 'load' }>, state: BatchState, inMachine: boolean, context: RuleContext, say: Say): void {
   if (inMachine) return say('kind', 'The batch is in a machine already: take it out first.')
   if (state.stage === 'shelf') return say('kind', 'The batch is finished.')
+  if (state.jars.length > 0) return say('kind', 'Jars of this batch are packed already: take what is left in as a batch of its own.')
+  if (state.grinds.length > 0) return say('kind', 'It is ground already: dry the powder in a thin layer in a warm oven, and note it here.')
   const { machine } = context
   if (!machine) return say('machineId', 'There is no such machine. Choose one from the Workshop.')
   const unique = new Set(body.positions)
@@ -218,8 +220,8 @@ function checkWhole(entries: readonly Entry[], entry: Entry): void {
     const over = state.run!.weighings.find(weighing => weighing.weightG > wet * (1 + SCALE_SHARE) + 1)
     if (over) fail(`A later weigh-in of ${grams(over.weightG)} would be more than the ${grams(wet)} loaded.`)
   }
-  const packable = state.purpose === 'pieces' ? state.dryG : state.powderG
-  if (state.packedG > 0 && packable !== undefined && state.packedG > packable * (1 + SCALE_SHARE) + 1) {
+  const packable = (state.purpose === 'pieces' ? state.dryG : state.powderG) ?? 0
+  if (state.packedG > 0 && state.packedG > packable * (1 + SCALE_SHARE) + 1) {
     fail(`The jars hold ${grams(state.packedG)}, more than the ${grams(packable)} this would leave.`)
   }
   const jars = new Map(state.jars.map(jar => [jar.jarId, jar.netG]))

@@ -27,7 +27,7 @@ export const REASONS = {
 
 /** The schools of temperature for vegetables, side by side. The default is the middle one. */
 export const TEMPERATURE_SCHOOLS = [
-  { celsius: 52, name: 'low', reason: 'Keeps colour and more of what heat destroys; takes a third longer.' },
+  { celsius: 52, name: 'low', reason: 'Keeps colour and more of what heat destroys; takes about a fifth longer.' },
   { celsius: 57, name: 'middle', reason: 'The default: dry in a day or a night, with little loss of colour.' },
   { celsius: 60, name: 'extension', reason: 'What extension guidance gives for vegetables: wet food is warm for the shortest time.' },
 ] as const

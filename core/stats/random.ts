@@ -1,4 +1,4 @@
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import { mersenne } from 'pure-rand/generator/mersenne'
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64'
 
 /** A seeded source of numbers: the same seed gives the same numbers on every machine. */
@@ -13,14 +13,13 @@ export interface RandomSource {
   pick<T>(items: readonly T[]): T
 }
 
-const WARM_UP = 64
-
-/** Makes a source from a whole-number seed. Normal numbers by Box and Muller (1958). */
+/**
+ * Makes a source from a whole-number seed: the Mersenne Twister, whose start spreads neighbouring seeds
+ * far apart. Normal numbers by Box and Muller (1958).
+ */
 export function randomSource(seed: number): RandomSource {
-  const generator = xoroshiro128plus(seed)
+  const generator = mersenne(seed)
   let spare: number | undefined
-  // Small seeds leave the state nearly empty: the first numbers of neighbouring seeds are alike.
-  for (let i = 0; i < WARM_UP; i++) generator.next()
   const uniform = () => uniformFloat64(generator)
   const integer = (low: number, high: number) => low + Math.floor(uniform() * (high - low + 1))
   return {

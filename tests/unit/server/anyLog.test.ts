@@ -1,0 +1,113 @@
+import { uuidv7 } from 'uuidv7'
+import { foldBatch, type EntryBody } from '#core/batch'
+import { InputError } from '#core/errors'
+import { randomSource, type RandomSource } from '#core/stats'
+import { batchList, batchPage, findAnything, jarPage, nowPage, shelfPage, stageBand } from '#server/services/pages'
+import { rebuildProjections } from '#server/services/projections'
+import { Conflict, NotFound } from '#server/services/refusals'
+import { newEntry } from '#shared/contracts'
+import { testBook, type TestBook } from '../../support/logbook'
+
+/**
+ * Logs put together by chance: whatever a hand may send in whatever order, it is either refused in
+ * words or kept, and what is kept leaves every page open and the arithmetic whole.
+ */
+const PURPOSES = ['pieces', 'flakes', 'powder'] as const
+const FOODS = [['beetroot', 'slices-3'], ['tomato', 'slices-6'], ['kale', 'leaves'], ['garlic', 'slices-3']] as const
+
+function anyBody(source: RandomSource, book: TestBook, runId: string, jarIds: string[], targets: string[]): EntryBody {
+  const weightG = Math.round(Math.exp(Math.log(5) + source.uniform() * Math.log(400)))
+  const position = source.integer(1, 7)
+  const jarId = source.pick([...jarIds, uuidv7()])
+  return source.pick<() => EntryBody>([
+    () => ({ kind: 'prep', step: source.pick(['trim', 'cut', 'roast', 'season']), effect: source.pick(['none', 'waste', 'water']), weightG: source.pick([undefined, weightG]) }),
+    () => ({ kind: 'prep', step: 'season', effect: 'added', added: { saltG: weightG } }),
+    () => ({ kind: 'load', runId, machineId: book.machineId, positions: [position, position + source.integer(0, 1)], totalG: weightG }),
+    () => ({ kind: 'load', runId, machineId: book.machineId, positions: [position], trays: [{ position, weightG }], totalG: weightG }),
+    () => ({ kind: 'weigh', totalG: weightG }),
+    () => ({ kind: 'weigh', trays: [{ position, weightG }] }),
+    () => ({ kind: 'feel', check: { form: source.pick(['pieces', 'leaves']), answers: { bend: source.pick(['snaps', 'leathery', 'soft']), crumble: 'crumbles' }, cooled: source.uniform() > 0.5, places: source.integer(1, 4) } }),
+    () => ({ kind: 'unload', weightG: source.pick([undefined, weightG]) }),
+    () => ({ kind: 'rest' }),
+    () => ({ kind: 'look', saw: source.pick(['dry', 'dry', 'moisture', 'clumps', 'mould']) }),
+    () => ({ kind: 'restEnd', weightG: source.pick([undefined, weightG]) }),
+    () => ({ kind: 'grind', dryInG: weightG, powderOutG: Math.max(1, Math.round(weightG * (0.7 + 0.4 * source.uniform()))) }),
+    () => ({ kind: 'pack', jarId, netG: weightG, packageKey: 'screw-jar', place: 'Shelf' }),
+    () => ({ kind: 'take', jarId, weightG }),
+    () => ({ kind: 'smell', jarId, smell: source.pick(['strong', 'none']) }),
+    () => ({ kind: 'finish' }),
+    () => ({ kind: 'void', target: source.pick([...targets, uuidv7()]) }),
+  ])()
+}
+
+describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => {
+  const source = randomSource(seed)
+  const book = testBook()
+  const { context } = book
+  const kinds = new Map<string, number>()
+  let refused = 0
+
+  it('is taken or refused in words, entry by entry, and leaves nothing impossible', () => {
+    for (let batch = 0; batch < 4; batch++) {
+      const [foodKey, cardKey] = source.pick(FOODS)
+      const batchId = book.begin({ foodKey, cardKey, weightG: source.integer(200, 3000), purpose: source.pick(PURPOSES) }, batch * 500)
+      const runId = uuidv7()
+      const targets: string[] = []
+      for (let i = 0; i < 70; i++) {
+        const jarIds = foldBatch(batchPage(context, batchId).entries)!.jars.map(jar => jar.jarId)
+        const body = anyBody(source, book, runId, jarIds, targets)
+        const id = uuidv7()
+        const replaces = source.uniform() < 0.08 && targets.length > 0 ? source.pick(targets) : undefined
+        const parsed = newEntry.safeParse({ id, at: book.at(batch * 500 + i), replaces, body })
+        expect(parsed.error?.issues).toBeUndefined()
+        try {
+          book.log(batchId, batch * 500 + i, body as Parameters<TestBook['log']>[2], { id, replaces })
+          targets.push(id)
+          kinds.set(body.kind, (kinds.get(body.kind) ?? 0) + 1)
+        }
+        catch (error) {
+          expect([InputError, NotFound, Conflict].some(type => error instanceof type) ? 'refused' : error).toBe('refused')
+          expect((error as Error).message.length).toBeGreaterThan(10)
+          refused++
+        }
+      }
+    }
+    // Chance must have reached both sides for this to say anything.
+    expect(refused).toBeGreaterThan(20)
+    expect([...kinds.values()].reduce((a, b) => a + b)).toBeGreaterThan(20)
+  })
+
+  it('has mass in order: no more in jars than there was to pack, none below nothing', () => {
+    for (const { batchId } of batchList(context, {}).batches) {
+      const state = foldBatch(batchPage(context, batchId).entries)!
+      const packable = state.purpose === 'pieces' ? state.dryG : state.powderG
+      expect(state.packedG).toBeLessThanOrEqual((packable ?? 0) * 1.02 + 1)
+      for (const jar of state.jars) {
+        expect(jar.leftG).toBeGreaterThanOrEqual(0)
+        expect(jar.leftG).toBeLessThanOrEqual(jar.netG)
+      }
+      expect(state.balance.solidsG.p90).toBeLessThanOrEqual(state.balance.weightG.p90)
+      for (const run of [...state.earlierRuns, ...(state.run ? [state.run] : [])]) {
+        for (const weighing of run.weighings) expect(weighing.hours).toBeGreaterThanOrEqual(0)
+      }
+    }
+  })
+
+  it('opens on every page', () => {
+    const now = nowPage(context)
+    expect(now.racks).toHaveLength(1)
+    for (const todo of now.todos) expect(Number.isFinite(todo.from) && todo.why.length > 0).toBe(true)
+    expect(stageBand(context).reduce((sum, stage) => sum + (stage.stage === 'shelf' ? 0 : stage.count), 0)).toBeLessThanOrEqual(4)
+    for (const jar of shelfPage(context).jars) expect(jarPage(context, jar.jarId).pedigree.rawG).toBeGreaterThan(0)
+    expect(findAnything(context, 'e').length).toBeGreaterThan(0)
+  })
+
+  it('comes out the same when its views are made anew', () => {
+    const read = () => ['batch_view', 'jar_view', 'todo'].map(table => context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all())
+    const before = read()
+    rebuildProjections(context)
+    const after = read()
+    // Bands are estimated afresh at the same instant with the same seed: nothing may differ.
+    expect(after).toEqual(before)
+  })
+})
