@@ -5,7 +5,7 @@ import type { DryingDesk } from '~/workers/drying.worker'
 let desk: Remote<DryingDesk> | undefined
 
 /** One worker for the whole application, made at its first use. */
-function dryingDesk(): Remote<DryingDesk> {
+export function dryingDesk(): Remote<DryingDesk> {
   desk ??= wrap<DryingDesk>(new Worker(new URL('../workers/drying.worker.ts', import.meta.url), { type: 'module' }))
   return desk
 }

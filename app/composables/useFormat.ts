@@ -37,6 +37,8 @@ export function useFormat() {
     return unit && low.endsWith(unit) && !low.includes('lb') ? `${low.slice(0, -unit.length)}–${high}` : `${low} to ${high}`
   }
 
+  const window = (from: number, to: number, now: number) => sameDay(from, to) ? `${moment(from, now)}–${time(to)}` : `${moment(from, now)} to ${moment(to, now)}`
+
   return {
     weight, time, moment, range, hours: formatHours, share: formatShare,
     weightRange: (interval: Interval) => range(interval, weight),
@@ -45,6 +47,8 @@ export function useFormat() {
     day: (at: number) => formats.value.day.format(at),
     date: (at: number) => formats.value.date.format(at),
     month: (at: number) => formats.value.month.format(at),
-    window: (from: number, to: number, now: number) => sameDay(from, to) ? `${moment(from, now)}–${time(to)}` : `${moment(from, now)} to ${moment(to, now)}`,
+    window,
+    /** When something will be dry, seen from now: a window that has begun has only its end. */
+    finish: (from: number, to: number, now: number) => to < now ? 'likely dry already' : from <= now ? `dry by ${moment(to, now)}` : `dry ${window(from, to, now)}`,
   }
 }

@@ -7,6 +7,7 @@ import type { MachineAnswer, NewBatch } from '#shared/contracts'
 const format = useFormat()
 const outbox = useOutboxStore()
 const { now } = useClock()
+const { settings } = storeToRefs(useHouseholdStore())
 useHead({ title: 'A basket came in · Dulse' })
 
 const route = useRoute()
@@ -128,12 +129,10 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
         <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
         <ChoiceField v-if="food" v-model="cardKey" label="Cut" :choices="food.cards.map(card => ({ value: card.key, words: card.name, note: `${card.usualHours.value.low} to ${card.usualHours.value.high} h` }))" />
         <div class="pair">
-          <div>
-            <TextField v-model="source" label="Where from" :problem="problems.source" />
-            <div class="row quick"><button v-for="item in SOURCES" :key="item" type="button" class="chip" :class="{ on: source === item }" @click="source = item">{{ item }}</button></div>
-          </div>
-          <TextField v-model="condition" label="Condition" hint="such as a few soft ones" optional />
+          <TextField v-model="source" label="Where from" :problem="problems.source" />
+          <TextField v-model="condition" label="Condition" placeholder="such as a few soft ones" optional />
         </div>
+        <div class="row quick"><button v-for="item in SOURCES" :key="item" type="button" class="chip" :class="{ on: source === item }" @click="source = item">{{ item }}</button></div>
         <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
         <WhenField v-model="at" :problem="problems.at" />
         <div role="alert"><p v-for="message in otherProblems" :key="message" class="problem">{{ message }}</p></div>
@@ -150,7 +149,7 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
           <div><dt>Time</dt><dd><strong>{{ format.range(forecast.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`) }} a load</strong><span class="quiet">started now it ends {{ format.window(forecast.endsAt.p10, forecast.endsAt.p90, now) }}</span></dd></div>
           <div><dt>Dry</dt><dd><strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet">about {{ format.weight(forecast.dryG.p50) }}</span></dd></div>
           <div v-if="purpose !== 'pieces'"><dt>{{ purpose === 'flakes' ? 'Flakes' : 'Powder' }}</dt><dd><strong>{{ format.weightRange(forecast.productG) }}</strong><span class="quiet">about {{ format.weight(forecast.productG.p50) }} {{ product[purpose] }}</span></dd></div>
-          <div><dt>Jars</dt><dd><strong>{{ count(forecast.jars, 'jar') }}</strong><span class="quiet">of the household’s size</span></dd></div>
+          <div><dt>Jars</dt><dd><strong>{{ count(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ settings.jarMl }}&nbsp;mL</span></dd></div>
           <div><dt>Power</dt><dd><strong>{{ format.range(forecast.energyKWh, value => `${value.toFixed(1)}\u00A0kWh`) }}</strong></dd></div>
         </dl>
         <p class="quiet small">Ranges hold 8 of 10 cases. {{ forecast.ownBatches > 0 ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference` : 'From the reference; your own batches sharpen it' }}: {{ food.name.toLowerCase() }} has {{ format.share(food.rawMoisture.value.mean) }} water ({{ food.rawMoisture.source }}); hours are {{ food.cards.find(card => card.key === cardKey)?.usualHours.source }}.</p>
@@ -166,7 +165,7 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
 dl { margin: 0; display: grid; }
 dl > div { display: grid; grid-template-columns: 74px 1fr; gap: 0.7rem; padding: 0.55rem 0; border-top: 1px solid var(--rule); }
 dt { color: var(--quiet); } dd { margin: 0; display: grid; } dd strong { font: 700 1.12rem var(--display); }
-.quick { gap: 0.35rem; margin-top: 0.4rem; }
+.quick { gap: 0.35rem; margin-top: -0.4rem; }
 .chip { border: 1px solid var(--rule); background: var(--card); border-radius: 99px; min-height: 36px; padding: 0 0.8rem; font-size: 0.9rem; cursor: pointer; }
 .chip.on { border-color: var(--dulse); color: var(--dulse-ink); }
 @media (width <= 900px) { .intake { grid-template-columns: minmax(0, 1fr); } .forecast { position: static; } .chip { min-height: 44px; } }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { JarSummary, ShelfAnswer } from '#shared/contracts'
 import { findFood } from '#core/foods'
+import { freshnessOf, type Freshness } from '#core/keeping'
 
 const format = useFormat()
 const { now } = useClock()
@@ -16,7 +17,6 @@ catch (error) {
 }
 void useStagesStore().refresh()
 
-const MONTH = 30.44 * 86_400_000
 const boards = computed(() => {
   const jars = answer.value?.jars ?? []
   if (order.value === 'age') return [{ name: 'Soonest first', jars: [...jars].sort((a, b) => a.bestFrom - b.bestFrom) }]
@@ -25,12 +25,10 @@ const boards = computed(() => {
   return names.map(name => ({ name, jars: jars.filter(jar => key(jar) === name) }))
 })
 /** What stands on the jar's shoulder, if anything. */
-function mark(jar: JarSummary): { words: string, tone: string } | undefined {
-  if (jar.smell === 'none') return { words: 'stale', tone: 'danger' }
-  if (jar.bestTo < now.value) return { words: 'past', tone: 'danger' }
-  if (jar.bestFrom < now.value + 0.7 * MONTH) return { words: 'use', tone: 'attention' }
-  return undefined
+const MARKS: Partial<Record<Freshness, { words: string, tone: string }>> = {
+  'stale': { words: 'stale', tone: 'danger' }, 'past': { words: 'past', tone: 'danger' }, 'use-first': { words: 'use', tone: 'attention' },
 }
+const mark = (jar: JarSummary) => MARKS[freshnessOf(jar, now.value)]
 </script>
 
 <template>

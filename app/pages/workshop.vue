@@ -103,30 +103,37 @@ async function saveMachine() {
   <div class="stack">
     <header class="page-head"><h1>Workshop</h1></header>
     <div class="two">
-      <section class="card">
-        <div class="row between"><h2>Machines</h2><ElButton @click="edit()">Add a machine</ElButton></div>
-        <ul class="plain-list">
-          <li v-for="machine in machines" :key="machine.id" class="machine">
-            <div><strong>{{ machine.name }}</strong><p class="quiet small">{{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty {{ format.weight(machine.trayTareG) }} each · {{ machine.watts }} W · {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }}</p></div>
-            <ElButton :aria-label="`Change ${machine.name}`" @click="edit(machine)">Change</ElButton>
-          </li>
-        </ul>
-        <p v-if="machineProblems.all && !form" class="problem">{{ machineProblems.all }}</p>
-        <form v-if="form" class="form machine-form" @submit.prevent="saveMachine">
-          <h3>{{ form.version ? 'Change the machine' : 'A new machine' }}</h3>
-          <TextField v-model="form.name" label="Name" :problem="machineProblems.name" />
-          <div class="pair">
-            <TextField v-model="form.trays" label="Trays" :problem="machineProblems.trays" />
-            <TextField v-model="form.area" label="Area of a tray, m²" hint="length × width: 30 × 33 cm is 0.1" :problem="machineProblems.trayAreaM2" />
-            <TextField v-model="form.tare" label="Empty tray, g" hint="taken off when the tray is on the scale" :problem="machineProblems.trayTareG" />
-            <TextField v-model="form.watts" label="Power, W" :problem="machineProblems.watts" />
-            <TextField v-model="form.low" :label="`Lowest setting, °${store.settings.temperatureUnit}`" :problem="machineProblems.lowC" />
-            <TextField v-model="form.high" :label="`Highest setting, °${store.settings.temperatureUnit}`" :problem="machineProblems.highC" />
-          </div>
-          <p v-if="machineProblems.all" class="problem">{{ machineProblems.all }}</p>
-          <div class="row"><ElButton type="primary" native-type="submit">Save the machine</ElButton><ElButton @click="form = undefined">Leave it</ElButton></div>
-        </form>
-      </section>
+      <div class="stack">
+        <section class="card">
+          <div class="row between"><h2>Machines</h2><ElButton @click="edit()">Add a machine</ElButton></div>
+          <ul class="plain-list">
+            <li v-for="machine in machines" :key="machine.id" class="machine">
+              <div><strong>{{ machine.name }}</strong><p class="quiet small">{{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty {{ format.weight(machine.trayTareG) }} each · {{ machine.watts }} W · {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }}</p></div>
+              <ElButton :aria-label="`Change ${machine.name}`" @click="edit(machine)">Change</ElButton>
+            </li>
+          </ul>
+          <p v-if="machineProblems.all && !form" class="problem">{{ machineProblems.all }}</p>
+          <form v-if="form" class="form machine-form" @submit.prevent="saveMachine">
+            <h3>{{ form.version ? 'Change the machine' : 'A new machine' }}</h3>
+            <TextField v-model="form.name" label="Name" :problem="machineProblems.name" />
+            <div class="pair">
+              <TextField v-model="form.trays" label="Trays" :problem="machineProblems.trays" />
+              <TextField v-model="form.area" label="Area of a tray, m²" hint="length × width: 30 × 33 cm is 0.1" :problem="machineProblems.trayAreaM2" />
+              <TextField v-model="form.tare" label="Empty tray, g" hint="taken off when the tray is on the scale" :problem="machineProblems.trayTareG" />
+              <TextField v-model="form.watts" label="Power, W" :problem="machineProblems.watts" />
+              <TextField v-model="form.low" :label="`Lowest setting, °${store.settings.temperatureUnit}`" :problem="machineProblems.lowC" />
+              <TextField v-model="form.high" :label="`Highest setting, °${store.settings.temperatureUnit}`" :problem="machineProblems.highC" />
+            </div>
+            <p v-if="machineProblems.all" class="problem">{{ machineProblems.all }}</p>
+            <div class="row"><ElButton type="primary" native-type="submit">Save the machine</ElButton><ElButton @click="form = undefined">Leave it</ElButton></div>
+          </form>
+        </section>
+        <section class="card">
+          <h2>Your data</h2>
+          <p class="quiet">The log is one SQLite file in the data folder that the server names when it starts. Everything in it can be taken out as a table.</p>
+          <div class="row"><a class="el-button el-button--large" href="/api/export.csv">The log as CSV</a></div>
+        </section>
+      </div>
       <section class="card">
         <h2>Household</h2>
         <form class="form" @submit.prevent="saveHousehold">
@@ -146,11 +153,6 @@ async function saveMachine() {
         </form>
       </section>
     </div>
-    <section class="card">
-      <h2>Your data</h2>
-      <p class="quiet">The log is one SQLite file in the data folder that the server names when it starts. Everything in it can be taken out as a table.</p>
-      <div class="row"><a class="el-button el-button--large" href="/api/export.csv">The log as CSV</a></div>
-    </section>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 export { assess, dryingRunOf, type Assessment, type FinishWindow } from './assess'
 export { inForce, ofKind, withStanding, type LoggedEntry } from './effective'
+export { lessonsOf, type Lesson } from './lessons'
 export { restDays, type RestState } from './rest'
 export { checkEntry, type RuleContext } from './rules'
 export { foldBatch, type BatchState, type JarState, type RunState } from './state'

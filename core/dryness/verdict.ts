@@ -129,7 +129,8 @@ function weightWitness({ weight, targetMoisture }: DrynessEvidence): Witness {
 function inTen(probability: number): string {
   if (probability < 0.05) return 'Hardly any chance'
   if (probability > 0.95) return 'Almost certain'
-  return `${Math.max(1, Math.min(9, Math.round(probability * 10)))} in 10`
+  // Rounded down, so that the words never say more than the figure.
+  return `${Math.max(1, Math.floor(probability * 10))} in 10`
 }
 
 function feelWitness({ feel, purpose, pliableIsDone }: DrynessEvidence): { witness: Witness, veto: boolean } {

@@ -1,7 +1,7 @@
 /** Sources named beside the figures. "From memory" marks those that were not open on the desk when written down. */
-export const USDA = 'USDA FoodData Central, water content (from memory)'
+export const USDA = 'USDA FoodData Central, water content, from memory'
 export const PRACTICE = 'common practice'
-export const EXTENSION = 'extension guidance on drying foods (from memory)'
+export const EXTENSION = 'extension guidance on drying foods, from memory'
 
 /** Targets of crispness: powders 5–6 %, brittle vegetable pieces up to 10 %, pliable fruit 15–20 %. */
 export const TARGETS = {

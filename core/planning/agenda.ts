@@ -84,7 +84,7 @@ function nextLook(state: BatchState, finish: { from: number, middle: number }, m
   if (!last) {
     const first = Math.min(run.clock.instantAt(FIRST_LOOK * middleHours), finish.middle)
     const from = Number.isFinite(first) ? nextWaking(first, household) : run.loadedAt + 6 * HOUR
-    return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'Two thirds of the usual time will have gone: the first weight narrows the finish most.' }
+    return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'At two thirds of the usual time the first weight narrows the finish most.' }
   }
   const felt = state.feel && state.feel.at > last.at ? state.feel.at : undefined
   const since = Math.max(last.at, felt ?? 0)
@@ -95,7 +95,7 @@ function nextLook(state: BatchState, finish: { from: number, middle: number }, m
   }
   const half = since + 0.6 * (finish.middle - since)
   const from = nextWaking(Number.isFinite(half) ? Math.max(since + HOUR, half) : since + 3 * HOUR, household)
-  return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'More than half of the rest will have gone: this weight narrows the finish again.' }
+  return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'With more than half of the rest gone, a weight narrows the finish again.' }
 }
 
 function restTodo(state: BatchState, assessed: Assessment | undefined, household: Household): Todo {
@@ -113,7 +113,7 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
   const done = startedAt + REST_DAYS * DAY
   const next = Math.max(lastLook?.at ?? startedAt, startedAt) + DAY
   if (next >= done - DAY / 4) {
-    return { kind: 'grind', from: nextWaking(done, household), title: state.purpose === 'pieces' ? `Pack the ${name}` : `Grind the ${name}`, why: `${REST_DAYS} days in the jar will have passed without moisture.` }
+    return { kind: 'grind', from: nextWaking(done, household), title: state.purpose === 'pieces' ? `Pack the ${name}` : `Grind the ${name}`, why: `${REST_DAYS} days in the jar without moisture are enough.` }
   }
   const day = Math.round((next - startedAt) / DAY)
   return { kind: 'look', from: nextWaking(next, household), title: `Shake the ${name}, look for beads`, why: `Day ${day} of ${REST_DAYS} in the jar.` }

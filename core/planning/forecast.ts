@@ -1,7 +1,9 @@
 import { InputError } from '../errors'
 import type { Food, MethodCard, Purpose } from '../foods'
+import { jarTakesG } from '../keeping'
 import { balancePrep, shrunkRatio, targetWeight } from '../mass'
 import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
+import { trayTakesG } from './trayLoad'
 
 /** Ratios of the household's own finished batches of this food. */
 export interface OwnHistory {
@@ -53,10 +55,6 @@ const HOUR = 3_600_000
 const DUTY = { mean: 0.65, sd: 0.1 }
 /** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
 const RECOVERY = { median: 0.95, sdLog: 0.03 }
-/** How full a jar is filled. */
-const FILL = 0.9
-/** Dry pieces lie looser than their powder, by about this factor (common practice). */
-const PIECES_LOOSER = 0.35
 
 /**
  * What a basket will take and give before a knife is lifted, each figure a range: from the food's
@@ -81,13 +79,14 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const usual = card.usualHours.value
   const pace = shrunkRatio(own.pace, { median: 1, sdLog: Math.log(usual.high / usual.low) / (2 * Z_90) })
   const middleHours = Math.sqrt(usual.low * usual.high)
+  const tray = trayTakesG(card, machine.trayAreaM2)
 
   const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))
   const [prepared, trays, loads, hours, ends, dry, product, jars, energy] = columns as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array]
   const vary = ({ median, sdLog }: { median: number, sdLog: number }) => median * Math.exp(sdLog * source.normal())
   for (let i = 0; i < DRAWS; i++) {
     prepared[i] = input.weightG * Math.min(1, vary(prep))
-    const perTray = machine.trayAreaM2 * 1000 * Math.max(0.2, card.trayLoadKgM2.mean + card.trayLoadKgM2.sd * source.normal())
+    const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
     trays[i] = Math.max(1, Math.ceil(prepared[i]! / perTray))
     loads[i] = Math.ceil(trays[i]! / machine.trays)
     hours[i] = middleHours * vary(pace)
@@ -95,8 +94,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     dry[i] = prepared[i]! / Math.max(1, vary(ratio))
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
     const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
-    const loose = input.purpose === 'powder' ? 1 : input.purpose === 'flakes' ? 0.6 : PIECES_LOOSER
-    jars[i] = Math.max(1, Math.ceil(product[i]! / (density * loose * input.jarMl * FILL)))
+    jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
     energy[i] = loads[i]! * hours[i]! * machine.watts / 1000 * Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
   }
   const whole = (draws: Float64Array) => {

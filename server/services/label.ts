@@ -33,12 +33,11 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
   const household = householdOf(context)
   const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
   const month = new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric', timeZone: household.timeZone })
-  const cultivar = jar.pedigree.cultivar
-  const name = findFood(jar.foodKey)?.name ?? jar.foodKey
+  const { cultivar } = jar.pedigree
   return {
     jarNumber: jar.number,
-    food: cultivar ? `${name} “${cultivar}”` : name,
-    form: FORMS[jar.purpose],
+    food: findFood(jar.foodKey)?.name ?? jar.foodKey,
+    form: cultivar ? `${FORMS[jar.purpose]}, “${cultivar}”` : FORMS[jar.purpose],
     lot: `Batch ${jar.batchNumber} · jar ${jar.number}`,
     netWeight: formatWeight(jar.netG, household.weightUnit),
     packed: date.format(jar.packedAt),

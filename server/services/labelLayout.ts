@@ -12,11 +12,12 @@ export interface LabelLayout { lines: LabelLine[], bars: LabelBar[] }
 const MARGIN = 3
 const CODE_MM = 24
 /** Average width of a letter over its height, for fitting the name. */
-const LETTER = 0.52
+const LETTER = 0.56
 
 /** Places text and code on the label; SVG and PDF draw the same. */
 export function layOut(label: JarLabel): LabelLayout {
-  const room = LABEL_MM.width - 3 * MARGIN - CODE_MM
+  // Up to the code's quiet border, which must stay empty.
+  const room = LABEL_MM.width - MARGIN - CODE_MM - 4.5
   const nameMm = Math.max(2.6, Math.min(5.2, room / (label.food.length * LETTER)))
   const line = (text: string, y: number, sizeMm: number, bold = false): LabelLine => ({ text, x: MARGIN, y, sizeMm, bold })
   const lines = [

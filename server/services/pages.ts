@@ -2,7 +2,7 @@ import type { Stage } from '#core/batch'
 import { foldBatch, STAGES } from '#core/batch'
 import { REST_DAYS } from '#core/dryness'
 import { findFood, FOODS } from '#core/foods'
-import { bestByWindow, type PackageKey } from '#core/keeping'
+import { bestByWindow, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
 import { intervalFromNormal } from '#core/stats'
 import type { BatchAnswer, BatchSummary, FoundItem, JarAnswer, JarSummary, NowAnswer, RackAnswer, ShelfAnswer, StageCount } from '#shared/contracts'
 import { batchView, dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
@@ -18,7 +18,6 @@ import { requireBatch } from './writeLog'
 const DAY_MS = 86_400_000
 const TODOS_SHOWN = 60
 const JARS_TO_USE_SHOWN = 6
-const USE_WITHIN_DAYS = 21
 const PAGE = 60
 const SHELF_MOST = 600
 
@@ -47,7 +46,7 @@ export function nowPage(context: Context): NowAnswer {
     })),
     todoCount: countTodos(db),
     racks: racks(context),
-    useFirst: jarsToUse(db, at + USE_WITHIN_DAYS * DAY_MS, JARS_TO_USE_SHOWN).map(toJarSummary),
+    useFirst: jarsToUse(db, at + USE_FIRST_DAYS * DAY_MS, JARS_TO_USE_SHOWN).map(toJarSummary),
     stages: stageBand(context),
   }
 }

@@ -1,5 +1,5 @@
 import { assess, foldBatch, ofKind, inForce, type Assessment, type BatchState } from '#core/batch'
-import { bestByWindow } from '#core/keeping'
+import { bestByDates, bestByWindow } from '#core/keeping'
 import { overallYields } from '#core/mass'
 import { agendaOf } from '#core/planning'
 import { allBatchIds, dropBatchView, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
@@ -10,8 +10,7 @@ import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '1'
-const MONTH_MS = 30.44 * 86_400_000
+const PROJECTION_VERSION = '2'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -102,12 +101,12 @@ function jarRows(context: Context, batchId: string, state: BatchState): JarViewR
   return state.jars.map((jar) => {
     const { body } = jar
     const best = bestByWindow({ food: state.food, purpose: state.purpose, packageKey: body.packageKey, storageC: body.storageC, rested })
+    const { from, to } = bestByDates(jar.packedAt, best)
     const smell = ofKind(log, 'smell').findLast(entry => entry.body.jarId === jar.jarId)
     return {
       jar_id: jar.jarId, batch_id: batchId, number: ensureJar(context.db, jar.jarId, batchId), food_key: state.food.key, purpose: state.purpose,
       place: body.place, package_key: body.packageKey, net_g: jar.netG, left_g: jar.leftG, size_ml: body.sizeMl ?? null, packed_at: jar.packedAt,
-      best_from: Math.round(jar.packedAt + best.months.low * MONTH_MS), best_to: Math.round(jar.packedAt + best.months.high * MONTH_MS),
-      smell: smell?.body.smell ?? null,
+      best_from: from, best_to: to, smell: smell?.body.smell ?? null,
     }
   })
 }

@@ -63,7 +63,7 @@ const option = computed(() => {
         markArea: {
           silent: true,
           data: [
-            [{ yAxis: show(estimate.targetWeightG.p10), itemStyle: { color: colours.husk, opacity: 0.22 }, label: { show: true, position: 'insideTopLeft', distance: 4, formatter: `dry weight ${format.weightRange(estimate.targetWeightG)}`, color: colours.ink, offset: [2, -20], ...words, fontWeight: 700 } }, { yAxis: show(estimate.targetWeightG.p90) }],
+            [{ yAxis: show(estimate.targetWeightG.p10), itemStyle: { color: colours.husk, opacity: 0.22 }, label: { show: false } }, { yAxis: show(estimate.targetWeightG.p90) }],
             ...(Number.isFinite(windowTo)
               ? [[{ xAxis: windowFrom, itemStyle: { color: colours.dulse, opacity: 0.12 }, label: { show: true, position: 'top', formatter: props.run.setC === null ? '8 in 10' : `dry ${format.window(props.assessment.finish.from, props.assessment.finish.to, props.now)}`, color: colours.dulse, ...words, fontWeight: 700 } }, { xAxis: windowTo }]]
               : []),
@@ -79,7 +79,10 @@ const option = computed(() => {
 
 <template>
   <section class="card" aria-label="Weight against hours of heat">
-    <h2>Weight against hours of heat</h2>
+    <div class="row between">
+      <h2>Weight against hours of heat</h2>
+      <p class="small"><span class="swatch" aria-hidden="true" />dry weight {{ format.weightRange(assessment.estimate.targetWeightG) }}</p>
+    </div>
     <VChart class="chart" :option="option" autoresize />
     <table class="visually-hidden">
       <caption>Weighings</caption>
@@ -93,5 +96,6 @@ const option = computed(() => {
 
 <style scoped>
 .chart { height: 270px; }
+.swatch { display: inline-block; width: 1.6rem; height: 0.55rem; margin-right: 0.5rem; background: color-mix(in srgb, var(--husk) 30%, transparent); }
 @media (width <= 760px) { .chart { height: 230px; } }
 </style>

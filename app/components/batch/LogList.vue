@@ -1,56 +1,108 @@
 <script setup lang="ts">
-import { withStanding, type Entry } from '#core/batch'
+import { withStanding, type Entry, type LoggedEntry, type Weighing } from '#core/batch'
 import type { WeighInFlag } from '#core/kinetics'
 
-const props = defineProps<{ entries: readonly Entry[], waits: ReadonlySet<string>, flags: ReadonlyMap<string, WeighInFlag>, now: number }>()
+const props = defineProps<{
+  title?: string
+  entries: readonly Entry[]
+  now: number
+  /** Entries that have not arrived at the server yet. */
+  waits?: ReadonlySet<string>
+  flags?: ReadonlyMap<string, WeighInFlag>
+  /** Weighings of the load: trays weighed one after the other stand on one line. */
+  weighings?: readonly Weighing[]
+  /** What an entry changed, in words, by its id. */
+  changes?: ReadonlyMap<string, string>
+}>()
 defineEmits<{ correct: [entry: Entry], void: [entry: Entry] }>()
 const format = useFormat()
 
+interface Line { entry: Entry, state: LoggedEntry['state'], before?: Entry, reason?: string }
+interface Group { key: string, lines: Line[], weighing?: Weighing }
+
 /** Newest first. A correction stands in the place of what it corrects, with the old figure beside it. */
-const lines = computed(() => {
+const lines = computed<Line[]>(() => {
   const all = withStanding(props.entries)
+  const byId = new Map(all.map(item => [item.entry.id, item]))
   const older = new Map(all.filter(item => item.state === 'corrected').map(item => [item.by!, item.entry]))
-  const voids = new Map(all.filter(item => item.state === 'voided').map(item => [item.entry.id, all.find(other => other.entry.id === item.by)?.entry]))
   return all
     .filter(item => item.state !== 'corrected' && item.entry.body.kind !== 'void')
-    .map(({ entry, state }) => ({ entry, voided: state === 'voided', before: older.get(entry.id), reason: voids.get(entry.id)?.body }))
+    .map(({ entry, state, by }): Line => {
+      const end = state === 'voided' ? byId.get(by!)?.entry.body : undefined
+      return { entry, state, before: older.get(entry.id), reason: end?.kind === 'void' ? end.reason : undefined }
+    })
     .sort((a, b) => b.entry.at - a.entry.at || b.entry.seq - a.entry.seq)
 })
+const groups = computed<Group[]>(() => {
+  const roundOf = new Map((props.weighings ?? []).filter(weighing => weighing.entryIds.length > 1).flatMap(weighing => weighing.entryIds.map(id => [id, weighing] as const)))
+  const found = new Map<string, Group>()
+  for (const line of lines.value) {
+    const weighing = roundOf.get(line.entry.id)
+    const key = weighing?.entryIds[0] ?? line.entry.id
+    const group = found.get(key)
+    if (group) group.lines.push(line)
+    else found.set(key, { key, weighing, lines: [line] })
+  }
+  return [...found.values()]
+})
 const shownMost = ref(12)
+const open = ref(new Set<string>())
+function turn(key: string) {
+  open.value = new Set(open.value.has(key) ? [...open.value].filter(item => item !== key) : [...open.value, key])
+}
+const together = ({ positions: trays, weightG, extraSdG }: Weighing) =>
+  `trays ${positions(trays)} weighed, ${extraSdG === undefined ? format.weight(weightG) : `the load about ${format.weight(weightG)}`}`
+const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(line.entry.id)).find(Boolean)
 </script>
 
 <template>
-  <section class="card" aria-label="Log">
-    <h2>Log</h2>
+  <section class="card" :aria-label="title ?? 'Log'">
+    <h2>{{ title ?? 'Log' }}</h2>
     <ol class="plain-list lines">
-      <li v-for="line in lines.slice(0, shownMost)" :key="line.entry.id" :class="{ voided: line.voided }">
-        <time :datetime="new Date(line.entry.at).toISOString()">{{ format.moment(line.entry.at, now) }}</time>
-        <div>
-          <span class="what">{{ logWords(line.entry.body, format) }}</span>
-          <span v-if="line.before" class="quiet small"> corrected; was: {{ logWords(line.before.body, format) }}{{ line.before.at !== line.entry.at ? `, ${format.moment(line.before.at, now)}` : '' }}</span>
-          <span v-if="line.voided" class="tag">voided{{ line.reason?.kind === 'void' && line.reason.reason ? `: ${line.reason.reason}` : '' }}</span>
-          <span v-if="waits.has(line.entry.id)" class="tag attention">waits to be sent</span>
-          <p v-if="flags.get(line.entry.id)" class="flag small">{{ flags.get(line.entry.id)!.message }}</p>
+      <li v-for="group in groups.slice(0, shownMost)" :key="group.key">
+        <div v-if="group.weighing" class="line">
+          <time>{{ format.moment(group.weighing.at, now) }}</time>
+          <div><span>{{ together(group.weighing) }}</span><span v-if="changeOf(group)" class="change"> {{ changeOf(group) }}</span></div>
+          <button type="button" class="turn" :aria-expanded="open.has(group.key)" @click="turn(group.key)">{{ open.has(group.key) ? 'Less' : 'Each' }}</button>
         </div>
-        <div v-if="!line.voided && !waits.has(line.entry.id)" class="acts">
-          <button type="button" :aria-label="`Correct: ${logWords(line.entry.body, format)}`" @click="$emit('correct', line.entry)"><Icon name="tabler:pencil" size="18" /></button>
-          <button type="button" :aria-label="`Void: ${logWords(line.entry.body, format)}`" @click="$emit('void', line.entry)"><Icon name="tabler:eraser" size="18" /></button>
-        </div>
+        <template v-if="!group.weighing || open.has(group.key)">
+          <div v-for="{ entry, state, before, reason } in group.lines" :key="entry.id" class="line" :class="{ voided: state === 'voided', inner: group.weighing }">
+            <time :datetime="new Date(entry.at).toISOString()">{{ format.moment(entry.at, now) }}</time>
+            <div>
+              <span class="what">{{ logWords(entry.body, format) }}</span>
+              <span v-if="!group.weighing && changeOf(group)" class="change"> {{ changeOf(group) }}</span>
+              <span v-if="before" class="quiet small"> corrected; was: {{ logWords(before.body, format) }}{{ before.at !== entry.at ? `, ${format.moment(before.at, now)}` : '' }}</span>
+              <span v-if="state === 'voided'" class="tag">voided{{ reason ? `: ${reason}` : '' }}</span>
+              <span v-if="waits?.has(entry.id)" class="tag attention">waits to be sent</span>
+            </div>
+            <div v-if="state !== 'voided' && !waits?.has(entry.id)" class="acts">
+              <button type="button" :aria-label="`Correct: ${logWords(entry.body, format)}`" @click="$emit('correct', entry)"><Icon name="tabler:pencil" size="18" /></button>
+              <button type="button" :aria-label="`Void: ${logWords(entry.body, format)}`" @click="$emit('void', entry)"><Icon name="tabler:eraser" size="18" /></button>
+            </div>
+          </div>
+        </template>
+        <p v-if="flags?.get(group.key)" class="flag small">{{ flags.get(group.key)!.message }}</p>
       </li>
     </ol>
-    <ElButton v-if="lines.length > shownMost" text @click="shownMost = Infinity">All {{ lines.length }} entries</ElButton>
+    <button v-if="groups.length > shownMost" type="button" class="turn all" @click="shownMost = Infinity">All {{ groups.length }} lines</button>
   </section>
 </template>
 
 <style scoped>
 .lines { margin-top: 0.4rem; }
-li { display: grid; grid-template-columns: 5.6rem 1fr auto; gap: 0.7rem; align-items: baseline; padding: 0.3rem 0; border-top: 1px solid var(--rule); }
+li { border-top: 1px solid var(--rule); }
 li:first-child { border: 0; }
+.line { display: grid; grid-template-columns: 5.6rem 1fr auto; gap: 0.7rem; align-items: center; min-height: 44px; padding: 0.15rem 0; }
 time { font-weight: 700; font-size: 0.95rem; }
+.inner { margin-left: 1.2rem; border-top: 1px dotted var(--rule); } .inner time { font-weight: 400; }
 .voided .what { text-decoration: line-through; color: var(--quiet); }
-.flag { color: var(--amber); font-weight: 600; }
+.change { color: var(--quiet); white-space: nowrap; margin-left: 0.35rem; }
+.change::before { content: '→ '; }
+.flag { color: var(--amber); font-weight: 600; padding: 0 0 0.5rem 6.3rem; }
 .acts { display: flex; }
-.acts button { width: 40px; height: 40px; border: 0; background: none; color: var(--quiet); border-radius: 8px; cursor: pointer; display: grid; place-items: center; }
-.acts button:hover { background: var(--sunk); color: var(--ink); }
-.acts button::first-letter { text-transform: uppercase; }
+.acts button, .turn { min-width: 40px; height: 44px; border: 0; background: none; color: var(--quiet); border-radius: 8px; cursor: pointer; display: grid; place-items: center; }
+.turn { padding: 0 0.7rem; font-weight: 650; text-decoration: underline; text-underline-offset: 3px; }
+.all { padding: 0; margin-top: 0.4rem; }
+.acts button:hover, .turn:hover { background: var(--sunk); color: var(--ink); }
+@media (width <= 760px) { .line { grid-template-columns: 4.2rem 1fr auto; gap: 0.4rem; } .flag { padding-left: 4.6rem; } .change { white-space: normal; } }
 </style>

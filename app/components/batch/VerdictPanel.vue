@@ -16,7 +16,7 @@ const finish = computed(() => {
   if (!Number.isFinite(from)) return 'This heat cannot bring it to the target.'
   if (!Number.isFinite(to)) return `Dry around ${format.moment(middle, props.now)}, or not at all at this heat.`
   if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
-  return `Dry ${format.window(from, to, props.now)}, 8 in 10.`
+  return from <= props.now ? `Dry by ${format.moment(to, props.now)}, 9 in 10; it may be already.` : `Dry ${format.window(from, to, props.now)}, 8 in 10.`
 })
 </script>
 

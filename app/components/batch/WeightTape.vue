@@ -37,6 +37,8 @@ const leftColour = computed(() => rampColour(1 - props.assessment.waterGone.p50)
 .tape { position: relative; height: 36px; margin: 0.7rem 0 0.5rem; border: 1px solid var(--rule); border-radius: 6px; background: var(--sunk); }
 .tape > div { position: absolute; inset-block: 0; display: flex; align-items: center; overflow: hidden; font-weight: 650; font-size: 0.92rem; white-space: nowrap; }
 .solids { left: 0; background: var(--husk); color: var(--on-husk); padding-left: 0.7rem; z-index: 1; border-radius: 5px 0 0 5px; }
+.solids, .left { container-type: inline-size; }
+@container (width < 4.4rem) { .solids span, .left span { display: none; } }
 .left { color: #1F1A17; padding-left: 0.7rem; }
 .gone { right: 0; justify-content: center; color: var(--quiet); background: repeating-linear-gradient(-45deg, transparent 0 7px, color-mix(in srgb, var(--rule) 70%, transparent) 7px 14px); }
 .gone span { background: var(--sunk); padding: 0 0.5rem; border-radius: 4px; }

@@ -23,8 +23,8 @@ const inFuture = computed(() => model.value !== undefined && model.value > Date.
 <template>
   <div class="field when">
     <div v-if="model === undefined" class="row">
-      <span class="quiet">Now.</span>
-      <ElButton text @click="earlier(15)">It was earlier</ElButton>
+      <span class="quiet">When: now.</span>
+      <ElButton class="earlier" text @click="earlier(15)">It was earlier</ElButton>
     </div>
     <template v-else>
       <label :for="id">When</label>
@@ -36,3 +36,7 @@ const inFuture = computed(() => model.value !== undefined && model.value > Date.
     </template>
   </div>
 </template>
+
+<style scoped>
+.earlier { padding: 0 0.4rem; text-decoration: underline; text-underline-offset: 3px; }
+</style>

@@ -2,6 +2,7 @@
 import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
 import { TEMPERATURE_SCHOOLS } from '#core/foods'
+import { trayTakesG } from '#core/planning'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -14,9 +15,11 @@ const machine = computed(() => props.page.machines.find(item => item.id === mach
 const there = computed(() => props.page.taken[machineId.value])
 const free = computed(() => Array.from({ length: machine.value.trays }, (_, i) => i + 1).filter(position => !there.value?.positions.includes(position)))
 const guessG = props.initial?.totalG ?? (props.state.run ? props.state.dryG : props.state.balance.weightG.p50)
-const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const each = ref(props.initial?.trays !== undefined)
 const totalG = ref<number | undefined>(props.initial?.totalG)
+const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2).mean)
+const traysNeeded = computed(() => Math.max(1, Math.round((totalG.value ?? guessG ?? perTrayG.value) / perTrayG.value)))
+const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])))
 const heat = ref<string>(props.initial ? 'leave' : there.value ? 'leave' : String(props.state.card.temperatureC))
 const cautions = props.state.food.cautions.filter(caution => caution.step === 'load' || caution.step === 'dry')
@@ -27,8 +30,7 @@ watch(machineId, () => {
 
 /** As many free trays as the method card's one layer needs. */
 function usualTrays(): number[] {
-  const perTray = props.state.card.trayLoadKgM2.mean * 1000 * machine.value.trayAreaM2
-  return free.value.slice(0, Math.max(1, Math.round((guessG ?? perTray) / perTray)))
+  return free.value.slice(0, traysNeeded.value)
 }
 function turn(position: number) {
   chosen.value = chosen.value.includes(position) ? chosen.value.filter(item => item !== position) : [...chosen.value, position].sort((a, b) => a - b)
@@ -69,6 +71,7 @@ defineExpose({ read })
       <button v-for="position in machine.trays" :key="position" type="button" class="tray" :class="{ on: chosen.includes(position) }" :aria-pressed="chosen.includes(position)" :disabled="!free.includes(position)" :title="free.includes(position) ? undefined : 'taken'" @click="turn(position)">{{ position }}</button>
     </div>
     <p v-if="free.length === 0" class="problem">Every tray of this machine is taken. Choose another, or wait until one is out.</p>
+    <p v-else-if="chosen.length < traysNeeded" class="quiet small">A tray takes about {{ format.weight(perTrayG) }} in one layer: {{ plural(traysNeeded, 'tray') }} for this load. Thicker dries slower and less evenly.</p>
   </fieldset>
   <ChoiceField v-model="each" label="Weighed" :choices="[{ value: false, words: 'All together' }, { value: true, words: 'Tray by tray' }]" />
   <div v-if="each" class="pair">

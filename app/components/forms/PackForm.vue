@@ -1,23 +1,21 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
-import { bestByWindow, PACKAGES, type PackageKey } from '#core/keeping'
+import { bestByDates, bestByWindow, jarTakesG, PACKAGES, type PackageKey } from '#core/keeping'
 import type { FormReading } from '~/composables/useBatch'
 
 const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'pack' }>, at?: number }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const last = props.state.jars.at(-1)?.body
-/** What a jar takes at nine tenths, by the powder's usual density. */
-const perJarG = props.state.food.powderDensity.value.mean * settings.value.jarMl * 0.9
+const perJarG = jarTakesG(props.state.food.powderDensity.value.mean, props.state.purpose, settings.value.jarMl)
 const left = props.state.unpackedG ?? 0
 const netG = ref<number | undefined>(props.initial?.netG ?? (left > 0 ? Math.round(Math.min(left, perJarG)) : undefined))
 const packageKey = ref<PackageKey>(props.initial?.packageKey ?? last?.packageKey ?? 'screw-jar')
 const place = ref(props.initial?.place ?? last?.place ?? 'Pantry')
 const cautions = props.state.food.cautions.filter(caution => caution.step === 'pack')
 const best = computed(() => bestByWindow({ food: props.state.food, purpose: props.state.purpose, packageKey: packageKey.value, storageC: settings.value.pantryC, rested: props.state.rest?.startedAt !== undefined }))
-const MONTH = 30.44 * 86_400_000
-const from = computed(() => props.at ?? Date.now())
+const dates = computed(() => bestByDates(props.at ?? Date.now(), best.value))
 
 function read(): FormReading {
   if (netG.value === undefined) return { problem: 'Weigh what goes into the jar.' }
@@ -32,5 +30,5 @@ defineExpose({ read })
   <WeightField v-model="netG" label="In this jar" :hint="initial ? undefined : `${format.weight(left)} to pack, a ${settings.jarMl} mL jar takes about ${format.weight(perJarG)}`" required autofocus />
   <ChoiceField v-model="packageKey" label="Packed in" :choices="PACKAGES.map(item => ({ value: item.key, words: item.name }))" />
   <TextField v-model="place" label="Where it stands" />
-  <p><strong>Best by {{ format.month(from + best.months.low * MONTH) }} to {{ format.month(from + best.months.high * MONTH) }}.</strong> <span class="quiet">{{ best.reason }} ({{ best.source }})</span></p>
+  <p><strong>Best by {{ format.month(dates.from) }} to {{ format.month(dates.to) }}.</strong> <span class="quiet">{{ best.reason }} ({{ best.source }})</span></p>
 </template>

@@ -15,8 +15,7 @@ const MANY = { basket: 'baskets', batch: 'batches', jar: 'jars' } as const
 function detail(stage: StageCount): string {
   if (stage.count === 0) return 'nothing'
   const noun = NOUNS[stage.stage]
-  const gone = stage.stage === 'drying' ? `, ${Math.round(stage.share * 100)} % of the water gone` : ''
-  return `${plural(stage.count, noun, MANY[noun])} · ${format.weight(stage.weightG)}${gone}`
+  return `${plural(stage.count, noun, MANY[noun])} · ${format.weight(stage.weightG)}`
 }
 const target = (stage: StageCount) => (stage.stage === 'shelf' ? '/shelf' : `/batches?stage=${stage.stage}`)
 const isHere = (stage: StageCount) => stage.stage === 'shelf' ? route.path === '/shelf' : route.path === '/batches' && route.query.stage === stage.stage
@@ -32,7 +31,7 @@ const isHere = (stage: StageCount) => stage.stage === 'shelf' ? route.path === '
       <NuxtLink v-for="stage in store.stages" :key="stage.stage" :to="target(stage)" class="stage" :class="{ here: isHere(stage) }">
         <span class="stage-name">{{ STAGE_WORDS[stage.stage] }}</span>
         <span class="stage-count" aria-hidden="true">{{ stage.count }}</span>
-        <span class="stage-detail">{{ detail(stage) }}</span>
+        <span class="stage-detail">{{ detail(stage) }}<template v-if="stage.stage === 'drying' && stage.count > 0"><br>{{ Math.round(stage.share * 100) }} % of the water gone</template></span>
         <span class="bar"><span class="fill" :style="{ width: `${stage.count ? Math.max(4, stage.share * 100) : 0}%`, background: COLOURS[stage.stage] }" /></span>
       </NuxtLink>
     </nav>

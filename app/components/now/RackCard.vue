@@ -13,12 +13,16 @@ const ends = computed(() => {
   if (!busy.value) return 'empty'
   if (props.rack.setC === null) return 'heat off'
   if (open.value.length === 0) return 'no finish at this heat'
-  return last > props.now ? `${format.hours((last - props.now) / HOUR)} to go` : 'may be dry'
+  // To the hour: a middle figure to the minute would promise more than the window does.
+  const hours = Math.round((last - props.now) / HOUR)
+  return last <= props.now ? 'may be dry' : hours < 1 ? 'within the hour' : `about ${hours} h to go`
 })
 /** Finish axis: from now to the last window's end, at least six hours. */
 const span = computed(() => Math.max(6 * HOUR, ...open.value.map(finish => finish.to - props.now)) * 1.05)
 const at = (instant: number) => `${Math.min(100, Math.max(0, (instant - props.now) / span.value * 100))}%`
 const width = (from: number, to: number) => `${Math.max(2, (Math.max(props.now, to) - Math.max(props.now, from)) / span.value * 100)}%`
+/** A bar too short for its name has it beside. */
+const labelPlace = (waterLeft?: number) => (waterLeft !== undefined && waterLeft < 0.2 ? `${Math.max(2, waterLeft * 100)}%` : undefined)
 const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId === batchId)?.waterLeft ?? 0
 </script>
 
@@ -35,7 +39,7 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
         <span class="number">{{ tray.position }}</span>
         <component :is="tray.batchId ? NuxtLink : 'span'" :to="tray.batchId ? `/batches/${tray.batchId}` : undefined" class="tray" :class="{ free: !tray.batchId }">
           <span v-if="tray.batchId" class="water" :style="{ width: `${Math.max(2, tray.waterLeft! * 100)}%`, background: rampColour(tray.waterLeft!) }" />
-          <span class="words">{{ tray.batchId ? tray.title : 'free' }}</span>
+          <span class="words" :style="{ marginLeft: labelPlace(tray.waterLeft) }">{{ tray.batchId ? tray.title : 'free' }}</span>
           <span v-if="tray.batchId" class="figure">{{ Math.round(tray.waterLeft! * 100) }} %<span class="visually-hidden"> of its water left</span></span>
         </component>
       </li>
@@ -46,7 +50,7 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
       </div>
     </div>
     <ul v-if="open.length" class="plain-list small finishes">
-      <li v-for="finish in open" :key="finish.batchId"><strong>{{ finish.title }}</strong> {{ finish.to < now ? 'likely dry already' : `dry ${format.window(finish.from, finish.to, now)}` }}</li>
+      <li v-for="finish in open" :key="finish.batchId"><strong>{{ finish.title }}</strong> {{ format.finish(finish.from, finish.to, now) }}</li>
     </ul>
   </section>
 </template>

@@ -14,9 +14,10 @@ const ACTS: Record<TodoKind, { words: string, act: string }> = {
 const act = computed(() => ACTS[props.todo.kind])
 const when = computed(() => {
   const { from, to, kind } = props.todo
-  if (kind === 'dry' && to !== undefined) return format.window(Math.max(from, props.now), to, props.now)
+  if (kind === 'dry' && to !== undefined) return from <= props.now ? `by ${format.moment(to, props.now)}` : format.window(from, to, props.now)
   if (kind === 'prepare' && to !== undefined) return `by ${format.moment(to, props.now)}`
-  return from <= props.now && to !== undefined && to > props.now ? `by ${format.moment(to, props.now)}` : format.moment(from, props.now)
+  if (from <= props.now && to !== undefined && to > props.now) return `by ${format.moment(to, props.now)}`
+  return `${props.group === 'late' ? 'since ' : ''}${format.moment(from, props.now)}`
 })
 </script>
 

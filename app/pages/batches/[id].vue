@@ -9,6 +9,8 @@ const { now, tick } = useClock()
 const format = useFormat()
 const { page, entries, waits, state, problem, load, write } = useBatch(batchId)
 const { assessment, working } = useAssessment(entries, now)
+const changes = useLessons(entries)
+const weighings = computed(() => [...state.value?.earlierRuns ?? [], ...state.value?.run ? [state.value.run] : []].flatMap(run => run.weighings))
 const dialog = ref<{ kind: EntryKind, correcting?: Entry }>()
 const weighing = ref(false)
 const voiding = ref<Entry>()
@@ -122,23 +124,21 @@ if (typeof wanted === 'string' && state.value) {
     <template v-if="drying && state.run">
       <WeightTape v-if="assessment" :run="state.run" :assessment="assessment" />
       <div v-else class="card tape-room" />
-      <div class="desk">
-        <div class="stack">
-          <LazyDryingCurve v-if="assessment" :run="state.run" :assessment="assessment" :now="now" />
-          <div v-else class="card curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
-          <div class="row between acts">
-            <div class="row">
-              <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
-              <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
-              <ElButton @click="act('heat')">Heat <kbd class="key">H</kbd></ElButton>
-              <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
-            </div>
-            <ElButton @click="act('unload')">Take trays out</ElButton>
+      <div class="desk drying">
+        <div class="acts">
+          <div class="row buttons">
+            <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
+            <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
+            <ElButton @click="act('heat')">Heat <kbd class="key">H</kbd></ElButton>
+            <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
+            <ElButton class="last" @click="act('unload')">Take trays out</ElButton>
           </div>
           <p class="quiet small">{{ machine?.name }}, trays {{ positions(state.run.positions) }} · {{ heatWords }}</p>
-          <LogList :entries="entries" :waits="waits" :flags="flags" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
         </div>
-        <div class="stack">
+        <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :now="now" />
+        <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
+        <LogList class="log" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
+        <div class="stack side">
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
           <section v-if="then" class="card"><h3>Then</h3><p class="quiet">{{ then }}</p></section>
         </div>
@@ -150,7 +150,7 @@ if (typeof wanted === 'string' && state.value) {
         <NextCard :state="state" :now="now" @act="kind => act(kind)" />
         <BatchSum v-if="state.run" :state="state" :page="page" />
         <div class="row"><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton></div>
-        <LogList :entries="entries" :waits="waits" :flags="flags" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
+        <LogList :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
       </div>
       <div class="stack">
         <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />
@@ -175,7 +175,11 @@ if (typeof wanted === 'string' && state.value) {
 <style scoped>
 .head { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: end; }
 .desk { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 392px); gap: 1rem; align-items: start; }
+.drying { grid-template: 'curve side' auto 'acts side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
+.curve { grid-area: curve; } .acts { grid-area: acts; } .log { grid-area: log; } .side { grid-area: side; }
+.acts { display: grid; gap: 0.5rem; } .acts .buttons > .last.el-button { margin-left: auto; }
 .tape-room { height: 142px; } .curve-room { height: 330px; }
 .working { opacity: 0.8; }
-@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk > .stack:last-child { order: -1; } }
+@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'curve' 'log' / minmax(0, 1fr); } }
+@media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(4, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: 1 / -1; } }
 </style>

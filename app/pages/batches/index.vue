@@ -33,7 +33,7 @@ watch(stage, () => load())
 void useStagesStore().refresh()
 
 function status(batch: BatchSummary): string {
-  if (batch.stage === 'drying' && batch.finishFrom && batch.finishTo) return `dry ${format.window(batch.finishFrom, batch.finishTo, now.value)}`
+  if (batch.stage === 'drying' && batch.finishFrom && batch.finishTo) return format.finish(batch.finishFrom, batch.finishTo, now.value)
   if (batch.stage === 'drying') return 'heat off, or no finish at this heat'
   if (batch.powderG) return `${format.weight(batch.powderG)} ground`
   if (batch.dryG) return `${format.weight(batch.dryG)} dry`
@@ -61,7 +61,7 @@ const chosen = computed({
         <tr v-for="batch in batches" :key="batch.batchId" @click="navigateTo(`/batches/${batch.batchId}`)">
           <td>{{ batch.number }}</td>
           <td><NuxtLink :to="`/batches/${batch.batchId}`">{{ batch.title }}</NuxtLink><span class="quiet small purpose">for {{ PURPOSE_WORDS[batch.purpose] }}</span></td>
-          <td><span class="stage" :style="{ background: batch.stage === 'drying' ? rampColour(1 - (batch.waterGone ?? 0)) : `var(--${{ intake: 'brine', prep: 'brine', resting: 'straw', grinding: 'ochre', shelf: 'husk' }[batch.stage]})` }" />{{ STAGE_WORDS[batch.stage] }}<span v-if="batch.stage === 'drying'" class="quiet small"> {{ Math.round((batch.waterGone ?? 0) * 100) }} % of the water gone</span></td>
+          <td><span class="stage" :style="{ background: batch.stage === 'drying' ? rampColour(1 - (batch.waterGone ?? 0)) : `var(--${{ intake: 'brine', prep: 'brine', resting: 'straw', grinding: 'ochre', shelf: 'husk' }[batch.stage]})` }" />{{ STAGE_WORDS[batch.stage] }}<span v-if="batch.stage === 'drying'" class="quiet small gone">{{ Math.round((batch.waterGone ?? 0) * 100) }} % of the water gone</span></td>
           <td class="wide">{{ format.date(batch.startedAt) }}</td>
           <td class="number wide">{{ format.weight(batch.rawG) }}</td>
           <td>{{ status(batch) }}</td>
@@ -78,7 +78,7 @@ th { text-align: left; font: 650 0.9rem var(--text); color: var(--quiet); paddin
 td { padding: 0.6rem 0.8rem; border-top: 1px solid var(--rule); vertical-align: middle; }
 tbody tr { cursor: pointer; } tbody tr:hover { background: var(--sunk); }
 td a { font-weight: 700; text-decoration: none; display: block; }
-.purpose { display: block; }
+.purpose, .gone { display: block; }
 .number { text-align: right; }
 .stage { display: inline-block; width: 0.8rem; height: 0.8rem; border-radius: 3px; margin-right: 0.5rem; vertical-align: -1px; }
 @media (width <= 760px) { .wide { display: none; } th, td { padding: 0.55rem 0.45rem; font-size: 0.93rem; } }

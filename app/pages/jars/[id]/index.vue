@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import { findFood } from '#core/foods'
-import { packageOf } from '#core/keeping'
-import { withStanding, type Entry, type EntryBody, type EntryKind } from '#core/batch'
+import { freshnessOf, packageOf, type Freshness } from '#core/keeping'
+import { tablespoonsOf } from '#core/using'
+import type { Entry, EntryBody, EntryKind } from '#core/batch'
 import type { JarAnswer, NewEntry } from '#shared/contracts'
 
 const route = useRoute()
@@ -28,23 +29,13 @@ void useStagesStore().refresh()
 useHead({ title: () => jar.value ? `Jar ${jar.value.number} · Dulse` : 'Dulse' })
 
 const name = computed(() => findFood(jar.value?.foodKey ?? '')?.name ?? '')
-const MONTH = 30.44 * 86_400_000
-const status = computed(() => {
-  const j = jar.value!
-  if (j.leftG <= 0) return { words: 'empty', tone: '' }
-  if (j.bestTo < now.value) return { words: 'past its best', tone: 'danger' }
-  if (j.bestFrom < now.value + 0.7 * MONTH) return { words: 'use first', tone: 'attention' }
-  return { words: 'at its best', tone: 'good' }
-})
+const STATUS: Record<Freshness, { words: string, tone: string }> = {
+  'empty': { words: 'empty', tone: '' }, 'stale': { words: 'no smell left', tone: 'danger' }, 'past': { words: 'past its best', tone: 'danger' },
+  'use-first': { words: 'use first', tone: 'attention' }, 'good': { words: 'at its best', tone: 'good' },
+}
+const status = computed(() => STATUS[freshnessOf(jar.value!, now.value)])
 const SMELL = { strong: 'strong', weaker: 'weaker: use more', crushed: 'only when crushed', none: 'none: to the compost' } as Record<string, string>
-/** A level tablespoon is 15 mL. */
-const spoons = computed(() => {
-  const { leftG, densityGMl } = jar.value!
-  const low = leftG / (densityGMl.p90 * 15)
-  const high = leftG / (densityGMl.p10 * 15)
-  return `${Math.round(low)} to ${Math.round(high)} level tablespoons`
-})
-const lines = computed(() => withStanding(jar.value?.entries ?? []).filter(item => item.entry.body.kind !== 'void' && item.state !== 'corrected').sort((a, b) => b.entry.at - a.entry.at))
+const spoons = computed(() => `${format.range(tablespoonsOf(jar.value!.leftG, jar.value!.densityGMl), count => String(Math.round(count)))} level tablespoons`)
 
 async function write(bodies: readonly EntryBody[], options: { at?: number, replaces?: string } = {}) {
   for (const body of bodies) {
@@ -105,18 +96,7 @@ async function doVoid(reason: string) {
         </ol>
         <NuxtLink :to="`/batches/${jar.batchId}`" class="more">Batch {{ jar.batchNumber }}</NuxtLink>
       </section>
-      <section class="card">
-        <h2>This jar’s log</h2>
-        <ol class="plain-list">
-          <li v-for="line in lines" :key="line.entry.id" class="line" :class="{ voided: line.state === 'voided' }">
-            <time>{{ format.moment(line.entry.at, now) }}</time><span class="what">{{ logWords(line.entry.body, format) }}</span>
-            <span v-if="line.state === 'stands'" class="acts">
-              <button type="button" :aria-label="`Correct: ${logWords(line.entry.body, format)}`" @click="dialog = { kind: line.entry.body.kind, correcting: line.entry }"><Icon name="tabler:pencil" size="18" /></button>
-              <button type="button" :aria-label="`Void: ${logWords(line.entry.body, format)}`" @click="voiding = line.entry"><Icon name="tabler:eraser" size="18" /></button>
-            </span>
-          </li>
-        </ol>
-      </section>
+      <LogList title="This jar’s log" :entries="jar.entries" :now="now" @correct="entry => dialog = { kind: entry.body.kind, correcting: entry }" @void="entry => voiding = entry" />
     </div>
     <LazyJarEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :jar="jar" :write="write" @close="dialog = undefined" />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
@@ -131,9 +111,5 @@ async function doVoid(reason: string) {
 dt { color: var(--quiet); } dd { margin: 0; }
 .pedigree { display: grid; gap: 0.45rem; margin: 0.6rem 0; border-left: 4px solid var(--ochre); padding-left: 0.9rem; }
 .more { color: var(--dulse-ink); font-weight: 650; display: inline-block; padding: 0.6rem 0; }
-.line { display: grid; grid-template-columns: 5.6rem 1fr auto; gap: 0.7rem; align-items: center; padding: 0.25rem 0; border-top: 1px solid var(--rule); min-height: 44px; }
-.line time { font-weight: 700; font-size: 0.95rem; }
-.voided .what { text-decoration: line-through; color: var(--quiet); }
-.acts { display: flex; } .acts button { width: 40px; height: 40px; border: 0; background: none; color: var(--quiet); border-radius: 8px; cursor: pointer; display: grid; place-items: center; }
 @media (width <= 860px) { .jar-page { grid-template-columns: minmax(0, 1fr); } .facts { grid-template-columns: 72px 1fr; } }
 </style>

@@ -1,0 +1,26 @@
+import { assess, type FinishWindow } from './assess'
+import { inForce } from './effective'
+import { foldBatch } from './state'
+import type { Entry } from './types'
+
+/** What one weighing taught: the finish window as it stood right after it. */
+export interface Lesson {
+  /** The last entry of the weighing. */
+  entryId: string
+  finish: FinishWindow
+}
+
+/**
+ * The finish windows after each weighing of the present run, oldest first: what every weight changed.
+ * Corrections count as if the right figure had been there from the start.
+ * @param entries the batch's own entries together with the heat entries of its runs
+ */
+export function lessonsOf(entries: readonly Entry[]): Lesson[] {
+  const log = inForce(entries)
+  const weighings = foldBatch(log)?.run?.weighings ?? []
+  return weighings.flatMap(({ at, entryIds }): Lesson[] => {
+    const then = foldBatch(log.filter(entry => entry.at <= at))
+    const assessed = then && assess(then, at)
+    return assessed ? [{ entryId: entryIds.at(-1)!, finish: assessed.finish }] : []
+  })
+}

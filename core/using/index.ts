@@ -1,0 +1,1 @@
+export { tablespoonsOf } from './spoons'

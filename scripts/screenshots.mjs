@@ -1,0 +1,58 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { build, ensureChromium, findChromium, install, makeDemo, root, say, startServer } from './steps.mjs'
+
+/** `npm run screenshots`: the pictures of the README, taken anew from fresh demo data. */
+install()
+ensureChromium()
+build()
+const folder = mkdtempSync(join(tmpdir(), 'dulse-pictures-'))
+makeDemo(folder, true)
+const { server, address } = await startServer(folder, { quiet: true })
+const ask = async path => (await fetch(address + path)).json()
+const { batches } = await ask('/api/batches')
+const batch = (foodKey, stage) => `/batches/${batches.find(item => item.foodKey === foodKey && item.stage === stage).batchId}`
+const { jars } = await ask('/api/shelf')
+const jar = `/jars/${jars.find(item => item.foodKey === 'pumpkin' && item.leftG < item.netG).jarId}`
+
+const press = key => async (page) => {
+  await page.keyboard.press(key)
+  await page.getByRole('dialog').waitFor()
+}
+/** Name, path, what to do before the picture. */
+const VIEWS = [
+  ['now', '/'],
+  ['batch', batch('beetroot', 'drying')],
+  ['weigh', batch('beetroot', 'drying'), press('w')],
+  ['rest', batch('garlic', 'resting')],
+  ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
+  ['batches', '/batches'],
+  ['shelf', '/shelf'],
+  ['jar', jar],
+  ['label', `${jar}/label`],
+  ['reference', '/reference?food=garlic'],
+  ['workshop', '/workshop'],
+]
+const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+
+async function take(name, path, act, { phone = false, dim = false } = {}) {
+  const page = await browser.newPage(phone ? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } : { viewport: { width: 1280, height: 800 } })
+  await page.addInitScript(theme => localStorage.setItem('dulse.theme', theme), dim ? 'dim' : 'light')
+  await page.goto(address + path)
+  await page.locator('main h1').first().waitFor()
+  await page.waitForTimeout(1200)
+  if (act) await act(page)
+  await page.waitForTimeout(900)
+  await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) })
+  await page.close()
+  say(`${name}.png`)
+}
+for (const [name, path, act] of VIEWS) await take(name, path, act)
+await take('now-phone', '/', undefined, { phone: true })
+await take('batch-phone', batch('beetroot', 'drying'), undefined, { phone: true })
+await take('batch-dim', batch('pumpkin', 'drying'), undefined, { dim: true })
+await browser.close()
+server.kill()
+rmSync(folder, { recursive: true })
