@@ -36,8 +36,8 @@ export interface Chapter {
 export type Unfinished
   = | { stage: 'intake' }
     | { stage: 'prep', hoursAgo: number }
-  /** Loaded so many hours ago; weighed at these hours after loading. */
-    | { stage: 'drying', loadedHoursAgo: number, weighedAt: number[], positions: number[], byTray?: boolean, joins?: boolean }
+  /** Loaded so many hours ago; weighed at these hours after loading, once before with a slip of the finger. */
+    | { stage: 'drying', loadedHoursAgo: number, weighedAt: number[], mistypedAt?: number, positions: number[], byTray?: boolean, joins?: boolean }
     | { stage: 'resting', days: number, looks: number }
     | { stage: 'grinding', packedShare: number }
 
@@ -73,7 +73,7 @@ export const YEAR: readonly Chapter[] = [
   { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1100, daysAgo: 4.6, machine: 'stack', place: 0, until: { stage: 'resting', days: 3, looks: 2 } },
   { food: 'hot-chili', card: 'halves', purpose: 'powder', source: 'Own garden, the last', cultivar: 'Sparrow Tongue', rawG: 1250, daysAgo: 1, machine: 'stack', place: 2, until: { stage: 'drying', loadedHoursAgo: 15.5, weighedAt: [11], positions: [1, 2, 3, 4] } },
   { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden, clamp', cultivar: 'Dusk Globe', rawG: 3420, daysAgo: 0.6, machine: 'cabinet', place: 0, until: { stage: 'drying', loadedHoursAgo: 8.6, weighedAt: [2, 4, 6.1, 8], positions: [1, 2, 3, 5, 6], byTray: true } },
-  { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 2300, daysAgo: 0.4, machine: 'cabinet', place: 2, until: { stage: 'drying', loadedHoursAgo: 3.4, weighedAt: [2.6], positions: [7, 8, 9], joins: true } },
+  { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 2300, daysAgo: 0.4, machine: 'cabinet', place: 2, until: { stage: 'drying', loadedHoursAgo: 3.4, mistypedAt: 1.2, weighedAt: [2.6], positions: [7, 8, 9], joins: true } },
   { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2850, daysAgo: 0.1, machine: 'stack', place: 0, until: { stage: 'prep', hoursAgo: 0.6 } },
   { food: 'zucchini', card: 'shreds', purpose: 'flakes', source: 'Own garden', rawG: 4200, daysAgo: 0.05, machine: 'cabinet', place: 1, until: { stage: 'intake' } },
 ]

@@ -3,6 +3,8 @@ import type { Context } from '#server/services/context'
 import { changeHeat, logEntry, startBatch } from '#server/services/writeLog'
 import type { NewEntry } from '#shared/contracts'
 import { cardOf, findFood } from '#core/foods'
+import { jarTakesG } from '#core/keeping'
+import { trayTakesG } from '#core/planning'
 import { randomSource, type RandomSource } from '#core/stats'
 import { dryForReal } from './trueDrying'
 import { MACHINES, PLACES, type Chapter, type MachineName } from './story'
@@ -33,6 +35,13 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
     const at = Math.round(when)
     return { at, act: () => { logEntry(stage.context, batchId, { id: uuidv7(), at, body }) } }
   }
+  /** A weight typed wrong, and put right two minutes later. */
+  function* mistyped(when: number, totalG: number): Generator<Deed> {
+    const at = Math.round(when)
+    const id = uuidv7()
+    yield { at, act: () => { logEntry(stage.context, batchId, { id, at, body: { kind: 'weigh', totalG: Math.round(totalG * 1.1) } }) } }
+    yield { at: at + 120_000, act: () => { logEntry(stage.context, batchId, { id: uuidv7(), at, replaces: id, body: { kind: 'weigh', totalG } }) } }
+  }
 
   const loadedAt = Math.round(until?.stage === 'drying'
     ? stage.now - until.loadedHoursAgo * HOUR
@@ -56,7 +65,7 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
 
   const machine = MACHINES[chapter.machine]
   const loadedG = chapter.rawG - trim - Math.round(source.uniform() * 15)
-  const positions = until?.stage === 'drying' ? until.positions : positionsFor(loadedG, card.trayLoadKgM2.mean * 1000 * machine.trayAreaM2, machine.trays)
+  const positions = until?.stage === 'drying' ? until.positions : positionsFor(loadedG, trayTakesG(card, machine.trayAreaM2).mean, machine.trays)
   const truth = dryForReal({ foodKey: food.key, cardKey: card.key, target: food.target[chapter.purpose], loadedG, trays: positions.length, machinePace: machine.pace, source })
   const byTray = until?.stage === 'drying' ? until.byTray === true : source.uniform() < 0.4
   const loads = positions.map((position, i) => ({ position, weightG: Math.round(truth.trayShares[i]! * loadedG) }))
@@ -80,6 +89,8 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
     return truth.trays(hours).map((grams, i) => log(at + i * 20_000, { kind: 'weigh', trays: [{ position: positions[i]!, weightG: noisy(grams) }] }))
   }
   if (until?.stage === 'drying') {
+    const slip = until.mistypedAt
+    if (slip !== undefined) yield* mistyped(loadedAt + slip * HOUR, noisy(truth.total(slip)))
     for (const hours of until.weighedAt) yield* weigh(hours)
     return
   }
@@ -116,9 +127,8 @@ function* after(chapter: Chapter, source: RandomSource, log: (at: number, body: 
     at += 0.5 * HOUR
     yield log(at, { kind: 'grind', dryInG: dry, powderOutG: product })
   }
-  const loose = chapter.purpose === 'powder' ? 1 : chapter.purpose === 'flakes' ? 0.6 : 0.35
   const sizeMl = chapter.purpose === 'pieces' ? 1000 : 250
-  const perJar = food.powderDensity.value.mean * loose * sizeMl * 0.9
+  const perJar = jarTakesG(food.powderDensity.value.mean, chapter.purpose, sizeMl)
   const count = Math.max(1, Math.ceil(product / perJar))
   const packed = until?.stage === 'grinding' ? Math.floor(count * until.packedShare) || 1 : count
   const jars: { jarId: string, netG: number }[] = []

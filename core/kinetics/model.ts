@@ -10,7 +10,7 @@ export const MODEL = {
   /** ln c of the rate curve. */
   falling: { mean: Math.log(1.2), sd: 1.4 },
   /** q of the rate curve. */
-  tail: { mean: 0.105, sd: 0.038 },
+  tail: { mean: 0.105, sd: 0.03 },
   /** Error of one weighing by handling: food stuck to fingers, a tray not quite centred. */
   handling: 0.005,
   /**
@@ -18,7 +18,7 @@ export const MODEL = {
    * wet, since that tells little of the tail; and more for each finish time of age. Neighbouring
    * weighings share it: about so many count as independent.
    */
-  error: { base: 0.006, wet: 0.145, perAge: 0.19, independent: 2 },
+  error: { base: 0.006, wet: 0.11, perAge: 0.19, independent: 2 },
   /** Doubt of the remaining time beyond the fit, standard deviation of its logarithm: at the end, and more with the whole run ahead. */
   remaining: { last: 0.037, ahead: 0.065 },
 }

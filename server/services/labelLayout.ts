@@ -18,10 +18,11 @@ const LETTER = 0.56
 export function layOut(label: JarLabel): LabelLayout {
   // Up to the code's quiet border, which must stay empty.
   const room = LABEL_MM.width - MARGIN - CODE_MM - 4.5
-  const nameMm = Math.max(2.6, Math.min(5.2, room / (label.food.length * LETTER)))
-  const line = (text: string, y: number, sizeMm: number, bold = false): LabelLine => ({ text, x: MARGIN, y, sizeMm, bold })
+  // A long text is set smaller, down to what can still be read.
+  const line = (text: string, y: number, mostMm: number, bold = false): LabelLine =>
+    ({ text, x: MARGIN, y, sizeMm: Math.max(1.9, Math.min(mostMm, room / (text.length * LETTER))), bold })
   const lines = [
-    line(label.food, 7.6, nameMm, true),
+    line(label.food, 7.6, 5.2, true),
     line(label.form, 12, 3.1),
     line(`Net ${label.netWeight}`, 17.4, 3.4, true),
     line(`Packed ${label.packed}`, 21.8, 2.6),

@@ -53,9 +53,10 @@ const PACE_SD = 0.17
 /**
  * Runs of every kind. The usual hours of a kind are the 10th and 90th percentile of finish times over
  * its own population, so that guessing their middle misses by about 16 % in the median.
+ * @param solidsSpread factor on the spread of the solids: 1 as in the reference, less where own lots are known
  */
-export function makeTestRuns(perKind: number, seed: number): TestRun[] {
-  return KINDS.flatMap((kind, k) => {
+export function makeTestRuns(perKind: number, seed: number, solidsSpread = 1): TestRun[] {
+  return KINDS.map(kind => ({ ...kind, solids: { mean: kind.solids.mean, sd: kind.solids.sd * solidsSpread } })).flatMap((kind, k) => {
     const source = randomSource(seed * 100 + k)
     const population = Array.from({ length: Math.max(perKind, 50) }, (_, i) => {
       const solids = Math.max(kind.solids.mean * 0.4, kind.solids.mean + kind.solids.sd * source.normal())

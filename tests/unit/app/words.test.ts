@@ -1,0 +1,79 @@
+import type { EntryBody } from '#core/batch'
+import { formatLength, formatTemperature, formatWeight } from '#core/units'
+import { logWords, positions } from '../../../app/utils/logWords'
+import { isPlaceOf, PLACES } from '../../../app/utils/places'
+import { RAMP, rampColour } from '../../../app/utils/ramp'
+import { countWord, plural } from '../../../app/utils/words'
+
+const metric = { weight: (g: number) => formatWeight(g, 'g'), temperature: (c: number) => formatTemperature(c, 'C'), length: (mm: number) => formatLength(mm, 'g') }
+const pounds = { weight: (g: number) => formatWeight(g, 'oz'), temperature: (c: number) => formatTemperature(c, 'F'), length: (mm: number) => formatLength(mm, 'oz') }
+const plain = (text: string) => text.replaceAll('\u00A0', ' ')
+const id = '0199b000-0000-7000-8000-000000000001'
+
+describe('a line of the log', () => {
+  it.each<[EntryBody, string]>([
+    [{ kind: 'intake', foodKey: 'beetroot', source: 'Own garden', weightG: 3420, purpose: 'powder', cardKey: 'slices-3' }, 'came in, 3.42 kg, Own garden'],
+    [{ kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }, 'trim, 300 g off'],
+    [{ kind: 'prep', step: 'roast', effect: 'water', weightG: 450, note: 'Covered' }, 'roast, 450 g of water gone. Covered'],
+    [{ kind: 'prep', step: 'season', effect: 'added', added: { saltG: 10, oilG: 5 } }, 'season, 15 g added'],
+    [{ kind: 'prep', step: 'cut', effect: 'none', cutName: '3 mm slices' }, 'cut: 3 mm slices'],
+    [{ kind: 'load', runId: id, machineId: id, positions: [5, 1, 2, 3], totalG: 1700 }, 'loaded 1.70 kg on trays 1–3, 5'],
+    [{ kind: 'load', runId: id, machineId: id, positions: [4], totalG: 170 }, 'loaded 170 g on tray 4'],
+    [{ kind: 'heat', runId: id, setC: 57 }, 'heat on, 57 °C'],
+    [{ kind: 'heat', runId: id, setC: null }, 'heat off'],
+    [{ kind: 'weigh', totalG: 700 }, 'weighed 700 g'],
+    [{ kind: 'weigh', trays: [{ position: 2, weightG: 93 }] }, 'tray 2 weighed 93 g'],
+    [{ kind: 'feel', check: { form: 'pieces', answers: { bend: 'snaps', middle: 'even' }, cooled: false, places: 1 } }, 'felt: snaps clean, as dry as the rim (warm)'],
+    [{ kind: 'unload', weightG: 224 }, 'taken out, 224 g'],
+    [{ kind: 'rest', container: '1.5 L jar' }, 'rest began, 1.5 L jar'],
+    [{ kind: 'look', saw: 'clumps', note: 'At the bottom' }, 'looked: sticking or clumps. At the bottom'],
+    [{ kind: 'restEnd' }, 'rest ended'],
+    [{ kind: 'grind', dryInG: 224, powderOutG: 212 }, 'ground 224 g to 212 g'],
+    [{ kind: 'pack', jarId: id, netG: 112, packageKey: 'foil-bag', place: 'Cellar' }, 'packed 112 g, foil-laminate bag, Cellar'],
+    [{ kind: 'take', jarId: id, weightG: 15, use: 'Soup' }, 'took 15 g for soup'],
+    [{ kind: 'smell', jarId: id, smell: 'crushed' }, 'smell: only when crushed'],
+    [{ kind: 'note', text: 'Muddy' }, 'Muddy'],
+    [{ kind: 'finish', reason: 'eaten' }, 'finished: eaten'],
+    [{ kind: 'void', target: id }, 'voided an entry'],
+  ])('%j', (body, words) => expect(plain(logWords(body, metric))).toBe(words))
+
+  it('follows the household’s units', () => {
+    expect(plain(logWords({ kind: 'weigh', totalG: 1474.2 }, pounds))).toBe('weighed 3 lb 4 oz')
+    expect(plain(logWords({ kind: 'heat', runId: id, setC: 57.2 }, pounds))).toBe('heat on, 135 °F')
+  })
+})
+
+describe('small words', () => {
+  it('trays are joined to spans', () => {
+    expect(positions([3, 1, 2, 7, 9, 8])).toBe('1–3, 7–9')
+    expect(positions([4])).toBe('4')
+    expect(positions([])).toBe('')
+  })
+  it('counts read as words up to twelve', () => {
+    expect([0, 1, 7, 12, 13].map(countWord)).toEqual(['Nothing', 'One', 'Seven', 'Twelve', '13'])
+    expect([plural(1, 'jar'), plural(0, 'jar'), plural(2, 'batch', 'batches')]).toEqual(['1 jar', '0 jars', '2 batches'])
+  })
+})
+
+describe('the ramp', () => {
+  it('runs from brine, wet, to husk, dry, and never leaves it', () => {
+    expect(rampColour(1)).toContain(`var(--${RAMP[0]}) 100%`)
+    expect(rampColour(0)).toContain(`0%, var(--${RAMP[4]})`)
+    expect(rampColour(5)).toBe(rampColour(1))
+    expect(rampColour(-1)).toBe(rampColour(0))
+    expect(rampColour(0.5)).toContain('var(--straw) 100%')
+    expect(rampColour(0.875)).toBe('color-mix(in oklab, var(--brine) 50%, var(--sea-glass))')
+  })
+})
+
+describe('places', () => {
+  it('each page belongs to one place of the rail', () => {
+    const placesOf = (path: string) => PLACES.filter(place => isPlaceOf(place.to, path)).map(place => place.name)
+    expect(placesOf('/')).toEqual(['Now'])
+    expect(placesOf('/intake')).toEqual(['Batches'])
+    expect(placesOf('/batches/x')).toEqual(['Batches'])
+    expect(placesOf('/jars/x/label')).toEqual(['Shelf'])
+    expect(placesOf('/workshop')).toEqual(['Workshop'])
+    expect(placesOf('/shelfish')).toEqual([])
+  })
+})
