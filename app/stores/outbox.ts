@@ -1,4 +1,7 @@
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
 import type { NewBatch, NewEntry, NewHeat } from '#shared/contracts'
+import { callServer, Refused } from '../utils/api'
 
 /** One write on its way to the server. */
 export interface Waiting {

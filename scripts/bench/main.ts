@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
 import { estimateDrying } from '#core/kinetics'
@@ -87,7 +88,7 @@ async function benchScripts(address: string, path: string, name: string, ready: 
   await page.locator(ready).first().waitFor()
   await page.waitForTimeout(500)
   await browser.close()
-  const packed = [...files].reduce((sum, file) => sum + readFileSync(join('.output/public', `${file}.gz`)).length, 0)
+  const packed = [...files].reduce((sum, file) => sum + gzipSync(readFileSync(join('.output/public', file))).length, 0)
   row(`JavaScript for ${name}, gzip`, `${(packed / 1000).toFixed(0)} kB in ${files.size} files`, aim)
 }
 
