@@ -19,7 +19,7 @@ const DAY_MS = 86_400_000
 const TODOS_SHOWN = 60
 const JARS_TO_USE_SHOWN = 6
 const PAGE = 60
-const SHELF_MOST = 600
+const SHELF_MOST = 300
 
 /** The stage band. */
 export function stageBand(context: Context): StageCount[] {

@@ -78,7 +78,11 @@ test('trays are weighed one after the other, and the tray’s own weight is take
     await page.keyboard.press('Enter')
   }
   await dialog.getByRole('button', { name: 'Done' }).click()
-  await expect(page.getByText(/tray 3 weighed 80.g/)).toBeVisible()
+  const log = page.getByRole('region', { name: 'Log' })
+  await expect(log.getByText(/trays 1–3 weighed, the load about \d+.g/)).toBeVisible()
+  await expect(log.getByText(/→?\s*dry (by )?/).first()).toBeVisible()
+  await log.getByRole('button', { name: 'Each' }).first().click()
+  await expect(log.getByText(/tray 3 weighed 80.g/)).toBeVisible()
 })
 
 test('an entry is voided and stays to be seen', async ({ page }) => {
