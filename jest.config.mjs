@@ -1,5 +1,6 @@
 export default {
   testEnvironment: 'node',
+  setupFiles: ['<rootDir>/tests/support/fixedChance.mjs'],
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],
   transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }] },
   transformIgnorePatterns: ['/node_modules/(?!(simple-statistics|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|@stdlib)/)'],

@@ -26,7 +26,7 @@ const forecast = shallowRef<Forecast>()
 const forecastProblem = ref('')
 const problems = ref<Record<string, string>>({})
 const busy = ref(false)
-const weightField = ref<{ check: () => string | undefined }>()
+const checkFields = useFieldChecks()
 const SOURCES = ['Own garden', 'Market', 'Neighbour', 'Leftovers', 'Freezer']
 
 watch(food, (next) => {
@@ -83,7 +83,7 @@ const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powd
 async function accept() {
   if (busy.value) return
   problems.value = {}
-  const bad = weightField.value?.check()
+  const bad = checkFields()
   if (!food.value) problems.value.foodKey = 'Choose the food.'
   if (bad ?? weightG.value === undefined) problems.value.weightG = bad ?? 'A weight is needed, such as 850, 1.2 kg or 3 lb 4 oz.'
   if (source.value.trim() === '') problems.value.source = 'Say where it came from.'
@@ -125,7 +125,7 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
           </div>
           <TextField v-model="cultivar" label="Kind" optional />
         </div>
-        <WeightField ref="weightField" v-model="weightG" label="Weight" required :problem="problems.weightG" hint="untrimmed, as it came" />
+        <WeightField v-model="weightG" label="Weight" required :problem="problems.weightG" hint="untrimmed, as it came" />
         <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
         <ChoiceField v-if="food" v-model="cardKey" label="Cut" :choices="food.cards.map(card => ({ value: card.key, words: card.name, note: `${card.usualHours.value.low} to ${card.usualHours.value.high} h` }))" />
         <div class="pair">

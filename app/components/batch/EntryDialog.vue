@@ -23,9 +23,11 @@ const form = ref<{ read: () => FormReading }>()
 const at = ref<number | undefined>(props.correcting?.at)
 const problems = ref<string[]>([])
 const busy = ref(false)
+const checkFields = useFieldChecks()
 const atProblem = ref<string>()
 
 async function save() {
+  if (checkFields() !== undefined) return
   const reading = form.value?.read()
   if (!reading || busy.value) return
   if (reading.problem !== undefined) {

@@ -15,12 +15,10 @@ const read = computed(() => {
   return value === undefined ? props.hint : `${formatWeight(value, settings.value.weightUnit)}${props.hint ? ` · ${props.hint}` : ''}`
 })
 watch(parsed, value => emit('update:modelValue', value?.value))
-/** For a form that is sent while this holds something that is not a weight. */
-function check(): string | undefined {
+useFieldCheck(() => {
   touched.value = true
   return parsed.value?.problem
-}
-defineExpose({ check })
+})
 </script>
 
 <template>
