@@ -1,6 +1,6 @@
 import { uuidv7 } from 'uuidv7'
 import type { Context } from '#server/services/context'
-import { changeHeat, logEntry, startBatch } from '#server/services/writeLog'
+import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import type { NewEntry } from '#shared/contracts'
 import { cardOf, findFood } from '#core/foods'
 import { jarTakesG } from '#core/keeping'
@@ -78,7 +78,7 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
       logEntry(stage.context, batchId, { id: uuidv7(), at: loadedAt, body: { kind: 'load', runId: runId(), machineId: stage.machines[chapter.machine], positions, trays: byTray ? loads : undefined, totalG } })
       if (runId() !== batchRun) return
       stage.running[chapter.machine] = batchRun
-      changeHeat(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 60_000, body: { kind: 'heat', runId: batchRun, setC: card.temperatureC } })
+      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 60_000, body: { kind: 'heat', runId: batchRun, setC: card.temperatureC } })
     },
   }
 

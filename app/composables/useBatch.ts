@@ -1,6 +1,6 @@
 import { uuidv7 } from 'uuidv7'
 import { foldBatch, type BatchState, type Entry, type EntryBody } from '#core/batch'
-import type { BatchAnswer, NewEntry, NewHeat } from '#shared/contracts'
+import type { BatchAnswer, NewEntry, NewRunEntry } from '#shared/contracts'
 
 /** What a form hands over: entries to write, in order; or the sentence that says what is missing. */
 export type FormReading = { bodies: EntryBody[], problem?: undefined } | { problem: string, bodies?: undefined }
@@ -41,9 +41,9 @@ export function useBatch(batchId: string) {
    */
   async function write(bodies: readonly EntryBody[], options: { at?: number, replaces?: string } = {}) {
     for (const body of bodies) {
-      const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: options.replaces, body } as NewEntry | NewHeat
+      const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: options.replaces, body } as NewEntry | NewRunEntry
       const runId = runOf(entry, entries.value)
-      await outbox.send({ path: runId ? `/api/runs/${runId}/heat` : `/api/batches/${batchId}/entries`, body: entry, batchId, words: wordsOf(body) })
+      await outbox.send({ path: runId ? `/api/runs/${runId}/entries` : `/api/batches/${batchId}/entries`, body: entry, batchId, words: wordsOf(body) })
     }
     await load()
   }
@@ -51,16 +51,16 @@ export function useBatch(batchId: string) {
   return { page, entries, waits, state, problem, load, write }
 }
 
-/** Run that a heat entry, or the voiding of one, belongs to. */
-function runOf(entry: NewEntry | NewHeat, log: readonly Entry[]): string | undefined {
+/** Run that an entry on heat or air, or the voiding of one, belongs to. */
+function runOf(entry: NewEntry | NewRunEntry, log: readonly Entry[]): string | undefined {
   const { body } = entry
-  if (body.kind === 'heat') return body.runId
+  if (body.kind === 'heat' || body.kind === 'air') return body.runId
   const target = body.kind === 'void' ? log.find(item => item.id === body.target)?.body : undefined
-  return target?.kind === 'heat' ? target.runId : undefined
+  return target?.kind === 'heat' || target?.kind === 'air' ? target.runId : undefined
 }
 
 const WORDS: Partial<Record<EntryBody['kind'], string>> = {
-  prep: 'a step of preparing', load: 'the loading', heat: 'the heat', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
+  prep: 'a step of preparing', load: 'the loading', heat: 'the heat', air: 'the air', jarAir: 'the jar’s air', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
   look: 'a look', restEnd: 'the end of the rest', grind: 'the grinding', pack: 'a jar', note: 'a note', take: 'what was taken', void: 'a voiding',
 }
 function wordsOf(body: EntryBody): string {

@@ -24,6 +24,11 @@ export function logWords(body: EntryBody, { weight, temperature, length }: Write
     }
     case 'load': return `loaded ${weight(body.totalG)} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
     case 'heat': return body.setC === null ? 'heat off' : `heat on, ${temperature(body.setC)}`
+    case 'air': {
+      const room = body.roomC === undefined ? undefined : `room ${temperature(body.roomC)}, ${Math.round(body.roomHumidity! * 100)} % humidity`
+      return [room, body.chamberC === undefined ? undefined : `${temperature(body.chamberC)} measured in the machine`].filter(Boolean).join('; ')
+    }
+    case 'jarAir': return `jar air at ${Math.round(body.shown * 100)} % after ${body.closedHours} h`
     case 'weigh': return body.totalG === undefined ? (body.trays ?? []).map(tray => `tray ${tray.position} weighed ${weight(tray.weightG)}`).join(', ') : `weighed ${weight(body.totalG)}`
     case 'feel': {
       const words = FEEL_QUESTIONS[body.check.form].flatMap(question => question.answers.find(answer => answer.key === body.check.answers[question.key])?.words ?? [])

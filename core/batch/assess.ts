@@ -1,7 +1,8 @@
-import { isConstantWeight, judgeDryness, type DrynessVerdict } from '../dryness'
+import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
 import { estimateDrying, type DryingEstimate, type DryingRun } from '../kinetics'
 import { dryBasis } from '../mass'
 import type { Interval } from '../stats'
+import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from '../sorption'
 import { restDays } from './rest'
 import type { BatchState, RunState } from './state'
 
@@ -35,6 +36,7 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
     solids: { mean, sd },
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
+    ...(run.room && { equilibriumX: equilibriumIn(isothermOf(state.food.group), run.room, run.chamberC ?? run.setC ?? state.card.temperatureC) }),
     weighIns: run.weighings.map(({ hours, weightG, extraSdG }) => ({ hours, weightG, extraSdG })),
   }
 }
@@ -77,8 +79,24 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
       constant: isConstantWeight(run.weighings), weighIns: run.weighings.length,
     },
     feel: feel?.body.check,
+    jarAir: jarAirOf(state),
     rest: rest && started !== undefined
       ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: rest.looks.at(-1)?.body.saw ?? 'dry' }
       : undefined,
   })
+}
+
+/** Room of a jar whose temperature was not noted. */
+const USUAL_ROOM_C = 20
+
+function jarAirOf(state: BatchState): DrynessEvidence['jarAir'] {
+  if (!state.jarAir) return undefined
+  const { shown, celsius = USUAL_ROOM_C, closedHours, calibration } = state.jarAir.body
+  const isotherm = isothermOf(state.food.group)
+  const humidity = Math.min(0.98, Math.max(0.01, calibration.offset + calibration.gain * shown))
+  return {
+    humidity, closedHours,
+    moisture: moistureFromJarAir(isotherm, { mean: humidity, sd: calibration.sd }, celsius),
+    sealBelow: activityOfTarget(isotherm, state.food.target[state.purpose], celsius),
+  }
 }

@@ -19,8 +19,8 @@ const SCALE_SHARE = 0.02
 const EARLIEST = Date.UTC(2000, 0, 1)
 
 const WORDS: Record<EntryKind, string> = {
-  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', weigh: 'weighing', feel: 'feeling',
-  unload: 'taking out', rest: 'resting', look: 'looking at the jar', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
+  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', weigh: 'weighing', feel: 'feeling',
+  unload: 'taking out', rest: 'resting', look: 'looking at the jar', jarAir: 'reading the jar’s air', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
   finish: 'finishing', note: 'noting', take: 'taking from a jar', smell: 'smelling', void: 'voiding',
 }
 
@@ -95,7 +95,12 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
       if (body.effect !== 'none' && body.effect !== 'added' && body.weightG !== undefined && !(body.weightG > 0)) say('weightG', 'The weight must be above zero, or left empty.')
       break
     case 'load': return checkLoad(body, state, inMachine, context, say)
-    case 'heat': break
+    case 'heat':
+    case 'air': break
+    case 'jarAir':
+      need(run !== undefined && state.stage !== 'shelf', 'Nothing has been dried yet')
+      checkJarAir(body, say)
+      break
     case 'weigh': return need(inMachine, 'The batch is not in a machine') ? checkWeigh(body, state, say) : undefined
     case 'feel': need(inMachine, 'The batch is not in a machine'); break
     case 'unload':
@@ -120,6 +125,12 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     case 'smell':
       if (!state.jars.some(item => item.jarId === body.jarId)) say('jarId', 'There is no such jar of this batch.')
   }
+}
+
+/** The hygrometer's own error may take a reading over the edge; this far it may not. */
+function checkJarAir(body: Extract<EntryBody, { kind: 'jarAir' }>, say: Say): void {
+  const corrected = body.calibration.offset + body.calibration.gain * body.shown
+  if (corrected < 0 || corrected > 1) say('shown', `Corrected by its salt test this reads ${Math.round(corrected * 100)} %: the hygrometer needs a new salt test.`)
 }
 
 const grams = (value: number) => `${Math.round(value)} g`

@@ -1,6 +1,7 @@
 import { cardOf, findFood, type Food, type MethodCard, type Purpose } from '../foods'
 import { balancePrep, type PrepBalance, type PrepStep } from '../mass'
-import type { DryingClock } from '../kinetics'
+import type { Air } from '../air'
+import type { DryingClock, HeatChange } from '../kinetics'
 import { dryingClock } from '../kinetics'
 import { inForce, ofKind } from './effective'
 import { restOf, type RestState } from './rest'
@@ -20,6 +21,10 @@ export interface RunState {
   loadedAt: number
   /** Set while the heat is on. */
   setC: number | null
+  /** The room's air as last measured during the run. */
+  room?: Air
+  /** What was last measured in the machine with the heat on, °C. */
+  chamberC?: number
   clock: DryingClock
   weighings: Weighing[]
   unloadedAt?: number
@@ -45,6 +50,8 @@ export interface BatchState {
   /** Runs before the present or last one. */
   earlierRuns: RunState[]
   feel?: EntryOf<'feel'>
+  /** Newest reading of the air in a closed jar since the last loading. */
+  jarAir?: EntryOf<'jarAir'>
   rest?: RestState
   /** Net dry weight: from the newest of grinding, end of rest, taking out, last weigh-in. */
   dryG?: number
@@ -76,6 +83,7 @@ export function foldBatch(entries: readonly Entry[]): BatchState | undefined {
   const run = runs.at(-1)
   const balance = balancePrep(ledgerOf(intake, prep, food, runs[0]?.loadedG))
   const feel = run && ofKind(log, 'feel').filter(entry => entry.at >= run.loadedAt).at(-1)
+  const jarAir = run && ofKind(log, 'jarAir').filter(entry => entry.at >= run.loadedAt).at(-1)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(log, run.unloadedAt)
   const grinds = ofKind(log, 'grind')
   const powderG = grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0)
@@ -88,7 +96,7 @@ export function foldBatch(entries: readonly Entry[]): BatchState | undefined {
     || (packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable))
   const cut = prep.findLast(entry => entry.body.cutName)?.body.cutName
   return {
-    food, card, purpose, intake, prep, balance, run, earlierRuns: runs.slice(0, -1), feel, rest, dryG, grinds, powderG,
+    food, card, purpose, intake, prep, balance, run, earlierRuns: runs.slice(0, -1), feel, jarAir, rest, dryG, grinds, powderG,
     cutName: cut ?? card.name,
     thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
     unpackedG: packable === undefined ? undefined : Math.max(0, packable - packedG),
@@ -112,16 +120,31 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
     const until = loads[i + 1]?.at ?? Infinity
     const unloadedAt = ofKind(log, 'unload').find(entry => entry.at >= load.at && entry.at <= until)?.at
     const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
-    const clock = dryingClock({
-      startAt: load.at, endAt: unloadedAt, referenceC: card.temperatureC,
-      heats: heats.map(entry => ({ at: entry.at, setC: entry.body.setC })),
-    })
+    const airs = ofKind(log, 'air').filter(entry => entry.body.runId === runId && entry.at <= (unloadedAt ?? Infinity))
+    const clock = dryingClock({ startAt: load.at, endAt: unloadedAt, referenceC: card.temperatureC, heats: heatsFelt(heats, airs) })
+    const room = airs.findLast(entry => entry.body.roomC !== undefined)?.body
+    const chamberC = airs.findLast(entry => entry.body.chamberC !== undefined)?.body.chamberC
     const traysWeighed = (load.body.trays?.length ?? 0) > 0
     const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
-    const run = { runId, machineId, positions, trays, traysWeighed, loadedG: totalG, loadedAt: load.at, clock, unloadedAt }
+    const run = {
+      runId, machineId, positions, trays, traysWeighed, loadedG: totalG, loadedAt: load.at, clock, unloadedAt, chamberC,
+      room: room && { celsius: room.roomC!, humidity: room.roomHumidity! },
+    }
     const weighs = ofKind(log, 'weigh').filter(entry => entry.at >= load.at && entry.at <= Math.min(until, unloadedAt ?? Infinity))
     return { ...run, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf(run, weighs) }
   })
+}
+
+/**
+ * The heat as the food feels it: what was set, or what was measured in the machine since, which a cheap
+ * thermostat may be far from.
+ */
+function heatsFelt(heats: readonly EntryOf<'heat'>[], airs: readonly EntryOf<'air'>[]): HeatChange[] {
+  const measured = airs.flatMap(({ at, body }) => {
+    const set = heats.findLast(heat => heat.at <= at)?.body.setC ?? null
+    return set === null || body.chamberC === undefined ? [] : [{ at, setC: body.chamberC }]
+  })
+  return [...heats.map(({ at, body }) => ({ at, setC: body.setC })), ...measured]
 }
 
 function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], food: Food, loadedG: number | undefined) {

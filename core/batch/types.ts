@@ -1,6 +1,7 @@
 import type { FeelCheck } from '../dryness'
 import type { PackageKey } from '../keeping'
 import type { Purpose } from '../foods'
+import type { HygrometerCalibration } from '../sorption'
 
 /** Steps between basket and tray, by the words of the trade. */
 export const PREP_STEPS = ['wash', 'trim', 'cut', 'blanch', 'dip', 'roast', 'thicken', 'season', 'hold'] as const
@@ -14,11 +15,13 @@ export type EntryBody
     | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, note?: string }
     | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number }
     | { kind: 'heat', runId: string, setC: number | null }
+    | { kind: 'air', runId: string, roomC?: number, roomHumidity?: number, chamberC?: number }
     | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }
     | { kind: 'feel', check: FeelCheck }
     | { kind: 'unload', weightG?: number }
     | { kind: 'rest', container?: string }
     | { kind: 'look', saw: 'dry' | 'moisture' | 'clumps' | 'mould', note?: string }
+    | { kind: 'jarAir', shown: number, closedHours: number, celsius?: number, calibration: HygrometerCalibration }
     | { kind: 'restEnd', weightG?: number }
     | { kind: 'grind', dryInG: number, powderOutG: number, note?: string }
     | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number }
@@ -31,6 +34,9 @@ export type EntryBody
 export interface AddedParts { solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
 
 export type EntryKind = EntryBody['kind']
+
+/** Kinds that belong to a run, and so to every batch in the machine. */
+export const RUN_KINDS: readonly EntryKind[] = ['heat', 'air']
 
 /** An entry as it stands in the log. Instants are milliseconds since 1970, UTC. */
 export interface Entry {

@@ -16,7 +16,7 @@ export const VERDICT_WORDS: Record<VerdictLevel, string> = {
 
 /** What one witness says, or what it would need to say something. */
 export interface Witness {
-  name: 'weight' | 'feel' | 'rest'
+  name: 'weight' | 'feel' | 'jarAir' | 'rest'
   says: 'dry' | 'unsure' | 'wet' | 'nothing'
   headline: string
   detail: string
@@ -31,6 +31,8 @@ export interface DrynessEvidence {
   weight?: { probabilityDry: number, moistureNow: Interval, constant?: ConstantWeight, weighIns: number }
   /** The newest look by hand; `weighingsSince` tells whether it is older than the weight. */
   feel?: FeelCheck
+  /** Air read in a closed jar: corrected humidity 0–1, hours closed, the moisture it means, and the humidity that the target means. */
+  jarAir?: { humidity: number, closedHours: number, moisture: Interval, sealBelow: number }
   /** Days in the closed jar and what was seen. */
   rest?: { days: number, lastSaw: 'dry' | 'moisture' | 'clumps' | 'mould' }
 }
@@ -56,14 +58,15 @@ export const REST_DAYS = 7
 
 /**
  * Puts the witnesses together. A wet place found by hand or moisture in the jar outweighs the weight;
- * a weight that says wet outweighs a dry feel, since a hard skin hides a wet core.
- * Jar air will be the third witness.
+ * a weight that says wet outweighs a dry feel, since a hard skin hides a wet core. The air of a closed jar
+ * tells of the whole piece, core and all, but only of the pieces that are in the jar.
  */
 export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
   const weight = weightWitness(evidence)
   const { witness: feel, veto } = feelWitness(evidence)
+  const jarAir = jarAirWitness(evidence)
   const rest = restWitness(evidence)
-  const witnesses = [weight, feel, ...(rest ? [rest] : [])]
+  const witnesses = [weight, feel, jarAir, ...(rest ? [rest] : [])]
   const answer = (level: VerdictLevel, reason: string, more: Partial<DrynessVerdict> = {}): DrynessVerdict =>
     ({ level, headline: VERDICT_WORDS[level], reason, witnesses, ...more })
 
@@ -72,12 +75,27 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
       return answer('keep-drying', 'Mould anywhere in the jar: discard all of it, and do not taste it.', { headline: 'Discard it', discard: true })
     }
     if (evidence.rest.lastSaw !== 'dry') return answer('keep-drying', 'The jar shows moisture: back to the machine the same day, then rest again.')
+    if (jarAir.says === 'wet') {
+      return answer('keep-drying', 'The jar shows no beads, but its air says that the food is not dry through: back to the machine the same day.', {
+        disagreement: `Eyes say dry and the jar’s air says wet, at ${percent(evidence.jarAir!.humidity)} %. Air speaks before beads do. If the hygrometer is new, try it over salt first.`,
+      })
+    }
     if (evidence.rest.days < REST_DAYS) {
       return answer('rest', `No moisture after ${days(evidence.rest.days)}. Water moves slowly from thick to thin pieces: look daily until day ${REST_DAYS}.`)
     }
     return answer(evidence.purpose === 'pieces' ? 'seal' : 'grind', `${days(evidence.rest.days)} in a closed jar without moisture.`)
   }
 
+  if (weight.says === 'dry' && jarAir.says === 'wet') {
+    return answer('keep-drying', 'The weight says dry, but the air in the closed jar says that these pieces are not.', {
+      disagreement: 'Weight says dry and jar air says wet. Likely the jar holds the wettest tray, the loaded weight is wrong, or the hygrometer is off: try it over salt, and dry on meanwhile.',
+    })
+  }
+  if (weight.says === 'wet' && jarAir.says === 'dry') {
+    return answer('cool-and-check', 'The air in the closed jar says dry, the weight says not yet.', {
+      disagreement: 'Weight says wet and jar air says dry. Likely the jar holds the driest pieces, it was closed too short a time, or the loaded weight is wrong. Fill the jar from the thickest pieces of several trays and read it again.',
+    })
+  }
   if (weight.says === 'wet' && feel.says === 'dry') {
     return answer('keep-drying', 'It feels dry, but the weight says it is not: a hard skin over a wet core, most likely. Leave it, then test a thick piece cold.', {
       disagreement: 'Feel says dry and weight says wet. Likely a hard skin over a wet core; else the loaded weight is wrong, or a tray was on the scale. Break the thickest piece: a darker middle settles it.',
@@ -89,7 +107,9 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
     })
   }
   if (veto || feel.says === 'wet') return answer('keep-drying', 'A piece was not dry through: the wettest piece spoils the jar.')
-  if (weight.says === 'dry' && feel.says === 'dry') return answer('rest', 'Weight and feel agree.')
+  if (weight.says === 'dry' && feel.says === 'dry') return answer('rest', jarAir.says === 'dry' ? 'Weight, feel and jar air agree.' : 'Weight and feel agree.')
+  if (jarAir.says === 'dry' && (weight.says === 'dry' || feel.says === 'dry')) return answer('rest', `Jar air and ${weight.says === 'dry' ? 'weight' : 'feel'} agree.`)
+  if (jarAir.says === 'wet') return answer('keep-drying', 'The air in the closed jar says that these pieces are not dry.')
   if (weight.says === 'dry') return answer('cool-and-check', 'The weight says dry. Cool a few of the thickest pieces and feel them before they leave the machine.')
   if (feel.says === 'dry') {
     return answer('cool-and-check', weight.says === 'nothing'
@@ -152,4 +172,22 @@ function restWitness({ rest }: DrynessEvidence): Witness | undefined {
   if (!rest) return undefined
   const words = { dry: 'No moisture', moisture: 'Beads of moisture', clumps: 'Sticking or clumps', mould: 'Mould' }[rest.lastSaw]
   return { name: 'rest', says: rest.lastSaw === 'dry' ? (rest.days >= REST_DAYS ? 'dry' : 'unsure') : 'wet', headline: words, detail: `${days(rest.days)} in a closed jar.` }
+}
+
+/** Hours after which the air in a closed jar has settled with its food (common practice: four, better overnight). */
+export const JAR_AIR_HOURS = 4
+
+function jarAirWitness({ jarAir, targetMoisture }: DrynessEvidence): Witness {
+  if (!jarAir) {
+    return { name: 'jarAir', says: 'nothing', headline: 'Not measured', detail: `Close a few of the thickest pieces in a jar with a hygrometer for ${JAR_AIR_HOURS} hours.` }
+  }
+  const { humidity, closedHours, moisture, sealBelow } = jarAir
+  const headline = `${percent(humidity)} %, so about ${percent(moisture.p50)} % water`
+  const needs = `Sealable below ${percent(sealBelow)} %.`
+  if (closedHours < JAR_AIR_HOURS) {
+    return { name: 'jarAir', says: 'unsure', headline, detail: `${needs} Closed for ${closedHours} h only: the air has not settled yet.` }
+  }
+  // Isotherms differ by a fifth and more within a group: dry needs the middle below the target, wet the whole range above.
+  const says = moisture.p50 <= targetMoisture ? (moisture.p90 <= 1.3 * targetMoisture ? 'dry' : 'unsure') : (moisture.p10 > targetMoisture ? 'wet' : 'unsure')
+  return { name: 'jarAir', says, headline, detail: `${needs} ${percent(moisture.p10)} to ${percent(moisture.p90)} % water, closed for ${closedHours} h.` }
 }

@@ -2,9 +2,10 @@ import { choleskyFactor, intervalOf, normalDraws, Z_90, type Interval } from '..
 import { checkRun } from './check'
 import { flagWeighIns } from './flags'
 import { fitLeastSquares } from './leastSquares'
-import { hoursToTarget, prepare, PARAMETERS, weightAt, weightSlopes, weightsAt, type PreparedCurve, type RateCurve, type RunFrame } from './rateCurve'
+import { hoursToTarget, prepare, PARAMETERS, rateAtTarget, weightAt, weightSlopes, weightsAt, type PreparedCurve, type RateCurve, type RunFrame } from './rateCurve'
 import type { CurvePoint, DryingEstimate, DryingRun } from './types'
 import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
+import { worthOfWeighing, type WeighingWorth } from './worth'
 
 const DRAWS = 400
 const CURVE_POINTS = 40
@@ -43,6 +44,8 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
 
   const draws = drawCurves(fitted.parameters, fitted.covariance, prior, run)
   const finishes = new Float64Array(DRAWS)
+  const byCurve = new Float64Array(DRAWS)
+  const rates = new Float64Array(DRAWS)
   const moistures = new Float64Array(DRAWS)
   const solids = new Float64Array(DRAWS)
   const targets = new Float64Array(DRAWS)
@@ -53,6 +56,8 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
     const { curve } = prepared
     const weight = weightAt(prepared, nowH)
     const finish = hoursToTarget(prepared, frame)
+    byCurve[i] = finish
+    rates[i] = rateAtTarget(prepared, frame)
     solids[i] = curve.solidsG
     targets[i] = curve.solidsG * (1 + frame.targetX)
     waters[i] = Math.max(0, weight - curve.solidsG)
@@ -73,6 +78,8 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
     waterLeftG: intervalOf(waters),
     probabilityDry: dry / DRAWS,
     curve: curveOf(curves, nowH, hours),
+    rateAtTarget: intervalOf(rates),
+    nextWeighings: worthAhead(run, curves, byCurve, nowH, hours),
     flags: flagWeighIns(run, fitted.predictedG, fitted.sdG),
   }
 }
@@ -81,6 +88,35 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
 function remainingSd(nowH: number, finishH: number): number {
   const { last, ahead } = MODEL.remaining
   return Number.isFinite(finishH) ? last + ahead * (1 - nowH / finishH) : last
+}
+
+/** Shares of the way from the last weighing to the finish at which a next one is weighed up. */
+const AHEAD = [0.25, 0.5, 0.75, 1]
+
+function worthAhead(run: DryingRun, curves: readonly PreparedCurve[], byCurve: Float64Array, nowH: number, finish: Interval): WeighingWorth[] {
+  if (!Number.isFinite(finish.p50) || finish.p50 <= nowH) return []
+  const spareAt = (hours: number) => Math.max(0, finish.p50 - hours) * remainingSd(hours, finish.p50)
+  const weights = new Float64Array(DRAWS)
+  return AHEAD.flatMap((share) => {
+    const hours = nowH + share * (finish.p50 - nowH)
+    curves.forEach((prepared, i) => {
+      weights[i] = weightAt(prepared, hours)
+    })
+    const mean = weights.reduce((sum, weight) => sum + weight, 0) / DRAWS
+    const solidsG = run.startWeightG * run.solids.mean
+    const sdG = weighingSd(run, { weightG: mean, expectedG: mean, solidsG, age: 0 })
+    return worthOfWeighing({ hours, finishes: byCurve, weights, sdG, spareBefore: run.weighIns.length > 0 ? spareAt(nowH) : 0, spareAfter: spareAt(hours) }) ?? []
+  })
+}
+
+/** Standard deviation of a weighing about the curve: scale, hand, and the curve's own error. */
+function weighingSd(run: DryingRun, { weightG, expectedG, solidsG, age, extraSdG = 0 }: { weightG: number, expectedG: number, solidsG: number, age: number, extraSdG?: number }): number {
+  const free = Math.max(0, expectedG - solidsG)
+  const wet = free / (run.startWeightG - solidsG)
+  // The curve's error is shared by neighbours: many weighings do not average it away.
+  const crowding = Math.sqrt(Math.max(1, run.weighIns.length / MODEL.error.independent))
+  const model = (MODEL.error.base + MODEL.error.wet * wet + MODEL.error.perAge * age) * free * crowding
+  return Math.hypot((run.scale?.resolutionG ?? 1) / Math.sqrt(12), MODEL.handling * weightG, model, extraSdG)
 }
 
 function priorOf(run: DryingRun): Prior {
@@ -113,11 +149,8 @@ function fit(run: DryingRun, frame: RunFrame, prior: Prior): Fit {
   const priorCovariance = prior.sd.map((sd, i) => prior.sd.map((_, j) => (i === j ? sd * sd : 0)))
   if (weighIns.length === 0) return { parameters: prior.mean, covariance: priorCovariance, predictedG: [], sdG: [] }
 
-  const resolution = run.scale?.resolutionG ?? 1
   const hours = weighIns.map(weighIn => weighIn.hours)
   const predicted = new Float64Array(hours.length)
-  // The curve's error is shared by neighbours: many weighings do not average it away.
-  const crowding = Math.sqrt(Math.max(1, weighIns.length / MODEL.error.independent))
   const bounds = boundsOf(run, frame, prior)
   let parameters = prior.mean
   let sdG: number[] = []
@@ -128,14 +161,8 @@ function fit(run: DryingRun, frame: RunFrame, prior: Prior): Fit {
     const prepared = prepare(curve, frame)
     const scaleH = Math.max(curve.scaleH, nowH)
     weightsAt(prepared, hours, predicted)
-    sdG = weighIns.map((weighIn, i) => {
-      const handling = MODEL.handling * weighIn.weightG
-      const free = Math.max(0, predicted[i]! - curve.solidsG)
-      const age = (nowH - weighIn.hours) / scaleH
-      const wet = free / (run.startWeightG - curve.solidsG)
-      const model = (MODEL.error.base + MODEL.error.wet * wet + MODEL.error.perAge * age) * free * crowding
-      return Math.hypot(resolution / Math.sqrt(12), handling, model, weighIn.extraSdG ?? 0)
-    })
+    sdG = weighIns.map(({ weightG, extraSdG, hours: at }, i) =>
+      weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: (nowH - at) / scaleH, extraSdG }))
     const result = fitLeastSquares({
       start: parameters,
       count: weighIns.length + PARAMETERS,

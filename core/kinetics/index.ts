@@ -1,5 +1,7 @@
 export { estimateDrying } from './estimate'
 export { dryingClock, pacePerHour, type DryingClock, type HeatChange } from './clock'
+export { driftedMoisture, type Drift } from './regain'
 export { studyFinishedRun, type CurveStudy, type StudiedModel } from './study'
+export type { WeighingWorth } from './worth'
 export type { CurvePoint, DryingEstimate, DryingRun, FlagKind, WeighIn, WeighInFlag } from './types'
 export { fitLeastSquares, type LeastSquaresFit, type LeastSquaresProblem } from './leastSquares'

@@ -133,6 +133,13 @@ export function weightAt(prepared: PreparedCurve, hours: number): number {
   return out[0]!
 }
 
+/** How fast ln φ falls at the target, 1/h: what is left of the free moisture shrinks at this rate there. */
+export function rateAtTarget({ curve, startX, reducedPerHour }: PreparedCurve, frame: RunFrame): number {
+  const gap = max(frame.targetX - curve.equilibriumX, LEAST_GAP * frame.targetX)
+  const y = max(0, log((startX - curve.equilibriumX) / gap) || 0)
+  return reducedPerHour / (exp(-y) + curve.falling * exp(curve.tail * y))
+}
+
 /** Hours at which the curve meets the target; Infinity where it never does, 0 where it starts below. */
 export function hoursToTarget({ curve, startX, reducedPerHour }: PreparedCurve, frame: RunFrame): number {
   if (startX <= frame.targetX) return 0

@@ -1,4 +1,5 @@
 import type { Interval } from '../stats'
+import type { WeighingWorth } from './worth'
 
 /** One weighing of the whole load, food only. */
 export interface WeighIn {
@@ -47,5 +48,9 @@ export interface DryingEstimate {
   /** P(moisture at the last weigh-in ≤ target). */
   probabilityDry: number
   curve: CurvePoint[]
+  /** How fast the free moisture falls at the target, 1/h of drying clock. */
+  rateAtTarget: Interval
+  /** What a weighing at some hours ahead would buy; empty where there is no finish to narrow. */
+  nextWeighings: WeighingWorth[]
   flags: WeighInFlag[]
 }

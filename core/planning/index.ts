@@ -1,4 +1,5 @@
 export { agendaOf, groupOf, type Todo, type TodoGroup, type TodoKind } from './agenda'
 export { forecastBasket, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
+export { HOLD_C, nightChoices, type NightChoice } from './night'
 export { trayTakesG } from './trayLoad'
 export { nextWaking, sleepAround, startOfDay, type Household } from './day'

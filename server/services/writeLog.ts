@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
-import { checkEntry, type Entry } from '#core/batch'
+import { checkEntry, RUN_KINDS, type Entry } from '#core/batch'
 import { InputError } from '#core/errors'
-import type { NewBatch, NewEntry, NewHeat } from '#shared/contracts'
+import type { NewBatch, NewEntry, NewRunEntry } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
 import { ensureJar, findJar } from '#server/db/jars'
@@ -42,16 +42,16 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
   })
 }
 
-/** Switches the heat of a run on, off or to another temperature; every batch in the machine feels it. */
-export function changeHeat(context: Context, runId: string, input: NewHeat): Written {
+/** Logs the heat of a run or the air about it; every batch in the machine feels it. */
+export function logOnRun(context: Context, runId: string, input: NewRunEntry): Written {
   const { db } = context
   return write(context, { runId }, input, () => {
     const run = findRun(db, runId)
     if (!run) throw new NotFound('runId', 'There is no such run.')
     const entry = complete(context, input)
     const { body } = entry
+    if ('runId' in body && body.runId !== runId) throw new InputError([{ field: 'body.runId', message: 'This belongs to another run.' }])
     if (body.kind === 'heat') {
-      if (body.runId !== runId) throw new InputError([{ field: 'body.runId', message: 'This heat belongs to another run.' }])
       const machine = findMachine(db, run.machine_id)!
       if (body.setC !== null && (body.setC < machine.lowC || body.setC > machine.highC)) {
         throw new InputError([{ field: 'body.setC', message: `${machine.name} goes from ${machine.lowC} to ${machine.highC} °C.` }])
@@ -59,7 +59,7 @@ export function changeHeat(context: Context, runId: string, input: NewHeat): Wri
     }
     const batches = batchIdsOfRun(db, runId)
     if (batches.length === 0) throw new InputError([{ field: 'runId', message: 'Nothing is loaded in this run.' }])
-    checkEntry(entriesOfBatch(db, batches[0]!).filter(item => item.body.kind !== 'heat' || entriesOfRun(db, runId).some(own => own.id === item.id)), entry, { now: context.now() })
+    checkEntry(entriesOfBatch(db, batches[0]!).filter(item => !RUN_KINDS.includes(item.body.kind) || entriesOfRun(db, runId).some(own => own.id === item.id)), entry, { now: context.now() })
   })
 }
 
@@ -67,7 +67,7 @@ export function changeHeat(context: Context, runId: string, input: NewHeat): Wri
  * The one way into the log: a transaction that checks, adds the row and works out what follows. A row
  * that is there already with the same content is answered again, with other content refused.
  */
-function write<More extends object>(context: Context, place: EntryPlace, input: NewEntry | NewHeat, prepare: () => void, more?: () => More): Written & More {
+function write<More extends object>(context: Context, place: EntryPlace, input: NewEntry | NewRunEntry, prepare: () => void, more?: () => More): Written & More {
   const { db } = context
   return db.transaction(() => {
     const known = findEntry(db, input.id)
@@ -89,7 +89,7 @@ function write<More extends object>(context: Context, place: EntryPlace, input: 
 /** The content as the log holds it: without fields that are undefined. */
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value))
 
-function complete(context: Context, input: NewEntry | NewHeat): Entry {
+function complete(context: Context, input: NewEntry | NewRunEntry): Entry {
   return { id: input.id, seq: Number.MAX_SAFE_INTEGER, at: input.at, recordedAt: context.now(), replaces: input.replaces, body: input.body }
 }
 

@@ -18,6 +18,17 @@ const feelCheck = z.strictObject({
   places: z.number({ error: 'Say from how many trays or places.' }).int().min(1, 'At least one place.').max(40, 'At most 40 places.'),
 })
 
+/** Heat and air belong to a run, and so to every batch in the machine. */
+export const heatBody = z.strictObject({ kind: z.literal('heat'), runId: id, setC: celsius.nullable() })
+
+const roomCelsius = z.number({ error: 'Give a room temperature in °C, as a number.' }).min(-20, 'Room air is at −20 °C or above.').max(60, 'Room air is at 60 °C or below.')
+const share = (what: string) => z.number({ error: `Give ${what} as a share from 0 to 1.` }).min(0.01, `At least 1 % of ${what}.`).max(1, `At most 100 % of ${what}.`)
+
+export const airBody = z.strictObject({ kind: z.literal('air'), runId: id, roomC: roomCelsius.optional(), roomHumidity: share('humidity').optional(), chamberC: celsius.optional() })
+  .refine(body => body.chamberC !== undefined || (body.roomC !== undefined && body.roomHumidity !== undefined), { path: ['roomHumidity'], message: 'Give the room’s temperature and humidity together, or what was measured in the machine.' })
+
+const calibration = z.strictObject({ offset: z.number().min(-0.5).max(0.5), gain: z.number().min(0.5).max(2), sd: z.number().min(0).max(0.2) })
+
 /** The intake's facts; the first entry of every batch. */
 export const intakeBody = z.strictObject({
   kind: z.literal('intake'), foodKey: text(40), cultivar: text(80).optional(), source: text(120), weightG,
@@ -42,6 +53,10 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('unload'), weightG: weightG.optional() }),
   z.strictObject({ kind: z.literal('rest'), container: text(80).optional() }),
   z.strictObject({ kind: z.literal('look'), saw: z.enum(['dry', 'moisture', 'clumps', 'mould'], { error: 'Say what was seen.' }), note: text(500).optional() }),
+  z.strictObject({
+    kind: z.literal('jarAir'), shown: share('humidity'), celsius: roomCelsius.optional(), calibration,
+    closedHours: z.number({ error: 'Say how many hours the jar was closed.' }).min(0, 'Hours are not negative.').max(2000, 'That is over twelve weeks.'),
+  }),
   z.strictObject({ kind: z.literal('restEnd'), weightG: weightG.optional() }),
   z.strictObject({ kind: z.literal('grind'), dryInG: weightG, powderOutG: weightG, note: text(500).optional() }),
   z.strictObject({
@@ -56,20 +71,17 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() }),
 ])
 
-/** Heat belongs to a run, and so to every batch in the machine. */
-export const heatBody = z.strictObject({ kind: z.literal('heat'), runId: id, setC: celsius.nullable() })
-
 const envelope = { id, at: instant, replaces: id.optional() }
 
 export const newEntry = z.strictObject({ ...envelope, body: batchEntryBody })
 export type NewEntry = z.infer<typeof newEntry>
 
-export const newHeat = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
-export type NewHeat = z.infer<typeof newHeat>
+export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, airBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
+export type NewRunEntry = z.infer<typeof newRunEntry>
 
 export const newBatch = z.strictObject({ id, entry: z.strictObject({ id, at: instant, body: intakeBody }) })
 export type NewBatch = z.infer<typeof newBatch>
 
 // The contract and the core must mean the same: this line fails to compile when they drift apart.
 type Same<T extends EntryBody> = T
-export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody>>
+export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody> | z.infer<typeof airBody>>

@@ -1,3 +1,3 @@
 export * from './answers'
-export { newBatch, newEntry, newHeat, type NewBatch, type NewEntry, type NewHeat } from './entries'
+export { newBatch, newEntry, newRunEntry, type NewBatch, type NewEntry, type NewRunEntry } from './entries'
 export { findQuery, forecastQuestion, householdSettings, listQuery, machineSettings, type HouseholdSettings, type MachineSettings } from './settings'

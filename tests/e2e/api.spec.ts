@@ -25,7 +25,7 @@ test.beforeAll(async () => {
   for (const [path, body] of [
     ['/api/batches', { id: batchId, entry: entry(intake, { at: at - 1000 }) }],
     [`/api/batches/${batchId}/entries`, entry({ kind: 'load', runId, machineId: machine.id, positions: [1, 2], totalG: 1700 }, { at })],
-    [`/api/runs/${runId}/heat`, entry({ kind: 'heat', runId, setC: 57 }, { at })],
+    [`/api/runs/${runId}/entries`, entry({ kind: 'heat', runId, setC: 57 }, { at })],
   ] as const) expect((await send('POST', path, body)).status).toBe(200)
 })
 test.afterAll(() => server.stop())
@@ -49,9 +49,9 @@ const BAD: Bad[] = [
   { name: 'a basket of an unknown food', method: 'POST', path: () => '/api/batches', body: () => ({ id: uuidv7(), entry: entry({ ...intake, foodKey: 'cloud' }) }), status: 422, words: /not a food in the reference/ },
   { name: 'a basket of nothing', method: 'POST', path: () => '/api/batches', body: () => ({ id: uuidv7(), entry: entry({ ...intake, weightG: 0 }) }), status: 400, words: /above zero/ },
   { name: 'a batch that is there', method: 'POST', path: () => '/api/batches', body: () => ({ id: batchId, entry: entry(intake) }), status: 409, words: /with this id already/ },
-  { name: 'a heat beyond the machine', method: 'POST', path: () => `/api/runs/${runId}/heat`, body: () => entry({ kind: 'heat', runId, setC: 140 }), status: 422, words: /goes from 35 to 75/ },
-  { name: 'text for a heat', method: 'POST', path: () => `/api/runs/${runId}/heat`, body: () => entry({ kind: 'heat', runId, setC: 'hot' }), status: 400, words: /temperature in °C/ },
-  { name: 'an unknown run', method: 'POST', path: () => `/api/runs/${uuidv7()}/heat`, body: () => entry({ kind: 'heat', runId: uuidv7(), setC: 50 }), status: 404, words: /no such run/ },
+  { name: 'a heat beyond the machine', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'heat', runId, setC: 140 }), status: 422, words: /goes from 35 to 75/ },
+  { name: 'text for a heat', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'heat', runId, setC: 'hot' }), status: 400, words: /temperature in °C/ },
+  { name: 'an unknown run', method: 'POST', path: () => `/api/runs/${uuidv7()}/entries`, body: () => entry({ kind: 'heat', runId: uuidv7(), setC: 50 }), status: 404, words: /no such run/ },
   { name: 'a household on Mars', method: 'PUT', path: () => '/api/household', body: () => ({ ...household, timeZone: 'Mars/Olympus' }), status: 400, words: /not a time zone/ },
   { name: 'an old version of the household', method: 'PUT', path: () => '/api/household', body: () => ({ ...household, name: 'Other', version: 99 }), status: 409, words: /changed elsewhere/ },
   { name: 'a machine without trays', method: 'PUT', path: () => '/api/machines', body: () => ({ ...machine, trays: 0 }), status: 400, words: /At least one tray/ },

@@ -24,7 +24,7 @@ test.beforeEach(async () => {
   const [machine] = await (await fetch(`${server.address}/api/machines`)).json() as { id: string }[]
   await post('/api/batches', { id: batchId, entry: { id: id(), at: Date.now() - 12 * HOUR, body: { kind: 'intake', foodKey: 'beetroot', source: 'Own garden', weightG: 2000, purpose: 'powder', cardKey: 'slices-3' } } })
   await log(11, { kind: 'load', runId: RUN, machineId: machine!.id, positions: [1, 2], totalG: 1700 })
-  await post(`/api/runs/${RUN}/heat`, { id: id(), at: Date.now() - 11 * HOUR, body: { kind: 'heat', runId: RUN, setC: 57 } })
+  await post(`/api/runs/${RUN}/entries`, { id: id(), at: Date.now() - 11 * HOUR, body: { kind: 'heat', runId: RUN, setC: 57 } })
   await log(5, { kind: 'weigh', totalG: 600 })
 })
 test.afterEach(() => server.stop())

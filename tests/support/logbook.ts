@@ -3,7 +3,7 @@ import type { Entry, EntryBody } from '#core/batch'
 import type { NewEntry } from '#shared/contracts'
 import { openLogbook } from '#server/services/logbook'
 import { machineList } from '#server/services/settings'
-import { changeHeat, logEntry, startBatch } from '#server/services/writeLog'
+import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import type { Context } from '#server/services/context'
 
 export const HOUR = 3_600_000
@@ -49,7 +49,7 @@ export function testBook(): TestBook {
     },
     log: (batchId, hours, body, more = {}) => logEntry(context, batchId, { id: more.id ?? uuidv7(), at: at(hours), replaces: more.replaces, body }),
     heat(runId, hours, setC) {
-      changeHeat(context, runId, { id: uuidv7(), at: at(hours), body: { kind: 'heat', runId, setC } })
+      logOnRun(context, runId, { id: uuidv7(), at: at(hours), body: { kind: 'heat', runId, setC } })
     },
     whole(from = 0) {
       const batchId = book.begin({}, from)

@@ -5,7 +5,7 @@ const props = defineProps<{ state: BatchState, assessment: Assessment, now: numb
 const format = useFormat()
 const verdict = computed(() => props.assessment.verdict)
 const tone = computed(() => verdict.value.discard ? 'danger' : ({ 'keep-drying': 'attention', 'cool-and-check': 'attention', 'rest': 'good', 'grind': 'good', 'seal': 'good' } as const)[verdict.value.level])
-const NAMES = { weight: 'Weight', feel: 'Feel', rest: 'Rest' }
+const NAMES = { weight: 'Weight', feel: 'Feel', jarAir: 'Jar air', rest: 'Rest' }
 const TONES = { dry: 'good', unsure: 'attention', wet: 'attention', nothing: 'none' }
 const how = ref(false)
 const finish = computed(() => {

@@ -15,7 +15,7 @@ import { Conflict, NotFound } from '#server/services/refusals'
 import { changeHousehold, machineList, saveMachine } from '#server/services/settings'
 import { householdOf } from '#server/services/context'
 import { forecast } from '#server/services/forecast'
-import { changeHeat, logEntry, startBatch } from '#server/services/writeLog'
+import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import { BEETROOT, HOUR, MORNING, testBook } from '../../support/logbook'
 
 const rows = (book: ReturnType<typeof testBook>, table: string) => book.context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all()
@@ -110,7 +110,7 @@ describe('a machine', () => {
     const { runId } = book.whole()
     expect(() => book.heat(runId, 200, 180)).toThrow(/goes from 35 to 75 °C/)
     expect(() => book.heat(uuidv7(), 200, 57)).toThrow(NotFound)
-    expect(() => changeHeat(book.context, runId, { id: uuidv7(), at: MORNING, body: { kind: 'heat', runId: uuidv7(), setC: 57 } })).toThrow(/another run/)
+    expect(() => logOnRun(book.context, runId, { id: uuidv7(), at: MORNING, body: { kind: 'heat', runId: uuidv7(), setC: 57 } })).toThrow(/another run/)
   })
   it('keeps its trays while food lies on them, and tells of a change elsewhere', () => {
     const book = testBook()

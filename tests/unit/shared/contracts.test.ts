@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import { findQuery, forecastQuestion, householdSettings, listQuery, machineSettings, newBatch, newEntry, newHeat } from '#shared/contracts'
+import { findQuery, forecastQuestion, householdSettings, listQuery, machineSettings, newBatch, newEntry, newRunEntry } from '#shared/contracts'
 import { BEETROOT } from '../../support/logbook'
 
 const entry = (body: unknown, more: object = {}) => ({ id: uuidv7(), at: 1_790_000_000_000, body, ...more })
@@ -36,9 +36,9 @@ describe('an entry at the door', () => {
   it('takes what is right', () => {
     expect(newEntry.safeParse(entry({ kind: 'weigh', totalG: 812.5 })).success).toBe(true)
     expect(newBatch.safeParse({ id: uuidv7(), entry: entry(BEETROOT) }).success).toBe(true)
-    expect(newHeat.safeParse(entry({ kind: 'heat', runId: uuidv7(), setC: null })).success).toBe(true)
-    expect(newHeat.safeParse(entry({ kind: 'weigh', totalG: 5 })).success).toBe(false)
-    expect(newHeat.safeParse(entry({ kind: 'heat', runId: uuidv7(), setC: 400 })).success).toBe(false)
+    expect(newRunEntry.safeParse(entry({ kind: 'heat', runId: uuidv7(), setC: null })).success).toBe(true)
+    expect(newRunEntry.safeParse(entry({ kind: 'weigh', totalG: 5 })).success).toBe(false)
+    expect(newRunEntry.safeParse(entry({ kind: 'heat', runId: uuidv7(), setC: 400 })).success).toBe(false)
   })
 })
 

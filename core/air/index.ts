@@ -1,0 +1,1 @@
+export { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa, type Air } from './humidity'

@@ -1,0 +1,72 @@
+import type { Assessment, BatchState } from '../batch'
+import { dryBasis, wetBasis } from '../mass'
+import { driftedMoisture } from '../kinetics'
+import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
+import type { Air } from '../air'
+import type { Interval } from '../stats'
+
+/** What may be done with a running machine at bedtime. */
+export interface NightChoice {
+  key: 'leave' | 'hold' | 'off'
+  /** Water, wet basis, when people are up again. */
+  moisture: Interval
+  /** Energy of the night. */
+  kWh: number
+  /** Hours of heat still needed in the morning; 0 when dry. Infinity where the heat cannot do it. */
+  hoursLeft: Interval
+}
+
+/** Temperature at which a machine only keeps food from taking water back (common practice). */
+export const HOLD_C = 40
+/** Share of the rated power that the machine draws at its card's heat (common practice). */
+const DUTY = 0.65
+const HOUR = 3_600_000
+
+/**
+ * What a night does to a load: the heat left on, held warm, or switched off, from bedtime to waking.
+ * Each figure is worked out for the dry end, the middle and the wet end of what the load may be.
+ * @param room air of the room; what a rack takes back hangs on it
+ * @returns undefined unless the heat is on
+ */
+export function nightChoices(state: BatchState, assessed: Assessment, room: Air, night: { from: number, to: number }, watts: number): NightChoice[] | undefined {
+  const { run } = state
+  if (!run || run.setC === null || run.unloadedAt !== undefined) return undefined
+  const { setC } = run
+  const { estimate } = assessed
+  const isotherm = isothermOf(state.food.group)
+  const targetX = dryBasis(state.food.target[state.purpose])
+  const hours = (night.to - night.from) / HOUR
+  const bedtime = run.clock.equivalentHoursAt(night.from)
+  const morning = bedtime + hours * run.clock.pace
+  const endX = equilibriumIn(isotherm, room, setC).mean
+
+  const cases = (['p10', 'p50', 'p90'] as const).map((p) => {
+    const at = (clock: number) => Math.max(0, weightOn(estimate.curve, clock, p) / estimate.solidsG[p] - 1)
+    const drift = { ratePerHour: estimate.rateAtTarget.p50, setC, hours, fromX: at(bedtime) }
+    return {
+      leave: at(morning),
+      hold: driftedMoisture({ ...drift, balanceX: equilibriumIn(isotherm, room, HOLD_C).mean, nowC: HOLD_C, fan: true }),
+      off: driftedMoisture({ ...drift, balanceX: roomBalance(isotherm, room), nowC: room.celsius, fan: false }),
+    }
+  })
+  const ordered = (values: number[]): Interval => {
+    const [p10, p50, p90] = [...values].sort((a, b) => a - b) as [number, number, number]
+    return { p10, p50, p90 }
+  }
+  const left = (x: number) => x <= targetX ? 0 : endX >= targetX ? Infinity : Math.log((x - endX) / (targetX - endX)) / (estimate.rateAtTarget.p50 * run.clock.pace)
+  const warmth = (celsius: number) => Math.max(0, celsius - room.celsius) / Math.max(1, setC - room.celsius)
+  const full = watts / 1000 * DUTY * hours
+  const energy = { leave: full, hold: full * warmth(HOLD_C), off: 0 }
+  return (['leave', 'hold', 'off'] as const).map((key): NightChoice => ({
+    key, kWh: energy[key], moisture: ordered(cases.map(item => wetBasis(item[key]))), hoursLeft: ordered(cases.map(item => left(item[key]))),
+  }))
+}
+
+/** Weight on the estimated curve at an hour, along one edge of its band. */
+function weightOn(curve: Assessment['estimate']['curve'], hours: number, p: 'p10' | 'p50' | 'p90'): number {
+  const after = curve.findIndex(point => point.hours >= hours)
+  if (after < 0) return curve.at(-1)!.weightG[p]
+  if (after === 0) return curve[0]!.weightG[p]
+  const [a, b] = [curve[after - 1]!, curve[after]!]
+  return a.weightG[p] + (b.weightG[p] - a.weightG[p]) * (hours - a.hours) / (b.hours - a.hours)
+}

@@ -1,0 +1,44 @@
+import { heatedHumidity, type Air } from '../air'
+import { intervalFromLogNormal, mapInterval, type Interval } from '../stats'
+import { activityAt, moistureAt } from './gab'
+import type { GroupIsotherm } from './groups'
+
+/** How far the air in a machine stays above what heating alone gives: the load's own vapour and leaks, near the end of a run (common practice). */
+const LOAD_HUMIDITY = 0.01
+
+/**
+ * The moisture that a run ends in, dry basis: in balance with the room's air, heated.
+ * @param setC temperature in the machine, °C
+ */
+export function equilibriumIn(isotherm: GroupIsotherm, room: Air, setC: number): { mean: number, sd: number } {
+  const mean = moistureAt(isotherm, heatedHumidity(room, setC) + LOAD_HUMIDITY, setC)
+  return { mean, sd: isotherm.sdLog * mean }
+}
+
+/** The same as water wet basis, with its doubt: the lowest that this air and heat can reach. */
+export function lowestMoisture(isotherm: GroupIsotherm, room: Air, setC: number): Interval {
+  const { mean } = equilibriumIn(isotherm, room, setC)
+  return mapInterval(intervalFromLogNormal(mean, isotherm.sdLog), x => x / (1 + x))
+}
+
+/** Moisture (dry basis) in balance with the room itself: where a switched-off rack drifts to. */
+export function roomBalance(isotherm: GroupIsotherm, room: Air): number {
+  return moistureAt(isotherm, room.humidity, room.celsius)
+}
+
+/**
+ * What the air in a closed jar says of the food in it.
+ * @param activity relative humidity read in the jar, 0–1, with its own doubt
+ * @returns water wet basis
+ */
+export function moistureFromJarAir(isotherm: GroupIsotherm, activity: { mean: number, sd: number }, celsius: number): Interval {
+  const x = moistureAt(isotherm, activity.mean, celsius)
+  const slope = (moistureAt(isotherm, activity.mean + 0.01, celsius) - moistureAt(isotherm, Math.max(0, activity.mean - 0.01), celsius)) / 0.02
+  const sdLog = Math.hypot(isotherm.sdLog, slope * activity.sd / Math.max(1e-6, x))
+  return mapInterval(intervalFromLogNormal(x, sdLog), value => value / (1 + value))
+}
+
+/** Water activity that a moisture target (wet basis) means for this food. */
+export function activityOfTarget(isotherm: GroupIsotherm, moisture: number, celsius = 20): number {
+  return activityAt(isotherm, moisture / (1 - moisture), celsius)
+}
