@@ -2,9 +2,10 @@ import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { uuidv7 } from 'uuidv7'
 import { openLogbook } from '#server/services/logbook'
+import { saveHygrometer } from '#server/services/hygrometers'
 import { changeHousehold, machineList, saveMachine } from '#server/services/settings'
 import { householdOf, type Context } from '#server/services/context'
-import { HOUSEHOLD, MACHINES, YEAR, type MachineName } from './story'
+import { HOUSEHOLD, HYGROMETER, MACHINES, YEAR, type MachineName } from './story'
 import { tell, type Deed, type Stage } from './write'
 
 /**
@@ -19,6 +20,7 @@ export function makeDemo(path: string, now: number): { context: Context, batches
   // The demo is made in one go and can be made again: it need not wait for the disk at every entry.
   context.db.pragma('synchronous = OFF')
   changeHousehold(context, { ...householdOf(context), name: HOUSEHOLD.name })
+  saveHygrometer(context, { id: uuidv7(), ...HYGROMETER })
   const stage: Stage = { context, machines: setUpMachines(context), running: {}, now }
   const tellers = YEAR.map((chapter, i) => tell(chapter, i, stage))
   const next: (Deed | undefined)[] = tellers.map(teller => teller.next().value as Deed | undefined)

@@ -1,5 +1,6 @@
 import type { PackageKey } from '#core/keeping'
 import type { Purpose } from '#core/foods'
+import type { Salt } from '#core/sorption'
 
 /** The invented household: nobody lives there. */
 export const HOUSEHOLD = { name: 'Fennick Lane kitchen' }
@@ -9,6 +10,12 @@ export const MACHINES = {
   stack: { name: 'Round stack', trays: 5, trayAreaM2: 0.075, trayTareG: 145, watts: 260, lowC: 35, highC: 70, pace: 0.94 },
 } as const
 export type MachineName = keyof typeof MACHINES
+
+/** The jar hygrometer, as it read over two salts. */
+export const HYGROMETER = {
+  name: 'Jar hygrometer, the white one',
+  readings: [{ salt: 'magnesium-chloride', shown: 0.36 }, { salt: 'sodium-chloride', shown: 0.77 }] satisfies { salt: Salt, shown: number }[],
+}
 
 export const PLACES = ['Pantry, top board', 'Pantry, middle board', 'Pantry, low board', 'Cellar shelf'] as const
 
@@ -38,7 +45,8 @@ export type Unfinished
     | { stage: 'prep', hoursAgo: number }
   /** Loaded so many hours ago; weighed at these hours after loading, once before with a slip of the finger. */
     | { stage: 'drying', loadedHoursAgo: number, weighedAt: number[], mistypedAt?: number, positions: number[], byTray?: boolean, joins?: boolean }
-    | { stage: 'resting', days: number, looks: number }
+    /** `jarAir`: what the hygrometer in the jar showed on the second day, 0–1. */
+    | { stage: 'resting', days: number, looks: number, jarAir?: number }
     | { stage: 'grinding', packedShare: number }
 
 /** A year of work, oldest first. Foods come in when a garden or a market has them, whatever the month. */
@@ -70,7 +78,7 @@ export const YEAR: readonly Chapter[] = [
   { food: 'kale', card: 'leaves', purpose: 'powder', source: 'Own garden', cultivar: 'Black Ragged', rawG: 1700, daysAgo: 24, machine: 'cabinet', place: 1 },
   { food: 'carrot', card: 'shreds', purpose: 'powder', source: 'Market', rawG: 3500, daysAgo: 14, machine: 'cabinet', place: 1, until: { stage: 'grinding', packedShare: 0.55 } },
   { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Greenhouse, the last', cultivar: 'Ember Plum', rawG: 3800, daysAgo: 9.2, machine: 'cabinet', place: 0, until: { stage: 'resting', days: 7, looks: 6 } },
-  { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1100, daysAgo: 4.6, machine: 'stack', place: 0, until: { stage: 'resting', days: 3, looks: 2 } },
+  { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1100, daysAgo: 4.6, machine: 'stack', place: 0, until: { stage: 'resting', days: 3, looks: 2, jarAir: 0.22 } },
   { food: 'hot-chili', card: 'halves', purpose: 'powder', source: 'Own garden, the last', cultivar: 'Sparrow Tongue', rawG: 1250, daysAgo: 1, machine: 'stack', place: 2, until: { stage: 'drying', loadedHoursAgo: 15.5, weighedAt: [11], positions: [1, 2, 3, 4] } },
   { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden, clamp', cultivar: 'Dusk Globe', rawG: 3420, daysAgo: 0.6, machine: 'cabinet', place: 0, until: { stage: 'drying', loadedHoursAgo: 8.6, weighedAt: [2, 4, 6.1, 8], positions: [1, 2, 3, 5, 6], byTray: true } },
   { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 2300, daysAgo: 0.4, machine: 'cabinet', place: 2, until: { stage: 'drying', loadedHoursAgo: 3.4, mistypedAt: 1.2, weighedAt: [2.6], positions: [7, 8, 9], joins: true } },

@@ -5,9 +5,10 @@ import type { NewEntry } from '#shared/contracts'
 import { cardOf, findFood } from '#core/foods'
 import { jarTakesG } from '#core/keeping'
 import { trayTakesG } from '#core/planning'
+import { calibrateHygrometer } from '#core/sorption'
 import { randomSource, type RandomSource } from '#core/stats'
 import { dryForReal } from './trueDrying'
-import { MACHINES, PLACES, type Chapter, type MachineName } from './story'
+import { HYGROMETER, MACHINES, PLACES, type Chapter, type MachineName } from './story'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -70,6 +71,7 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   const byTray = until?.stage === 'drying' ? until.byTray === true : source.uniform() < 0.4
   const loads = positions.map((position, i) => ({ position, weightG: Math.round(truth.trayShares[i]! * loadedG) }))
   const totalG = byTray ? loads.reduce((sum, tray) => sum + tray.weightG, 0) : loadedG
+  const room = { roomC: Math.round(18 + 6 * source.uniform()), roomHumidity: Math.round(42 + 24 * source.uniform()) / 100 }
   const runId = until?.stage === 'drying' && until.joins ? () => stage.running[chapter.machine]! : () => batchRun
   const batchRun = uuidv7()
   yield {
@@ -79,6 +81,7 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
       if (runId() !== batchRun) return
       stage.running[chapter.machine] = batchRun
       logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 60_000, body: { kind: 'heat', runId: batchRun, setC: card.temperatureC } })
+      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 120_000, body: { kind: 'air', runId: batchRun, ...room } })
     },
   }
 
@@ -114,7 +117,10 @@ function* after(chapter: Chapter, source: RandomSource, log: (at: number, body: 
   if (!chapter.noRest) {
     yield log(at, { kind: 'rest', container: '1.5 L jar' })
     const looks = until?.stage === 'resting' ? until.looks : source.integer(3, 7)
-    for (let day = 1; day <= looks; day++) yield log(at + day * DAY, { kind: 'look', saw: 'dry' })
+    for (let day = 1; day <= looks; day++) {
+      yield log(at + day * DAY, { kind: 'look', saw: 'dry' })
+      if (day === 2 && until?.stage === 'resting' && until.jarAir) yield log(at + day * DAY + 60_000, { kind: 'jarAir', shown: until.jarAir, closedHours: 48, celsius: 20, calibration: calibrateHygrometer(HYGROMETER.readings) })
+    }
     if (until?.stage === 'resting') return
     at += (7.1 + source.uniform()) * DAY
     dry = Math.round(dryG * (1 + 0.002 * source.uniform()))

@@ -128,6 +128,7 @@ async function saveMachine() {
             <div class="row"><ElButton type="primary" native-type="submit">Save the machine</ElButton><ElButton @click="form = undefined">Leave it</ElButton></div>
           </form>
         </section>
+        <HygrometerCard />
         <section class="card">
           <h2>Your data</h2>
           <p class="quiet">The log is one SQLite file in the data folder that the server names when it starts. Everything in it can be taken out as a table.</p>

@@ -35,14 +35,34 @@ const toCurve = (p: readonly number[]): RateCurve => ({
  * @throws InputError where a figure has no meaning.
  */
 export function estimateDrying(run: DryingRun): DryingEstimate {
+  return estimateOf(run, posteriorOf(run))
+}
+
+/** What is believed of a run after its weighings, as curves drawn from the posterior. */
+export interface Posterior {
+  frame: RunFrame
+  curves: PreparedCurve[]
+  /** One standard normal number a curve, for the doubt that no curve foretells. */
+  spare: Float64Array
+  predictedG: number[]
+  sdG: number[]
+}
+
+/** @throws InputError where a figure has no meaning. */
+export function posteriorOf(run: DryingRun): Posterior {
   checkRun(run)
   const frame: RunFrame = { startWeightG: run.startWeightG, targetX: run.targetMoisture / (1 - run.targetMoisture) }
   const prior = priorOf(run)
   const fitted = fit(run, frame, prior)
+  const draws = drawCurves(fitted.parameters, fitted.covariance, prior, run)
+  return { frame, curves: draws.curves.map(curve => prepare(curve, frame)), spare: draws.spare, predictedG: fitted.predictedG, sdG: fitted.sdG }
+}
+
+/** The figures that a posterior comes to. */
+export function estimateOf(run: DryingRun, { frame, curves, spare, predictedG, sdG }: Posterior): DryingEstimate {
   const last = run.weighIns.at(-1)
   const nowH = last?.hours ?? 0
 
-  const draws = drawCurves(fitted.parameters, fitted.covariance, prior, run)
   const finishes = new Float64Array(DRAWS)
   const byCurve = new Float64Array(DRAWS)
   const rates = new Float64Array(DRAWS)
@@ -51,7 +71,6 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
   const targets = new Float64Array(DRAWS)
   const waters = new Float64Array(DRAWS)
   let dry = 0
-  const curves = draws.curves.map(curve => prepare(curve, frame))
   curves.forEach((prepared, i) => {
     const { curve } = prepared
     const weight = weightAt(prepared, nowH)
@@ -65,7 +84,7 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
     if (moistures[i]! <= run.targetMoisture) dry++
     // What bends after the last weighing is not in the fit: the remaining time has a doubt of its own.
     finishes[i] = last && finish > nowH
-      ? nowH + (finish - nowH) * Math.exp(remainingSd(nowH, finish) * draws.spare[i]!)
+      ? nowH + (finish - nowH) * Math.exp(remainingSd(nowH, finish) * spare[i]!)
       : finish
   })
 
@@ -80,12 +99,12 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
     curve: curveOf(curves, nowH, hours),
     rateAtTarget: intervalOf(rates),
     nextWeighings: worthAhead(run, curves, byCurve, nowH, hours),
-    flags: flagWeighIns(run, fitted.predictedG, fitted.sdG),
+    flags: flagWeighIns(run, predictedG, sdG),
   }
 }
 
 /** Doubt of the remaining time: the more of the run lies ahead, the more it can bend otherwise. */
-function remainingSd(nowH: number, finishH: number): number {
+export function remainingSd(nowH: number, finishH: number): number {
   const { last, ahead } = MODEL.remaining
   return Number.isFinite(finishH) ? last + ahead * (1 - nowH / finishH) : last
 }

@@ -1,5 +1,6 @@
 export { estimateDrying } from './estimate'
 export { dryingClock, pacePerHour, type DryingClock, type HeatChange } from './clock'
+export { estimateTrays, type Tray, type TrayEstimate, type TraysEstimate } from './trays'
 export { driftedMoisture, type Drift } from './regain'
 export { studyFinishedRun, type CurveStudy, type StudiedModel } from './study'
 export type { WeighingWorth } from './worth'

@@ -126,6 +126,15 @@ export function weightSlopes(prepared: PreparedCurve, frame: RunFrame, hours: re
   }
 }
 
+/** Weight of the load at one hour, and how fast it changes there: g and g/h. */
+export function weightAndRate(prepared: PreparedCurve, hours: number): { weightG: number, ratePerHour: number } {
+  const { curve: { falling, tail, solidsG, equilibriumX }, startX, reducedPerHour } = prepared
+  const weightG = weightAt(prepared, hours)
+  const span = solidsG * (startX - equilibriumX)
+  const shrink = max(1e-300, (weightG - solidsG * (1 + equilibriumX)) / span)
+  return { weightG, ratePerHour: -span * shrink * reducedPerHour / (shrink + falling * exp(-tail * log(shrink))) }
+}
+
 /** Weight of the load in grams at one hour. */
 export function weightAt(prepared: PreparedCurve, hours: number): number {
   const out = new Float64Array(1)

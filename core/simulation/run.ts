@@ -22,6 +22,8 @@ export interface SimulatedRun {
   weightAt(hours: number): number
   /** First hour at which the whole load's mean moisture (wet basis) is at or below the target; Infinity if never within the horizon. */
   hoursTo(targetMoisture: number): number
+  /** The same for one tray by its place in the list. */
+  trayHoursTo(tray: number, targetMoisture: number): number
 }
 
 /**
@@ -60,17 +62,20 @@ export function simulateRun(settings: RunSettings, horizonH: number, gridH = 0.1
     trayWeightsG,
     traysAt,
     weightAt,
-    hoursTo(targetMoisture) {
-      const target = settings.startWeightG * settings.solids / (1 - targetMoisture)
-      if (weightAt(grid[points - 1]!) > target) return Infinity
-      let low = 0
-      let high = grid[points - 1]!
-      while (high - low > 1e-4) {
-        const middle = 0.5 * (low + high)
-        if (weightAt(middle) > target) low = middle
-        else high = middle
-      }
-      return high
-    },
+    hoursTo: targetMoisture => firstBelow(weightAt, settings.startWeightG * settings.solids / (1 - targetMoisture), grid[points - 1]!),
+    trayHoursTo: (tray, targetMoisture) => firstBelow(hours => xAt(tray, hours), targetMoisture / (1 - targetMoisture), grid[points - 1]!),
   }
+}
+
+/** First hour at which a falling quantity is at or below a value, by halving; Infinity if not by the horizon. */
+function firstBelow(quantity: (hours: number) => number, value: number, horizonH: number): number {
+  if (quantity(horizonH) > value) return Infinity
+  let low = 0
+  let high = horizonH
+  while (high - low > 1e-4) {
+    const middle = 0.5 * (low + high)
+    if (quantity(middle) > value) low = middle
+    else high = middle
+  }
+  return high
 }

@@ -19,7 +19,7 @@ export const ISOTHERMS: Record<SorptionGroup, GroupIsotherm> = {
   wateryVegetable: { name: 'Watery vegetables and roots', monolayer: 0.07, c: 9, k: 0.93, heatC: 12_000, heatK: -500, sdLog: 0.2, source: RANGE },
   starchy: { name: 'Starchy vegetables', monolayer: 0.06, c: 15, k: 0.8, heatC: 14_000, heatK: -500, sdLog: 0.15, source: RANGE },
   sugaryFruit: { name: 'Sugary fruit', monolayer: 0.1, c: 3, k: 1, heatC: 8000, heatK: 0, sdLog: 0.25, source: RANGE },
-  allium: { name: 'Onion and garlic', monolayer: 0.085, c: 7, k: 0.95, heatC: 10_000, heatK: -300, sdLog: 0.2, source: RANGE },
+  allium: { name: 'Onion and garlic', monolayer: 0.075, c: 7, k: 0.95, heatC: 10_000, heatK: -300, sdLog: 0.2, source: RANGE },
   chili: { name: 'Chilies and peppers', monolayer: 0.055, c: 10, k: 0.95, heatC: 12_000, heatK: -300, sdLog: 0.2, source: RANGE },
   mushroom: { name: 'Mushrooms', monolayer: 0.06, c: 11, k: 0.95, heatC: 12_000, heatK: -300, sdLog: 0.2, source: RANGE },
   protein: { name: 'Meat, fish and egg', monolayer: 0.06, c: 12, k: 0.85, heatC: 12_000, heatK: -300, sdLog: 0.2, source: RANGE },

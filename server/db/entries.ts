@@ -43,6 +43,16 @@ export function entriesOfRun(db: Db, runId: string): Entry[] {
   return statement<EntryRow>(db, `SELECT ${COLUMNS} FROM entry WHERE run_id = ? ORDER BY seq`).all(runId).map(toEntry)
 }
 
+/** The newest room air in force, of whatever run. */
+export function newestAir(db: Db): Entry | undefined {
+  const row = statement<EntryRow>(db, `
+    SELECT ${COLUMNS} FROM entry e
+    WHERE kind = 'air' AND json_extract(body, '$.roomC') IS NOT NULL
+      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.run_id = e.run_id AND (later.replaces = e.id OR json_extract(later.body, '$.target') = e.id))
+    ORDER BY at DESC LIMIT 1`).get()
+  return row && toEntry(row)
+}
+
 /** Every row of the log with its place, oldest first, one at a time: for export. */
 export function* allEntries(db: Db): Generator<{ entry: Entry, batchNumber?: number, runId?: string }> {
   const rows = db.prepare<[], EntryRow & { number: number | null, run_id: string | null }>(`

@@ -6,7 +6,7 @@ import { bestByWindow, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
 import { intervalFromNormal } from '#core/stats'
 import type { BatchAnswer, BatchSummary, FoundItem, JarAnswer, JarSummary, NowAnswer, RackAnswer, ShelfAnswer, StageCount } from '#shared/contracts'
 import { batchView, dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
-import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
+import { entriesOfBatch, entriesOfRun, newestAir } from '#server/db/entries'
 import { findJarViews, jarsOfBatch, jarsOnShelf, jarsToUse, jarView, placesOfJars, shelfSums, type JarViewRow } from '#server/db/jars'
 import { listMachines } from '#server/db/settings'
 import { countTodos, listTodos } from '#server/db/todos'
@@ -93,8 +93,10 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     const there = taken[view.machine_id] ??= { runId: view.run_id, positions: [], setC: heatOf(context, view.run_id) }
     there.positions.push(...JSON.parse(view.trays) as number[])
   }
+  const air = newestAir(db)
   return {
-    batchId, number: batch.number, entries: entriesOfBatch(db, batchId), machines: listMachines(db),
+    batchId, number: batch.number,
+    lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries: entriesOfBatch(db, batchId), machines: listMachines(db),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
   }
 }

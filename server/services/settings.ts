@@ -49,7 +49,8 @@ export function machineList({ db }: Context): MachineRecord[] {
   return listMachines(db)
 }
 
-function changedFields(stored: object, sent: object): { field: string, message: string }[] {
+/** Fields that differ, each with what is stored now. */
+export function changedFields(stored: object, sent: object): { field: string, message: string }[] {
   return Object.entries(stored)
     .filter(([key, value]) => key in sent && (sent as Record<string, unknown>)[key] !== value && key !== 'version')
     .map(([field, value]) => ({ field, message: `It is “${value}” now.` }))

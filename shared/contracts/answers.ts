@@ -2,12 +2,15 @@ import type { Entry, Stage } from '#core/batch'
 import type { Purpose } from '#core/foods'
 import type { BestBy } from '#core/keeping'
 import type { TodoKind } from '#core/planning'
-import type { HouseholdSettings, MachineSettings } from './settings'
+import type { HygrometerCalibration } from '#core/sorption'
+import type { HouseholdSettings, HygrometerSettings, MachineSettings } from './settings'
 
 /** What the server answers. Instants are milliseconds since 1970 UTC, weights grams. */
 export type HouseholdAnswer = HouseholdSettings
 
 export interface MachineAnswer extends MachineSettings { version: number }
+
+export interface HygrometerAnswer extends HygrometerSettings { version: number, testedAt?: number, calibration: HygrometerCalibration }
 
 export interface StageCount {
   stage: Stage
@@ -81,6 +84,8 @@ export interface BatchAnswer {
   entries: Entry[]
   machines: MachineAnswer[]
   jars: { jarId: string, number: number }[]
+  /** The newest air of the room in the log, of whatever run. */
+  lastAir?: { at: number, roomC: number, roomHumidity: number }
   /** Positions taken by other batches, by machine, for loading. */
   taken: Record<string, { runId: string, positions: number[], setC: number | null } | undefined>
   stages: StageCount[]

@@ -42,6 +42,19 @@ export const machineSettings = z.strictObject({
 }).refine(machine => machine.highC > machine.lowC, { path: ['highC'], message: 'The highest setting must be above the lowest.' })
 export type MachineSettings = z.infer<typeof machineSettings>
 
+/** A hygrometer for jars and what it showed over salt, 0–1. */
+export const hygrometerSettings = z.strictObject({
+  id,
+  name: text(80),
+  readings: z.array(z.strictObject({
+    salt: z.enum(['lithium-chloride', 'magnesium-chloride', 'magnesium-nitrate', 'sodium-chloride', 'potassium-chloride'], { error: 'Choose a salt of the list.' }),
+    shown: z.number({ error: 'Give what it showed as a share from 0 to 1.' }).min(0.01, 'At least 1 %.').max(0.99, 'At most 99 %.'),
+  })).max(5, 'At most five salts.'),
+  /** Absent for a new one. */
+  version: z.number().int().min(1).optional(),
+})
+export type HygrometerSettings = z.infer<typeof hygrometerSettings>
+
 export const forecastQuestion = z.strictObject({
   foodKey: text(40),
   cardKey: text(40),

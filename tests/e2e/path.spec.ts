@@ -112,7 +112,7 @@ async function walk(page: Page, hands: Hands) {
   await expect(main.getByText('Snaps clean, as dry as the rim', { exact: true })).toBeVisible()
 
   // Rest, grind, pack.
-  await open('Take trays out')
+  await open('Take out')
   await hands.fill(/Dry weight/, '237')
   await save('Take out')
   await open('Begin the rest')

@@ -64,7 +64,7 @@ test('while it dries', async ({ page }) => {
   await page.keyboard.press('Escape')
   await expect(dialogOf(page)).toHaveCount(0)
 
-  await openForm(page, /^Take trays out/)
+  await openForm(page, /^Take out/)
   await refuses(page, { 'Dry weight': 'light' }, 'Take out', '“light” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.')
   await refuses(page, { 'Dry weight': '1.9 kg' }, 'Take out', /1900 g is more than the 1700 g that was loaded/)
   await page.keyboard.press('Escape')

@@ -1,6 +1,6 @@
 import { randomSource } from '#core/stats'
 import { simulateRun, type SlabSettings } from '#core/simulation'
-import type { DryingRun } from '#core/kinetics'
+import type { DryingRun, Tray, WeighIn } from '#core/kinetics'
 
 /** A kind of food in a kind of machine, in the terms of the diffusion model. */
 interface Kind {
@@ -42,6 +42,9 @@ export interface TestRun {
   trueFinishH: number
   trueSolidsG: number
   trueWeightAt(hours: number): number
+  trayStartsG: readonly number[]
+  trayFinishesH: readonly number[]
+  trueTraysAt(hours: number): number[]
   /** The run as an estimator gets it, without weighings. */
   known: Omit<DryingRun, 'weighIns'>
   seed: number
@@ -74,6 +77,9 @@ export function makeTestRuns(perKind: number, seed: number, solidsSpread = 1): T
       trueFinishH: member.finish * member.pace,
       trueSolidsG: member.startWeightG * member.solids,
       trueWeightAt: (hours: number) => member.run.weightAt(hours / member.pace),
+      trayStartsG: member.run.trayWeightsG,
+      trayFinishesH: member.run.trayWeightsG.map((_, tray) => member.run.trayHoursTo(tray, kind.target) * member.pace),
+      trueTraysAt: (hours: number) => member.run.traysAt(hours / member.pace),
       known: { startWeightG: member.startWeightG, solids: kind.solids, targetMoisture: kind.target, usualHours, ...equilibriumOf(kind) },
       seed: seed * 7919 + k * 131 + i,
     }))
@@ -102,4 +108,30 @@ export function weighUpTo(run: TestRun, share: number, count: number): { hours: 
     const hours = run.trueFinishH * share * (i + 0.6 + 0.4 * source.uniform()) / count
     return { hours, weightG: Math.max(1, Math.round(run.trueWeightAt(hours) * (1 + 0.005 * source.normal()))) }
   })
+}
+
+/**
+ * The same tray by tray: all of them, or every `nth` only; each through the scale by itself.
+ * @returns the load's weighings as they would be raised to the whole load, and each tray's own
+ */
+export function weighTrays(run: TestRun, share: number, count: number, nth = 1): { load: WeighIn[], trays: Tray[] } {
+  const source = randomSource(run.seed + 17 * count)
+  const load: WeighIn[] = []
+  const own: WeighIn[][] = run.trayStartsG.map(() => [])
+  for (let i = 0; i < count; i++) {
+    const hours = run.trueFinishH * share * (i + 0.6 + 0.4 * source.uniform()) / count
+    const shown = run.trueTraysAt(hours).map(weight => Math.max(1, Math.round(weight * (1 + 0.005 * source.normal()))))
+    const weighed = shown.map((_, tray) => tray).filter(tray => (tray + i) % nth === 0)
+    if (weighed.length === 0) continue
+    for (const tray of weighed) own[tray]!.push({ hours, weightG: shown[tray]! })
+    const nowG = weighed.reduce((sum, tray) => sum + shown[tray]!, 0)
+    const startG = weighed.reduce((sum, tray) => sum + run.trayStartsG[tray]!, 0)
+    const unseenG = run.known.startWeightG - startG
+    const others = Math.max(1, shown.length - weighed.length)
+    load.push({
+      hours, weightG: nowG / startG * run.known.startWeightG,
+      extraSdG: weighed.length < shown.length ? unseenG * 0.12 * (1 - nowG / startG) * Math.sqrt(1 / weighed.length + 1 / others) : undefined,
+    })
+  }
+  return { load, trays: own.map((weighIns, tray) => ({ position: tray + 1, share: run.trayStartsG[tray]! / run.known.startWeightG, weighIns })) }
 }

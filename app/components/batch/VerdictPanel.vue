@@ -18,6 +18,17 @@ const finish = computed(() => {
   if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
   return from <= props.now ? `Dry by ${format.moment(to, props.now)}, 9 in 10; it may be already.` : `Dry ${format.window(from, to, props.now)}, 8 in 10.`
 })
+/** What the next weighing would buy: the first one that narrows the window by a third, or the best there is. */
+const nextWords = computed(() => {
+  const { run } = props.state
+  const { estimate, finish: { from, to } } = props.assessment
+  if (!run || run.unloadedAt !== undefined || run.setC === null || !Number.isFinite(to)) return undefined
+  const ahead = estimate.nextWeighings.filter(item => run.clock.instantAt(item.hours) > props.now)
+  const best = ahead.find(item => item.shrinksTo < 0.67) ?? ahead.at(-1)
+  if (!best || best.shrinksTo > 0.9) return undefined
+  const width = (to - from) / 3_600_000
+  return `A weight at about ${format.moment(run.clock.instantAt(best.hours), props.now)} would narrow this from ${format.hours(width)} to about ${format.hours(width * best.shrinksTo)}.`
+})
 </script>
 
 <template>
@@ -28,6 +39,7 @@ const finish = computed(() => {
       <p>{{ verdict.reason }}</p>
     </div>
     <p v-if="finish" class="finish">{{ finish }}</p>
+    <p v-if="nextWords" class="quiet small">{{ nextWords }}</p>
     <p v-if="verdict.disagreement" class="caution">{{ verdict.disagreement }}</p>
     <dl>
       <div v-for="witness in verdict.witnesses" :key="witness.name" class="witness">

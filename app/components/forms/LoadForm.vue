@@ -3,6 +3,8 @@ import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
 import { TEMPERATURE_SCHOOLS } from '#core/foods'
 import { trayTakesG } from '#core/planning'
+import { isothermOf, lowestMoisture } from '#core/sorption'
+import { temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -22,6 +24,22 @@ const traysNeeded = computed(() => Math.max(1, Math.round((totalG.value ?? guess
 const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])))
 const heat = ref<string>(props.initial ? 'leave' : there.value ? 'leave' : String(props.state.card.temperatureC))
+const { settings } = storeToRefs(useHouseholdStore())
+const unit = settings.value.temperatureUnit
+const lastAir = props.initial ? undefined : props.page.lastAir
+const room = ref(lastAir && temperatureIn(lastAir.roomC, unit))
+const humidity = ref(lastAir && lastAir.roomHumidity * 100)
+const roomC = computed(() => room.value === undefined ? undefined : Math.round(temperatureFrom(room.value, unit) * 10) / 10)
+/** What the air and this heat can reach, against what is wanted. */
+const reach = computed(() => {
+  const setC = heat.value === 'leave' ? there.value?.setC ?? undefined : heat.value === 'off' ? undefined : Number(heat.value)
+  if (roomC.value === undefined || humidity.value === undefined || setC === undefined) return undefined
+  const { state } = props
+  const lowest = lowestMoisture(isothermOf(state.food.group), { celsius: roomC.value, humidity: humidity.value / 100 }, setC)
+  const target = state.food.target[state.purpose]
+  const words = lowest.p50 > target ? 'cannot get below' : lowest.p90 > target ? 'may not get below' : undefined
+  return { lowest, setC, short: words && `At ${Math.round(humidity.value)} % in this room ${format.temperature(setC)} ${words} ${format.share(words === 'cannot get below' ? lowest.p50 : lowest.p90)} water; ${PURPOSE_WORDS[state.purpose]} needs ${format.share(target)}. Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.` }
+})
 const cautions = props.state.food.cautions.filter(caution => caution.step === 'load' || caution.step === 'dry')
 watch(machineId, () => {
   chosen.value = usualTrays()
@@ -57,7 +75,11 @@ function read(): FormReading {
   const runId = props.initial?.runId ?? there.value?.runId ?? uuidv7()
   const trays = each.value ? chosen.value.map(position => ({ position, weightG: trayG.value[position]! })) : undefined
   const load: EntryBody = { kind: 'load', runId, machineId: machineId.value, positions: chosen.value, trays, totalG: grams }
-  return { bodies: heat.value === 'leave' || heat.value === 'off' ? [load] : [load, { kind: 'heat', runId, setC: Number(heat.value) }] }
+  if (!props.initial && (roomC.value === undefined) !== (humidity.value === undefined)) return { problem: 'The room’s temperature and humidity go together: give both, or neither.' }
+  const bodies: EntryBody[] = [load]
+  if (heat.value !== 'leave' && heat.value !== 'off') bodies.push({ kind: 'heat', runId, setC: Number(heat.value) })
+  if (roomC.value !== undefined && humidity.value !== undefined) bodies.push({ kind: 'air', runId, roomC: roomC.value, roomHumidity: Math.round(humidity.value * 10) / 1000 })
+  return { bodies }
 }
 defineExpose({ read })
 </script>
@@ -85,6 +107,12 @@ defineExpose({ read })
       <ChoiceField v-model="heat" label="Heat" :choices="heats" />
       <p class="quiet small">{{ heatReason }}</p>
     </template>
+    <div class="pair">
+      <NumberField v-model="room" :label="`Room, °${unit}`" :hint="lastAir ? `as on ${format.day(lastAir.at)}` : undefined" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />
+      <NumberField v-model="humidity" label="Room humidity, %" :least="1" :most="100" :decimals="0" />
+    </div>
+    <p v-if="reach?.short" class="caution">{{ reach.short }}</p>
+    <p v-else-if="reach" class="quiet small">In this air it can be dried down to about {{ format.share(reach.lowest.p50) }} water.</p>
   </template>
 </template>
 

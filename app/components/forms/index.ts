@@ -1,10 +1,12 @@
 import type { Component } from 'vue'
 import type { EntryKind } from '#core/batch'
+import AirForm from './AirForm.vue'
 import FeelForm from './FeelForm.vue'
 import FinishForm from './FinishForm.vue'
 import GrindForm from './GrindForm.vue'
 import HeatForm from './HeatForm.vue'
 import IntakeForm from './IntakeForm.vue'
+import JarAirForm from './JarAirForm.vue'
 import LoadForm from './LoadForm.vue'
 import LookForm from './LookForm.vue'
 import NoteForm from './NoteForm.vue'
@@ -23,11 +25,13 @@ export const FORMS: Partial<Record<EntryKind, { title: string, save: string, for
   prep: { title: 'Prepare', save: 'Log this step', form: PrepForm },
   load: { title: 'Load the trays', save: 'Load', form: LoadForm },
   heat: { title: 'Heat', save: 'Set the heat', form: HeatForm },
+  air: { title: 'Air', save: 'Log the air', form: AirForm },
   weigh: { title: 'Weight', save: 'Save', form: WeighForm },
   feel: { title: 'Feel', save: 'Log what was felt', form: FeelForm },
   unload: { title: 'Take the trays out', save: 'Take out', form: UnloadForm },
   rest: { title: 'Rest in a jar', save: 'Begin the rest', form: RestForm },
   look: { title: 'Look at the jar', save: 'Log the look', form: LookForm },
+  jarAir: { title: 'Air in a closed jar', save: 'Log the reading', form: JarAirForm },
   restEnd: { title: 'End the rest', save: 'End the rest', form: RestEndForm },
   grind: { title: 'Grind', save: 'Log the grinding', form: GrindForm },
   pack: { title: 'Pack a jar', save: 'Pack', form: PackForm },

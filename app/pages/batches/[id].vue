@@ -83,6 +83,8 @@ useKeys({
   w: () => { if (drying.value) act('weigh') },
   f: () => { if (drying.value) act('feel') },
   h: () => { if (drying.value) act('heat') },
+  a: () => { if (drying.value) act('air') },
+  j: () => { if (state.value?.run && state.value.stage !== 'shelf') act('jarAir') },
   n: () => { if (state.value) act('note') },
 })
 
@@ -98,7 +100,7 @@ onMounted(() => {
 // From the Log dialog or Now: open at once what was asked for.
 const wanted = route.query.act
 if (typeof wanted === 'string' && state.value) {
-  const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
+  const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, air: drying.value, jarAir: Boolean(state.value.run), unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
   onMounted(() => {
     if (fits[wanted]) act(wanted as EntryKind)
     void router.replace({ query: {} })
@@ -130,8 +132,10 @@ if (typeof wanted === 'string' && state.value) {
             <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
             <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
             <ElButton @click="act('heat')">Heat <kbd class="key">H</kbd></ElButton>
+            <ElButton @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
+            <ElButton @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton>
             <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
-            <ElButton class="last" @click="act('unload')">Take trays out</ElButton>
+            <ElButton class="last" @click="act('unload')">Take out</ElButton>
           </div>
           <p class="quiet small">{{ machine?.name }}, trays {{ positions(state.run.positions) }} · {{ heatWords }}</p>
         </div>
@@ -140,6 +144,8 @@ if (typeof wanted === 'string' && state.value) {
         <LogList class="log" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
         <div class="stack side">
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
+          <AirCard :state="state" @act="act('air')" />
+          <NightCard v-if="assessment && machine" :state="state" :assessment="assessment" :machine="machine" :now="now" />
           <section v-if="then" class="card"><h3>Then</h3><p class="quiet">{{ then }}</p></section>
         </div>
       </div>
@@ -149,7 +155,7 @@ if (typeof wanted === 'string' && state.value) {
       <div class="stack">
         <NextCard :state="state" :now="now" @act="kind => act(kind)" />
         <BatchSum v-if="state.run" :state="state" :page="page" />
-        <div class="row"><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton></div>
+        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton></div>
         <LogList :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
       </div>
       <div class="stack">
@@ -181,5 +187,5 @@ if (typeof wanted === 'string' && state.value) {
 .tape-room { height: 142px; } .curve-room { height: 330px; }
 .working { opacity: 0.8; }
 @media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'curve' 'log' / minmax(0, 1fr); } }
-@media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(4, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: 1 / -1; } }
+@media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: 1 / -1; } }
 </style>

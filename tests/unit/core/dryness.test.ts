@@ -74,3 +74,43 @@ describe('the verdict', () => {
     expect(judgeDryness({ ...base, weight: { ...weight(0.02)!, constant } }).witnesses[0]!.says).toBe('unsure')
   })
 })
+
+describe('the air of a closed jar', () => {
+  const weight = (probabilityDry: number) => ({ probabilityDry, moistureNow: { p10: 0.05, p50: 0.06, p90: 0.07 }, weighIns: 4 })
+  const feel = { form: 'pieces' as const, answers: { bend: 'snaps', middle: 'even' }, cooled: true, places: 3 }
+  const air = (p50: number, closedHours = 12) => ({ humidity: p50 * 5, closedHours, moisture: { p10: 0.85 * p50, p50, p90: 1.15 * p50 }, sealBelow: 0.3 })
+  const judge = (more: Partial<DrynessEvidence>) => judgeDryness({ purpose: 'powder', targetMoisture: 0.06, ...more })
+  const says = (more: Partial<DrynessEvidence>) => judge(more).witnesses.find(witness => witness.name === 'jarAir')!.says
+
+  it('says dry, wet or not yet', () => {
+    expect(says({})).toBe('nothing')
+    expect(says({ jarAir: air(0.05) })).toBe('dry')
+    expect(says({ jarAir: air(0.09) })).toBe('wet')
+    expect(says({ jarAir: air(0.063) })).toBe('unsure')
+    expect(says({ jarAir: air(0.05, 1) })).toBe('unsure')
+  })
+  it('stands in for the witness that is missing', () => {
+    expect(judge({ jarAir: air(0.05), feel }).level).toBe('rest')
+    expect(judge({ jarAir: air(0.05), weight: weight(0.9) }).level).toBe('rest')
+    expect(judge({ jarAir: air(0.05) }).level).not.toBe('rest')
+    expect(judge({ jarAir: air(0.05), weight: weight(0.9), feel }).reason).toMatch(/jar air agree/)
+  })
+  it('is told where it contradicts, with the likely cause', () => {
+    const wetAir = judge({ jarAir: air(0.09), weight: weight(0.95), feel })
+    expect(wetAir).toMatchObject({ level: 'keep-drying' })
+    expect(wetAir.disagreement).toMatch(/Weight says dry and jar air says wet.*hygrometer is off/)
+    const dryAir = judge({ jarAir: air(0.05), weight: weight(0.05) })
+    expect(dryAir.level).toBe('cool-and-check')
+    expect(dryAir.disagreement).toMatch(/driest pieces/)
+  })
+  it('speaks before beads do: a rest without moisture to be seen goes back where the air is wet', () => {
+    const verdict = judge({ jarAir: air(0.09), rest: { days: 8, lastSaw: 'dry' } })
+    expect(verdict.level).toBe('keep-drying')
+    expect(verdict.disagreement).toMatch(/Eyes say dry/)
+    expect(judge({ jarAir: air(0.05), rest: { days: 8, lastSaw: 'dry' } }).level).toBe('grind')
+  })
+  it('never outweighs mould or a wet place', () => {
+    expect(judge({ jarAir: air(0.05), rest: { days: 8, lastSaw: 'mould' } }).discard).toBe(true)
+    expect(judge({ jarAir: air(0.05), weight: weight(0.9), feel: { ...feel, answers: { bend: 'snaps', middle: 'damp' } } }).level).toBe('keep-drying')
+  })
+})

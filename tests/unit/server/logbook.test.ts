@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { uuidv7 } from 'uuidv7'
 import Papa from 'papaparse'
-import { foldBatch } from '#core/batch'
+import { assess, foldBatch } from '#core/batch'
 import { InputError } from '#core/errors'
 import { migrate } from '#server/db/migrate'
 import { openDatabase } from '#server/db/open'
@@ -15,6 +15,7 @@ import { Conflict, NotFound } from '#server/services/refusals'
 import { changeHousehold, machineList, saveMachine } from '#server/services/settings'
 import { householdOf } from '#server/services/context'
 import { forecast } from '#server/services/forecast'
+import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
 import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import { BEETROOT, HOUR, MORNING, testBook } from '../../support/logbook'
 
@@ -191,5 +192,50 @@ describe('the export', () => {
     expect(JSON.parse(data[1]!.body!)).toEqual({ kind: 'note', text: 'a "quoted", broken\nline' })
     expect(data[0]!.happened).toBe('2026-10-06T08:00:00.000Z')
     expect(Object.values(data[0]!).some(value => /^[=+@]/.test(value))).toBe(false)
+  })
+})
+
+describe('air and hygrometers', () => {
+  it('are logged on a run, remembered for the next loading, and can be voided', () => {
+    const book = testBook()
+    const { batchId, runId } = book.whole()
+    const air = { id: uuidv7(), at: book.at(2), body: { kind: 'air' as const, runId, roomC: 21, roomHumidity: 0.58 } }
+    logOnRun(book.context, runId, air)
+    expect(batchPage(book.context, batchId).lastAir).toEqual({ at: air.at, roomC: 21, roomHumidity: 0.58 })
+    logOnRun(book.context, runId, { id: uuidv7(), at: book.at(3), body: { kind: 'void', target: air.id } })
+    expect(batchPage(book.context, batchId).lastAir).toBeUndefined()
+    expect(() => logOnRun(book.context, runId, { id: uuidv7(), at: book.at(3), body: { kind: 'air', runId: uuidv7(), roomC: 21, roomHumidity: 0.5 } })).toThrow(/another run/)
+  })
+  it('are kept with their salt test, by version', () => {
+    const book = testBook()
+    const id = uuidv7()
+    const first = saveHygrometer(book.context, { id, name: 'White one', readings: [] })
+    expect(first).toMatchObject({ version: 1, calibration: { offset: 0, gain: 1 } })
+    expect(first.testedAt).toBeUndefined()
+    const tested = saveHygrometer(book.context, { id, name: 'White one', version: 1, readings: [{ salt: 'sodium-chloride', shown: 0.72 }] })
+    expect(tested.version).toBe(2)
+    expect(tested.testedAt).toBeDefined()
+    expect(tested.calibration.offset).toBeCloseTo(0.033, 6)
+    expect(saveHygrometer(book.context, { id, name: 'White one', version: 1, readings: [{ salt: 'sodium-chloride', shown: 0.72 }] }).version).toBe(2)
+    expect(() => saveHygrometer(book.context, { id, name: 'Other', version: 1, readings: [] })).toThrow(Conflict)
+    expect(() => saveHygrometer(book.context, { id: uuidv7(), name: 'New', version: 3, readings: [] })).toThrow(Conflict)
+    expect(() => saveHygrometer(book.context, { id, name: 'White one', version: 2, readings: [{ salt: 'sodium-chloride', shown: 0.3 }] })).toThrow(InputError)
+    expect(hygrometerList(book.context)).toHaveLength(1)
+  })
+  it('read in a jar, make the third witness', () => {
+    const book = testBook()
+    const batchId = book.begin()
+    const runId = uuidv7()
+    book.log(batchId, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700 })
+    book.heat(runId, 1, 57)
+    book.log(batchId, 15, { kind: 'unload', weightG: 224 })
+    const reading = { kind: 'jarAir' as const, shown: 0.55, closedHours: 12, celsius: 20, calibration: { offset: 0, gain: 1, sd: 0.02 } }
+    book.log(batchId, 30, reading)
+    const state = foldBatch(batchPage(book.context, batchId).entries)!
+    expect(state.jarAir!.body).toEqual(reading)
+    const { verdict } = assess(state, book.at(30))!
+    expect(verdict.witnesses.find(witness => witness.name === 'jarAir')!.says).toBe('wet')
+    expect(() => book.log(batchId, 31, { ...reading, shown: 0.99, calibration: { offset: 0.3, gain: 1, sd: 0.02 } })).toThrow(/new salt test/)
+    expect(() => book.log(book.begin({}, 31), 31, reading)).toThrow(/Nothing has been dried yet/)
   })
 })

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import type { Assessment, BatchState } from '#core/batch'
+import { HOLD_C, nightChoices, sleepAround, type NightChoice } from '#core/planning'
+import type { MachineAnswer } from '#shared/contracts'
+
+/** If you go to bed: what the heat left on, held warm or switched off comes to by morning. */
+const props = defineProps<{ state: BatchState, assessment: Assessment, machine: MachineAnswer, now: number }>()
+const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
+/** Before this many hours to bedtime it is too early to ask. */
+const AHEAD_H = 8
+/** A room that nobody measured: the middle of what kitchens are. */
+const USUAL_ROOM = { celsius: 20, humidity: 0.55 }
+const night = computed(() => {
+  const { from, to } = sleepAround(props.now, settings.value)
+  return { from: Math.max(from, props.now), to }
+})
+const soon = computed(() => night.value.from - props.now < AHEAD_H * 3_600_000)
+const room = computed(() => props.state.run?.room ?? USUAL_ROOM)
+const choices = computed(() => soon.value ? nightChoices(props.state, props.assessment, room.value, night.value, props.machine.watts) : undefined)
+const WORDS: Record<NightChoice['key'], string> = { leave: 'Leave it on', hold: `Hold at ${format.temperature(HOLD_C)}`, off: 'Switch it off' }
+function then(choice: NightChoice): string {
+  const { p50, p90 } = choice.hoursLeft
+  if (p90 === 0) return 'dry'
+  if (p50 === 0) return `dry, or up to ${format.hours(p90)} more`
+  return Number.isFinite(p50) ? `${format.hours(p50)} more heat` : 'stays short of dry in this air'
+}
+</script>
+
+<template>
+  <section v-if="choices" class="card" aria-label="If you go to bed">
+    <h3>If you go to bed</h3>
+    <p class="quiet small">At {{ format.time(night.to) }} the {{ state.food.name.toLowerCase() }} would hold{{ state.run?.room ? '' : ', in a room at 55 % humidity' }}:</p>
+    <table>
+      <tbody>
+        <tr v-for="choice in choices" :key="choice.key">
+          <th scope="row">{{ WORDS[choice.key] }}</th>
+          <td><strong>{{ format.range(choice.moisture, format.share) }}</strong> water<br><span class="quiet small">{{ then(choice) }} · {{ choice.kWh.toFixed(1) }} kWh</span></td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+table { border-collapse: collapse; width: 100%; margin-top: 0.3rem; }
+th { text-align: left; font-weight: 650; vertical-align: top; padding: 0.45rem 0.8rem 0.45rem 0; }
+td { padding: 0.45rem 0; line-height: 1.3; }
+tr + tr > * { border-top: 1px solid var(--rule); }
+</style>
