@@ -1,5 +1,5 @@
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
-import { estimateDrying, type DryingEstimate, type DryingRun } from '../kinetics'
+import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, type Tray, type TrayEstimate } from '../kinetics'
 import { dryBasis } from '../mass'
 import type { Interval } from '../stats'
 import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from '../sorption'
@@ -17,6 +17,9 @@ export interface Assessment {
   /** Share of the loaded water that is gone. */
   waterGone: Interval
 }
+
+/** A tray of the run with its own window. */
+export interface AssessedTray extends TrayEstimate { finish: FinishWindow, lastG?: number }
 
 /**
  * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
@@ -48,6 +51,31 @@ function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: nu
   return Math.max(0.1, Math.min(1, Math.log(now / target) / Math.log((1 / solidsFresh - 1) / target)))
 }
 
+/** Spread of an even share that was taken for want of a weight. */
+const GUESSED_SHARE_SD = 0.1
+
+/** The trays of a run as the estimator takes them. */
+export function traysOf(run: RunState): Tray[] {
+  return run.trays.map(({ position, weightG }): Tray => ({
+    position, share: weightG / run.loadedG, shareSd: run.traysWeighed ? undefined : GUESSED_SHARE_SD,
+    weighIns: run.trayWeights.filter(weight => weight.position === position).map(({ hours, weightG: grams }) => ({ hours, weightG: grams })),
+  }))
+}
+
+/** Every tray of the present run with its own window; undefined where no single tray was weighed. */
+export function assessTrays(state: BatchState): AssessedTray[] | undefined {
+  const { run } = state
+  if (!run || run.positions.length < 2 || run.trayWeights.length === 0) return undefined
+  const { trays } = estimateTrays(dryingRunOf(state, run), traysOf(run))
+  return trays.map(tray => ({
+    ...tray, finish: windowOf(run, tray.hoursToTarget), lastG: run.trayWeights.findLast(weight => weight.position === tray.position)?.weightG,
+  }))
+}
+
+function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
+  return { from: run.clock.instantAt(p10), middle: run.clock.instantAt(p50), to: run.clock.instantAt(p90) }
+}
+
 /** Estimate, finish window and verdict for the present or last run; undefined before loading. */
 export function assess(state: BatchState, now: number): Assessment | undefined {
   const { run } = state
@@ -57,11 +85,7 @@ export function assess(state: BatchState, now: number): Assessment | undefined {
   const gone = (left: number) => Math.min(1, Math.max(0, 1 - left / waterG))
   return {
     estimate,
-    finish: {
-      from: run.clock.instantAt(estimate.hoursToTarget.p10),
-      middle: run.clock.instantAt(estimate.hoursToTarget.p50),
-      to: run.clock.instantAt(estimate.hoursToTarget.p90),
-    },
+    finish: windowOf(run, estimate.hoursToTarget),
     verdict: verdictOf(state, run, estimate, now),
     waterGone: { p10: gone(estimate.waterLeftG.p90), p50: gone(estimate.waterLeftG.p50), p90: gone(estimate.waterLeftG.p10) },
   }

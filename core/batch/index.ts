@@ -1,4 +1,4 @@
-export { assess, dryingRunOf, type Assessment, type FinishWindow } from './assess'
+export { assess, assessTrays, dryingRunOf, type AssessedTray, type Assessment, type FinishWindow } from './assess'
 export { inForce, ofKind, withStanding, type LoggedEntry } from './effective'
 export { lessonsOf, type Lesson } from './lessons'
 export { restDays, type RestState } from './rest'

@@ -27,6 +27,8 @@ export interface RunState {
   chamberC?: number
   clock: DryingClock
   weighings: Weighing[]
+  /** Single trays on the scale, oldest first. */
+  trayWeights: { position: number, at: number, hours: number, weightG: number }[]
   unloadedAt?: number
 }
 
@@ -131,7 +133,8 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
       room: room && { celsius: room.roomC!, humidity: room.roomHumidity! },
     }
     const weighs = ofKind(log, 'weigh').filter(entry => entry.at >= load.at && entry.at <= Math.min(until, unloadedAt ?? Infinity))
-    return { ...run, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf(run, weighs) }
+    const trayWeights = weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })))
+    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf(run, weighs) }
   })
 }
 

@@ -41,8 +41,14 @@ export function nightChoices(state: BatchState, assessed: Assessment, room: Air,
   const endX = equilibriumIn(isotherm, room, setC).mean
 
   const cases = (['p10', 'p50', 'p90'] as const).map((p) => {
-    const at = (clock: number) => Math.max(0, weightOn(estimate.curve, clock, p) / estimate.solidsG[p] - 1)
-    const drift = { ratePerHour: estimate.rateAtTarget.p50, setC, hours, fromX: at(bedtime) }
+    const ratePerHour = estimate.rateAtTarget.p50
+    const last = estimate.curve.at(-1)!.hours
+    const at = (clock: number): number => {
+      const x = Math.max(0, weightOn(estimate.curve, Math.min(clock, last), p) / estimate.solidsG[p] - 1)
+      // The curve is drawn to a little past the finish; what comes after is the slow end.
+      return clock <= last ? x : driftedMoisture({ fromX: x, balanceX: endX, ratePerHour, setC, nowC: setC, fan: true, hours: clock - last })
+    }
+    const drift = { ratePerHour, setC, hours, fromX: at(bedtime) }
     return {
       leave: at(morning),
       hold: driftedMoisture({ ...drift, balanceX: equilibriumIn(isotherm, room, HOLD_C).mean, nowC: HOLD_C, fan: true }),

@@ -35,7 +35,7 @@ function then(choice: NightChoice): string {
       <tbody>
         <tr v-for="choice in choices" :key="choice.key">
           <th scope="row">{{ WORDS[choice.key] }}</th>
-          <td><strong>{{ format.range(choice.moisture, format.share) }}</strong> water<br><span class="quiet small">{{ then(choice) }} · {{ choice.kWh.toFixed(1) }} kWh</span></td>
+          <td><strong>{{ format.range(choice.moisture, format.share) }}</strong> water<br><span class="quiet small">{{ then(choice) }} · {{ choice.kWh > 0 ? `${choice.kWh.toFixed(1)} kWh` : 'no power' }}</span></td>
         </tr>
       </tbody>
     </table>

@@ -66,7 +66,7 @@ function state({ readings, calibration, testedAt }: HygrometerAnswer): string {
       <p class="quiet small">Wet a spoon of salt with a few drops until it is like wet sand. Close it in a jar with the hygrometer, not touching, at room temperature for 12 hours, and read through the glass. One salt finds the offset, two the slope as well.</p>
       <TextField v-model="form.name" label="Name" :problem="problems.name" />
       <div class="pair">
-        <template v-for="[salt, facts] in salts" :key="salt"><NumberField v-if="all || USUAL.includes(salt)" v-model="form.shown[salt]" :label="`${facts.name} shows, %`" :hint="`true: ${(facts.humidity * 100).toFixed(1)} % at 25 °C`" :least="1" :most="99" /></template>
+        <template v-for="[salt, facts] in salts" :key="salt"><NumberField v-if="all || USUAL.includes(salt)" v-model="form.shown[salt]" :label="`${facts.name} shows, %`" :hint="`true: ${(facts.humidity * 100).toFixed(1)} % at 25 °C`" :least="1" :most="99" bare /></template>
       </div>
       <ElButton v-if="!all" text class="more" @click="all = true">Other salts</ElButton>
       <p v-if="problems.all" class="problem">{{ problems.all }}</p>

@@ -10,6 +10,7 @@ const format = useFormat()
 const { page, entries, waits, state, problem, load, write } = useBatch(batchId)
 const { assessment, working } = useAssessment(entries, now)
 const changes = useLessons(entries)
+const trays = useTrays(entries)
 const weighings = computed(() => [...state.value?.earlierRuns ?? [], ...state.value?.run ? [state.value.run] : []].flatMap(run => run.weighings))
 const dialog = ref<{ kind: EntryKind, correcting?: Entry }>()
 const weighing = ref(false)
@@ -141,6 +142,7 @@ if (typeof wanted === 'string' && state.value) {
         </div>
         <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :now="now" />
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
+        <TraysCard v-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
         <LogList class="log" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
         <div class="stack side">
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
@@ -181,11 +183,11 @@ if (typeof wanted === 'string' && state.value) {
 <style scoped>
 .head { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: end; }
 .desk { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 392px); gap: 1rem; align-items: start; }
-.drying { grid-template: 'curve side' auto 'acts side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
-.curve { grid-area: curve; } .acts { grid-area: acts; } .log { grid-area: log; } .side { grid-area: side; }
+.drying { grid-template: 'curve side' auto 'acts side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
+.curve { grid-area: curve; } .acts { grid-area: acts; } .trays { grid-area: trays; } .log { grid-area: log; } .side { grid-area: side; }
 .acts { display: grid; gap: 0.5rem; } .acts .buttons > .last.el-button { margin-left: auto; }
 .tape-room { height: 142px; } .curve-room { height: 330px; }
 .working { opacity: 0.8; }
-@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'curve' 'log' / minmax(0, 1fr); } }
+@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr); } }
 @media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: 1 / -1; } }
 </style>

@@ -50,6 +50,12 @@ describe('a night', () => {
       expect(choice.moisture.p50).toBeLessThanOrEqual(choice.moisture.p90)
     }
   })
+  it('on the heat is never wetter than held warm, however long past the finish', () => {
+    for (const hour of [12, 20, 40]) {
+      const [leave, hold] = choose(nearlyDry, WET_ROOM, hour)!
+      expect(leave!.moisture.p50).toBeLessThanOrEqual(hold!.moisture.p50)
+    }
+  })
   it('switched off costs less in a dry room', () => {
     expect(choose(nearlyDry, DRY_ROOM)![2]!.moisture.p50).toBeLessThan(choose(nearlyDry)![2]!.moisture.p50)
   })

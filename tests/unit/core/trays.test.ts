@@ -5,7 +5,8 @@ import { makeTestRuns, weighTrays, type TestRun } from '../../support/dryingRuns
  * The bar for single trays, on runs of the diffusion model whose trays each have a rate of their own: an
  * 80 % window of a tray holds 75 to 88 of 100 true finishes of that tray.
  */
-const RUNS = [51, 52].flatMap(seed => makeTestRuns(5, seed))
+// Three populations, so that one lucky draw of usual hours does not decide.
+const RUNS = [51, 52, 53].flatMap(seed => makeTestRuns(4, seed))
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 /** Share of the run, rounds, and every how many-th tray was weighed in a round. */
 const STAGES = [[0, 0, 1], [0.3, 2, 1], [0.5, 3, 1], [0.5, 4, 2], [0.7, 6, 3], [0.9, 6, 1]] as const
@@ -49,7 +50,7 @@ describe('estimateTrays on simulated runs', () => {
 })
 
 describe('a load and its trays', () => {
-  const [run] = makeTestRuns(1, 61)
+  const [run] = RUNS
   const width = ({ p10, p90 }: { p10: number, p90: number }) => p90 - p10
 
   it('weighing two trays sharpens those that were not weighed', () => {
@@ -62,11 +63,14 @@ describe('a load and its trays', () => {
     expect(width(after[0]!.hoursToTarget)).toBeLessThan(width(after.at(-1)!.hoursToTarget))
   })
   it('finds the slow tray and the fast one', () => {
-    const { load, trays } = weighTrays(run!, 0.7, 5, 1)
-    const { trays: estimates } = estimateTrays({ ...run!.known, weighIns: load }, trays)
     const slowest = (list: readonly number[]) => list.indexOf(Math.max(...list))
-    expect(slowest(estimates.map(tray => tray.hoursToTarget.p50))).toBe(slowest(run!.trayFinishesH))
-    expect(estimates[slowest(run!.trayFinishesH)]!.pace.p50).toBeLessThan(1)
+    const found = RUNS.filter(({ trayFinishesH }) => trayFinishesH.every(Number.isFinite)).map((one) => {
+      const { load, trays } = weighTrays(one, 0.7, 5, 1)
+      const estimates = estimateTrays({ ...one.known, weighIns: load }, trays).trays
+      return slowest(estimates.map(tray => tray.hoursToTarget.p50)) === slowest(one.trayFinishesH)
+    })
+    // By chance it would be about one in five.
+    expect(found.filter(Boolean).length / found.length).toBeGreaterThan(0.6)
   })
   it('gives the load what estimateDrying gives', () => {
     const { load, trays } = weighTrays(run!, 0.5, 3, 1)
@@ -84,8 +88,10 @@ describe('a load and its trays', () => {
   it('with nothing weighed has the load’s window, widened by what trays differ', () => {
     const { load, trays } = estimateTrays({ ...run!.known, weighIns: [] }, weighTrays(run!, 0, 0).trays)
     for (const tray of trays) {
-      expect(width(tray.hoursToTarget)).toBeGreaterThan(width(load.hoursToTarget))
+      // Fewer curves are drawn for trays: their edges waver by some percent.
+      expect(width(tray.hoursToTarget)).toBeGreaterThan(0.95 * width(load.hoursToTarget))
       expect(tray.pace.p50).toBeCloseTo(1, 1)
+      expect(width(tray.pace)).toBeGreaterThan(0.2)
     }
   })
 })

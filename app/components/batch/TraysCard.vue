@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import type { AssessedTray, BatchState } from '#core/batch'
+
+/** The load tray by tray, top to bottom: water left, when each will be dry, and which lag. */
+const props = defineProps<{ state: BatchState, trays: readonly AssessedTray[], now: number }>()
+const format = useFormat()
+const HOUR = 3_600_000
+const waterG = (tray: AssessedTray) => props.state.run!.trays.find(item => item.position === tray.position)!.weightG
+/** Share of the tray's own loaded water that is left. */
+const left = (tray: AssessedTray) => Math.min(1, tray.waterLeftG.p50 / (waterG(tray) * props.state.balance.moisture.p50))
+const span = computed(() => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05)
+const at = (instant: number) => `${Math.min(100, Math.max(0, (instant - props.now) / span.value * 100))}%`
+const width = ({ from, to }: AssessedTray['finish']) => `${Math.max(2, (Math.max(props.now, to) - Math.max(props.now, from)) / span.value * 100)}%`
+const sorted = computed(() => [...props.trays].sort((a, b) => a.position - b.position))
+/** A tray counts as lagging or ahead once nine in ten say so, and by more than a twentieth: less is not worth a swap. */
+const lagging = computed(() => sorted.value.filter(tray => tray.pace.p90 < 1 && tray.pace.p50 < 0.95))
+const ahead = computed(() => sorted.value.filter(tray => tray.pace.p10 > 1 && tray.pace.p50 > 1.05))
+const advice = computed(() => {
+  const slow = [...lagging.value].sort((a, b) => a.pace.p50 - b.pace.p50)[0]
+  const fast = [...ahead.value].sort((a, b) => b.pace.p50 - a.pace.p50)[0]
+  if (!slow) return undefined
+  const behind = Math.round((1 - slow.pace.p50) * 100)
+  return `Tray ${slow.position} dries ${behind} % slower than the load.${fast ? ` Swap it with tray ${fast.position}, which is ahead, or take ${fast.position} out first.` : ' Give it the best place in the machine.'}`
+})
+</script>
+
+<template>
+  <section class="card" aria-label="Trays">
+    <h2>Tray by tray</h2>
+    <ol class="plain-list">
+      <li v-for="tray in sorted" :key="tray.position">
+        <span class="number">{{ tray.position }}</span>
+        <div class="tray">
+          <span class="water" :style="{ width: `${Math.max(2, left(tray) * 100)}%`, background: rampColour(left(tray)) }" />
+          <span class="words" :style="{ marginLeft: left(tray) < 0.2 ? `${Math.max(2, left(tray) * 100)}%` : undefined }">{{ tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG) }}</span>
+          <span class="figure">{{ Math.round(left(tray) * 100) }} % <span class="visually-hidden">of its water left</span></span>
+        </div>
+        <div class="axis" aria-hidden="true"><span v-if="Number.isFinite(tray.finish.to)" class="window" :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(left(tray)) }" /></div>
+        <span class="when small">{{ Number.isFinite(tray.finish.to) ? format.finish(tray.finish.from, tray.finish.to, now) : 'no finish' }}</span>
+      </li>
+    </ol>
+    <p v-if="advice" class="advice">{{ advice }}</p>
+    <p v-else class="quiet small">No tray clearly lags behind the others.</p>
+  </section>
+</template>
+
+<style scoped>
+ol { display: grid; gap: 5px; margin: 0.6rem 0; }
+li { display: grid; grid-template-columns: 1.4rem minmax(0, 1.1fr) minmax(0, 1fr) 9.2rem; gap: 0.6rem; align-items: center; }
+.number { color: var(--quiet); font-size: 0.9rem; }
+.tray { position: relative; display: flex; justify-content: space-between; align-items: center; height: 30px; padding: 0 0.5rem; border: 1px solid var(--rule); border-radius: 4px; font-size: 0.92rem; font-weight: 650; overflow: hidden; background: var(--paper); }
+.water { position: absolute; inset: 0 auto 0 0; opacity: 0.82; }
+.words, .figure { position: relative; text-shadow: 0 0 3px var(--paper), 0 0 3px var(--paper), 0 0 2px var(--paper); }
+.axis { position: relative; height: 22px; border-left: 2px solid var(--quiet); background: var(--sunk); border-radius: 0 4px 4px 0; }
+.window { position: absolute; inset-block: 5px; border-radius: 3px; }
+.when { text-align: right; }
+.advice { font-weight: 650; }
+@media (width <= 760px) { li { grid-template-columns: 1.2rem minmax(0, 1fr) 8.6rem; } .axis { display: none; } }
+</style>
