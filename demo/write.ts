@@ -1,5 +1,6 @@
 import { uuidv7 } from 'uuidv7'
 import type { Context } from '#server/services/context'
+import { hoursInMachine } from '#server/services/learning'
 import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import type { NewEntry } from '#shared/contracts'
 import { cardOf, findFood } from '#core/foods'
@@ -74,10 +75,14 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   const room = { roomC: Math.round(18 + 6 * source.uniform()), roomHumidity: Math.round(42 + 24 * source.uniform()) / 100 }
   const runId = until?.stage === 'drying' && until.joins ? () => stage.running[chapter.machine]! : () => batchRun
   const batchRun = uuidv7()
+  const usualHours = () => {
+    const { low, high, runs } = hoursInMachine(stage.context, stage.machines[chapter.machine], food.key, card)
+    return runs > 0 ? { low: Math.round(low * 10) / 10, high: Math.round(high * 10) / 10, runs } : undefined
+  }
   yield {
     at: loadedAt,
     act: () => {
-      logEntry(stage.context, batchId, { id: uuidv7(), at: loadedAt, body: { kind: 'load', runId: runId(), machineId: stage.machines[chapter.machine], positions, trays: byTray ? loads : undefined, totalG } })
+      logEntry(stage.context, batchId, { id: uuidv7(), at: loadedAt, body: { kind: 'load', runId: runId(), machineId: stage.machines[chapter.machine], positions, trays: byTray ? loads : undefined, totalG, usualHours: usualHours() } })
       if (runId() !== batchRun) return
       stage.running[chapter.machine] = batchRun
       logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 60_000, body: { kind: 'heat', runId: batchRun, setC: card.temperatureC } })

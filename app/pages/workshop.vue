@@ -108,7 +108,7 @@ async function saveMachine() {
           <div class="row between"><h2>Machines</h2><ElButton @click="edit()">Add a machine</ElButton></div>
           <ul class="plain-list">
             <li v-for="machine in machines" :key="machine.id" class="machine">
-              <div><strong>{{ machine.name }}</strong><p class="quiet small">{{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty {{ format.weight(machine.trayTareG) }} each · {{ machine.watts }} W · {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }}</p></div>
+              <div><strong>{{ machine.name }}</strong><p class="quiet small">{{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty {{ format.weight(machine.trayTareG) }} each · {{ machine.watts }} W · {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }}</p><p v-if="machine.pace" class="small">{{ paceWords(machine.name, machine.pace.hours, machine.pace.runs) }}</p></div>
               <ElButton :aria-label="`Change ${machine.name}`" @click="edit(machine)">Change</ElButton>
             </li>
           </ul>

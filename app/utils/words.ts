@@ -10,5 +10,13 @@ export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`
 }
 
+/** How a machine runs against the cards, from its own runs; nothing is claimed that the runs do not show. */
+export function paceWords(name: string, hours: { p10: number, p50: number, p90: number }, runs: number): string {
+  const off = Math.round(Math.abs(hours.p50 - 1) * 100)
+  const seen = `from ${plural(runs, 'run')}`
+  if (off < 3 || (hours.p10 <= 1 && hours.p90 >= 1)) return `${name} runs about as the cards say, ${seen}.`
+  return `${name} runs ${off} % ${hours.p50 > 1 ? 'slower' : 'faster'} than the cards, ${seen}.`
+}
+
 export const PURPOSE_WORDS = { pieces: 'pieces', flakes: 'flakes', powder: 'fine powder' } as const
 export const STAGE_WORDS = { intake: 'Intake', prep: 'Prep', drying: 'Drying', resting: 'Resting', grinding: 'Grinding', shelf: 'Shelf' } as const

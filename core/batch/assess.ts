@@ -32,7 +32,7 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const again = first !== run
   const mean = Math.min(0.98, again ? solidsG / run.loadedG : state.balance.solids.mean)
   const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
-  const usual = state.card.usualHours.value
+  const usual = run.usualHours ?? state.card.usualHours.value
   const share = again ? shareOfHours(mean, state.balance.solids.mean, targetMoisture) : 1
   return {
     startWeightG: run.loadedG,

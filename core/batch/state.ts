@@ -6,7 +6,7 @@ import { dryingClock } from '../kinetics'
 import { inForce, ofKind } from './effective'
 import { restOf, type RestState } from './rest'
 import { weighingsOf, type Weighing } from './weighings'
-import type { Entry, EntryOf, Stage, TrayWeight } from './types'
+import type { Entry, EntryOf, Stage, TrayWeight, UsualHours } from './types'
 
 /** A spell of a batch in a machine, from loading to taking out. */
 export interface RunState {
@@ -18,6 +18,8 @@ export interface RunState {
   /** Whether the trays were weighed one by one. */
   traysWeighed: boolean
   loadedG: number
+  /** What the hours were believed to be at loading; the card's where missing. */
+  usualHours?: UsualHours
   loadedAt: number
   /** Set while the heat is on. */
   setC: number | null
@@ -118,7 +120,7 @@ function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 
 function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
   const loads = ofKind(log, 'load')
   return loads.map((load, i) => {
-    const { runId, machineId, positions, totalG } = load.body
+    const { runId, machineId, positions, totalG, usualHours } = load.body
     const until = loads[i + 1]?.at ?? Infinity
     const unloadedAt = ofKind(log, 'unload').find(entry => entry.at >= load.at && entry.at <= until)?.at
     const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
@@ -129,7 +131,7 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
     const traysWeighed = (load.body.trays?.length ?? 0) > 0
     const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
     const run = {
-      runId, machineId, positions, trays, traysWeighed, loadedG: totalG, loadedAt: load.at, clock, unloadedAt, chamberC,
+      runId, machineId, positions, trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, unloadedAt, chamberC,
       room: room && { celsius: room.roomC!, humidity: room.roomHumidity! },
     }
     const weighs = ofKind(log, 'weigh').filter(entry => entry.at >= load.at && entry.at <= Math.min(until, unloadedAt ?? Infinity))

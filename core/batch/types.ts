@@ -7,13 +7,16 @@ import type { HygrometerCalibration } from '../sorption'
 export const PREP_STEPS = ['wash', 'trim', 'cut', 'blanch', 'dip', 'roast', 'thicken', 'season', 'hold'] as const
 export type PrepStepName = typeof PREP_STEPS[number]
 
+/** What was believed of the hours when a load went in: from the card, and from so many own runs. */
+export interface UsualHours { low: number, high: number, runs: number }
+
 export interface TrayWeight { position: number, weightG: number }
 
 /** What is written into a batch's log. One kind a fact; grams are net of the tray. */
 export type EntryBody
   = | { kind: 'intake', foodKey: string, cultivar?: string, source: string, weightG: number, condition?: string, purpose: Purpose, cardKey: string }
     | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, note?: string }
-    | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number }
+    | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number, usualHours?: UsualHours }
     | { kind: 'heat', runId: string, setC: number | null }
     | { kind: 'air', runId: string, roomC?: number, roomHumidity?: number, chamberC?: number }
     | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }

@@ -1,5 +1,6 @@
 export { agendaOf, groupOf, type Todo, type TodoGroup, type TodoKind } from './agenda'
 export { forecastBasket, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
+export { learnedHours, machinePace, type LearnedHours, type PastRun } from './learned'
 export { HOLD_C, nightChoices, type NightChoice } from './night'
 export { trayTakesG } from './trayLoad'
 export { nextWaking, sleepAround, startOfDay, type Household } from './day'

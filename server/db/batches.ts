@@ -96,6 +96,12 @@ export function ownRatios(db: Db, foodKey: string, cardKey: string, limit: numbe
     .map(({ card_key, ...ratios }) => ({ card: card_key === cardKey, ...ratios }))
 }
 
+/** Paces of a machine's finished runs against their cards, newest first. */
+export function pacesOf(db: Db, machineId: string, limit: number): { pace: number, food_key: string, card_key: string }[] {
+  return statement<{ pace: number, food_key: string, card_key: string }>(db, `
+    SELECT pace, food_key, card_key FROM batch_view WHERE machine_id = ? AND pace IS NOT NULL ORDER BY number DESC LIMIT ?`).all(machineId, limit)
+}
+
 export function findBatchViews(db: Db, words: string, limit: number): BatchViewRow[] {
   const number = /^#?\d+$/.test(words) ? Number(words.replace('#', '')) : -1
   return statement<BatchViewRow>(db, `

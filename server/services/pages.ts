@@ -11,6 +11,7 @@ import { findJarViews, jarsOfBatch, jarsOnShelf, jarsToUse, jarView, placesOfJar
 import { listMachines } from '#server/db/settings'
 import { countTodos, listTodos } from '#server/db/todos'
 import type { Context } from './context'
+import { hoursInMachine } from './learning'
 import { titleOf } from './projections'
 import { NotFound } from './refusals'
 import { requireBatch } from './writeLog'
@@ -94,9 +95,13 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     there.positions.push(...JSON.parse(view.trays) as number[])
   }
   const air = newestAir(db)
+  const entries = entriesOfBatch(db, batchId)
+  const machines = listMachines(db)
+  const state = foldBatch(entries)!
   return {
     batchId, number: batch.number,
-    lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries: entriesOfBatch(db, batchId), machines: listMachines(db),
+    lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
+    learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state.food.key, state.card)])),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
   }
 }

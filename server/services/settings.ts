@@ -1,9 +1,11 @@
-import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
+import type { HouseholdSettings, MachineAnswer, MachineSettings } from '#shared/contracts'
 import { InputError } from '#core/errors'
-import { dryingViews, listBatchViews } from '#server/db/batches'
+import { machinePace } from '#core/planning'
+import { dryingViews, listBatchViews, pacesOf } from '#server/db/batches'
 import { findMachine, insertMachine, listMachines, updateMachine, writeHousehold, type MachineRecord } from '#server/db/settings'
 import { STAGES } from '#core/batch'
 import { householdOf, type Context } from './context'
+import { RUNS_LEARNED_FROM } from './learning'
 import { project } from './projections'
 import { Conflict } from './refusals'
 
@@ -45,8 +47,12 @@ export function saveMachine(context: Context, settings: MachineSettings): Machin
   }).immediate()
 }
 
-export function machineList({ db }: Context): MachineRecord[] {
-  return listMachines(db)
+/** The machines, each with how it runs against the cards once it has run. */
+export function machineList({ db }: Context): MachineAnswer[] {
+  return listMachines(db).map((machine) => {
+    const paces = pacesOf(db, machine.id, RUNS_LEARNED_FROM).map(({ pace }) => pace)
+    return paces.length === 0 ? machine : { ...machine, pace: { hours: machinePace(paces), runs: paces.length } }
+  })
 }
 
 /** Fields that differ, each with what is stored now. */

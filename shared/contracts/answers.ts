@@ -1,14 +1,19 @@
 import type { Entry, Stage } from '#core/batch'
 import type { Purpose } from '#core/foods'
+import type { Interval } from '#core/stats'
 import type { BestBy } from '#core/keeping'
-import type { TodoKind } from '#core/planning'
+import type { LearnedHours, TodoKind } from '#core/planning'
 import type { HygrometerCalibration } from '#core/sorption'
 import type { HouseholdSettings, HygrometerSettings, MachineSettings } from './settings'
 
 /** What the server answers. Instants are milliseconds since 1970 UTC, weights grams. */
 export type HouseholdAnswer = HouseholdSettings
 
-export interface MachineAnswer extends MachineSettings { version: number }
+export interface MachineAnswer extends MachineSettings {
+  version: number
+  /** How the machine runs against the cards, once it has run. */
+  pace?: { hours: Interval, runs: number }
+}
 
 export interface HygrometerAnswer extends HygrometerSettings { version: number, testedAt?: number, calibration: HygrometerCalibration }
 
@@ -86,6 +91,8 @@ export interface BatchAnswer {
   jars: { jarId: string, number: number }[]
   /** The newest air of the room in the log, of whatever run. */
   lastAir?: { at: number, roomC: number, roomHumidity: number }
+  /** Usual hours of this batch's card in each machine, from own runs. */
+  learned: Record<string, LearnedHours | undefined>
   /** Positions taken by other batches, by machine, for loading. */
   taken: Record<string, { runId: string, positions: number[], setC: number | null } | undefined>
   stages: StageCount[]

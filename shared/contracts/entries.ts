@@ -27,6 +27,10 @@ const share = (what: string) => z.number({ error: `Give ${what} as a share from 
 export const airBody = z.strictObject({ kind: z.literal('air'), runId: id, roomC: roomCelsius.optional(), roomHumidity: share('humidity').optional(), chamberC: celsius.optional() })
   .refine(body => body.chamberC !== undefined || (body.roomC !== undefined && body.roomHumidity !== undefined), { path: ['roomHumidity'], message: 'Give the room’s temperature and humidity together, or what was measured in the machine.' })
 
+const hours = z.number({ error: 'Give hours, as a number.' }).positive('Hours are above zero.').max(1000, 'At most 1000 hours.')
+const usualHours = z.strictObject({ low: hours, high: hours, runs: z.number().int().min(0).max(10_000) })
+  .refine(usual => usual.high >= usual.low, { path: ['high'], message: 'The longer hours must not be below the shorter.' })
+
 const calibration = z.strictObject({ offset: z.number().min(-0.5).max(0.5), gain: z.number().min(0.5).max(2), sd: z.number().min(0).max(0.2) })
 
 /** The intake's facts; the first entry of every batch. */
@@ -45,7 +49,7 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   }),
   z.strictObject({
     kind: z.literal('load'), runId: id, machineId: id, positions: z.array(trayPosition).min(1, 'Choose at least one tray.').max(40, 'At most 40 trays.'),
-    trays: z.array(trayWeight).max(40).optional(), totalG: weightG,
+    trays: z.array(trayWeight).max(40).optional(), totalG: weightG, usualHours: usualHours.optional(),
   }),
   z.strictObject({ kind: z.literal('weigh'), trays: z.array(trayWeight).min(1).max(40).optional(), totalG: weightG.optional() })
     .refine(body => (body.trays === undefined) !== (body.totalG === undefined), { path: ['totalG'], message: 'Give the whole load or single trays, not both and not neither.' }),

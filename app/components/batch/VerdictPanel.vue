@@ -18,6 +18,13 @@ const finish = computed(() => {
   if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
   return from <= props.now ? `Dry by ${format.moment(to, props.now)}, 9 in 10; it may be already.` : `Dry ${format.window(from, to, props.now)}, 8 in 10.`
 })
+const usual = computed(() => {
+  const own = props.state.run?.usualHours
+  const { value, source } = props.state.card.usualHours
+  return own
+    ? `the usual ${Math.round(own.low)} to ${Math.round(own.high)} hours of this machine (${plural(own.runs, 'run')} of your own, shrunk toward the card’s ${value.low} to ${value.high})`
+    : `the usual ${value.low} to ${value.high} hours (${source})`
+})
 /** What the next weighing would buy: the first one that narrows the window by a third, or the best there is. */
 const nextWords = computed(() => {
   const { run } = props.state
@@ -53,7 +60,7 @@ const nextWords = computed(() => {
     <button type="button" class="how" :aria-expanded="how" @click="how = !how">{{ how ? 'Less' : 'How this is worked out' }}</button>
     <div v-if="how" class="small stack">
       <p>Solids do not leave, so the weight tells the water: {{ format.weightRange(assessment.estimate.solidsG) }} of solids, from {{ state.food.name.toLowerCase() }} with {{ format.share(state.food.rawMoisture.value.mean) }} water ({{ state.food.rawMoisture.source }}) and from the weighings themselves.</p>
-      <p>A drying curve is fitted to the weighings, starting from the usual {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{ state.card.usualHours.source }}). Ranges hold 8 of 10 cases. Target {{ format.share(state.food.target[state.purpose]) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{ state.food.targetSource }}).</p>
+      <p>A drying curve is fitted to the weighings, starting from {{ usual }}. Ranges hold 8 of 10 cases. Target {{ format.share(state.food.target[state.purpose]) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{ state.food.targetSource }}).</p>
       <p>By hand: {{ state.food.drynessTest.value }} ({{ state.food.drynessTest.source }})</p>
     </div>
   </section>

@@ -40,6 +40,13 @@ const reach = computed(() => {
   const words = lowest.p50 > target ? 'cannot get below' : lowest.p90 > target ? 'may not get below' : undefined
   return { lowest, setC, short: words && `At ${Math.round(humidity.value)} % in this room ${format.temperature(setC)} ${words} ${format.share(words === 'cannot get below' ? lowest.p50 : lowest.p90)} water; ${PURPOSE_WORDS[state.purpose]} needs ${format.share(target)}. Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.` }
 })
+const learned = computed(() => props.page.learned[machineId.value])
+/** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
+const hoursWords = computed(() => {
+  const hours = learned.value
+  if (!hours || hours.runs === 0) return undefined
+  return `Here usually ${Math.round(hours.low)} to ${Math.round(hours.high)} h: ${paceWords(machine.value.name, hours.machinePace, hours.runs)}`
+})
 const cautions = props.state.food.cautions.filter(caution => caution.step === 'load' || caution.step === 'dry')
 watch(machineId, () => {
   chosen.value = usualTrays()
@@ -74,7 +81,9 @@ function read(): FormReading {
   if (grams === undefined) return { problem: 'Weigh what lies on the trays: without this weight nobody knows later how dry it is.' }
   const runId = props.initial?.runId ?? there.value?.runId ?? uuidv7()
   const trays = each.value ? chosen.value.map(position => ({ position, weightG: trayG.value[position]! })) : undefined
-  const load: EntryBody = { kind: 'load', runId, machineId: machineId.value, positions: chosen.value, trays, totalG: grams }
+  const { low, high, runs } = learned.value ?? { low: 0, high: 0, runs: 0 }
+  const usualHours = props.initial ? props.initial.usualHours : runs > 0 ? { low: Math.round(low * 10) / 10, high: Math.round(high * 10) / 10, runs } : undefined
+  const load: EntryBody = { kind: 'load', runId, machineId: machineId.value, positions: chosen.value, trays, totalG: grams, usualHours }
   if (!props.initial && (roomC.value === undefined) !== (humidity.value === undefined)) return { problem: 'The room’s temperature and humidity go together: give both, or neither.' }
   const bodies: EntryBody[] = [load]
   if (heat.value !== 'leave' && heat.value !== 'off') bodies.push({ kind: 'heat', runId, setC: Number(heat.value) })
@@ -107,6 +116,7 @@ defineExpose({ read })
       <ChoiceField v-model="heat" label="Heat" :choices="heats" />
       <p class="quiet small">{{ heatReason }}</p>
     </template>
+    <p v-if="hoursWords" class="quiet small">{{ hoursWords }}</p>
     <div class="pair">
       <NumberField v-model="room" :label="`Room, °${unit}`" :hint="lastAir ? `as on ${format.day(lastAir.at)}` : undefined" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />
       <NumberField v-model="humidity" label="Room humidity, %" :least="1" :most="100" :decimals="0" />

@@ -3,7 +3,7 @@ import { formatLength, formatTemperature, formatWeight } from '#core/units'
 import { logWords, positions } from '../../../app/utils/logWords'
 import { isPlaceOf, PLACES } from '../../../app/utils/places'
 import { RAMP, rampColour } from '../../../app/utils/ramp'
-import { countWord, plural } from '../../../app/utils/words'
+import { countWord, paceWords, plural } from '../../../app/utils/words'
 
 const metric = { weight: (g: number) => formatWeight(g, 'g'), temperature: (c: number) => formatTemperature(c, 'C'), length: (mm: number) => formatLength(mm, 'g') }
 const pounds = { weight: (g: number) => formatWeight(g, 'oz'), temperature: (c: number) => formatTemperature(c, 'F'), length: (mm: number) => formatLength(mm, 'oz') }
@@ -56,6 +56,15 @@ describe('small words', () => {
     expect([0, 1, 7, 12, 13].map(countWord)).toEqual(['Nothing', 'One', 'Seven', 'Twelve', '13'])
     expect([plural(1, 'jar'), plural(0, 'jar'), plural(2, 'batch', 'batches')]).toEqual(['1 jar', '0 jars', '2 batches'])
   })
+})
+
+describe('the pace of a machine', () => {
+  it.each([
+    [{ p10: 1.1, p50: 1.2, p90: 1.3 }, 6, 'Cabinet runs 20 % slower than the cards, from 6 runs.'],
+    [{ p10: 0.8, p50: 0.88, p90: 0.97 }, 1, 'Cabinet runs 12 % faster than the cards, from 1 run.'],
+    [{ p10: 0.95, p50: 1.1, p90: 1.3 }, 2, 'Cabinet runs about as the cards say, from 2 runs.'],
+    [{ p10: 1.005, p50: 1.02, p90: 1.04 }, 30, 'Cabinet runs about as the cards say, from 30 runs.'],
+  ])('%j from %i', (hours, runs, words) => expect(paceWords('Cabinet', hours, runs)).toBe(words))
 })
 
 describe('the ramp', () => {

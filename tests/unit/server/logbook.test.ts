@@ -239,3 +239,23 @@ describe('air and hygrometers', () => {
     expect(() => book.log(book.begin({}, 31), 31, reading)).toThrow(/Nothing has been dried yet/)
   })
 })
+
+describe('learning', () => {
+  it('knows how a machine runs from its finished batches, and writes into a load what was believed', () => {
+    const book = testBook()
+    const first = book.begin()
+    expect(batchPage(book.context, first).learned[book.machineId]).toMatchObject({ runs: 0, sameCardRuns: 0 })
+    expect(machineList(book.context)[0]!.pace).toBeUndefined()
+    book.whole(10)
+    const second = book.begin({}, 300)
+    const learned = batchPage(book.context, second).learned[book.machineId]!
+    expect(learned).toMatchObject({ runs: 1, sameCardRuns: 1 })
+    expect(machineList(book.context)[0]!.pace).toMatchObject({ runs: 1 })
+    const runId = uuidv7()
+    book.log(second, 301, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700, usualHours: { low: 20, high: 30, runs: 1 } })
+    book.heat(runId, 301, 57)
+    const state = foldBatch(batchPage(book.context, second).entries)!
+    expect(state.run!.usualHours).toEqual({ low: 20, high: 30, runs: 1 })
+    expect(assess(state, book.at(301))!.estimate.hoursToTarget.p50).toBeGreaterThan(20)
+  })
+})
