@@ -7,7 +7,7 @@ import { tinykeys } from 'tinykeys'
 export function useKeys(bindings: Record<string, () => void>) {
   const guarded = Object.fromEntries(Object.entries(bindings).map(([key, act]) => [key, (event: KeyboardEvent) => {
     const combined = key.includes('$mod')
-    if (!combined && (isTyping(event.target) || document.querySelector('.el-overlay-dialog'))) return
+    if (!combined && (isTyping(event.target) || dialogStands())) return
     event.preventDefault()
     act()
   }]))
@@ -16,6 +16,11 @@ export function useKeys(bindings: Record<string, () => void>) {
     stop = tinykeys(window, guarded)
   })
   onBeforeUnmount(() => stop?.())
+}
+
+/** Whether a dialog stands in front; one that is fading away does not count. */
+function dialogStands(): boolean {
+  return [...document.querySelectorAll('.el-overlay')].some(overlay => overlay.checkVisibility() && !overlay.className.includes('leave'))
 }
 
 function isTyping(target: EventTarget | null): boolean {

@@ -34,7 +34,7 @@ export function logWords(body: EntryBody, { weight, temperature, length }: Write
       const words = FEEL_QUESTIONS[body.check.form].flatMap(question => question.answers.find(answer => answer.key === body.check.answers[question.key])?.words ?? [])
       return `felt: ${words.join(', ')}${body.check.cooled ? '' : ' (warm)'}`
     }
-    case 'unload': return `taken out${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
+    case 'unload': return `${body.positions ? `${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)} ` : ''}taken out${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
     case 'rest': return `rest began${body.container ? `, ${body.container}` : ''}`
     case 'look': return `looked: ${SAW[body.saw]}${body.note ? `. ${body.note}` : ''}`
     case 'restEnd': return `rest ended${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`

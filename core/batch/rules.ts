@@ -104,9 +104,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     case 'weigh': return need(inMachine, 'The batch is not in a machine') ? checkWeigh(body, state, say) : undefined
     case 'feel': need(inMachine, 'The batch is not in a machine'); break
     case 'unload':
-      need(inMachine, 'The batch is not in a machine')
-      if (body.weightG !== undefined && run && body.weightG > run.loadedG * (1 + SCALE_SHARE)) say('weightG', heavier(body.weightG, run.loadedG))
-      break
+      return need(inMachine, 'The batch is not in a machine') ? checkUnload(body, state, say) : undefined
     case 'rest': need(out && rest?.startedAt === undefined, 'Only food that has left the machine goes to rest, once'); break
     case 'look': need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting'); break
     case 'restEnd':
@@ -171,14 +169,30 @@ function mostAfterPrep(state: BatchState): number {
 
 function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchState, say: Say): void {
   const run = state.run!
-  if (body.totalG !== undefined && body.totalG > run.loadedG * (1 + SCALE_SHARE)) say('totalG', heavier(body.totalG, run.loadedG))
+  const presentG = loadedOn(run, run.present)
+  if (body.totalG !== undefined && body.totalG > presentG * (1 + SCALE_SHARE)) say('totalG', heavier(body.totalG, presentG))
   body.trays?.forEach((tray, i) => {
     const loaded = run.trays.find(item => item.position === tray.position)
     if (!loaded) return say(`trays.${i}.position`, `Tray ${tray.position} does not carry this batch: it lies on ${run.positions.join(', ')}.`)
+    if (!run.present.includes(tray.position)) return say(`trays.${i}.position`, `Tray ${tray.position} has been taken out.`)
     // Where the trays were not weighed at loading an even share is only a guess.
     const most = run.traysWeighed ? loaded.weightG * (1 + SCALE_SHARE) : Math.min(run.loadedG, loaded.weightG * 2)
     if (tray.weightG > most) say(`trays.${i}.weightG`, heavier(tray.weightG, loaded.weightG))
   })
+}
+
+/** What went in on some trays, g. */
+const loadedOn = (run: NonNullable<BatchState['run']>, positions: readonly number[]) =>
+  run.trays.filter(tray => positions.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0)
+
+function checkUnload(body: Extract<EntryBody, { kind: 'unload' }>, state: BatchState, say: Say): void {
+  const run = state.run!
+  const positions = body.positions ?? run.present
+  const strange = positions.filter(position => !run.present.includes(position))
+  if (strange.length > 0) return say('positions', `Tray ${strange.join(', ')} is not in the machine with this batch: it has ${run.present.join(', ')}.`)
+  // Where the trays were not weighed an even share is only a guess.
+  const mostG = run.traysWeighed || positions.length === run.positions.length ? loadedOn(run, positions) : Math.min(run.loadedG, 2 * loadedOn(run, positions))
+  if (body.weightG !== undefined && body.weightG > mostG * (1 + SCALE_SHARE)) say('weightG', heavier(body.weightG, mostG))
 }
 
 function checkGrind(body: Extract<EntryBody, { kind: 'grind' }>, state: BatchState, say: Say): void {
@@ -224,7 +238,8 @@ function checkWhole(entries: readonly Entry[], entry: Entry): void {
   if (ofKind(log, 'load').length === 0 && log.some(item => ['weigh', 'feel', 'unload', 'grind'].includes(item.body.kind))) {
     fail('Later entries rest on this loading: void them first.')
   }
-  if (!ofKind(log, 'unload').length && log.some(item => ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
+  const { run } = state
+  if ((run?.unloadedAt === undefined) && log.some(item => item.at >= (run?.loadedAt ?? 0) && ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
     fail('Later entries rest on this taking out: void them first.')
   }
   if (wet !== undefined) {

@@ -13,6 +13,8 @@ export interface RunState {
   runId: string
   machineId: string
   positions: number[]
+  /** Trays still in the machine. */
+  present: number[]
   /** Weight by tray where trays were weighed; an even share otherwise. */
   trays: TrayWeight[]
   /** Whether the trays were weighed one by one. */
@@ -122,7 +124,8 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
   return loads.map((load, i) => {
     const { runId, machineId, positions, totalG, usualHours } = load.body
     const until = loads[i + 1]?.at ?? Infinity
-    const unloadedAt = ofKind(log, 'unload').find(entry => entry.at >= load.at && entry.at <= until)?.at
+    const out = takenOut(positions, ofKind(log, 'unload').filter(entry => entry.at >= load.at && entry.at <= until))
+    const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
     const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
     const airs = ofKind(log, 'air').filter(entry => entry.body.runId === runId && entry.at <= (unloadedAt ?? Infinity))
     const clock = dryingClock({ startAt: load.at, endAt: unloadedAt, referenceC: card.temperatureC, heats: heatsFelt(heats, airs) })
@@ -131,13 +134,22 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
     const traysWeighed = (load.body.trays?.length ?? 0) > 0
     const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
     const run = {
-      runId, machineId, positions, trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, unloadedAt, chamberC,
+      runId, machineId, positions, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, unloadedAt, chamberC,
       room: room && { celsius: room.roomC!, humidity: room.roomHumidity! },
     }
     const weighs = ofKind(log, 'weigh').filter(entry => entry.at >= load.at && entry.at <= Math.min(until, unloadedAt ?? Infinity))
     const trayWeights = weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })))
-    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf(run, weighs) }
+    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf({ ...run, outAt: out }, weighs) }
   })
+}
+
+/** When each tray came out: those named, or all that were left. */
+function takenOut(positions: readonly number[], unloads: readonly EntryOf<'unload'>[]): Map<number, number> {
+  const out = new Map<number, number>()
+  for (const { at, body } of unloads) {
+    for (const position of body.positions ?? positions) if (positions.includes(position) && !out.has(position)) out.set(position, at)
+  }
+  return out
 }
 
 /**
@@ -170,8 +182,10 @@ function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], f
 function dryWeight(log: readonly Entry[], run: RunState | undefined, rest: RestState | undefined, grinds: readonly EntryOf<'grind'>[]): number | undefined {
   if (run?.unloadedAt === undefined) return undefined
   if (grinds.length > 0) return grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
-  const unload = ofKind(log, 'unload').findLast(entry => entry.at === run.unloadedAt)
-  return rest?.endWeightG ?? unload?.body.weightG ?? run.weighings.at(-1)?.weightG
+  // Trays that came out one by one: their weights add up, if each was weighed.
+  const unloads = ofKind(log, 'unload').filter(entry => entry.at >= run.loadedAt && entry.at <= run.unloadedAt!)
+  const sumG = unloads.every(entry => entry.body.weightG !== undefined) ? unloads.reduce((sum, entry) => sum + entry.body.weightG!, 0) : undefined
+  return rest?.endWeightG ?? sumG ?? run.weighings.at(-1)?.weightG
 }
 
 function jarsOf(log: readonly Entry[]): JarState[] {

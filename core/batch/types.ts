@@ -21,7 +21,8 @@ export type EntryBody
     | { kind: 'air', runId: string, roomC?: number, roomHumidity?: number, chamberC?: number }
     | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }
     | { kind: 'feel', check: FeelCheck }
-    | { kind: 'unload', weightG?: number }
+    /** All trays that are left, or those named. */
+    | { kind: 'unload', weightG?: number, positions?: number[] }
     | { kind: 'rest', container?: string }
     | { kind: 'look', saw: 'dry' | 'moisture' | 'clumps' | 'mould', note?: string }
     | { kind: 'jarAir', shown: number, closedHours: number, celsius?: number, calibration: HygrometerCalibration }

@@ -16,7 +16,7 @@ export interface Weighing {
   entryIds: string[]
 }
 
-interface LoadedRun { trays: readonly TrayWeight[], traysWeighed: boolean, loadedG: number, clock: DryingClock }
+interface LoadedRun { trays: readonly TrayWeight[], traysWeighed: boolean, loadedG: number, clock: DryingClock, outAt?: ReadonlyMap<number, number> }
 
 /** Tray entries this close together belong to one round. */
 const ROUND_MS = 30 * 60_000
@@ -42,7 +42,7 @@ export function weighingsOf(run: LoadedRun, entries: readonly EntryOf<'weigh'>[]
   for (const entry of entries) {
     if (entry.body.totalG !== undefined) {
       close()
-      weighings.push({ at: entry.at, hours: run.clock.equivalentHoursAt(entry.at), weightG: entry.body.totalG, positions: [], entryIds: [entry.id] })
+      weighings.push(wholeOf(run, entry, entry.body.totalG))
       continue
     }
     const positions = new Set(round.flatMap(item => item.body.trays?.map(tray => tray.position) ?? []))
@@ -54,22 +54,38 @@ export function weighingsOf(run: LoadedRun, entries: readonly EntryOf<'weigh'>[]
   return weighings
 }
 
+/** All that is in the machine on the scale at once; raised to the whole load where trays have come out before. */
+function wholeOf(run: LoadedRun, entry: EntryOf<'weigh'>, totalG: number): Weighing {
+  const present = run.trays.filter(tray => (run.outAt?.get(tray.position) ?? Infinity) > entry.at)
+  const whole = { at: entry.at, hours: run.clock.equivalentHoursAt(entry.at), entryIds: [entry.id] }
+  if (present.length === run.trays.length || present.length === 0) return { ...whole, weightG: totalG, positions: [] }
+  return { ...whole, positions: present.map(tray => tray.position), ...raised(run, present, totalG) }
+}
+
+/**
+ * A weight of some trays raised to the whole load: the others are taken to have kept the same share of
+ * their own load, with a doubt that grows with the water gone.
+ */
+function raised(run: LoadedRun, weighed: readonly TrayWeight[], nowG: number): Pick<Weighing, 'weightG' | 'extraSdG'> {
+  const loadedG = weighed.reduce((sum, tray) => sum + tray.weightG, 0)
+  const unseenG = Math.max(0, run.loadedG - loadedG)
+  const spread = Math.hypot(TRAY_SPREAD * Math.max(0, 1 - nowG / loadedG), run.traysWeighed ? 0 : EVEN_SHARE_SPREAD * (nowG / loadedG))
+  return {
+    weightG: nowG + unseenG * (nowG / loadedG),
+    extraSdG: unseenG * spread * Math.sqrt(1 / weighed.length + 1 / Math.max(1, run.trays.length - weighed.length)),
+  }
+}
+
 function roundOf(run: LoadedRun, round: readonly EntryOf<'weigh'>[]): Weighing {
   const at = round.at(-1)!.at
   const weighed = round.flatMap(entry => entry.body.trays ?? [])
-  const loadOf = new Map(run.trays.map(tray => [tray.position, tray.weightG]))
-  const loadedG = weighed.reduce((sum, tray) => sum + (loadOf.get(tray.position) ?? 0), 0)
   const nowG = weighed.reduce((sum, tray) => sum + tray.weightG, 0)
   const complete = weighed.length >= run.trays.length
-  const weightG = complete ? nowG : nowG + (run.loadedG - loadedG) * (nowG / loadedG)
-  const unseenG = Math.max(0, run.loadedG - loadedG)
-  const goneShare = Math.max(0, 1 - nowG / loadedG)
-  const spread = Math.hypot(TRAY_SPREAD * goneShare, run.traysWeighed ? 0 : EVEN_SHARE_SPREAD * (nowG / loadedG))
+  const loaded = run.trays.filter(tray => weighed.some(item => item.position === tray.position))
   return {
     at,
     hours: run.clock.equivalentHoursAt(at),
-    weightG,
-    extraSdG: complete ? undefined : unseenG * spread * Math.sqrt(1 / weighed.length + 1 / Math.max(1, run.trays.length - weighed.length)),
+    ...(complete ? { weightG: nowG } : raised(run, loaded, nowG)),
     positions: weighed.map(tray => tray.position),
     entryIds: round.map(entry => entry.id),
   }

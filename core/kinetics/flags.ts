@@ -12,16 +12,16 @@ const WILD = 4
  */
 export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG: readonly number[]): WeighInFlag[] {
   const flags: WeighInFlag[] = []
-  const noise = (g: number) => Math.hypot((run.scale?.resolutionG ?? 1) / 2, 0.005 * g)
+  const noise = (g: number, extraSdG = 0) => Math.hypot((run.scale?.resolutionG ?? 1) / 2, 0.005 * g, extraSdG)
   const leastSolids = run.startWeightG * Math.max(0.2 * run.solids.mean, run.solids.mean - 5 * run.solids.sd)
   const offCurve = run.weighIns.map(({ weightG }, index) => {
     const off = weightG - predictedG[index]!
     return Math.abs(off) > WILD * sdG[index]! && Math.abs(off) > 4 * noise(weightG)
   })
-  run.weighIns.forEach(({ weightG }, index) => {
+  run.weighIns.forEach(({ weightG, extraSdG }, index) => {
     const before = index === 0 ? run.startWeightG : run.weighIns[index - 1]!.weightG
     const off = weightG - predictedG[index]!
-    if (weightG > run.startWeightG + 4 * noise(run.startWeightG)) {
+    if (weightG > run.startWeightG + 4 * noise(run.startWeightG, extraSdG)) {
       flags.push({ index, kind: 'above-start', message:
         `This is ${grams(weightG - run.startWeightG)} more than was loaded. Was the tray on the scale, or food added?` })
     }
@@ -30,7 +30,7 @@ export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG:
         `This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?` })
     }
     // After a weight that was itself far too low, the next one only seems to rise.
-    else if (weightG > before + 3 * noise(before) && !(index > 0 && offCurve[index - 1])) {
+    else if (weightG > before + 3 * noise(before, extraSdG) && !(index > 0 && offCurve[index - 1])) {
       flags.push({ index, kind: 'rising', message:
         `The weight rose by ${grams(weightG - before)} while the heat was on. Food in a dryer only loses: one of the two weighings is off, or a tray was added.` })
     }

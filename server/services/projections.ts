@@ -10,7 +10,7 @@ import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '2'
+const PROJECTION_VERSION = '3'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -69,7 +69,7 @@ function viewOf(batchId: string, number: number, state: BatchState, assessed: As
     finish_from: instant(drying?.finish.from), finish_to: instant(drying?.finish.to),
     prep_yield: yields.prep ?? null, drying_ratio: yields.dryingRatio ?? null, recovery: yields.powderRecovery ?? null,
     pace: paceOf(state),
-    trays: JSON.stringify(run && run.unloadedAt === undefined ? run.positions : []),
+    trays: JSON.stringify(run?.present ?? []),
   }
 }
 

@@ -54,7 +54,7 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('weigh'), trays: z.array(trayWeight).min(1).max(40).optional(), totalG: weightG.optional() })
     .refine(body => (body.trays === undefined) !== (body.totalG === undefined), { path: ['totalG'], message: 'Give the whole load or single trays, not both and not neither.' }),
   z.strictObject({ kind: z.literal('feel'), check: feelCheck }),
-  z.strictObject({ kind: z.literal('unload'), weightG: weightG.optional() }),
+  z.strictObject({ kind: z.literal('unload'), weightG: weightG.optional(), positions: z.array(trayPosition).min(1, 'Choose at least one tray.').max(40, 'At most 40 trays.').optional() }),
   z.strictObject({ kind: z.literal('rest'), container: text(80).optional() }),
   z.strictObject({ kind: z.literal('look'), saw: z.enum(['dry', 'moisture', 'clumps', 'mould'], { error: 'Say what was seen.' }), note: text(500).optional() }),
   z.strictObject({

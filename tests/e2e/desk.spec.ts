@@ -147,6 +147,24 @@ test('at bedtime the three ways through the night stand side by side', async ({ 
   await expect(night.getByText('no power')).toBeVisible()
 })
 
+test('a tray that is done comes out, and the others dry on', async ({ page }) => {
+  await open(page, `/batches/${ids.beetroot}`)
+  await page.getByRole('button', { name: /^Take out/ }).click()
+  const dialog = page.getByRole('dialog')
+  for (const tray of [1, 2, 3, 5]) await dialog.getByRole('button', { name: `Tray ${tray}` }).click()
+  await expect(dialog.getByText('The others dry on')).toBeVisible()
+  await dialog.getByLabel(/^Dry weight/).fill('75')
+  await dialog.getByRole('button', { name: 'Take out', exact: true }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(page.getByText(/trays 1–3, 5 \(6 out\)/)).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Trays' }).getByText('taken out')).toBeVisible()
+  await page.keyboard.press('w')
+  await expect(page.getByRole('dialog').getByRole('radio', { name: 'Tray 5' })).toBeVisible()
+  await expect(page.getByRole('dialog').getByRole('radio', { name: 'Tray 6' })).toHaveCount(0)
+  await open(page, '/')
+  await expect(page.getByRole('region', { name: 'Tall cabinet' }).getByText('free')).toHaveCount(2)
+})
+
 test('an entry is voided and stays to be seen', async ({ page }) => {
   await open(page, `/batches/${ids['hot-chili']}`)
   await page.getByRole('button', { name: /^Void: weighed/ }).first().click()
@@ -163,6 +181,7 @@ test('anything is found with Ctrl K, and ? shows the keys', async ({ page }) => 
   await expect(page.getByRole('option').first()).toContainText('Pumpkin')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 1, name: /^Pumpkin/ })).toBeVisible()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
   await page.keyboard.press('Shift+?')
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
 })

@@ -5,6 +5,7 @@ import type { AssessedTray, BatchState } from '#core/batch'
 const props = defineProps<{ state: BatchState, trays: readonly AssessedTray[], now: number }>()
 const format = useFormat()
 const HOUR = 3_600_000
+const isOut = (tray: AssessedTray) => !props.state.run!.present.includes(tray.position)
 const waterG = (tray: AssessedTray) => props.state.run!.trays.find(item => item.position === tray.position)!.weightG
 /** Share of the tray's own loaded water that is left. */
 const left = (tray: AssessedTray) => Math.min(1, tray.waterLeftG.p50 / (waterG(tray) * props.state.balance.moisture.p50))
@@ -13,8 +14,8 @@ const at = (instant: number) => `${Math.min(100, Math.max(0, (instant - props.no
 const width = ({ from, to }: AssessedTray['finish']) => `${Math.max(2, (Math.max(props.now, to) - Math.max(props.now, from)) / span.value * 100)}%`
 const sorted = computed(() => [...props.trays].sort((a, b) => a.position - b.position))
 /** A tray counts as lagging or ahead once nine in ten say so, and by more than a twentieth: less is not worth a swap. */
-const lagging = computed(() => sorted.value.filter(tray => tray.pace.p90 < 1 && tray.pace.p50 < 0.95))
-const ahead = computed(() => sorted.value.filter(tray => tray.pace.p10 > 1 && tray.pace.p50 > 1.05))
+const lagging = computed(() => sorted.value.filter(tray => !isOut(tray) && tray.pace.p90 < 1 && tray.pace.p50 < 0.95))
+const ahead = computed(() => sorted.value.filter(tray => !isOut(tray) && tray.pace.p10 > 1 && tray.pace.p50 > 1.05))
 const advice = computed(() => {
   const slow = [...lagging.value].sort((a, b) => a.pace.p50 - b.pace.p50)[0]
   const fast = [...ahead.value].sort((a, b) => b.pace.p50 - a.pace.p50)[0]
@@ -35,8 +36,8 @@ const advice = computed(() => {
           <span class="words" :style="{ marginLeft: left(tray) < 0.2 ? `${Math.max(2, left(tray) * 100)}%` : undefined }">{{ tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG) }}</span>
           <span class="figure">{{ Math.round(left(tray) * 100) }} % <span class="visually-hidden">of its water left</span></span>
         </div>
-        <div class="axis" aria-hidden="true"><span v-if="Number.isFinite(tray.finish.to)" class="window" :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(left(tray)) }" /></div>
-        <span class="when small">{{ Number.isFinite(tray.finish.to) ? format.finish(tray.finish.from, tray.finish.to, now) : 'no finish' }}</span>
+        <div class="axis" aria-hidden="true"><span v-if="!isOut(tray) && Number.isFinite(tray.finish.to)" class="window" :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(left(tray)) }" /></div>
+        <span class="when small">{{ isOut(tray) ? 'taken out' : Number.isFinite(tray.finish.to) ? format.finish(tray.finish.from, tray.finish.to, now) : 'no finish' }}</span>
       </li>
     </ol>
     <p v-if="advice" class="advice">{{ advice }}</p>

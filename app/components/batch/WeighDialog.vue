@@ -20,7 +20,7 @@ const run = computed(() => props.state.run!)
 const machine = computed(() => props.page.machines.find(item => item.id === run.value.machineId))
 
 /** What lies on the scale: the whole load (0), or one tray. */
-const what = ref(run.value.traysWeighed ? run.value.positions[0]! : 0)
+const what = ref(run.value.traysWeighed ? run.value.present[0]! : 0)
 const typed = ref('')
 const withTray = ref(localStorage.getItem('dulse.withTray') === 'yes')
 const done = ref<Record<number, number>>({})
@@ -30,8 +30,8 @@ const busy = ref(false)
 const input = ref<{ focus: () => void }>()
 watch(withTray, value => localStorage.setItem('dulse.withTray', value ? 'yes' : 'no'))
 
-const trays = computed(() => [{ position: 0, words: 'All' }, ...run.value.positions.map(position => ({ position, words: `Tray ${position}` }))])
-const tareG = computed(() => withTray.value ? (machine.value?.trayTareG ?? 0) * (what.value === 0 ? run.value.positions.length : 1) : 0)
+const trays = computed(() => [{ position: 0, words: 'All' }, ...run.value.present.map(position => ({ position, words: `Tray ${position}` }))])
+const tareG = computed(() => withTray.value ? (machine.value?.trayTareG ?? 0) * (what.value === 0 ? run.value.present.length : 1) : 0)
 const parsed = computed(() => typed.value.trim() === '' ? undefined : parseWeight(typed.value, settings.value.weightUnit))
 const netG = computed(() => parsed.value?.value === undefined ? undefined : Math.round((parsed.value.value - tareG.value) * 10) / 10)
 const lastG = computed(() => {
@@ -76,7 +76,7 @@ async function enter() {
     done.value = { ...done.value, [position]: netG.value }
     told.value = `${position === 0 ? 'The load' : `Tray ${position}`}: ${format.weight(netG.value)} is logged.`
     typed.value = ''
-    const next = position === 0 ? undefined : run.value.positions.find(item => item > position && done.value[item] === undefined)
+    const next = position === 0 ? undefined : run.value.present.find(item => item > position && done.value[item] === undefined)
     if (next === undefined) open.value = false
     else what.value = next
   }

@@ -57,9 +57,6 @@ watch(machineId, () => {
 function usualTrays(): number[] {
   return free.value.slice(0, traysNeeded.value)
 }
-function turn(position: number) {
-  chosen.value = chosen.value.includes(position) ? chosen.value.filter(item => item !== position) : [...chosen.value, position].sort((a, b) => a - b)
-}
 const heats = computed(() => {
   const { card } = props.state
   const schools = TEMPERATURE_SCHOOLS.filter(school => Math.abs(school.celsius - card.temperatureC) > 1 && card.temperatureC >= 50)
@@ -96,14 +93,10 @@ defineExpose({ read })
 <template>
   <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
   <ChoiceField v-if="page.machines.length > 1" v-model="machineId" label="Machine" :choices="page.machines.map(item => ({ value: item.id, words: item.name, note: page.taken[item.id] ? `running, ${plural(item.trays - page.taken[item.id]!.positions.length, 'tray')} free` : plural(item.trays, 'tray') }))" />
-  <fieldset class="field trays">
-    <legend>Trays, top to bottom</legend>
-    <div class="row">
-      <button v-for="position in machine.trays" :key="position" type="button" class="tray" :class="{ on: chosen.includes(position) }" :aria-pressed="chosen.includes(position)" :disabled="!free.includes(position)" :title="free.includes(position) ? undefined : 'taken'" @click="turn(position)">{{ position }}</button>
-    </div>
+  <TrayPicker v-model="chosen" label="Trays, top to bottom" :trays="Array.from({ length: machine.trays }, (_, i) => i + 1)" :free="free">
     <p v-if="free.length === 0" class="problem">Every tray of this machine is taken. Choose another, or wait until one is out.</p>
     <p v-else-if="chosen.length < traysNeeded" class="quiet small">A tray takes about {{ format.weight(perTrayG) }} in one layer: {{ plural(traysNeeded, 'tray') }} for this load. Thicker dries slower and less evenly.</p>
-  </fieldset>
+  </TrayPicker>
   <ChoiceField v-model="each" label="Weighed" :choices="[{ value: false, words: 'All together' }, { value: true, words: 'Tray by tray' }]" />
   <div v-if="each" class="pair">
     <WeightField v-for="position in chosen" :key="position" v-model="trayG[position]" :label="`Tray ${position}`" required />
@@ -125,10 +118,3 @@ defineExpose({ read })
     <p v-else-if="reach" class="quiet small">In this air it can be dried down to about {{ format.share(reach.lowest.p50) }} water.</p>
   </template>
 </template>
-
-<style scoped>
-.trays { border: 0; padding: 0; margin: 0; }
-.tray { width: 48px; height: 46px; border: 1px solid var(--el-border-color); border-radius: 8px; background: var(--card); font-weight: 650; cursor: pointer; }
-.tray.on { border-color: var(--dulse); box-shadow: inset 0 0 0 1px var(--dulse); background: var(--dulse-wash); }
-.tray:disabled { color: var(--quiet); background: var(--sunk); cursor: not-allowed; text-decoration: line-through; }
-</style>

@@ -2,16 +2,31 @@
 import type { BatchState, EntryBody } from '#core/batch'
 import type { FormReading } from '~/composables/useBatch'
 
-const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'unload' }> }>()
+/** All that is left, or single trays that are done before the others. */
+type Unload = Extract<EntryBody, { kind: 'unload' }>
+const props = defineProps<{ state: BatchState, initial?: Unload }>()
 const format = useFormat()
+const run = computed(() => props.state.run!)
+const present = computed(() => props.initial ? run.value.positions : run.value.present)
+const chosen = ref([...props.initial?.positions ?? present.value])
 const weightG = ref<number | undefined>(props.initial?.weightG)
-const last = props.state.run?.weighings.at(-1)?.weightG
+const all = computed(() => chosen.value.length === present.value.length)
+const hint = computed(() => {
+  const last = all.value && run.value.present.length === run.value.positions.length ? run.value.weighings.at(-1)?.weightG : undefined
+  return last === undefined ? 'food only' : `last weighed ${format.weight(last)}`
+})
 
-const read = (): FormReading => ({ bodies: [{ kind: 'unload', weightG: weightG.value }] })
+function read(): FormReading {
+  if (chosen.value.length === 0) return { problem: 'Choose the trays that come out.' }
+  return { bodies: [{ kind: 'unload', weightG: weightG.value, positions: all.value ? undefined : chosen.value }] }
+}
 defineExpose({ read })
 </script>
 
 <template>
-  <WeightField v-model="weightG" label="Dry weight" :hint="last === undefined ? 'food only' : `last weighed ${format.weight(last)}`" autofocus />
+  <TrayPicker v-if="present.length > 1" v-model="chosen" label="Trays that come out" :trays="present">
+    <p class="quiet small">{{ all ? 'The batch leaves the machine.' : 'The others dry on; the window is theirs from now on.' }}</p>
+  </TrayPicker>
+  <WeightField v-model="weightG" label="Dry weight" :hint="hint" autofocus />
   <p class="quiet">It says what the jar will hold and how much water gives it back. Let the food cool before a jar is closed on it.</p>
 </template>

@@ -138,7 +138,7 @@ if (typeof wanted === 'string' && state.value) {
             <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
             <ElButton class="last" @click="act('unload')">Take out</ElButton>
           </div>
-          <p class="quiet small">{{ machine?.name }}, trays {{ positions(state.run.positions) }} · {{ heatWords }}</p>
+          <p class="quiet small">{{ machine?.name }}, trays {{ positions(state.run.present) }}{{ state.run.present.length < state.run.positions.length ? ` (${positions(state.run.positions.filter(position => !state!.run!.present.includes(position)))} out)` : '' }} · {{ heatWords }}</p>
         </div>
         <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :now="now" />
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>

@@ -156,3 +156,47 @@ describe('the rules', () => {
     expect(refusals(out(), 20, { kind: 'rest' })).toEqual({})
   })
 })
+
+describe('trays that come out one by one', () => {
+  const loaded = logOf(
+    [0, BEETROOT], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1, 2, 3, 4], trays: [1, 2, 3, 4].map(position => ({ position, weightG: 400 })), totalG: 1600 }],
+    [1, { kind: 'heat', runId: RUN, setC: 57 }], [8, { kind: 'weigh', totalG: 260 }])
+  const after = (...more: Parameters<typeof logOf>) => [...loaded, ...logOf(...more).map((entry, i) => ({ ...entry, id: `more-${i}`, seq: 50 + i }))]
+  const check = (log: Entry[], hours: number, body: EntryBody) => checkEntry(log, { id: 'new', seq: 99, at: MORNING + hours * HOUR, recordedAt: MORNING + hours * HOUR, body }, { now: MORNING + 100 * HOUR })
+
+  it('leave the batch drying until the last is out', () => {
+    const state = foldBatch(after([9, { kind: 'unload', weightG: 55, positions: [4] }]))!
+    expect(state.stage).toBe('drying')
+    expect(state.run).toMatchObject({ positions: [1, 2, 3, 4], present: [1, 2, 3] })
+    expect(state.run!.unloadedAt).toBeUndefined()
+    const done = foldBatch(after([9, { kind: 'unload', weightG: 55, positions: [4] }], [11, { kind: 'unload', weightG: 170 }]))!
+    expect(done.stage).toBe('resting')
+    expect(done.run!.unloadedAt).toBe(MORNING + 11 * HOUR)
+    expect(done.dryG).toBe(225)
+  })
+  it('are not in the next weight of all: it is raised to the whole load, with a doubt', () => {
+    const state = foldBatch(after([9, { kind: 'unload', positions: [4] }], [10, { kind: 'weigh', totalG: 174 }]))!
+    const weighing = state.run!.weighings.at(-1)!
+    expect(weighing.weightG).toBeCloseTo(174 / 1200 * 1600, 6)
+    expect(weighing.extraSdG).toBeGreaterThan(0)
+    expect(weighing.positions).toEqual([1, 2, 3])
+    expect(assess(state, MORNING + 10 * HOUR)!.estimate.flags).toEqual([])
+  })
+  it('give no dry weight by sum unless each was weighed', () => {
+    expect(foldBatch(after([9, { kind: 'unload', positions: [4] }], [11, { kind: 'unload', weightG: 170 }]))!.dryG).toBe(260)
+  })
+  it.each<[EntryBody, RegExp]>([
+    [{ kind: 'unload', positions: [4] }, /Tray 4 is not in the machine with this batch: it has 1, 2, 3/],
+    [{ kind: 'unload', positions: [7] }, /Tray 7 is not in the machine/],
+    [{ kind: 'unload', positions: [1], weightG: 500 }, /500 g is more than the 400 g that was loaded/],
+    [{ kind: 'weigh', trays: [{ position: 4, weightG: 60 }] }, /Tray 4 has been taken out/],
+    [{ kind: 'weigh', totalG: 1500 }, /1500 g is more than the 1200 g that was loaded/],
+    [{ kind: 'rest' }, /Only food that has left the machine/],
+  ])('refuse %j', (body, words) => {
+    expect(() => check(after([9, { kind: 'unload', positions: [4] }]), 10, body)).toThrow(words)
+  })
+  it('cannot be put back by a correction when later entries rest on them', () => {
+    const log = after([9, { kind: 'unload', positions: [4] }], [11, { kind: 'unload', weightG: 170 }], [12, { kind: 'rest' }])
+    expect(() => check(log, 13, { kind: 'void', target: 'more-1' })).toThrow(/Later entries rest on this taking out/)
+  })
+})

@@ -259,3 +259,19 @@ describe('learning', () => {
     expect(assess(state, book.at(301))!.estimate.hoursToTarget.p50).toBeGreaterThan(20)
   })
 })
+
+describe('trays taken out one by one', () => {
+  it('are free for another batch while the rest dries on', () => {
+    const book = testBook()
+    const first = book.begin()
+    const second = book.begin({ foodKey: 'carrot' }, 0.2)
+    const runId = uuidv7()
+    book.log(first, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2], totalG: 1700 })
+    book.heat(runId, 1, 57)
+    const join = (hours: number) => book.log(second, hours, { kind: 'load', runId, machineId: book.machineId, positions: [2], totalG: 800 })
+    expect(() => join(5)).toThrow(/Taken by another batch: 2/)
+    book.log(first, 8, { kind: 'unload', weightG: 120, positions: [2] })
+    join(8.1)
+    expect(nowPage(book.context).racks[0]!.trays.slice(0, 3).map(tray => tray.batchNumber)).toEqual([1, 2, undefined])
+  })
+})
