@@ -1,6 +1,7 @@
 export { estimateDrying } from './estimate'
 export { dryingClock, pacePerHour, type DryingClock, type HeatChange } from './clock'
 export { estimateTrays, type Tray, type TrayEstimate, type TraysEstimate } from './trays'
+export { expectedWeight, questionWeight } from './question'
 export { driftedMoisture, type Drift } from './regain'
 export { studyFinishedRun, type CurveStudy, type StudiedModel } from './study'
 export type { WeighingWorth } from './worth'

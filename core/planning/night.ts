@@ -1,6 +1,6 @@
 import type { Assessment, BatchState } from '../batch'
 import { dryBasis, wetBasis } from '../mass'
-import { driftedMoisture } from '../kinetics'
+import { driftedMoisture, expectedWeight } from '../kinetics'
 import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import type { Air } from '../air'
 import type { Interval } from '../stats'
@@ -44,7 +44,7 @@ export function nightChoices(state: BatchState, assessed: Assessment, room: Air,
     const ratePerHour = estimate.rateAtTarget.p50
     const last = estimate.curve.at(-1)!.hours
     const at = (clock: number): number => {
-      const x = Math.max(0, weightOn(estimate.curve, Math.min(clock, last), p) / estimate.solidsG[p] - 1)
+      const x = Math.max(0, expectedWeight(estimate, Math.min(clock, last))[p] / estimate.solidsG[p] - 1)
       // The curve is drawn to a little past the finish; what comes after is the slow end.
       return clock <= last ? x : driftedMoisture({ fromX: x, balanceX: endX, ratePerHour, setC, nowC: setC, fan: true, hours: clock - last })
     }
@@ -66,13 +66,4 @@ export function nightChoices(state: BatchState, assessed: Assessment, room: Air,
   return (['leave', 'hold', 'off'] as const).map((key): NightChoice => ({
     key, kWh: energy[key], moisture: ordered(cases.map(item => wetBasis(item[key]))), hoursLeft: ordered(cases.map(item => left(item[key]))),
   }))
-}
-
-/** Weight on the estimated curve at an hour, along one edge of its band. */
-function weightOn(curve: Assessment['estimate']['curve'], hours: number, p: 'p10' | 'p50' | 'p90'): number {
-  const after = curve.findIndex(point => point.hours >= hours)
-  if (after < 0) return curve.at(-1)!.weightG[p]
-  if (after === 0) return curve[0]!.weightG[p]
-  const [a, b] = [curve[after - 1]!, curve[after]!]
-  return a.weightG[p] + (b.weightG[p] - a.weightG[p]) * (hours - a.hours) / (b.hours - a.hours)
 }

@@ -4,11 +4,12 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
-import { estimateDrying } from '#core/kinetics'
+import { estimateDrying, estimateTrays } from '#core/kinetics'
 import { makeDemo } from '../../demo/make'
-import { makeTestRuns, weighUpTo } from '../../tests/support/dryingRuns'
+import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingRuns'
 import { findChromium, freePort, startServer } from '../steps.mjs'
 import { enlarge } from './enlarge'
+import { measureMerit } from './merit'
 
 const TIMES = 100
 const LARGER = 100
@@ -27,6 +28,18 @@ function benchEstimate() {
     return performance.now() - begun
   }))
   row('estimateDrying, 20 weigh-ins', `median ${at(times, 0.5).toFixed(2)} ms, p95 ${at(times, 0.95).toFixed(2)} ms`, 'median under 5 ms')
+}
+
+function benchTrays() {
+  const [run] = makeTestRuns(1, 5).filter(item => item.trayStartsG.length >= 5)
+  const { load } = weighTrays(run!, 0.9, 12)
+  const nine = Array.from({ length: 9 }, (_, i) => ({ position: i + 1, share: 1 / 9, weighIns: load.map(({ hours, weightG }) => ({ hours, weightG: weightG / 9 * (1 + 0.02 * (i - 4)) })) }))
+  const times = Array.from({ length: 20 }, () => {
+    const begun = performance.now()
+    estimateTrays({ ...run!.known, weighIns: load }, nine)
+    return performance.now() - begun
+  }).slice(3)
+  row('estimateTrays, 9 trays, 12 weighings each', `median ${at(times, 0.5).toFixed(1)} ms, p95 ${at(times, 0.95).toFixed(1)} ms`, 'under 50 ms')
 }
 
 async function timed(times: number, act: () => Promise<unknown>): Promise<number[]> {
@@ -94,6 +107,11 @@ async function benchScripts(address: string, path: string, name: string, ready: 
 
 console.log(`Node ${process.version}, ${TIMES} requests each\n`)
 benchEstimate()
+benchTrays()
+const merit = measureMerit()
+row(`merit on ${merit.runs} simulated runs of about 12 h`, `right to 1 h after ${merit.weighingsToBeRight} weighings`, `median; window of ±1 h in ${Math.round(100 * merit.windowsOfAnHour)} % of runs`)
+row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')
+row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 const folder = mkdtempSync(join(tmpdir(), 'dulse-bench-'))
 const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
 context.db.close()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Assessment, BatchState, EntryBody } from '#core/batch'
+import { questionWeight } from '#core/kinetics'
 import { formatWeight, parseWeight } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 
@@ -25,7 +26,12 @@ const typed = ref('')
 const withTray = ref(localStorage.getItem('dulse.withTray') === 'yes')
 const done = ref<Record<number, number>>({})
 const problem = ref('')
+/** A weight far from the curve: asked about once, kept if it is entered again. */
+const question = ref<{ typed: string, words: string }>()
 const told = ref('')
+watch(typed, (now) => {
+  if (question.value && question.value.typed !== now) question.value = undefined
+})
 const busy = ref(false)
 const input = ref<{ focus: () => void }>()
 watch(withTray, value => localStorage.setItem('dulse.withTray', value ? 'yes' : 'no'))
@@ -58,6 +64,18 @@ function press(key: string) {
   input.value?.focus()
 }
 
+/** Spread of one tray about its load, as a share of its water. */
+const TRAY_SPREAD = 0.15
+function doubtOf(grams: number): string | undefined {
+  const estimate = props.assessment?.estimate
+  if (!estimate) return undefined
+  const onScale = what.value === 0 ? run.value.present : [what.value]
+  const share = run.value.trays.filter(tray => onScale.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0) / run.value.loadedG
+  const asked = questionWeight(estimate, run.value.clock.equivalentHoursAt(Date.now()), grams, share, share < 1 ? TRAY_SPREAD : 0)
+  if (!asked) return undefined
+  return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
+}
+
 async function enter() {
   if (busy.value) return
   problem.value = ''
@@ -69,6 +87,12 @@ async function enter() {
     problem.value = 'The tray alone weighs more than this. Is the tray on the scale at all?'
     return
   }
+  const doubt = doubtOf(netG.value)
+  if (doubt && question.value?.typed !== typed.value) {
+    question.value = { typed: typed.value, words: doubt }
+    return
+  }
+  question.value = undefined
   busy.value = true
   try {
     const position = what.value
@@ -107,6 +131,7 @@ async function enter() {
         <button v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫']" :key="key" type="button" class="pad-key" tabindex="-1" :aria-label="key === '⌫' ? 'Delete' : key" @click="press(key)">{{ key }}</button>
       </div>
       <ElCheckbox v-if="(machine?.trayTareG ?? 0) > 0" v-model="withTray" class="tare">Tray on the scale ({{ format.weight(machine!.trayTareG) }} each is taken off)</ElCheckbox>
+      <div role="status"><p v-if="question" class="caution">{{ question.words }}</p></div>
       <div role="alert"><p v-if="problem" class="problem">{{ problem }}</p></div>
       <p class="visually-hidden" aria-live="polite">{{ told }}</p>
       <div class="row">

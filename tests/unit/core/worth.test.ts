@@ -1,4 +1,4 @@
-import { estimateDrying } from '#core/kinetics'
+import { estimateDrying, expectedWeight, questionWeight } from '#core/kinetics'
 import { worthOfWeighing } from '#core/kinetics/worth'
 import { makeTestRuns, weighUpTo } from '../../support/dryingRuns'
 
@@ -39,5 +39,42 @@ describe('what the next weighing is worth', () => {
     // Weights of variance 200 with an error of the same size tell half of the variance.
     expect(ask(Math.sqrt(200), 0)).toBeCloseTo(Math.SQRT1_2, 6)
     expect(worthOfWeighing({ hours: 5, finishes: Float64Array.from([Infinity, Infinity, 3]), weights: new Float64Array(3), sdG: 1, spareBefore: 0, spareAfter: 0 })).toBeUndefined()
+  })
+})
+
+describe('a weight that is questioned before it is written', () => {
+  it('is hardly ever a right one, and nearly always a slip of a third', () => {
+    let right = 0
+    let slips = 0
+    let asked = 0
+    for (const run of RUNS) {
+      const weighIns = weighUpTo(run, 0.4, 3)
+      const estimate = estimateDrying({ ...run.known, seed: run.seed, weighIns })
+      for (const share of [0.5, 0.65, 0.85]) {
+        const hours = share * run.trueFinishH
+        asked++
+        if (questionWeight(estimate, hours, run.trueWeightAt(hours))) right++
+        if (questionWeight(estimate, hours, run.trueWeightAt(hours) * 1.35 + 0.1 * run.known.startWeightG)) slips++
+      }
+    }
+    expect(right / asked).toBeLessThan(0.03)
+    expect(slips / asked).toBeGreaterThan(0.9)
+  })
+  it('says how far off it is, and leaves room for a tray’s own pace', () => {
+    const [run] = RUNS
+    const estimate = estimateDrying({ ...run!.known, weighIns: weighUpTo(run!, 0.4, 3) })
+    const hours = 0.6 * run!.trueFinishH
+    const { p50 } = expectedWeight(estimate, hours)
+    expect(questionWeight(estimate, hours, p50)).toBeUndefined()
+    const wild = questionWeight(estimate, hours, run!.known.startWeightG)!
+    expect(wild.offG).toBeCloseTo(run!.known.startWeightG - p50, 6)
+    const lagging = (1.5 * p50 + 20) / 4
+    expect(questionWeight(estimate, hours, lagging, 0.25, 0)).toBeDefined()
+    expect(questionWeight(estimate, hours, 1.1 * p50 / 4, 0.25, 0.15)).toBeUndefined()
+  })
+  it('holds before the first point and after the last of the curve', () => {
+    const estimate = estimateDrying({ ...RUNS[0]!.known, weighIns: [] })
+    expect(expectedWeight(estimate, 0)).toEqual(estimate.curve[0]!.weightG)
+    expect(expectedWeight(estimate, 1e4)).toEqual(estimate.curve.at(-1)!.weightG)
   })
 })

@@ -1,0 +1,35 @@
+import { Z_90, type Interval } from '../stats'
+import { MODEL } from './model'
+import type { DryingEstimate } from './types'
+
+/** Weight that the estimate expects at an hour of its clock, between the points of its curve. */
+export function expectedWeight({ curve }: Pick<DryingEstimate, 'curve'>, hours: number): Interval {
+  const after = curve.findIndex(point => point.hours >= hours)
+  if (after < 0) return curve.at(-1)!.weightG
+  if (after === 0) return curve[0]!.weightG
+  const [a, b] = [curve[after - 1]!, curve[after]!]
+  const share = (hours - a.hours) / (b.hours - a.hours)
+  const between = (key: keyof Interval) => a.weightG[key] + (b.weightG[key] - a.weightG[key]) * share
+  return { p10: between('p10'), p50: between('p50'), p90: between('p90') }
+}
+
+/** Deviations from which a weight is questioned before it is written. */
+const WILD = 4
+/** Error of the curve as a share of the water left, for a weight that the fit has not seen. */
+const AHEAD = 0.08
+
+/**
+ * Whether a weight just read is so far from what is expected that it is worth a second look. It may be
+ * right all the same: the person decides.
+ * @param share of the loaded weight that is on the scale: 1 for the whole load, less for a tray
+ * @param spread how far a single tray may lag or lead, as a share of the water left; 0 for the whole load
+ * @returns how many grams above (or, negative, below) the middle it is; undefined where it fits
+ */
+export function questionWeight(estimate: Pick<DryingEstimate, 'curve' | 'solidsG'>, hours: number, weightG: number, share = 1, spread = 0): { offG: number, expectedG: Interval } | undefined {
+  const load = expectedWeight(estimate, hours)
+  const expectedG = { p10: load.p10 * share, p50: load.p50 * share, p90: load.p90 * share }
+  const free = Math.max(0, expectedG.p50 - estimate.solidsG.p50 * share)
+  const sd = Math.hypot((expectedG.p90 - expectedG.p10) / (2 * Z_90), MODEL.handling * weightG, (AHEAD + spread) * free, 1)
+  const offG = weightG - expectedG.p50
+  return Math.abs(offG) > WILD * sd ? { offG, expectedG } : undefined
+}
