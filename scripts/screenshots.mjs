@@ -25,7 +25,9 @@ const press = key => async (page) => {
 const VIEWS = [
   ['now', '/'],
   ['batch', batch('beetroot', 'drying')],
+  ['trays', batch('beetroot', 'drying'), page => page.getByRole('region', { name: 'Trays' }).evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 200))],
   ['weigh', batch('beetroot', 'drying'), press('w')],
+  ['jar-air', batch('garlic', 'resting'), press('j')],
   ['rest', batch('garlic', 'resting')],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
   ['batches', '/batches'],

@@ -70,7 +70,10 @@ function doubtOf(grams: number): string | undefined {
   const estimate = props.assessment?.estimate
   if (!estimate) return undefined
   const onScale = what.value === 0 ? run.value.present : [what.value]
-  const share = run.value.trays.filter(tray => onScale.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0) / run.value.loadedG
+  const loadedG = run.value.trays.filter(tray => onScale.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0)
+  // More than was loaded is not a question: the rules refuse it.
+  if (grams > loadedG) return undefined
+  const share = loadedG / run.value.loadedG
   const asked = questionWeight(estimate, run.value.clock.equivalentHoursAt(Date.now()), grams, share, share < 1 ? TRAY_SPREAD : 0)
   if (!asked) return undefined
   return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
