@@ -3,6 +3,7 @@ import type { Food, MethodCard, Purpose } from '../foods'
 import { jarTakesG } from '../keeping'
 import { balancePrep, shrunkRatio, targetWeight } from '../mass'
 import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
+import { DUTY } from './power'
 import { trayTakesG } from './trayLoad'
 
 /** Ratios of the household's own finished batches of this food. */
@@ -51,8 +52,6 @@ export interface Forecast {
 
 const DRAWS = 600
 const HOUR = 3_600_000
-/** Share of the rated power that a dryer's heater and fan draw over a run (common practice; measure your own). */
-const DUTY = { mean: 0.65, sd: 0.1 }
 /** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
 const RECOVERY = { median: 0.95, sdLog: 0.03 }
 

@@ -4,6 +4,7 @@ import { driftedMoisture, expectedWeight } from '../kinetics'
 import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import type { Air } from '../air'
 import type { Interval } from '../stats'
+import { DUTY } from './power'
 
 /** What may be done with a running machine at bedtime. */
 export interface NightChoice {
@@ -18,8 +19,6 @@ export interface NightChoice {
 
 /** Temperature at which a machine only keeps food from taking water back (common practice). */
 export const HOLD_C = 40
-/** Share of the rated power that the machine draws at its card's heat (common practice). */
-const DUTY = 0.65
 const HOUR = 3_600_000
 
 /**
@@ -61,7 +60,7 @@ export function nightChoices(state: BatchState, assessed: Assessment, room: Air,
   }
   const left = (x: number) => x <= targetX ? 0 : endX >= targetX ? Infinity : Math.log((x - endX) / (targetX - endX)) / (estimate.rateAtTarget.p50 * run.clock.pace)
   const warmth = (celsius: number) => Math.max(0, celsius - room.celsius) / Math.max(1, setC - room.celsius)
-  const full = watts / 1000 * DUTY * hours
+  const full = watts / 1000 * DUTY.mean * hours
   const energy = { leave: full, hold: full * warmth(HOLD_C), off: 0 }
   return (['leave', 'hold', 'off'] as const).map((key): NightChoice => ({
     key, kWh: energy[key], moisture: ordered(cases.map(item => wetBasis(item[key]))), hoursLeft: ordered(cases.map(item => left(item[key]))),
