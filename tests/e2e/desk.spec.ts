@@ -147,6 +147,18 @@ test('at bedtime the three ways through the night stand side by side', async ({ 
   await expect(night.getByText('no power')).toBeVisible()
 })
 
+test('the curve is seen as weight, as water and as rate', async ({ page }) => {
+  await open(page, `/batches/${ids.beetroot}`)
+  const curve = page.getByRole('region', { name: 'Drying curve' })
+  await expect(curve.getByText(/dry weight \d+/)).toBeVisible()
+  await curve.getByText('Water', { exact: true }).click()
+  await expect(curve.getByText(/dry at 6.%/)).toBeVisible()
+  await expect(curve.locator('svg').getByText('%', { exact: true })).toBeVisible()
+  await curve.getByText('Rate', { exact: true }).click()
+  await expect(curve.getByRole('heading', { name: 'Water leaving an hour' })).toBeVisible()
+  await expect(curve.locator('svg').getByText('g/h', { exact: true })).toBeVisible()
+})
+
 test('a wild weight is questioned at once, and kept if it is entered again', async ({ page }) => {
   await open(page, `/batches/${ids.pumpkin}`)
   await page.keyboard.press('w')
@@ -235,6 +247,8 @@ test('out of touch, what is logged is kept and sent when the server is back', as
   await page.getByLabel('Weight').fill('900')
   await page.getByRole('button', { name: 'Take it in' }).click()
   await expect(page.getByRole('heading', { name: /^Kale/ })).toBeVisible()
+  // The forms are fetched ahead once the page is at rest.
+  await page.waitForLoadState('networkidle')
   await own.kill()
   await page.getByRole('button', { name: /^Note/ }).click()
   await page.getByRole('dialog').getByRole('textbox').fill('Caterpillars')

@@ -55,11 +55,19 @@ const then = computed(() => {
 
 const ahead = useTypeAhead()
 
-function act(kind: EntryKind, correcting?: Entry) {
-  if (kind === 'weigh' && !correcting) {
-    ahead.begin()
-    weighing.value = true
+async function act(kind: EntryKind, correcting?: Entry) {
+  const scale = kind === 'weigh' && !correcting
+  if (scale) ahead.begin()
+  try {
+    await (scale ? import('~/components/batch/WeighDialog.vue') : import('~/components/batch/EntryDialog.vue'))
   }
+  catch {
+    // The server went away before the form was fetched: say so rather than do nothing.
+    ahead.take()
+    ElMessage({ type: 'error', message: 'This form has not been fetched yet, and the server is out of touch. Try again when it is back.', duration: 8000, showClose: true })
+    return
+  }
+  if (scale) weighing.value = true
   else dialog.value = { kind, correcting }
 }
 async function saved() {
@@ -81,12 +89,12 @@ async function doVoid(reason: string) {
 }
 
 useKeys({
-  w: () => { if (drying.value) act('weigh') },
-  f: () => { if (drying.value) act('feel') },
-  h: () => { if (drying.value) act('heat') },
-  a: () => { if (drying.value) act('air') },
-  j: () => { if (state.value?.run && state.value.stage !== 'shelf') act('jarAir') },
-  n: () => { if (state.value) act('note') },
+  w: () => { if (drying.value) void act('weigh') },
+  f: () => { if (drying.value) void act('feel') },
+  h: () => { if (drying.value) void act('heat') },
+  a: () => { if (drying.value) void act('air') },
+  j: () => { if (state.value?.run && state.value.stage !== 'shelf') void act('jarAir') },
+  n: () => { if (state.value) void act('note') },
 })
 
 // The forms are fetched while nothing else is to do: they open at once, and out of touch too.
@@ -103,7 +111,7 @@ const wanted = route.query.act
 if (typeof wanted === 'string' && state.value) {
   const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, air: drying.value, jarAir: Boolean(state.value.run), unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
   onMounted(() => {
-    if (fits[wanted]) act(wanted as EntryKind)
+    if (fits[wanted]) void act(wanted as EntryKind)
     void router.replace({ query: {} })
   })
 }
