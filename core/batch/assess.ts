@@ -5,6 +5,7 @@ import type { Interval } from '../stats'
 import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from '../sorption'
 import { restDays } from './rest'
 import type { BatchState, RunState } from './state'
+import type { EntryOf } from './types'
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
 export interface FinishWindow { from: number, middle: number, to: number }
@@ -19,7 +20,12 @@ export interface Assessment {
 }
 
 /** A tray of the run with its own window. */
-export interface AssessedTray extends TrayEstimate { finish: FinishWindow, lastG?: number }
+export interface AssessedTray extends TrayEstimate {
+  finish: FinishWindow
+  lastG?: number
+  /** Share of the tray's own loaded water that is left. */
+  left: number
+}
 
 /**
  * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
@@ -68,7 +74,9 @@ export function assessTrays(state: BatchState): AssessedTray[] | undefined {
   if (!run || run.positions.length < 2 || run.trayWeights.length === 0) return undefined
   const { trays } = estimateTrays(dryingRunOf(state, run), traysOf(run))
   return trays.map(tray => ({
-    ...tray, finish: windowOf(run, tray.hoursToTarget), lastG: run.trayWeights.findLast(weight => weight.position === tray.position)?.weightG,
+    ...tray, finish: windowOf(run, tray.hoursToTarget),
+    left: Math.min(1, tray.waterLeftG.p50 / (run.trays.find(item => item.position === tray.position)!.weightG * state.balance.moisture.p50)),
+    lastG: run.trayWeights.findLast(weight => weight.position === tray.position)?.weightG,
   }))
 }
 
@@ -114,12 +122,15 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
 const USUAL_ROOM_C = 20
 
 function jarAirOf(state: BatchState): DrynessEvidence['jarAir'] {
-  if (!state.jarAir) return undefined
-  const { shown, celsius = USUAL_ROOM_C, closedHours, calibration } = state.jarAir.body
+  return state.jarAir && { ...readJarAir(state, state.jarAir.body), closedHours: state.jarAir.body.closedHours }
+}
+
+/** What a hygrometer in a closed jar says of this batch: corrected humidity, the moisture it means, and where the target lies. */
+export function readJarAir(state: BatchState, { shown, celsius = USUAL_ROOM_C, calibration }: Pick<EntryOf<'jarAir'>['body'], 'shown' | 'celsius' | 'calibration'>) {
   const isotherm = isothermOf(state.food.group)
   const humidity = Math.min(0.98, Math.max(0.01, calibration.offset + calibration.gain * shown))
   return {
-    humidity, closedHours,
+    humidity,
     moisture: moistureFromJarAir(isotherm, { mean: humidity, sd: calibration.sd }, celsius),
     sealBelow: activityOfTarget(isotherm, state.food.target[state.purpose], celsius),
   }

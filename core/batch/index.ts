@@ -1,4 +1,5 @@
-export { assess, assessTrays, dryingRunOf, type AssessedTray, type Assessment, type FinishWindow } from './assess'
+export { doubtOfWeight } from './doubt'
+export { assess, assessTrays, dryingRunOf, readJarAir, type AssessedTray, type Assessment, type FinishWindow } from './assess'
 export { inForce, ofKind, withStanding, type LoggedEntry } from './effective'
 export { lessonsOf, type Lesson } from './lessons'
 export { restDays, type RestState } from './rest'

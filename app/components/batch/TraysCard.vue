@@ -6,9 +6,6 @@ const props = defineProps<{ state: BatchState, trays: readonly AssessedTray[], n
 const format = useFormat()
 const HOUR = 3_600_000
 const isOut = (tray: AssessedTray) => !props.state.run!.present.includes(tray.position)
-const waterG = (tray: AssessedTray) => props.state.run!.trays.find(item => item.position === tray.position)!.weightG
-/** Share of the tray's own loaded water that is left. */
-const left = (tray: AssessedTray) => Math.min(1, tray.waterLeftG.p50 / (waterG(tray) * props.state.balance.moisture.p50))
 const span = computed(() => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05)
 const at = (instant: number) => `${Math.min(100, Math.max(0, (instant - props.now) / span.value * 100))}%`
 const width = ({ from, to }: AssessedTray['finish']) => `${Math.max(2, (Math.max(props.now, to) - Math.max(props.now, from)) / span.value * 100)}%`
@@ -32,11 +29,11 @@ const advice = computed(() => {
       <li v-for="tray in sorted" :key="tray.position">
         <span class="number">{{ tray.position }}</span>
         <div class="tray">
-          <span class="water" :style="{ width: `${Math.max(2, left(tray) * 100)}%`, background: rampColour(left(tray)) }" />
-          <span class="words" :style="{ marginLeft: left(tray) < 0.2 ? `${Math.max(2, left(tray) * 100)}%` : undefined }">{{ tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG) }}</span>
-          <span class="figure">{{ Math.round(left(tray) * 100) }} % <span class="visually-hidden">of its water left</span></span>
+          <span class="water" :style="{ width: `${Math.max(2, tray.left * 100)}%`, background: rampColour(tray.left) }" />
+          <span class="words" :style="{ marginLeft: tray.left < 0.2 ? `${Math.max(2, tray.left * 100)}%` : undefined }">{{ tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG) }}</span>
+          <span class="figure">{{ Math.round(tray.left * 100) }} % <span class="visually-hidden">of its water left</span></span>
         </div>
-        <div class="axis" aria-hidden="true"><span v-if="!isOut(tray) && Number.isFinite(tray.finish.to)" class="window" :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(left(tray)) }" /></div>
+        <div class="axis" aria-hidden="true"><span v-if="!isOut(tray) && Number.isFinite(tray.finish.to)" class="window" :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(tray.left) }" /></div>
         <span class="when small">{{ isOut(tray) ? 'taken out' : Number.isFinite(tray.finish.to) ? format.finish(tray.finish.from, tray.finish.to, now) : 'no finish' }}</span>
       </li>
     </ol>

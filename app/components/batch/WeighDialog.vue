@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Assessment, BatchState, EntryBody } from '#core/batch'
-import { questionWeight } from '#core/kinetics'
+import { doubtOfWeight, type Assessment, type BatchState, type EntryBody } from '#core/batch'
 import { formatWeight, parseWeight } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 
@@ -64,17 +63,9 @@ function press(key: string) {
   input.value?.focus()
 }
 
-/** Spread of one tray about its load, as a share of its water. */
-const TRAY_SPREAD = 0.15
 function doubtOf(grams: number): string | undefined {
   const estimate = props.assessment?.estimate
-  if (!estimate) return undefined
-  const onScale = what.value === 0 ? run.value.present : [what.value]
-  const loadedG = run.value.trays.filter(tray => onScale.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0)
-  // More than was loaded is not a question: the rules refuse it.
-  if (grams > loadedG) return undefined
-  const share = loadedG / run.value.loadedG
-  const asked = questionWeight(estimate, run.value.clock.equivalentHoursAt(Date.now()), grams, share, share < 1 ? TRAY_SPREAD : 0)
+  const asked = estimate && doubtOfWeight(run.value, estimate, grams, Date.now(), what.value === 0 ? undefined : what.value)
   if (!asked) return undefined
   return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
 }

@@ -11,9 +11,10 @@ const props = defineProps<{ state: BatchState, page?: BatchAnswer, initial?: Air
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const unit = settings.value.temperatureUnit
+const lastAir = recentAir(props.page?.lastAir, Date.now())
 const shown = (celsius?: number) => (celsius === undefined ? undefined : temperatureIn(celsius, unit))
-const room = ref(shown(props.initial ? props.initial.roomC : props.page?.lastAir?.roomC))
-const humidity = ref(props.initial ? props.initial.roomHumidity && props.initial.roomHumidity * 100 : props.page?.lastAir && props.page.lastAir.roomHumidity * 100)
+const room = ref(shown(props.initial ? props.initial.roomC : lastAir?.roomC))
+const humidity = ref(props.initial ? props.initial.roomHumidity && props.initial.roomHumidity * 100 : lastAir && lastAir.roomHumidity * 100)
 const chamber = ref(shown(props.initial?.chamberC))
 const celsius = (value?: number) => (value === undefined ? undefined : Math.round(temperatureFrom(value, unit) * 10) / 10)
 const run = computed(() => props.state.run)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import { readJarAir, type BatchState, type EntryBody } from '#core/batch'
 import { JAR_AIR_HOURS } from '#core/dryness'
-import { activityOfTarget, calibrateHygrometer, isothermOf, moistureFromJarAir } from '#core/sorption'
+import { calibrateHygrometer } from '#core/sorption'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { HygrometerAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
@@ -28,13 +28,7 @@ onMounted(async () => {
 })
 const calibration = computed(() => hygrometers.value.find(item => item.id === chosen.value)?.calibration ?? props.initial?.calibration ?? calibrateHygrometer([]))
 const celsius = computed(() => degrees.value === undefined ? undefined : Math.round(temperatureFrom(degrees.value, unit) * 10) / 10)
-const meaning = computed(() => {
-  if (shown.value === undefined) return undefined
-  const isotherm = isothermOf(props.state.food.group)
-  const at = celsius.value ?? 20
-  const mean = Math.min(0.98, Math.max(0.01, calibration.value.offset + calibration.value.gain * shown.value / 100))
-  return { corrected: mean, moisture: moistureFromJarAir(isotherm, { mean, sd: calibration.value.sd }, at), below: activityOfTarget(isotherm, props.state.food.target[props.state.purpose], at) }
-})
+const meaning = computed(() => shown.value === undefined ? undefined : readJarAir(props.state, { shown: shown.value / 100, celsius: celsius.value, calibration: calibration.value }))
 
 function read(): FormReading {
   if (shown.value === undefined) return { problem: 'Give what the hygrometer shows.' }
@@ -53,5 +47,5 @@ defineExpose({ read })
   </div>
   <ChoiceField v-if="hygrometers.length" v-model="chosen" label="Hygrometer" :choices="[...hygrometers.map(item => ({ value: item.id, words: item.name, note: item.readings.length ? `tested over ${plural(item.readings.length, 'salt')}` : 'not tested' }))]" />
   <p v-else class="quiet small">This hygrometer was never tested over salt, so its word counts for less. The Workshop has the salt test.</p>
-  <p v-if="meaning"><strong>{{ Math.round(meaning.corrected * 100) }} % corrected: about {{ format.share(meaning.moisture.p50) }} water ({{ format.range(meaning.moisture, format.share) }}).</strong> <span class="quiet">Sealable below {{ Math.round(meaning.below * 100) }} %.</span></p>
+  <p v-if="meaning"><strong>{{ Math.round(meaning.humidity * 100) }} % corrected: about {{ format.share(meaning.moisture.p50) }} water ({{ format.range(meaning.moisture, format.share) }}).</strong> <span class="quiet">Sealable below {{ Math.round(meaning.sealBelow * 100) }} %.</span></p>
 </template>

@@ -26,7 +26,7 @@ const trayG = ref<Record<number, number | undefined>>(Object.fromEntries((props.
 const heat = ref<string>(props.initial ? 'leave' : there.value ? 'leave' : String(props.state.card.temperatureC))
 const { settings } = storeToRefs(useHouseholdStore())
 const unit = settings.value.temperatureUnit
-const lastAir = props.initial ? undefined : props.page.lastAir
+const lastAir = props.initial ? undefined : recentAir(props.page.lastAir, Date.now())
 const room = ref(lastAir && temperatureIn(lastAir.roomC, unit))
 const humidity = ref(lastAir && lastAir.roomHumidity * 100)
 const roomC = computed(() => room.value === undefined ? undefined : Math.round(temperatureFrom(room.value, unit) * 10) / 10)
@@ -111,7 +111,7 @@ defineExpose({ read })
     </template>
     <p v-if="hoursWords" class="quiet small">{{ hoursWords }}</p>
     <div class="pair">
-      <NumberField v-model="room" :label="`Room, °${unit}`" :hint="lastAir ? `as on ${format.day(lastAir.at)}` : undefined" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />
+      <NumberField v-model="room" :label="`Room, °${unit}`" :hint="lastAir ? `as at ${format.moment(lastAir.at, Date.now())}` : undefined" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />
       <NumberField v-model="humidity" label="Room humidity, %" :least="1" :most="100" :decimals="0" />
     </div>
     <p v-if="reach?.short" class="caution">{{ reach.short }}</p>

@@ -2,6 +2,7 @@ import type { EntryBody } from '#core/batch'
 import { formatLength, formatTemperature, formatWeight } from '#core/units'
 import { logWords, positions } from '../../../app/utils/logWords'
 import { isPlaceOf, PLACES } from '../../../app/utils/places'
+import { recentAir } from '../../../app/utils/recentAir'
 import { RAMP, rampColour } from '../../../app/utils/ramp'
 import { countWord, paceWords, plural } from '../../../app/utils/words'
 
@@ -87,5 +88,14 @@ describe('places', () => {
     expect(placesOf('/jars/x/label')).toEqual(['Shelf'])
     expect(placesOf('/workshop')).toEqual(['Workshop'])
     expect(placesOf('/shelfish')).toEqual([])
+  })
+})
+
+describe('room air measured before', () => {
+  it('stands in for a new reading for six hours, then no longer', () => {
+    const air = { at: 0, roomC: 20 }
+    expect(recentAir(air, 5 * 3_600_000)).toBe(air)
+    expect(recentAir(air, 7 * 3_600_000)).toBeUndefined()
+    expect(recentAir(undefined, 0)).toBeUndefined()
   })
 })
