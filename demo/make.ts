@@ -1,9 +1,10 @@
-import { rmSync } from 'node:fs'
+import { rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { uuidv7 } from 'uuidv7'
 import { openLogbook } from '#server/services/logbook'
 import { saveHygrometer } from '#server/services/hygrometers'
-import { changeHousehold, machineList, saveMachine } from '#server/services/settings'
+import { machineList } from '#server/services/machines'
+import { changeHousehold, saveMachine } from '#server/services/settings'
 import { householdOf, type Context } from '#server/services/context'
 import { HOUSEHOLD, HYGROMETER, MACHINES, YEAR, type MachineName } from './story'
 import { tell, type Deed, type Stage } from './write'
@@ -11,9 +12,9 @@ import { tell, type Deed, type Stage } from './write'
 /**
  * Makes the invented household's year in a new logbook, relative to `now`, through the services that the
  * interface calls.
- * @returns the number of batches
+ * @returns the number of batches, and what truly lies in the rack that the simulated devices read
  */
-export function makeDemo(path: string, now: number): { context: Context, batches: number } {
+export function makeDemo(path: string, now: number): { context: Context, batches: number, rack: Stage['rack'] } {
   for (const ending of ['', '-wal', '-shm']) rmSync(path + ending, { force: true })
   let clock = now
   const context = openLogbook(path, () => clock)
@@ -37,22 +38,23 @@ export function makeDemo(path: string, now: number): { context: Context, batches
   clock = now
   context.db.pragma('wal_checkpoint(TRUNCATE)')
   context.db.pragma('synchronous = FULL')
-  return { context, batches: YEAR.length }
+  return { context, batches: YEAR.length, rack: stage.rack }
 }
 
 /** The machine that a new logbook starts with becomes the cabinet; the stack comes beside it. */
 function setUpMachines(context: Context): Record<MachineName, string> {
   const [given] = machineList(context)
   const ids: Record<MachineName, string> = { cabinet: given!.id, stack: uuidv7() }
-  for (const [name, { pace: _, ...settings }] of Object.entries(MACHINES) as [MachineName, typeof MACHINES[MachineName]][]) {
-    saveMachine(context, { ...settings, kind: 'dehydrator', id: ids[name], version: name === 'cabinet' ? given!.version : undefined })
+  for (const [name, { pace: _, places: __, dialOffC: ___, ...settings }] of Object.entries(MACHINES) as [MachineName, typeof MACHINES[MachineName]][]) {
+    saveMachine(context, { ...settings, kind: 'dehydrator', trayTares: {}, id: ids[name], version: name === 'cabinet' ? given!.version : undefined })
   }
   return ids
 }
 
 if (process.argv[1]?.endsWith('make.ts')) {
   const folder = process.env.DULSE_DATA ?? '.data/demo'
-  const { context, batches } = makeDemo(join(folder, 'logbook.sqlite'), Date.now())
+  const { context, batches, rack } = makeDemo(join(folder, 'logbook.sqlite'), Date.now())
   context.db.close()
+  writeFileSync(join(folder, 'simulated-rack.json'), JSON.stringify(rack))
   console.log(`${batches} batches of the invented household are in ${folder}`)
 }

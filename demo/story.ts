@@ -5,9 +5,13 @@ import type { Salt } from '#core/sorption'
 /** The invented household: nobody lives there. */
 export const HOUSEHOLD = { name: 'Fennick Lane kitchen' }
 
+/** Who cuts. */
+export const COOKS = ['Wren', 'Tobin'] as const
+
+/** `places`: how each level dries against the middle, top to bottom; `dialOffC`: what a thermometer shows above the dial. */
 export const MACHINES = {
-  cabinet: { name: 'Tall cabinet', trays: 9, trayAreaM2: 0.14, trayTareG: 310, watts: 800, lowC: 30, highC: 74, pace: 1.12 },
-  stack: { name: 'Round stack', trays: 5, trayAreaM2: 0.075, trayTareG: 145, watts: 260, lowC: 35, highC: 70, pace: 0.94 },
+  cabinet: { name: 'Tall cabinet', trays: 9, trayAreaM2: 0.14, trayTareG: 310, watts: 800, lowC: 30, highC: 74, pace: 1.12, dialOffC: -3, places: [0.9, 0.95, 1, 1.02, 1.04, 1.06, 1.06, 1.02, 0.96] },
+  stack: { name: 'Round stack', trays: 5, trayAreaM2: 0.075, trayTareG: 145, watts: 260, lowC: 35, highC: 70, pace: 0.94, dialOffC: 2, places: [0.84, 0.93, 1, 1.08, 1.18] },
 } as const
 export type MachineName = keyof typeof MACHINES
 

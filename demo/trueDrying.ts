@@ -23,7 +23,7 @@ export interface TrueDrying {
  * Dries a load on paper by diffusion. Its pace is drawn around the usual hours of the method card and
  * the machine's own pace.
  */
-export function dryForReal(settings: { foodKey: string, cardKey: string, target: number, loadedG: number, trays: number, machinePace: number, source: RandomSource }): TrueDrying {
+export function dryForReal(settings: { foodKey: string, cardKey: string, target: number, loadedG: number, placePaces: readonly number[], machinePace: number, source: RandomSource }): TrueDrying {
   const food = findFood(settings.foodKey)!
   const card = cardOf(food, settings.cardKey)
   const { source } = settings
@@ -31,7 +31,7 @@ export function dryForReal(settings: { foodKey: string, cardKey: string, target:
   const solids = Math.min(0.6, Math.max(0.03, 1 - mean + 0.8 * sd * source.normal()))
   const slab = SLABS[card.feelForm]
   const horizon = 3 * ((1 / solids) / slab.evaporationRate + 5 / slab.diffusionRate)
-  const run = simulateRun({ trays: settings.trays, startWeightG: settings.loadedG, solids, slab, traySpread: 0.1, seed: source.integer(1, 1e9) }, horizon, horizon / 600)
+  const run = simulateRun({ trays: settings.placePaces.length, placePaces: settings.placePaces, startWeightG: settings.loadedG, solids, slab, traySpread: 0.08, seed: source.integer(1, 1e9) }, horizon, horizon / 600)
   const usual = card.usualHours.value
   const wanted = Math.sqrt(usual.low * usual.high) * settings.machinePace * Math.exp(0.12 * source.normal())
   const stretch = wanted / run.hoursTo(settings.target)

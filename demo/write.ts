@@ -8,8 +8,9 @@ import { jarTakesG } from '#core/keeping'
 import { trayTakesG } from '#core/planning'
 import { calibrateHygrometer } from '#core/sorption'
 import { randomSource, type RandomSource } from '#core/stats'
+import type { RackTruth } from '../devices/world'
 import { dryForReal } from './trueDrying'
-import { HYGROMETER, MACHINES, PLACES, type Chapter, type MachineName } from './story'
+import { COOKS, HYGROMETER, MACHINES, PLACES, type Chapter, type MachineName } from './story'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -23,6 +24,8 @@ export interface Stage {
   machines: Record<MachineName, string>
   /** Run that each machine has going, for batches that join it. */
   running: Partial<Record<MachineName, string>>
+  /** What truly lies in the cabinet's rack now, for the simulated devices. */
+  rack?: RackTruth & { machineId: string }
   now: number
 }
 
@@ -62,21 +65,23 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   const trim = Math.round(chapter.rawG * Math.max(0.02, food.trimShare.value.mean + 0.5 * food.trimShare.value.sd * source.normal()))
   const cutAt = until?.stage === 'prep' ? stage.now - until.hoursAgo * HOUR : loadedAt - 0.3 * HOUR
   yield log(cutAt - 0.4 * HOUR, { kind: 'prep', step: 'trim', effect: 'waste', weightG: trim })
-  yield log(cutAt, { kind: 'prep', step: 'cut', effect: 'none', cutName: card.name, thicknessMm: card.thicknessMm })
+  const cutBy = COOKS[index % COOKS.length]!
+  yield log(cutAt, { kind: 'prep', step: 'cut', effect: 'none', cutName: card.name, thicknessMm: card.thicknessMm, by: cutBy })
   if (until?.stage === 'prep') return
 
   const machine = MACHINES[chapter.machine]
   const loadedG = chapter.rawG - trim - Math.round(source.uniform() * 15)
   const positions = until?.stage === 'drying' ? until.positions : positionsFor(loadedG, trayTakesG(card, machine.trayAreaM2).mean, machine.trays)
-  const truth = dryForReal({ foodKey: food.key, cardKey: card.key, target: food.target[chapter.purpose], loadedG, trays: positions.length, machinePace: machine.pace, source })
+  const truth = dryForReal({ foodKey: food.key, cardKey: card.key, target: food.target[chapter.purpose], loadedG, placePaces: positions.map(position => machine.places[position - 1]!), machinePace: machine.pace, source })
   const byTray = until?.stage === 'drying' ? until.byTray === true : source.uniform() < 0.4
   const loads = positions.map((position, i) => ({ position, weightG: Math.round(truth.trayShares[i]! * loadedG) }))
   const totalG = byTray ? loads.reduce((sum, tray) => sum + tray.weightG, 0) : loadedG
   const room = { roomC: Math.round(18 + 6 * source.uniform()), roomHumidity: Math.round(42 + 24 * source.uniform()) / 100 }
+  const measured = byTray && !until ? { chamberC: card.temperatureC + machine.dialOffC + Math.round(2 * source.normal()) } : undefined
   const runId = until?.stage === 'drying' && until.joins ? () => stage.running[chapter.machine]! : () => batchRun
   const batchRun = uuidv7()
   const usualHours = () => {
-    const { low, high, runs } = hoursInMachine(stage.context, stage.machines[chapter.machine], food.key, card)
+    const { low, high, runs } = hoursInMachine(stage.context, stage.machines[chapter.machine], { food, card, thicknessMm: card.thicknessMm, cutBy })
     return runs > 0 ? { low: Math.round(low * 10) / 10, high: Math.round(high * 10) / 10, runs } : undefined
   }
   yield {
@@ -89,12 +94,20 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
       logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 120_000, body: { kind: 'air', runId: batchRun, ...room } })
     },
   }
+  if (measured) {
+    const at = loadedAt + HOUR
+    yield { at, act: () => { logOnRun(stage.context, batchRun, { id: uuidv7(), at, body: { kind: 'air', runId: batchRun, ...measured } }) } }
+  }
 
   const noisy = (value: number) => Math.max(1, Math.round(value * (1 + 0.003 * source.normal())))
   const weigh = (hours: number): Deed[] => {
     const at = loadedAt + hours * HOUR
     if (!byTray) return [log(at, { kind: 'weigh', totalG: noisy(truth.total(hours)) })]
     return truth.trays(hours).map((grams, i) => log(at + i * 20_000, { kind: 'weigh', trays: [{ position: positions[i]!, weightG: noisy(grams) }] }))
+  }
+  if (until?.stage === 'drying' && until.byTray) {
+    const hours = Array.from({ length: 4 * 30 }, (_, i) => i / 4)
+    stage.rack = { machineId: stage.machines[chapter.machine], loadedAt, setC: card.temperatureC, hours, weightG: hours.map(hour => truth.total(hour)), tareG: positions.length * machine.trayTareG }
   }
   if (until?.stage === 'drying') {
     const slip = until.mistypedAt

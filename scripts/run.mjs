@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { build, install, makeDemo, must, ownFolder, root, say, startServer } from './steps.mjs'
+import { build, install, makeDemo, must, ownFolder, root, say, startDevices, startServer } from './steps.mjs'
 
 /**
  * `npm run demo` (the invented household), `npm start` (one's own logbook), `npm run dev`.
@@ -22,8 +22,16 @@ try {
   const { server, address } = await startServer(folder, { port: process.env.PORT ? Number(process.env.PORT) : undefined, quiet: true })
   say(`The logbook is in ${folder}`)
   console.log(`\n  Dulse is at ${address}\n\n  Ctrl C ends it.\n`)
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
-  server.on('exit', code => process.exit(code ?? 0))
+  const devices = mode === 'demo' ? startDevices(address, folder) : undefined
+  if (devices) say('Simulated devices read the Tall cabinet’s rack and a freeze dryer.')
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => {
+    devices?.kill(signal)
+    server.kill(signal)
+  })
+  server.on('exit', (code) => {
+    devices?.kill()
+    process.exit(code ?? 0)
+  })
 }
 catch (error) {
   console.error(error.message)

@@ -106,6 +106,13 @@ export async function startServer(folder, { port, quiet = false } = {}) {
   }
 }
 
+/** Starts the simulated devices beside a server; they end with this process. */
+export function startDevices(address, folder) {
+  return spawn(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), '--tsconfig', 'tsconfig.tools.json', 'devices/all.ts', '--server', address, '--speed', '600', '--hours', '8'], {
+    cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DULSE_DATA: folder },
+  })
+}
+
 /** Path of a Chromium, or undefined. */
 export function findChromium() {
   for (const name of ['chromium', 'chromium-browser', 'google-chrome-stable', 'google-chrome']) {

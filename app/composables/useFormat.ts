@@ -1,5 +1,6 @@
 import type { Interval } from '#core/stats'
 import { formatHours, formatLength, formatShare, formatTemperature, formatWeight } from '#core/units'
+import type { Channel } from '#shared/contracts'
 import { startOfDay } from '#core/planning'
 
 /** Every figure on a page is written by these, in the units and on the clock of the household. */
@@ -43,6 +44,15 @@ export function useFormat() {
     weight, time, moment, range, hours: formatHours, share: formatShare,
     weightRange: (interval: Interval) => range(interval, weight),
     temperature: (celsius: number) => formatTemperature(celsius, settings.value.temperatureUnit),
+    /** A figure of a device, in the household's units. */
+    reading(channel: Channel, value: number): string {
+      switch (channel) {
+        case 'weightG': return weight(value)
+        case 'celsius': return formatTemperature(value, settings.value.temperatureUnit)
+        case 'humidity': return formatShare(value)
+        case 'pressurePa': return `${Math.round(value)}\u00A0Pa`
+      }
+    },
     length: (mm: number) => formatLength(mm, settings.value.weightUnit),
     day: (at: number) => formats.value.day.format(at),
     date: (at: number) => formats.value.date.format(at),

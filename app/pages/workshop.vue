@@ -84,7 +84,7 @@ async function saveMachine() {
   const unit = store.settings.temperatureUnit
   const tenth = (value: number) => Math.round(value * 10) / 10
   const settings: MachineSettings = {
-    id: f.id, version: f.version, name: f.name, kind: 'dehydrator', trays: number('trays', f.trays), trayAreaM2: number('trayAreaM2', f.area), trayTareG: number('trayTareG', f.tare),
+    id: f.id, version: f.version, name: f.name, kind: 'dehydrator', trays: number('trays', f.trays), trayAreaM2: number('trayAreaM2', f.area), trayTareG: number('trayTareG', f.tare), trayTares: {},
     watts: number('watts', f.watts), lowC: tenth(temperatureFrom(number('lowC', f.low), unit)), highC: tenth(temperatureFrom(number('highC', f.high), unit)),
   }
   if (Object.keys(machineProblems.value).length > 0) return

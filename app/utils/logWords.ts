@@ -1,4 +1,5 @@
 import { FEEL_QUESTIONS } from '#core/dryness'
+import { listItem, MACHINE_KINDS } from '#core/machines'
 import { packageOf } from '#core/keeping'
 import type { EntryBody } from '#core/batch'
 
@@ -28,6 +29,8 @@ export function logWords(body: EntryBody, { weight, temperature, length }: Write
       const room = body.roomC === undefined ? undefined : `room ${temperature(body.roomC)}, ${Math.round(body.roomHumidity! * 100)} % humidity`
       return [room, body.chamberC === undefined ? undefined : `${temperature(body.chamberC)} measured in the machine`].filter(Boolean).join('; ')
     }
+    case 'move': return body.trays.map(({ from, to, turned, flipped }) => [from === to ? `tray ${from}` : `tray ${from} to ${to}`, turned && 'turned end for end', flipped && 'food turned over'].filter(Boolean).join(', ')).join('; ')
+    case 'tick': return `${body.list === 'start' ? 'before the start' : 'at the end'}: ${tickWords(body.list, body.item)}`
     case 'jarAir': return `jar air at ${Math.round(body.shown * 100)} % after ${body.closedHours} h`
     case 'weigh': return body.totalG === undefined ? (body.trays ?? []).map(tray => `tray ${tray.position} weighed ${weight(tray.weightG)}`).join(', ') : `weighed ${weight(body.totalG)}`
     case 'feel': {
@@ -46,6 +49,12 @@ export function logWords(body: EntryBody, { weight, temperature, length }: Write
     case 'smell': return `smell: ${SMELLS[body.smell]}`
     case 'void': return `voided an entry${body.reason ? `: ${body.reason}` : ''}`
   }
+}
+
+/** A line of a list, whatever the kind of machine it is of. */
+function tickWords(list: 'start' | 'end', key: string): string {
+  const words = MACHINE_KINDS.flatMap(kind => listItem(kind, list, key) ?? [])[0]?.words ?? key
+  return words.charAt(0).toLowerCase() + words.slice(1)
 }
 
 /** "1–3, 5". */

@@ -6,6 +6,7 @@ import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from 
 import { restDays } from './rest'
 import type { BatchState, RunState } from './state'
 import type { EntryOf } from './types'
+import { usualHoursFactor } from './usualHours'
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
 export interface FinishWindow { from: number, middle: number, to: number }
@@ -39,7 +40,9 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const mean = Math.min(0.98, again ? solidsG / run.loadedG : state.balance.solids.mean)
   const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
   const usual = run.usualHours ?? state.card.usualHours.value
-  const share = again ? shareOfHours(mean, state.balance.solids.mean, targetMoisture) : 1
+  // What was believed at loading knew the thickness already; the card does not.
+  const thickness = run.usualHours ? 1 : usualHoursFactor(state)
+  const share = thickness * (again ? shareOfHours(mean, state.balance.solids.mean, targetMoisture) : 1)
   return {
     startWeightG: run.loadedG,
     solids: { mean, sd },
@@ -78,6 +81,24 @@ export function assessTrays(state: BatchState): AssessedTray[] | undefined {
     left: Math.min(1, tray.waterLeftG.p50 / (run.trays.find(item => item.position === tray.position)!.weightG * state.balance.moisture.p50)),
     lastG: run.trayWeights.findLast(weight => weight.position === tray.position)?.weightG,
   }))
+}
+
+/** A tray as it stands in a machine: by its own weights where it has some, by its load's otherwise. */
+export interface StandingTray { place: number, left: number, finish: FinishWindow, lastG?: number, pace?: Interval }
+
+/** The trays of a batch that are in the machine now, by place. */
+export function assessRack(state: BatchState, now: number): StandingTray[] {
+  const { run } = state
+  const assessed = assess(state, now)
+  if (!run || !assessed) return []
+  const own = assessTrays(state)
+  return run.present.map((position): StandingTray => {
+    const tray = own?.find(item => item.position === position)
+    return {
+      place: run.places.placeAt(position, now), left: tray?.left ?? 1 - assessed.waterGone.p50, finish: tray?.finish ?? assessed.finish,
+      lastG: tray?.lastG, pace: tray?.pace,
+    }
+  }).sort((a, b) => a.place - b.place)
 }
 
 function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {

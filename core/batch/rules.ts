@@ -19,7 +19,7 @@ const SCALE_SHARE = 0.02
 const EARLIEST = Date.UTC(2000, 0, 1)
 
 const WORDS: Record<EntryKind, string> = {
-  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', weigh: 'weighing', feel: 'feeling',
+  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', move: 'moving trays', tick: 'going through the list', weigh: 'weighing', feel: 'feeling',
   unload: 'taking out', rest: 'resting', look: 'looking at the jar', jarAir: 'reading the jar’s air', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
   finish: 'finishing', note: 'noting', take: 'taking from a jar', smell: 'smelling', void: 'voiding',
 }
@@ -96,15 +96,17 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
       break
     case 'load': return checkLoad(body, state, inMachine, context, say)
     case 'heat':
-    case 'air': break
+    case 'air':
+    case 'move':
+    case 'tick': break
     case 'jarAir':
       need(run !== undefined && state.stage !== 'shelf', 'Nothing has been dried yet')
       checkJarAir(body, say)
       break
-    case 'weigh': return need(inMachine, 'The batch is not in a machine') ? checkWeigh(body, state, say) : undefined
+    case 'weigh': return need(inMachine, 'The batch is not in a machine') ? checkWeigh(body, state, entry.at, say) : undefined
     case 'feel': need(inMachine, 'The batch is not in a machine'); break
     case 'unload':
-      return need(inMachine, 'The batch is not in a machine') ? checkUnload(body, state, say) : undefined
+      return need(inMachine, 'The batch is not in a machine') ? checkUnload(body, state, entry.at, say) : undefined
     case 'rest': need(out && rest?.startedAt === undefined, 'Only food that has left the machine goes to rest, once'); break
     case 'look': need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting'); break
     case 'restEnd':
@@ -167,29 +169,35 @@ function mostAfterPrep(state: BatchState): number {
   }, state.intake.body.weightG)
 }
 
-function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchState, say: Say): void {
+function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchState, at: number, say: Say): void {
   const run = state.run!
   const presentG = loadedOn(run, run.present)
   if (body.totalG !== undefined && body.totalG > presentG * (1 + SCALE_SHARE)) say('totalG', heavier(body.totalG, presentG))
   body.trays?.forEach((tray, i) => {
-    const loaded = run.trays.find(item => item.position === tray.position)
-    if (!loaded) return say(`trays.${i}.position`, `Tray ${tray.position} does not carry this batch: it lies on ${run.positions.join(', ')}.`)
-    if (!run.present.includes(tray.position)) return say(`trays.${i}.position`, `Tray ${tray.position} has been taken out.`)
+    const loaded = run.trays.find(item => item.position === run.places.trayAt(tray.position, at))
+    if (!loaded || !run.present.includes(loaded.position)) {
+      const out = run.positions.some(position => !run.present.includes(position) && run.places.placeAt(position, at) === tray.position)
+      return say(`trays.${i}.position`, out ? `Tray ${tray.position} has been taken out.` : `Tray ${tray.position} does not carry this batch: it lies on ${placesOf(run, at).join(', ')}.`)
+    }
     // Where the trays were not weighed at loading an even share is only a guess.
     const most = run.traysWeighed ? loaded.weightG * (1 + SCALE_SHARE) : Math.min(run.loadedG, loaded.weightG * 2)
     if (tray.weightG > most) say(`trays.${i}.weightG`, heavier(tray.weightG, loaded.weightG))
   })
 }
 
+/** Places of a load's trays at an instant, those still in the machine. */
+const placesOf = (run: NonNullable<BatchState['run']>, at: number) => run.present.map(tray => run.places.placeAt(tray, at)).sort((a, b) => a - b)
+
 /** What went in on some trays, g. */
 const loadedOn = (run: NonNullable<BatchState['run']>, positions: readonly number[]) =>
   run.trays.filter(tray => positions.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0)
 
-function checkUnload(body: Extract<EntryBody, { kind: 'unload' }>, state: BatchState, say: Say): void {
+function checkUnload(body: Extract<EntryBody, { kind: 'unload' }>, state: BatchState, at: number, say: Say): void {
   const run = state.run!
-  const positions = body.positions ?? run.present
-  const strange = positions.filter(position => !run.present.includes(position))
-  if (strange.length > 0) return say('positions', `Tray ${strange.join(', ')} is not in the machine with this batch: it has ${run.present.join(', ')}.`)
+  const here = placesOf(run, at)
+  const strange = (body.positions ?? []).filter(position => !here.includes(position))
+  if (strange.length > 0) return say('positions', `Tray ${strange.join(', ')} is not in the machine with this batch: it has ${here.join(', ')}.`)
+  const positions = body.positions ? run.present.filter(tray => body.positions!.includes(run.places.placeAt(tray, at))) : run.present
   // Where the trays were not weighed an even share is only a guess.
   const mostG = run.traysWeighed || positions.length === run.positions.length ? loadedOn(run, positions) : Math.min(run.loadedG, 2 * loadedOn(run, positions))
   if (body.weightG !== undefined && body.weightG > mostG * (1 + SCALE_SHARE)) say('weightG', heavier(body.weightG, mostG))
@@ -241,6 +249,10 @@ function checkWhole(entries: readonly Entry[], entry: Entry): void {
   const { run } = state
   if ((run?.unloadedAt === undefined) && log.some(item => item.at >= (run?.loadedAt ?? 0) && ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
     fail('Later entries rest on this taking out: void them first.')
+  }
+  if (run) {
+    const lost = ofKind(log, 'weigh').find(({ at, body }) => at >= run.loadedAt && body.trays?.some(tray => run.places.trayAt(tray.position, at) === undefined))
+    if (lost) fail('A later weigh-in names a tray that this would have put elsewhere: correct or void that first.')
   }
   if (wet !== undefined) {
     const over = state.run!.weighings.find(weighing => weighing.weightG > wet * (1 + SCALE_SHARE) + 1)

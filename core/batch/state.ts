@@ -4,6 +4,7 @@ import type { Air } from '../air'
 import type { DryingClock, HeatChange } from '../kinetics'
 import { dryingClock } from '../kinetics'
 import { inForce, ofKind } from './effective'
+import { followTrays, type TrayPlaces } from './places'
 import { restOf, type RestState } from './rest'
 import { weighingsOf, type Weighing } from './weighings'
 import type { Entry, EntryOf, Stage, TrayWeight, UsualHours } from './types'
@@ -12,9 +13,12 @@ import type { Entry, EntryOf, Stage, TrayWeight, UsualHours } from './types'
 export interface RunState {
   runId: string
   machineId: string
+  /** The trays, each known by the place it was loaded in. */
   positions: number[]
   /** Trays still in the machine. */
   present: number[]
+  /** Where the trays stand, since they change places. */
+  places: TrayPlaces
   /** Weight by tray where trays were weighed; an even share otherwise. */
   trays: TrayWeight[]
   /** Whether the trays were weighed one by one. */
@@ -49,6 +53,8 @@ export interface BatchState {
   cutName: string
   /** Thickness on the trays, where known, mm. */
   thicknessMm?: number
+  /** Who cut it, where noted. */
+  cutBy?: string
   prep: EntryOf<'prep'>[]
   /** Solids and moisture at (first) loading, or as far as prep has come. */
   balance: PrepBalance
@@ -105,6 +111,7 @@ export function foldBatch(entries: readonly Entry[]): BatchState | undefined {
     food, card, purpose, intake, prep, balance, run, earlierRuns: runs.slice(0, -1), feel, jarAir, rest, dryG, grinds, powderG,
     cutName: cut ?? card.name,
     thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
+    cutBy: prep.findLast(entry => entry.body.by)?.body.by,
     unpackedG: packable === undefined ? undefined : Math.max(0, packable - packedG),
     jars, packedG, finished,
     stage: stageOf({ finished, prep, run, rest, grinds }),
@@ -124,7 +131,9 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
   return loads.map((load, i) => {
     const { runId, machineId, positions, totalG, usualHours } = load.body
     const until = loads[i + 1]?.at ?? Infinity
-    const out = takenOut(positions, ofKind(log, 'unload').filter(entry => entry.at >= load.at && entry.at <= until))
+    const during = <T extends { at: number }>(entries: T[]) => entries.filter(entry => entry.at >= load.at && entry.at <= until)
+    const places = followTrays(positions, during(ofKind(log, 'move').filter(entry => entry.body.runId === runId)), during(ofKind(log, 'unload')))
+    const out = places.outAt
     const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
     const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
     const airs = ofKind(log, 'air').filter(entry => entry.body.runId === runId && entry.at <= (unloadedAt ?? Infinity))
@@ -134,22 +143,22 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
     const traysWeighed = (load.body.trays?.length ?? 0) > 0
     const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
     const run = {
-      runId, machineId, positions, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, unloadedAt, chamberC,
+      runId, machineId, positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, unloadedAt, chamberC,
       room: room && { celsius: room.roomC!, humidity: room.roomHumidity! },
     }
-    const weighs = ofKind(log, 'weigh').filter(entry => entry.at >= load.at && entry.at <= Math.min(until, unloadedAt ?? Infinity))
+    const weighs = during(ofKind(log, 'weigh')).filter(entry => entry.at <= (unloadedAt ?? Infinity)).map(entry => byTray(entry, places))
     const trayWeights = weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })))
-    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf({ ...run, outAt: out }, weighs) }
+    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf(run, weighs) }
   })
 }
 
-/** When each tray came out: those named, or all that were left. */
-function takenOut(positions: readonly number[], unloads: readonly EntryOf<'unload'>[]): Map<number, number> {
-  const out = new Map<number, number>()
-  for (const { at, body } of unloads) {
-    for (const position of body.positions ?? positions) if (positions.includes(position) && !out.has(position)) out.set(position, at)
-  }
-  return out
+/** A weigh-in as written, by place, told by tray; a place without a tray of this load is passed over. */
+function byTray(entry: EntryOf<'weigh'>, places: TrayPlaces): EntryOf<'weigh'> {
+  const trays = entry.body.trays?.flatMap(({ position, weightG }): TrayWeight[] => {
+    const tray = places.trayAt(position, entry.at)
+    return tray === undefined ? [] : [{ position: tray, weightG }]
+  })
+  return trays ? { ...entry, body: { ...entry.body, trays } } : entry
 }
 
 /**

@@ -12,13 +12,20 @@ export interface UsualHours { low: number, high: number, runs: number }
 
 export interface TrayWeight { position: number, weightG: number }
 
+/** A tray that goes from one place to another, or stays; turned end for end, or its food turned over. */
+export interface TrayMove { from: number, to: number, turned?: boolean, flipped?: boolean }
+
 /** What is written into a batch's log. One kind a fact; grams are net of the tray. */
 export type EntryBody
   = | { kind: 'intake', foodKey: string, cultivar?: string, source: string, weightG: number, condition?: string, purpose: Purpose, cardKey: string }
-    | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, note?: string }
+    | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, by?: string, note?: string }
     | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number, usualHours?: UsualHours }
     | { kind: 'heat', runId: string, setC: number | null }
     | { kind: 'air', runId: string, roomC?: number, roomHumidity?: number, chamberC?: number }
+    /** Trays change places in a machine, of whatever batch. */
+    | { kind: 'move', runId: string, trays: TrayMove[] }
+    /** A line of the list that is gone through before or after a run. */
+    | { kind: 'tick', runId: string, list: 'start' | 'end', item: string }
     | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }
     | { kind: 'feel', check: FeelCheck }
     /** All trays that are left, or those named. */
@@ -40,7 +47,7 @@ export interface AddedParts { solidsG?: number, waterG?: number, saltG?: number,
 export type EntryKind = EntryBody['kind']
 
 /** Kinds that belong to a run, and so to every batch in the machine. */
-export const RUN_KINDS: readonly EntryKind[] = ['heat', 'air']
+export const RUN_KINDS: readonly EntryKind[] = ['heat', 'air', 'move', 'tick']
 
 /** An entry as it stands in the log. Instants are milliseconds since 1970, UTC. */
 export interface Entry {

@@ -1,4 +1,5 @@
 import type { DryingClock } from '../kinetics'
+import type { TrayPlaces } from './places'
 import type { EntryOf, TrayWeight } from './types'
 
 /** One state of the whole load, from one or several entries on the scale. */
@@ -11,12 +12,12 @@ export interface Weighing {
   weightG: number
   /** Doubt from trays that were not weighed. */
   extraSdG?: number
-  /** Positions weighed; empty for the whole load in one. */
+  /** Places of the trays weighed, as they stood then; empty for the whole load in one. */
   positions: number[]
   entryIds: string[]
 }
 
-interface LoadedRun { trays: readonly TrayWeight[], traysWeighed: boolean, loadedG: number, clock: DryingClock, outAt?: ReadonlyMap<number, number> }
+interface LoadedRun { trays: readonly TrayWeight[], traysWeighed: boolean, loadedG: number, clock: DryingClock, places: TrayPlaces }
 
 /** Tray entries this close together belong to one round. */
 const ROUND_MS = 30 * 60_000
@@ -30,7 +31,7 @@ const EVEN_SHARE_SPREAD = 0.1
  * Joins the entries on the scale to weighings of the whole load. Trays weighed one by one within half
  * an hour make one round. Trays left out are taken to have kept the same share of their own load as the
  * weighed ones, with a doubt that grows with the water gone.
- * @param entries the run's weigh-ins in force, ascending
+ * @param entries the run's weigh-ins in force, ascending, told by tray
  */
 export function weighingsOf(run: LoadedRun, entries: readonly EntryOf<'weigh'>[]): Weighing[] {
   const weighings: Weighing[] = []
@@ -56,10 +57,10 @@ export function weighingsOf(run: LoadedRun, entries: readonly EntryOf<'weigh'>[]
 
 /** All that is in the machine on the scale at once; raised to the whole load where trays have come out before. */
 function wholeOf(run: LoadedRun, entry: EntryOf<'weigh'>, totalG: number): Weighing {
-  const present = run.trays.filter(tray => (run.outAt?.get(tray.position) ?? Infinity) > entry.at)
+  const present = run.trays.filter(tray => (run.places.outAt.get(tray.position) ?? Infinity) > entry.at)
   const whole = { at: entry.at, hours: run.clock.equivalentHoursAt(entry.at), entryIds: [entry.id] }
   if (present.length === run.trays.length || present.length === 0) return { ...whole, weightG: totalG, positions: [] }
-  return { ...whole, positions: present.map(tray => tray.position), ...raised(run, present, totalG) }
+  return { ...whole, positions: present.map(tray => run.places.placeAt(tray.position, entry.at)), ...raised(run, present, totalG) }
 }
 
 /**
@@ -86,7 +87,7 @@ function roundOf(run: LoadedRun, round: readonly EntryOf<'weigh'>[]): Weighing {
     at,
     hours: run.clock.equivalentHoursAt(at),
     ...(complete ? { weightG: nowG } : raised(run, loaded, nowG)),
-    positions: weighed.map(tray => tray.position),
+    positions: weighed.map(tray => run.places.placeAt(tray.position, at)),
     entryIds: round.map(entry => entry.id),
   }
 }

@@ -2,7 +2,7 @@ import type { Assessment, BatchState } from '../batch'
 import { REST_DAYS } from '../dryness'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 
-export type TodoKind = 'load' | 'prepare' | 'heat' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard'
+export type TodoKind = 'load' | 'prepare' | 'heat' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard'
 
 /** One thing that needs hands, or will happen. */
 export interface Todo {
@@ -24,15 +24,16 @@ const FIRST_LOOK = 2 / 3
 
 /**
  * What a batch needs next. It follows from the log alone, so it can be kept beside it and only ages.
+ * @param swaps trays of its machine that should change places halfway, slower place first
  */
-export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household): Todo[] {
+export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: readonly { from: number, to: number }[] = []): Todo[] {
   switch (state.stage) {
     case 'intake': return [intakeTodo(state)]
     case 'prep': return [{
       kind: 'load', from: state.prep.at(-1)!.at, to: state.prep.at(-1)!.at + PERISHABLE_H * HOUR,
       title: `Load the ${state.food.name.toLowerCase()}`, why: 'Cut food goes on the heat, or cold, within two hours.',
     }]
-    case 'drying': return assessed ? dryingTodos(state, assessed, household) : []
+    case 'drying': return assessed ? [...dryingTodos(state, assessed, household), ...rotateTodo(state, assessed, household, swaps)] : []
     case 'resting': return [restTodo(state, assessed, household)]
     case 'grinding': return [grindingTodo(state)]
     default: return []
@@ -74,6 +75,19 @@ function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessmen
     })
   }
   return todos
+}
+
+/** With so much of the water gone a swap evens nothing out any more. */
+const LATE_FOR_A_SWAP = 0.85
+
+/** Halfway is when a swap evens out most: each tray then has half of its run in either place. */
+function rotateTodo(state: BatchState, { estimate, verdict, waterGone }: Assessment, household: Household, swaps: readonly { from: number, to: number }[]): Todo[] {
+  const run = state.run!
+  const own = swaps.filter(({ from }) => run.present.some(tray => run.places.placeAt(tray, Infinity) === from))
+  const halfway = run.clock.instantAt(estimate.hoursToTarget.p50 / 2)
+  if (run.setC === null || run.places.movedAt !== undefined || own.length === 0 || verdict.level === 'rest' || waterGone.p50 > LATE_FOR_A_SWAP || !Number.isFinite(halfway)) return []
+  const pairs = own.map(({ from, to }) => `${from} with ${to}`).join(', ')
+  return [{ kind: 'rotate', from: nextWaking(halfway, household), title: `Swap ${own.length > 1 ? 'trays' : 'tray'} ${pairs}`, why: 'These places dry unevenly in this machine; swapped halfway, the trays end together.' }]
 }
 
 /** When to weigh or feel next: two thirds of the usual time, then half the rest, at last hourly. */

@@ -10,6 +10,8 @@ export interface RunSettings {
   slab: Omit<SlabSettings, 'startX'>
   /** Relative spread of the trays' own rates (standard deviation of the logarithm). */
   traySpread: number
+  /** How each tray's place dries against the middle of the machine; 1 for all when missing. */
+  placePaces?: readonly number[]
   seed: number
 }
 
@@ -39,8 +41,8 @@ export function simulateRun(settings: RunSettings, horizonH: number, gridH = 0.1
   const traysX: Float64Array[] = []
   const shares = Array.from({ length: settings.trays }, () => Math.exp(0.08 * source.normal()))
   const whole = shares.reduce((sum, share) => sum + share, 0)
-  for (const share of shares) {
-    const rate = Math.exp(settings.traySpread * source.normal())
+  for (const [tray, share] of shares.entries()) {
+    const rate = (settings.placePaces?.[tray] ?? 1) * Math.exp(settings.traySpread * source.normal())
     trayWeightsG.push(settings.startWeightG * share / whole)
     traysX.push(dryTray({
       ...settings.slab,

@@ -28,6 +28,7 @@ export interface BatchViewRow {
   drying_ratio: number | null
   recovery: number | null
   pace: number | null
+  cut_by: string | null
   /** JSON: positions in the machine. */
   trays: string
 }
@@ -46,12 +47,18 @@ export function allBatchIds(db: Db): string[] {
   return statement<{ id: string }>(db, 'SELECT id FROM batch ORDER BY number').all().map(row => row.id)
 }
 
+/** Every batch that was ever loaded in a run, where it may have gone since too. */
+export function batchIdsEverIn(db: Db, runId: string): string[] {
+  return statement<{ batch_id: string }>(db, `
+    SELECT DISTINCT batch_id FROM entry WHERE kind = 'load' AND json_extract(body, '$.runId') = ?`).all(runId).map(row => row.batch_id)
+}
+
 export function batchIdsOfRun(db: Db, runId: string): string[] {
   return statement<{ batch_id: string }>(db, `
     SELECT DISTINCT batch_id FROM batch_view WHERE run_id = ?`).all(runId).map(row => row.batch_id)
 }
 
-const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'trays'] as const
+const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'cut_by', 'trays'] as const
 
 export function putBatchView(db: Db, row: BatchViewRow): void {
   statement(db, `INSERT OR REPLACE INTO batch_view (${VIEW_COLUMNS.join(', ')}) VALUES (${VIEW_COLUMNS.map(() => '?').join(', ')})`)
@@ -96,10 +103,12 @@ export function ownRatios(db: Db, foodKey: string, cardKey: string, limit: numbe
     .map(({ card_key, ...ratios }) => ({ card: card_key === cardKey, ...ratios }))
 }
 
+interface PastPace { pace: number, food_key: string, card_key: string, cut_by: string | null }
+
 /** Paces of a machine's finished runs against their cards, newest first. */
-export function pacesOf(db: Db, machineId: string, limit: number): { pace: number, food_key: string, card_key: string }[] {
-  return statement<{ pace: number, food_key: string, card_key: string }>(db, `
-    SELECT pace, food_key, card_key FROM batch_view WHERE machine_id = ? AND pace IS NOT NULL ORDER BY number DESC LIMIT ?`).all(machineId, limit)
+export function pacesOf(db: Db, machineId: string, limit: number): PastPace[] {
+  return statement<PastPace>(db, `
+    SELECT pace, food_key, card_key, cut_by FROM batch_view WHERE machine_id = ? AND pace IS NOT NULL ORDER BY number DESC LIMIT ?`).all(machineId, limit)
 }
 
 export function findBatchViews(db: Db, words: string, limit: number): BatchViewRow[] {

@@ -1,11 +1,14 @@
 import type { HouseholdSettings } from '#shared/contracts'
 import { readHousehold } from '#server/db/settings'
 import type { Db } from '#server/db/open'
+import type { Live } from './live'
 
 /** What every use case needs: the logbook and the time. */
 export interface Context {
   db: Db
   now: () => number
+  /** Tells open pages. */
+  live: Live
 }
 
 /** The household's row; it is made when the logbook is opened. */

@@ -2,6 +2,7 @@ import { uuidv7 } from 'uuidv7'
 import { openDatabase } from '#server/db/open'
 import { insertMachine, listMachines, readHousehold, writeHousehold } from '#server/db/settings'
 import type { Context } from './context'
+import { Live } from './live'
 import { bringProjectionsUpToDate } from './projections'
 
 /**
@@ -10,7 +11,7 @@ import { bringProjectionsUpToDate } from './projections'
  */
 export function openLogbook(path: string, now: () => number = Date.now): Context {
   const db = openDatabase(path)
-  const context = { db, now }
+  const context = { db, now, live: new Live() }
   db.transaction(() => {
     if (!readHousehold(db)) {
       writeHousehold(db, {
@@ -19,7 +20,7 @@ export function openLogbook(path: string, now: () => number = Date.now): Context
       })
     }
     if (listMachines(db).length === 0) {
-      insertMachine(db, { id: uuidv7(), name: 'Dehydrator', kind: 'dehydrator', trays: 6, trayAreaM2: 0.1, trayTareG: 0, watts: 500, lowC: 35, highC: 75 })
+      insertMachine(db, { id: uuidv7(), name: 'Dehydrator', kind: 'dehydrator', trays: 6, trayAreaM2: 0.1, trayTareG: 0, trayTares: {}, watts: 500, lowC: 35, highC: 75 })
     }
   }).immediate()
   bringProjectionsUpToDate(context)

@@ -101,7 +101,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
   return {
     batchId, number: batch.number,
     lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
-    learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state.food.key, state.card)])),
+    learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state)])),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
   }
 }

@@ -1,22 +1,27 @@
-import { assess, foldBatch, ofKind, inForce, type Assessment, type BatchState } from '#core/batch'
+import { assess, assessTrays, foldBatch, ofKind, inForce, usualHoursFactor, type Assessment, type BatchState, type EntryKind } from '#core/batch'
 import { bestByDates, bestByWindow } from '#core/keeping'
 import { overallYields } from '#core/mass'
+import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf } from '#core/planning'
-import { allBatchIds, dropBatchView, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
+import { Z_90 } from '#core/stats'
+import { allBatchIds, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { ensureJar, replaceJarViews, type JarViewRow } from '#server/db/jars'
+import { allRunIds, replaceTrayPaces, trayPacesOf } from '#server/db/runs'
 import { readMeta, writeMeta } from '#server/db/settings'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
+import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '3'
+const PROJECTION_VERSION = '4'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
  * it needs next, its jars. Called in the transaction of every write.
+ * @param after the kind of entry that was written; without it all is worked out
  */
-export function project(context: Context, batchId: string): void {
+export function project(context: Context, batchId: string, after?: EntryKind): void {
   const { db } = context
   const entries = entriesOfBatch(db, batchId)
   const state = foldBatch(entries)
@@ -29,14 +34,37 @@ export function project(context: Context, batchId: string): void {
   const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, context.now()) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
   putBatchView(db, viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched))
-  replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context)))
+  replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context), swapsFor(context, state)))
   replaceJarViews(db, batchId, jarRows(context, batchId, state))
+  // What is taken from a jar teaches nothing of the drying.
+  if (after === undefined || !ON_JARS.includes(after)) replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])
+}
+
+/** Trays of the batch's machine that should change places halfway. */
+function swapsFor({ db }: Context, state: BatchState): { from: number, to: number }[] {
+  const { run } = state
+  if (state.stage !== 'drying' || !run) return []
+  const taken = dryingViews(db).filter(view => view.machine_id === run.machineId).flatMap(view => JSON.parse(view.trays) as number[])
+  return swapsWorthMaking(evennessOf(trayPacesOf(db, run.machineId)), taken)
+}
+
+const ON_JARS: readonly EntryKind[] = ['take', 'smell', 'note']
+
+/** Paces of trays that stood in one place throughout and were weighed alone at least twice. */
+function trayPaces(state: BatchState): PlacePace[] {
+  const { run } = state
+  if (!run || state.earlierRuns.length > 0 || run.trayWeights.length < 2 * run.positions.length) return []
+  return (assessTrays(state) ?? []).flatMap((tray): PlacePace[] => {
+    const stayed = run.places.placeAt(tray.position, Infinity) === tray.position
+    return stayed ? [{ place: tray.position, lnPace: Math.log(tray.pace.p50), sd: Math.log(tray.pace.p90 / tray.pace.p10) / (2 * Z_90) }] : []
+  })
 }
 
 /** Makes every view anew: after an update of the rules, and in tests to show that nothing else is kept in them. */
 export function rebuildProjections(context: Context): void {
   context.db.transaction(() => {
     for (const id of allBatchIds(context.db)) project(context, id)
+    for (const id of allRunIds(context.db)) projectRun(context, id)
     writeMeta(context.db, 'projection', PROJECTION_VERSION)
   }).immediate()
 }
@@ -68,8 +96,8 @@ function viewOf(batchId: string, number: number, state: BatchState, assessed: As
     stage_g: gramsInStage(state), water_gone: drying?.waterGone.p50 ?? null, rest_from: state.rest?.startedAt ?? null,
     finish_from: instant(drying?.finish.from), finish_to: instant(drying?.finish.to),
     prep_yield: yields.prep ?? null, drying_ratio: yields.dryingRatio ?? null, recovery: yields.powderRecovery ?? null,
-    pace: paceOf(state),
-    trays: JSON.stringify(run?.present ?? []),
+    pace: paceOf(state), cut_by: state.cutBy ?? null,
+    trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
   }
 }
 
@@ -92,7 +120,7 @@ function paceOf(state: BatchState): number | null {
   const { low, high } = state.card.usualHours.value
   // A window as wide as the usual hours says nothing about this machine.
   if (!Number.isFinite(hours.p90) || hours.p90 / hours.p10 > 1.5) return null
-  return hours.p50 / Math.sqrt(low * high)
+  return hours.p50 / (Math.sqrt(low * high) * usualHoursFactor(state))
 }
 
 function jarRows(context: Context, batchId: string, state: BatchState): JarViewRow[] {

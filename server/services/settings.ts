@@ -1,11 +1,10 @@
-import type { HouseholdSettings, MachineAnswer, MachineSettings } from '#shared/contracts'
+import { isDeepStrictEqual } from 'node:util'
+import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
 import { InputError } from '#core/errors'
-import { machinePace } from '#core/planning'
-import { dryingViews, listBatchViews, pacesOf } from '#server/db/batches'
-import { findMachine, insertMachine, listMachines, updateMachine, writeHousehold, type MachineRecord } from '#server/db/settings'
+import { dryingViews, listBatchViews } from '#server/db/batches'
+import { findMachine, insertMachine, updateMachine, writeHousehold, type MachineRecord } from '#server/db/settings'
 import { STAGES } from '#core/batch'
 import { householdOf, type Context } from './context'
-import { RUNS_LEARNED_FROM } from './learning'
 import { project } from './projections'
 import { Conflict } from './refusals'
 
@@ -47,17 +46,9 @@ export function saveMachine(context: Context, settings: MachineSettings): Machin
   }).immediate()
 }
 
-/** The machines, each with how it runs against the cards once it has run. */
-export function machineList({ db }: Context): MachineAnswer[] {
-  return listMachines(db).map((machine) => {
-    const paces = pacesOf(db, machine.id, RUNS_LEARNED_FROM).map(({ pace }) => pace)
-    return paces.length === 0 ? machine : { ...machine, pace: { hours: machinePace(paces), runs: paces.length } }
-  })
-}
-
 /** Fields that differ, each with what is stored now. */
 export function changedFields(stored: object, sent: object): { field: string, message: string }[] {
   return Object.entries(stored)
-    .filter(([key, value]) => key in sent && (sent as Record<string, unknown>)[key] !== value && key !== 'version')
-    .map(([field, value]) => ({ field, message: `It is “${value}” now.` }))
+    .filter(([key, value]) => key in sent && !isDeepStrictEqual((sent as Record<string, unknown>)[key], value) && key !== 'version')
+    .map(([field, value]) => ({ field, message: `It is “${typeof value === 'object' ? JSON.stringify(value) : value}” now.` }))
 }

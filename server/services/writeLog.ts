@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
-import { checkEntry, RUN_KINDS, type Entry } from '#core/batch'
+import { checkEntry, foldBatch, placesAfter, RUN_KINDS, type Entry, type TrayMove } from '#core/batch'
 import { InputError } from '#core/errors'
+import { listItem } from '#core/machines'
 import type { NewBatch, NewEntry, NewRunEntry } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
@@ -8,6 +9,7 @@ import { ensureJar, findJar } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
 import type { Context } from './context'
 import { project } from './projections'
+import { projectRun } from './runFacts'
 import { Conflict, NotFound } from './refusals'
 
 /** What a write answers: the entry as it stands in the log, and whether it was there already. */
@@ -42,7 +44,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
   })
 }
 
-/** Logs the heat of a run or the air about it; every batch in the machine feels it. */
+/** Logs the heat of a run, the air about it or its trays' moves; it concerns every batch in the machine. */
 export function logOnRun(context: Context, runId: string, input: NewRunEntry): Written {
   const { db } = context
   return write(context, { runId }, input, () => {
@@ -59,8 +61,28 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
     }
     const batches = batchIdsOfRun(db, runId)
     if (batches.length === 0) throw new InputError([{ field: 'runId', message: 'Nothing is loaded in this run.' }])
-    checkEntry(entriesOfBatch(db, batches[0]!).filter(item => !RUN_KINDS.includes(item.body.kind) || entriesOfRun(db, runId).some(own => own.id === item.id)), entry, { now: context.now() })
+    const ofRun = new Set(entriesOfRun(db, runId).map(item => item.id))
+    const logs = batches.map(batchId => entriesOfBatch(db, batchId).filter(item => !RUN_KINDS.includes(item.body.kind) || ofRun.has(item.id)))
+    if (body.kind === 'tick' && !listItem(findMachine(db, run.machine_id)!.kind, body.list, body.item)) throw new InputError([{ field: 'body.item', message: `“${body.item}” is not on this machine’s list.` }])
+    if (body.kind === 'move') checkMove(findMachine(db, run.machine_id)!, logs, entry, body.trays)
+    for (const log of logs) checkEntry(log, entry, { now: context.now() })
   })
+}
+
+/** Trays move only from places that carry one, to places that exist and are then free. */
+function checkMove(machine: { name: string, trays: number }, logs: readonly Entry[][], entry: Entry, moves: readonly TrayMove[]): void {
+  const taken = logs.flatMap((log) => {
+    const run = foldBatch(log.filter(item => item.id !== entry.replaces && item.at <= entry.at))?.run
+    return run ? run.present.map(tray => run.places.placeAt(tray, entry.at)) : []
+  })
+  const problems = moves.flatMap(({ from, to }, i) => {
+    if (!taken.includes(from)) return [{ field: `body.trays.${i}.from`, message: `No tray stands at ${from}: taken are ${taken.sort((a, b) => a - b).join(', ')}.` }]
+    return to > machine.trays ? [{ field: `body.trays.${i}.to`, message: `${machine.name} has places 1 to ${machine.trays}; there is no ${to}.` }] : []
+  })
+  const after = placesAfter(taken, moves)
+  const twice = after.find((place, i) => after.indexOf(place) < i)
+  if (problems.length === 0 && twice !== undefined) problems.push({ field: 'body.trays', message: `Two trays would stand at ${twice}: move the other one too.` })
+  if (problems.length > 0) throw new InputError(problems)
 }
 
 /**
@@ -69,7 +91,7 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
  */
 function write<More extends object>(context: Context, place: EntryPlace, input: NewEntry | NewRunEntry, prepare: () => void, more?: () => More): Written & More {
   const { db } = context
-  return db.transaction(() => {
+  const written = db.transaction(() => {
     const known = findEntry(db, input.id)
     if (known) {
       const same = known.batchId === place.batchId && known.runId === place.runId && known.entry.at === input.at
@@ -81,9 +103,24 @@ function write<More extends object>(context: Context, place: EntryPlace, input: 
     const entry = complete(context, input)
     const seq = insertEntry(db, place, entry)
     const added = more?.() as More
-    for (const batchId of place.batchId ? [place.batchId] : batchIdsOfRun(db, place.runId!)) project(context, batchId)
+    for (const batchId of batchesOf(context, place)) project(context, batchId, entry.body.kind)
+    for (const runId of runsTouched(context, place, entry)) projectRun(context, runId)
     return { entry: { ...entry, seq }, repeated: false, ...added }
   }).immediate()
+  if (!written.repeated) context.live.tell({ kind: 'log', batchIds: batchesOf(context, place) })
+  return written
+}
+
+const batchesOf = ({ db }: Context, place: EntryPlace) => place.batchId ? [place.batchId] : batchIdsOfRun(db, place.runId!)
+
+/** Kinds that change what a run says of its machine. */
+const TELLS_OF_RUN: readonly string[] = ['load', 'unload', 'heat', 'air', 'void']
+
+/** Runs whose facts an entry may change. */
+function runsTouched({ db }: Context, place: EntryPlace, entry: Entry): string[] {
+  if (!TELLS_OF_RUN.includes(entry.body.kind)) return []
+  if (place.runId) return [place.runId]
+  return [...new Set(entriesOfBatch(db, place.batchId!).flatMap(({ body }) => body.kind === 'load' ? [body.runId] : []))]
 }
 
 /** The content as the log holds it: without fields that are undefined. */

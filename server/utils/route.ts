@@ -3,10 +3,11 @@ import * as z from 'zod'
 import { InputError } from '#core/errors'
 import type { Refusal } from '#shared/contracts'
 import { Conflict, NotFound } from '#server/services/refusals'
+import { TooFast } from '#server/devices/readingIntake'
 import type { Context } from '#server/services/context'
 
-/** Largest body of a request: a log entry is a few hundred bytes. */
-const MOST_BYTES = 64 * 1024
+/** Largest body of a request, unless its route says otherwise: a log entry is a few hundred bytes. */
+const MOST_KB = 64
 
 /** A request that cannot be read as what it says it is. */
 class BadRequest extends Error {
@@ -41,6 +42,7 @@ function refusalOf(error: unknown): Refusal {
   if (error instanceof BadRequest) return { statusCode: error.statusCode, message: error.message, problems: [{ field: 'body', message: error.message }] }
   if (error instanceof InputError) return { statusCode: 422, message: sentence(error.problems), problems: [...error.problems] }
   if (error instanceof NotFound) return { statusCode: 404, message: error.message, problems: [{ field: error.field, message: error.message }] }
+  if (error instanceof TooFast) return { statusCode: 429, message: error.message, problems: [{ field: 'readings', message: error.message }] }
   if (error instanceof Conflict) return { statusCode: 409, message: error.message, problems: [...error.problems] }
   return { statusCode: 500, message: 'Something went wrong in the server. Nothing of this was written; send it again.', problems: [] }
 }
@@ -53,12 +55,12 @@ function sentence(problems: readonly { message: string }[]): string {
  * The body as the schema wants it. Read by hand, so that a large one is cut off early and a broken one
  * is told apart from an empty one.
  */
-export async function readInput<Schema extends z.ZodType>(event: H3Event, schema: Schema): Promise<z.infer<Schema>> {
+export async function readInput<Schema extends z.ZodType>(event: H3Event, schema: Schema, mostKb = MOST_KB): Promise<z.infer<Schema>> {
   // A form on a foreign page can send text, but not JSON: this keeps such pages out of the log.
   if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) {
     throw new BadRequest(415, 'Send JSON, with content-type application/json.')
   }
-  const text = await readLimited(event)
+  const text = await readText(event, mostKb)
   let value: unknown
   try {
     value = JSON.parse(text)
@@ -69,18 +71,20 @@ export async function readInput<Schema extends z.ZodType>(event: H3Event, schema
   return schema.parse(value)
 }
 
-async function readLimited(event: H3Event): Promise<string> {
-  const tooLarge = () => new BadRequest(413, `The body is over ${MOST_BYTES / 1024} kB; an entry is far smaller.`)
+/** The body as text, cut off where it is over so many kB. */
+export async function readText(event: H3Event, mostKb: number): Promise<string> {
+  const most = mostKb * 1024
+  const tooLarge = () => new BadRequest(413, `The body is over ${mostKb} kB: send less at once.`)
   const { req } = event.node
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of req as AsyncIterable<Buffer>) {
     size += chunk.length
     // The rest is read and dropped, so that the answer reaches a client that is still sending.
-    if (size <= MOST_BYTES) chunks.push(chunk)
-    else if (size > 100 * MOST_BYTES) throw tooLarge()
+    if (size <= most) chunks.push(chunk)
+    else if (size > 100 * most) throw tooLarge()
   }
-  if (size > MOST_BYTES) throw tooLarge()
+  if (size > most) throw tooLarge()
   return Buffer.concat(chunks).toString('utf8')
 }
 

@@ -2,8 +2,10 @@ import type { Entry, Stage } from '#core/batch'
 import type { Purpose } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { BestBy } from '#core/keeping'
+import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { LearnedHours, TodoKind } from '#core/planning'
 import type { HygrometerCalibration } from '#core/sorption'
+import type { DeviceAnswer } from './readings'
 import type { HouseholdSettings, HygrometerSettings, MachineSettings } from './settings'
 
 /** What the server answers. Instants are milliseconds since 1970 UTC, weights grams. */
@@ -13,6 +15,21 @@ export interface MachineAnswer extends MachineSettings {
   version: number
   /** How the machine runs against the cards, once it has run. */
   pace?: { hours: Interval, runs: number }
+  /** Hours with the heat on, and what wear asks for. */
+  hoursRun?: number
+  upkeep?: UpkeepState[]
+  /** How far the dial is off, once it was measured, °C. */
+  thermostat?: { offC: number, sd: number, count: number }
+  /** How places dry against the middle of the machine, from trays weighed one by one. */
+  evenness?: PlaceEvenness[]
+}
+
+export interface MachinePageAnswer {
+  machine: MachineAnswer
+  devices: DeviceAnswer[]
+  run?: { runId: string, entries: Entry[], batches: { batchId: string, number: number, title: string, entries: Entry[] }[] }
+  /** Trays that should change places halfway. */
+  swaps: { from: number, to: number }[]
 }
 
 export interface HygrometerAnswer extends HygrometerSettings { version: number, testedAt?: number, calibration: HygrometerCalibration }

@@ -27,6 +27,13 @@ const share = (what: string) => z.number({ error: `Give ${what} as a share from 
 export const airBody = z.strictObject({ kind: z.literal('air'), runId: id, roomC: roomCelsius.optional(), roomHumidity: share('humidity').optional(), chamberC: celsius.optional() })
   .refine(body => body.chamberC !== undefined || (body.roomC !== undefined && body.roomHumidity !== undefined), { path: ['roomHumidity'], message: 'Give the room’s temperature and humidity together, or what was measured in the machine.' })
 
+const trayMove = z.strictObject({ from: trayPosition, to: trayPosition, turned: z.boolean().optional(), flipped: z.boolean().optional() })
+  .refine(move => move.from !== move.to || move.turned || move.flipped, { path: ['to'], message: 'This tray stays as it is: give it another place, turn it, or turn its food over.' })
+export const moveBody = z.strictObject({ kind: z.literal('move'), runId: id, trays: z.array(trayMove).min(1, 'Name at least one tray.').max(40, 'At most 40 trays.') })
+  .refine(body => new Set(body.trays.map(tray => tray.from)).size === body.trays.length, { path: ['trays'], message: 'A tray is named twice.' })
+
+export const tickBody = z.strictObject({ kind: z.literal('tick'), runId: id, list: z.enum(['start', 'end'], { error: 'Say which list.' }), item: text(40) })
+
 const hours = z.number({ error: 'Give hours, as a number.' }).positive('Hours are above zero.').max(1000, 'At most 1000 hours.')
 const usualHours = z.strictObject({ low: hours, high: hours, runs: z.number().int().min(0).max(10_000) })
   .refine(usual => usual.high >= usual.low, { path: ['high'], message: 'The longer hours must not be below the shorter.' })
@@ -45,7 +52,7 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('prep'), step: z.enum(['wash', 'trim', 'cut', 'blanch', 'dip', 'roast', 'thicken', 'season', 'hold'], { error: 'Choose a step of preparing.' }),
     effect: z.enum(['none', 'waste', 'water', 'added'], { error: 'Say what left or came in.' }),
-    weightG: weightG.optional(), added: added.optional(), cutName: text(60).optional(), thicknessMm: thickness.optional(), note: text(500).optional(),
+    weightG: weightG.optional(), added: added.optional(), cutName: text(60).optional(), thicknessMm: thickness.optional(), by: text(40).optional(), note: text(500).optional(),
   }),
   z.strictObject({
     kind: z.literal('load'), runId: id, machineId: id, positions: z.array(trayPosition).min(1, 'Choose at least one tray.').max(40, 'At most 40 trays.'),
@@ -80,7 +87,7 @@ const envelope = { id, at: instant, replaces: id.optional() }
 export const newEntry = z.strictObject({ ...envelope, body: batchEntryBody })
 export type NewEntry = z.infer<typeof newEntry>
 
-export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, airBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
+export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, airBody, moveBody, tickBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
 export type NewRunEntry = z.infer<typeof newRunEntry>
 
 export const newBatch = z.strictObject({ id, entry: z.strictObject({ id, at: instant, body: intakeBody }) })
@@ -88,4 +95,4 @@ export type NewBatch = z.infer<typeof newBatch>
 
 // The contract and the core must mean the same: this line fails to compile when they drift apart.
 type Same<T extends EntryBody> = T
-export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody> | z.infer<typeof airBody>>
+export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody> | z.infer<typeof airBody> | z.infer<typeof moveBody> | z.infer<typeof tickBody>>

@@ -1,5 +1,6 @@
 import * as z from 'zod'
-import { id, text } from './parts'
+import { MACHINE_KINDS } from '#core/machines'
+import { id, instant, text } from './parts'
 
 const minuteOfDay = z.number({ error: 'Give a time of day.' }).int().min(0).max(1439, 'A day has 1439 minutes after its first.')
 
@@ -30,10 +31,12 @@ export type HouseholdSettings = z.infer<typeof householdSettings>
 export const machineSettings = z.strictObject({
   id,
   name: text(80),
-  kind: z.literal('dehydrator'),
+  kind: z.enum(MACHINE_KINDS, { error: 'Choose a kind of machine.' }),
   trays: z.number({ error: 'Give the number of trays.' }).int('Whole trays.').min(1, 'At least one tray.').max(40, 'At most 40 trays.'),
   trayAreaM2: z.number({ error: 'Give the area of a tray.' }).positive('The area must be above zero.').max(2, 'At most 2 m² a tray.'),
   trayTareG: z.number({ error: 'Give the weight of an empty tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.'),
+  /** Grams of single trays that differ from the usual, by the place they belong to. */
+  trayTares: z.record(z.string().regex(/^([1-9]|[1-3]\d|40)$/, 'Trays count from 1 to 40.'), z.number({ error: 'Give the weight of the tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.')).default({}),
   watts: z.number({ error: 'Give the rated power in watts.' }).int('Whole watts.').min(1, 'At least 1 W.').max(20_000, 'At most 20 kW.'),
   lowC: z.number({ error: 'Give the lowest setting.' }).min(0, 'At least 0 °C.').max(200, 'At most 200 °C.'),
   highC: z.number({ error: 'Give the highest setting.' }).max(250, 'At most 250 °C.'),
@@ -69,3 +72,7 @@ export const listQuery = z.strictObject({
 })
 
 export const findQuery = z.strictObject({ q: z.string({ error: 'Give the words to look for as q.' }).max(80, 'At most 80 characters.') })
+
+/** Something done for a machine's upkeep. */
+export const upkeepDone = z.strictObject({ id, task: text(40), at: instant })
+export type UpkeepDone = z.infer<typeof upkeepDone>

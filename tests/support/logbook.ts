@@ -2,7 +2,7 @@ import { uuidv7 } from 'uuidv7'
 import type { Entry, EntryBody } from '#core/batch'
 import type { NewEntry } from '#shared/contracts'
 import { openLogbook } from '#server/services/logbook'
-import { machineList } from '#server/services/settings'
+import { machineList } from '#server/services/machines'
 import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import type { Context } from '#server/services/context'
 

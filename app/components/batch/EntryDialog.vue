@@ -14,6 +14,8 @@ const props = defineProps<{
   correcting?: Entry
   jarId?: string
   leftG?: number
+  /** The place of a tray that it is about. */
+  place?: number
 }>()
 const emit = defineEmits<{ close: [], saved: [kind: EntryKind] }>()
 
@@ -57,7 +59,7 @@ async function save() {
 <template>
   <ElDialog v-model="open" :title="correcting ? `Correct: ${shown.title.toLowerCase()}` : shown.title" width="600px" align-center @closed="emit('close')">
     <form class="form" @submit.prevent="save">
-      <component :is="shown.form" ref="form" :state="state" :page="page" :initial="correcting?.body" :jar-id="jarId" :left-g="leftG" :at="at" />
+      <component :is="shown.form" ref="form" :state="state" :page="page" :initial="correcting?.body" :jar-id="jarId" :left-g="leftG" :place="place" :at="at" />
       <WhenField v-model="at" :problem="atProblem" />
       <div role="alert"><p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p></div>
       <div class="row foot">

@@ -9,7 +9,8 @@ const isOut = (tray: AssessedTray) => !props.state.run!.present.includes(tray.po
 const span = computed(() => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05)
 const at = (instant: number) => `${Math.min(100, Math.max(0, (instant - props.now) / span.value * 100))}%`
 const width = ({ from, to }: AssessedTray['finish']) => `${Math.max(2, (Math.max(props.now, to) - Math.max(props.now, from)) / span.value * 100)}%`
-const sorted = computed(() => [...props.trays].sort((a, b) => a.position - b.position))
+const placeOf = (tray: AssessedTray) => props.state.run!.places.placeAt(tray.position, Infinity)
+const sorted = computed(() => [...props.trays].sort((a, b) => Number(isOut(a)) - Number(isOut(b)) || placeOf(a) - placeOf(b)))
 /** A tray counts as lagging or ahead once nine in ten say so, and by more than a twentieth: less is not worth a swap. */
 const lagging = computed(() => sorted.value.filter(tray => !isOut(tray) && tray.pace.p90 < 1 && tray.pace.p50 < 0.95))
 const ahead = computed(() => sorted.value.filter(tray => !isOut(tray) && tray.pace.p10 > 1 && tray.pace.p50 > 1.05))
@@ -18,7 +19,7 @@ const advice = computed(() => {
   const fast = [...ahead.value].sort((a, b) => b.pace.p50 - a.pace.p50)[0]
   if (!slow) return undefined
   const behind = Math.round((1 - slow.pace.p50) * 100)
-  return `Tray ${slow.position} dries ${behind} % slower than the load.${fast ? ` Swap it with tray ${fast.position}, which is ahead, or take ${fast.position} out first.` : ' Give it the best place in the machine.'}`
+  return `Tray ${placeOf(slow)} dries ${behind} % slower than the load.${fast ? ` Swap it with tray ${placeOf(fast)}, which is ahead, or take ${placeOf(fast)} out first.` : ' Give it the best place in the machine.'}`
 })
 </script>
 
@@ -27,7 +28,7 @@ const advice = computed(() => {
     <h2>Tray by tray</h2>
     <ol class="plain-list">
       <li v-for="tray in sorted" :key="tray.position">
-        <span class="number">{{ tray.position }}</span>
+        <span class="number">{{ placeOf(tray) }}</span>
         <div class="tray">
           <span class="water" :style="{ width: `${Math.max(2, tray.left * 100)}%`, background: rampColour(tray.left) }" />
           <span class="words" :style="{ marginLeft: tray.left < 0.2 ? `${Math.max(2, tray.left * 100)}%` : undefined }">{{ tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG) }}</span>

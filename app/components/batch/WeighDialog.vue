@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { doubtOfWeight, type Assessment, type BatchState, type EntryBody } from '#core/batch'
+import { tareOf } from '#core/machines'
 import { formatWeight, parseWeight } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 
@@ -20,7 +21,7 @@ const run = computed(() => props.state.run!)
 const machine = computed(() => props.page.machines.find(item => item.id === run.value.machineId))
 
 /** What lies on the scale: the whole load (0), or one tray. */
-const what = ref(run.value.traysWeighed ? run.value.present[0]! : 0)
+const what = ref(0)
 const typed = ref('')
 const withTray = ref(localStorage.getItem('dulse.withTray') === 'yes')
 const done = ref<Record<number, number>>({})
@@ -35,8 +36,12 @@ const busy = ref(false)
 const input = ref<{ focus: () => void }>()
 watch(withTray, value => localStorage.setItem('dulse.withTray', value ? 'yes' : 'no'))
 
-const trays = computed(() => [{ position: 0, words: 'All' }, ...run.value.present.map(position => ({ position, words: `Tray ${position}` }))])
-const tareG = computed(() => withTray.value ? (machine.value?.trayTareG ?? 0) * (what.value === 0 ? run.value.present.length : 1) : 0)
+/** Where a tray stands now: that is what is written on it for whoever weighs. */
+const placeOf = (tray: number) => run.value.places.placeAt(tray, Infinity)
+const present = computed(() => [...run.value.present].sort((a, b) => placeOf(a) - placeOf(b)))
+const trays = computed(() => [{ position: 0, words: 'All' }, ...present.value.map(position => ({ position, words: `Tray ${placeOf(position)}` }))])
+if (run.value.traysWeighed) what.value = present.value[0]!
+const tareG = computed(() => withTray.value && machine.value ? tareOf(machine.value, what.value === 0 ? run.value.present : [what.value]) : 0)
 const parsed = computed(() => typed.value.trim() === '' ? undefined : parseWeight(typed.value, settings.value.weightUnit))
 const netG = computed(() => parsed.value?.value === undefined ? undefined : Math.round((parsed.value.value - tareG.value) * 10) / 10)
 const lastG = computed(() => {
@@ -90,11 +95,11 @@ async function enter() {
   busy.value = true
   try {
     const position = what.value
-    await props.write([position === 0 ? { kind: 'weigh', totalG: netG.value } : { kind: 'weigh', trays: [{ position, weightG: netG.value }] }], {})
+    await props.write([position === 0 ? { kind: 'weigh', totalG: netG.value } : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: netG.value }] }], {})
     done.value = { ...done.value, [position]: netG.value }
-    told.value = `${position === 0 ? 'The load' : `Tray ${position}`}: ${format.weight(netG.value)} is logged.`
+    told.value = `${position === 0 ? 'The load' : `Tray ${placeOf(position)}`}: ${format.weight(netG.value)} is logged.`
     typed.value = ''
-    const next = position === 0 ? undefined : run.value.present.find(item => item > position && done.value[item] === undefined)
+    const next = position === 0 ? undefined : present.value.find(item => placeOf(item) > placeOf(position) && done.value[item] === undefined)
     if (next === undefined) open.value = false
     else what.value = next
   }
@@ -118,13 +123,13 @@ async function enter() {
         </button>
       </div>
       <div class="display">
-        <ElInput ref="input" v-model="typed" class="typed" inputmode="none" autocomplete="off" :aria-label="what === 0 ? 'Weight of the whole load' : `Weight of tray ${what}`" aria-describedby="weigh-reads" />
+        <ElInput ref="input" v-model="typed" class="typed" inputmode="none" autocomplete="off" :aria-label="what === 0 ? 'Weight of the whole load' : `Weight of tray ${placeOf(what)}`" aria-describedby="weigh-reads" />
         <span id="weigh-reads" class="quiet" aria-live="polite">{{ shown }}</span>
       </div>
       <div class="pad">
         <button v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫']" :key="key" type="button" class="pad-key" tabindex="-1" :aria-label="key === '⌫' ? 'Delete' : key" @click="press(key)">{{ key }}</button>
       </div>
-      <ElCheckbox v-if="(machine?.trayTareG ?? 0) > 0" v-model="withTray" class="tare">Tray on the scale ({{ format.weight(machine!.trayTareG) }} each is taken off)</ElCheckbox>
+      <ElCheckbox v-if="machine && tareOf(machine, run.present) > 0" v-model="withTray" class="tare">Tray on the scale ({{ format.weight(tareOf(machine, what === 0 ? run.present : [what])) }} is taken off)</ElCheckbox>
       <div role="status"><p v-if="question" class="caution">{{ question.words }}</p></div>
       <div role="alert"><p v-if="problem" class="problem">{{ problem }}</p></div>
       <p class="visually-hidden" aria-live="polite">{{ told }}</p>

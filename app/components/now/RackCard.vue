@@ -29,7 +29,7 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
 <template>
   <section class="card rack" :aria-label="rack.machine.name">
     <div class="row between">
-      <h2>{{ rack.machine.name }}</h2>
+      <h2><NuxtLink :to="`/machines/${rack.machine.id}`">{{ rack.machine.name }}</NuxtLink></h2>
       <span class="ends" :class="{ off: rack.setC === null }">{{ ends }}</span>
     </div>
     <p v-if="busy" class="quiet small">{{ rack.setC === null ? 'Off: food takes water back' : `Set ${format.temperature(rack.setC!)}` }}</p>

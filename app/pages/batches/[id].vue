@@ -38,6 +38,13 @@ const heatWords = computed(() => {
   const spent = format.hours(run.clock.hoursAt(now.value))
   return run.setC === null ? `heat off after ${spent}` : `${format.temperature(run.setC)}, ${spent} of heat`
 })
+/** "trays 1–4, 1 out", as they stand now. */
+const traysInWords = computed(() => {
+  const run = state.value?.run
+  if (!run) return ''
+  const out = run.positions.length - run.present.length
+  return `${positions(run.present.map(tray => run.places.placeAt(tray, Infinity)))}${out > 0 ? `, ${out} out` : ''}`
+})
 const flags = computed(() => {
   const map = new Map<string, WeighInFlag>()
   for (const flag of assessment.value?.estimate.flags ?? []) {
@@ -88,12 +95,18 @@ async function doVoid(reason: string) {
   }
 }
 
+/** The rack is where trays are moved. */
+function openRack() {
+  void navigateTo(`/machines/${state.value!.run!.machineId}`)
+}
+
 useKeys({
   w: () => { if (drying.value) void act('weigh') },
   f: () => { if (drying.value) void act('feel') },
   h: () => { if (drying.value) void act('heat') },
   a: () => { if (drying.value) void act('air') },
   j: () => { if (state.value?.run && state.value.stage !== 'shelf') void act('jarAir') },
+  r: () => { if (drying.value) openRack() },
   n: () => { if (state.value) void act('note') },
 })
 
@@ -108,9 +121,11 @@ onMounted(() => {
 
 // From the Log dialog or Now: open at once what was asked for.
 const wanted = route.query.act
+const place = Number(route.query.place) || undefined
 if (typeof wanted === 'string' && state.value) {
   const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, air: drying.value, jarAir: Boolean(state.value.run), unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
   onMounted(() => {
+    if (wanted === 'rack') return openRack()
     if (fits[wanted]) void act(wanted as EntryKind)
     void router.replace({ query: {} })
   })
@@ -143,10 +158,11 @@ if (typeof wanted === 'string' && state.value) {
             <ElButton @click="act('heat')">Heat <kbd class="key">H</kbd></ElButton>
             <ElButton @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
             <ElButton @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton>
+            <ElButton @click="openRack">Rack <kbd class="key">R</kbd></ElButton>
             <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
             <ElButton class="last" @click="act('unload')">Take out</ElButton>
           </div>
-          <p class="quiet small">{{ machine?.name }}, trays {{ positions(state.run.present) }}{{ state.run.present.length < state.run.positions.length ? ` (${positions(state.run.positions.filter(position => !state!.run!.present.includes(position)))} out)` : '' }} · {{ heatWords }}</p>
+          <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatWords }}</p>
         </div>
         <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :now="now" />
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
@@ -183,7 +199,7 @@ if (typeof wanted === 'string' && state.value) {
     </div>
 
     <LazyWeighDialog v-if="weighing && state.run" :state="state" :page="page" :assessment="assessment" :write="write" :take-typed="ahead.take" @close="weighing = false; tick()" />
-    <LazyEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :state="state" :page="page" :write="write" @close="dialog = undefined" @saved="saved" />
+    <LazyEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :state="state" :page="page" :write="write" :place="place" @close="dialog = undefined" @saved="saved" />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
   </div>
 </template>

@@ -1,3 +1,3 @@
-import { machineList } from '#server/services/settings'
+import { machineList } from '#server/services/machines'
 
 export default route((_, context) => machineList(context))

@@ -1,0 +1,57 @@
+import type { EntryOf } from './types'
+
+/**
+ * Where the trays of a load stand. A tray is known by the place that it was loaded in; trays change
+ * places, so a place means another tray before and after.
+ */
+export interface TrayPlaces {
+  /** Place of a tray at an instant; for a tray that is out, the place it came from. */
+  placeAt(tray: number, at: number): number
+  /** The tray of this load that stands in a place at an instant; undefined where there is none. */
+  trayAt(place: number, at: number): number | undefined
+  /** When each tray came out. */
+  outAt: ReadonlyMap<number, number>
+  /** When trays last changed places; undefined where they stand as they were loaded. */
+  movedAt?: number
+}
+
+interface Stand { at: number, places: ReadonlyMap<number, number> }
+
+/**
+ * Follows the trays of one load through moves and takings out.
+ * @param trays the places of loading
+ * @param moves moves of the run, of whatever batch's trays, in force
+ * @param unloads what came out of this load, in force; places as they were then
+ */
+export function followTrays(trays: readonly number[], moves: readonly EntryOf<'move'>[], unloads: readonly EntryOf<'unload'>[]): TrayPlaces {
+  const outAt = new Map<number, number>()
+  const places = new Map(trays.map(tray => [tray, tray]))
+  const stands: Stand[] = [{ at: -Infinity, places: new Map(places) }]
+  for (const entry of [...moves, ...unloads].sort((a, b) => a.at - b.at || a.seq - b.seq)) {
+    const { body, at } = entry
+    if (body.kind === 'unload') {
+      for (const [tray, place] of places) if (!outAt.has(tray) && (body.positions?.includes(place) ?? true)) outAt.set(tray, at)
+      continue
+    }
+    const to = new Map(body.trays.map(move => [move.from, move.to]))
+    for (const [tray, place] of places) if (!outAt.has(tray)) places.set(tray, to.get(place) ?? place)
+    stands.push({ at, places: new Map(places) })
+  }
+  const standAt = (at: number) => stands.findLast(stand => stand.at <= at)!.places
+  return {
+    outAt,
+    movedAt: moves.findLast(move => move.body.trays.some(tray => tray.from !== tray.to))?.at,
+    placeAt: (tray, at) => standAt(Math.min(at, outAt.get(tray) ?? Infinity)).get(tray) ?? tray,
+    trayAt: (place, at) => trays.find(tray => standAt(at).get(tray) === place && (outAt.get(tray) ?? Infinity) >= at),
+  }
+}
+
+/**
+ * Where trays would stand after a move.
+ * @param taken places that carry a tray now
+ * @returns the places taken afterwards, with repeats where two trays would share one
+ */
+export function placesAfter(taken: readonly number[], trays: readonly { from: number, to: number }[]): number[] {
+  const to = new Map(trays.map(move => [move.from, move.to]))
+  return taken.map(place => to.get(place) ?? place)
+}

@@ -1,0 +1,3 @@
+import { main } from './program'
+
+main(['controller'])

@@ -1,0 +1,3 @@
+import { deviceList } from '#server/services/devices'
+
+export default route((_, context) => deviceList(context))

@@ -1,0 +1,63 @@
+import { inForce, ofKind } from '#core/batch'
+import { InputError } from '#core/errors'
+import { evennessOf, KIND_FACTS, swapsWorthMaking, thermostatOffset, upkeepOf } from '#core/machines'
+import { machinePace } from '#core/planning'
+import type { MachineAnswer, MachinePageAnswer, UpkeepDone } from '#shared/contracts'
+import { dryingViews, pacesOf } from '#server/db/batches'
+import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
+import { addUpkeep, heatSeenOf, hoursRunOf, trayPacesOf, upkeepDoneOf } from '#server/db/runs'
+import { findMachine, listMachines, type MachineRecord } from '#server/db/settings'
+import type { Context } from './context'
+import { deviceList } from './devices'
+import { RUNS_LEARNED_FROM } from './learning'
+import { NotFound } from './refusals'
+
+/** A machine with all that its own runs say of it. */
+function withFacts({ db }: Context, machine: MachineRecord): MachineAnswer {
+  const paces = pacesOf(db, machine.id, RUNS_LEARNED_FROM).map(({ pace }) => pace)
+  const hoursRun = hoursRunOf(db, machine.id)
+  return {
+    ...machine, hoursRun,
+    upkeep: upkeepOf(machine.kind, hoursRun, upkeepDoneOf(db, machine.id)),
+    thermostat: thermostatOffset(heatSeenOf(db, machine.id, RUNS_LEARNED_FROM)),
+    evenness: evennessOf(trayPacesOf(db, machine.id)),
+    ...(paces.length > 0 && { pace: { hours: machinePace(paces), runs: paces.length } }),
+  }
+}
+
+export function machineList(context: Context): MachineAnswer[] {
+  return listMachines(context.db).map(machine => withFacts(context, machine))
+}
+
+/** A machine with what runs in it: the run's own log, and the log of every batch. */
+export function machinePage(context: Context, machineId: string): MachinePageAnswer {
+  const { db } = context
+  const record = findMachine(db, machineId)
+  if (!record) throw new NotFound('machineId', 'There is no such machine.')
+  const machine = withFacts(context, record)
+  const views = dryingViews(db).filter(view => view.machine_id === machineId)
+  const runId = views[0]?.run_id
+  const devices = deviceList(context).filter(device => device.machineId === machineId)
+  if (!runId) return { machine, devices, swaps: [] }
+  const log = entriesOfRun(db, runId)
+  const moved = ofKind(inForce(log), 'move').length > 0
+  return {
+    machine, devices,
+    run: { runId, entries: log, batches: views.map(view => ({ batchId: view.batch_id, number: view.number, title: view.title, entries: entriesOfBatch(db, view.batch_id) })) },
+    // Swapped once, each tray has half of either place: again would undo it.
+    swaps: moved ? [] : swapsWorthMaking(machine.evenness ?? [], views.flatMap(view => JSON.parse(view.trays) as number[])),
+  }
+}
+
+/** Notes that a task of upkeep was done, at the hours run by now. Sent again it changes nothing. */
+export function noteUpkeep(context: Context, machineId: string, done: UpkeepDone): MachineAnswer {
+  const { db } = context
+  return db.transaction(() => {
+    const machine = findMachine(db, machineId)
+    if (!machine) throw new NotFound('machineId', 'There is no such machine.')
+    if (!KIND_FACTS[machine.kind].upkeep.some(task => task.key === done.task)) throw new InputError([{ field: 'task', message: `“${done.task}” is not a task of this kind of machine: ${KIND_FACTS[machine.kind].upkeep.map(task => task.key).join(', ')}.` }])
+    if (done.at > context.now() + 5 * 60_000) throw new InputError([{ field: 'at', message: 'This is in the future. Give the time when it was done.' }])
+    addUpkeep(db, { ...done, machineId, hoursRun: hoursRunOf(db, machineId) })
+    return withFacts(context, machine)
+  }).immediate()
+}

@@ -1,0 +1,37 @@
+import { foldBatch, inForce, ofKind, type Entry } from '#core/batch'
+import type { HeatSeen } from '#core/machines'
+import { dryingClock } from '#core/kinetics'
+import { batchIdsEverIn } from '#server/db/batches'
+import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
+import { putRunView } from '#server/db/runs'
+import { findRun } from '#server/db/settings'
+import type { Context } from './context'
+
+/** A dial is compared with a thermometer once the machine has had so long to get there. */
+const SETTLED_MS = 30 * 60_000
+
+/** Works out what a run says of its machine: the hours of heat up to now, and set against measured temperature. */
+export function projectRun(context: Context, runId: string): void {
+  const { db } = context
+  const run = findRun(db, runId)
+  if (!run) return
+  const log = inForce(entriesOfRun(db, runId))
+  const spells = batchIdsEverIn(db, runId).flatMap((batchId) => {
+    const state = foldBatch(entriesOfBatch(db, batchId))
+    return [...state?.earlierRuns ?? [], ...state?.run ? [state.run] : []].filter(item => item.runId === runId)
+  })
+  if (spells.length === 0) return putRunView(db, { runId, machineId: run.machine_id, heatHours: 0, heatSeen: [] })
+  const open = spells.some(spell => spell.unloadedAt === undefined)
+  const endAt = open ? context.now() : Math.max(...spells.map(spell => spell.unloadedAt!))
+  const heats = ofKind(log, 'heat').map(({ at, body }) => ({ at, setC: body.setC }))
+  const clock = dryingClock({ startAt: Math.min(...spells.map(spell => spell.loadedAt)), endAt, referenceC: 57, heats })
+  putRunView(db, { runId, machineId: run.machine_id, heatHours: clock.hoursAt(endAt), heatSeen: heatSeenIn(log) })
+}
+
+function heatSeenIn(log: readonly Entry[]): HeatSeen[] {
+  const heats = ofKind(log, 'heat')
+  return ofKind(log, 'air').flatMap(({ at, body }): HeatSeen[] => {
+    const heat = heats.findLast(entry => entry.at <= at)
+    return body.chamberC === undefined || !heat || heat.body.setC === null || at - heat.at < SETTLED_MS ? [] : [{ setC: heat.body.setC, measuredC: body.chamberC }]
+  })
+}
