@@ -37,11 +37,11 @@ const SWING_MS = 13 * 60_000
 const WARM_UP_H = 0.4
 
 /**
- * Makes a world. Its noise is drawn anew at each question, as a device's is; all else follows from the time.
+ * Makes a world. All of it follows from the time, the noise too: a device that is started again reads the same.
  * @param dialOffC how far the machine is from its dial
  */
 export function makeWorld(truth: RackTruth, { seed = 1, dialOffC = -3 } = {}): World {
-  const source = randomSource(seed)
+  const noise = (at: number, channel: number) => randomSource((Math.floor(at / 1000) * 31 + 7919 * channel + seed) % 0x7FFF_FFFF).normal()
   const room = (at: number) => ({
     celsius: 20 + 2 * Math.sin(2 * Math.PI * (at / DAY - 0.4)),
     humidity: 0.54 + 0.06 * Math.sin(2 * Math.PI * (at / DAY + 0.15)) + 0.02 * Math.sin(2 * Math.PI * at / (3.1 * HOUR)),
@@ -54,23 +54,23 @@ export function makeWorld(truth: RackTruth, { seed = 1, dialOffC = -3 } = {}): W
     return truth.weightG[next - 1]! + (truth.weightG[next]! - truth.weightG[next - 1]!) * (hours - from) / (to - from)
   }
   return {
-    scaleG: at => Math.round(foodG(at) + truth.tareG + 0.6 * source.normal()),
+    scaleG: at => Math.round(foodG(at) + truth.tareG + 0.6 * noise(at, 1)),
     chamberC(at) {
       const since = (at - truth.loadedAt) / HOUR
       const end = truth.setC + dialOffC
       const warm = since <= 0 ? 0 : 1 - Math.exp(-since / WARM_UP_H)
-      return tenth(room(at).celsius + (end - room(at).celsius) * warm + warm * SWING_C * Math.sin(2 * Math.PI * at / SWING_MS) + 0.1 * source.normal())
+      return tenth(room(at).celsius + (end - room(at).celsius) * warm + warm * SWING_C * Math.sin(2 * Math.PI * at / SWING_MS) + 0.1 * noise(at, 2))
     },
     room(at) {
       const { celsius, humidity } = room(at)
-      return { celsius: tenth(celsius + 0.05 * source.normal()), humidity: Math.round(1000 * (humidity + 0.004 * source.normal())) / 1000 }
+      return { celsius: tenth(celsius + 0.05 * noise(at, 3)), humidity: Math.round(1000 * (humidity + 0.004 * noise(at, 4))) / 1000 }
     },
     freezeDryer(at) {
       const hours = (at / HOUR) % CYCLE_H
       if (hours < FROZEN_H) return { celsius: tenth(20 - 50 * (1 - Math.exp(-hours / 1.5))), pressurePa: 101_325 }
       const drawn = Math.min(1, (hours - FROZEN_H) / (VACUUM_H - FROZEN_H))
       const drying = Math.max(0, (hours - VACUUM_H) / (CYCLE_H - VACUUM_H))
-      return { celsius: tenth(-30 + 75 * drying + 0.2 * source.normal()), pressurePa: Math.max(15, Math.round(101_325 * Math.exp(-7.5 * drawn) + 25 * (1 - drying) + 3 * source.normal())) }
+      return { celsius: tenth(-30 + 75 * drying + 0.2 * noise(at, 5)), pressurePa: Math.max(15, Math.round(101_325 * Math.exp(-7.5 * drawn) + 25 * (1 - drying) + 3 * noise(at, 6))) }
     },
   }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FOODS, findFood, TEMPERATURE_SCHOOLS } from '#core/foods'
+import { FOODS, findFood, START_SCHOOLS, TEMPERATURE_SCHOOLS } from '#core/foods'
 
 const route = useRoute()
 const format = useFormat()
@@ -40,6 +40,7 @@ const months = (window: { low: number, high: number }) => window.low === window.
       </section>
       <section v-if="food.cards.some(card => card.temperatureC >= 50)" class="card">
         <h2>Schools of temperature</h2>
+        <ul class="plain-list schools"><li v-for="school in START_SCHOOLS" :key="school.key"><strong>{{ school.name }}.</strong> {{ school.reason }}</li></ul>
         <ul class="plain-list schools"><li v-for="school in TEMPERATURE_SCHOOLS" :key="school.celsius"><strong>{{ format.temperature(school.celsius) }}, {{ school.name }}.</strong> {{ school.reason }}</li></ul>
       </section>
       <section v-if="food.cautions.length" class="card stack">

@@ -49,7 +49,7 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
     ...(run.room && { equilibriumX: equilibriumIn(isothermOf(state.food.group), run.room, run.chamberC ?? run.setC ?? state.card.temperatureC) }),
-    weighIns: run.weighings.map(({ hours, weightG, extraSdG }) => ({ hours, weightG, extraSdG })),
+    weighIns: run.weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
   }
 }
 

@@ -1,9 +1,10 @@
 import { cardOf, findFood, type Food, type MethodCard, type Purpose } from '../foods'
 import { balancePrep, type PrepBalance, type PrepStep } from '../mass'
 import type { Air } from '../air'
-import type { DryingClock, HeatChange } from '../kinetics'
-import { dryingClock } from '../kinetics'
+import type { DryingClock, HeatChange, Setback } from '../kinetics'
+import { dryingClock, setBackClock } from '../kinetics'
 import { inForce, ofKind } from './effective'
+import { setbacksOf } from './offSpells'
 import { followTrays, type TrayPlaces } from './places'
 import { restOf, type RestState } from './rest'
 import { weighingsOf, type Weighing } from './weighings'
@@ -34,6 +35,8 @@ export interface RunState {
   /** What was last measured in the machine with the heat on, °C. */
   chamberC?: number
   clock: DryingClock
+  /** What spells without heat took back; the clock has them in it. */
+  setbacks: readonly Setback[]
   weighings: Weighing[]
   /** Single trays on the scale, oldest first. */
   trayWeights: { position: number, at: number, hours: number, weightG: number }[]
@@ -91,9 +94,9 @@ export function foldBatch(entries: readonly Entry[]): BatchState | undefined {
   if (!intake || !food) return undefined
   const card = cardOf(food, intake.body.cardKey)
   const prep = ofKind(log, 'prep')
-  const runs = runsOf(log, card)
+  const balance = balancePrep(ledgerOf(intake, prep, food, ofKind(log, 'load')[0]?.body.totalG))
+  const runs = runsOf(log, food, card, intake.body.purpose, balance)
   const run = runs.at(-1)
-  const balance = balancePrep(ledgerOf(intake, prep, food, runs[0]?.loadedG))
   const feel = run && ofKind(log, 'feel').filter(entry => entry.at >= run.loadedAt).at(-1)
   const jarAir = run && ofKind(log, 'jarAir').filter(entry => entry.at >= run.loadedAt).at(-1)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(log, run.unloadedAt)
@@ -126,8 +129,9 @@ function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 
   return state.rest?.endedAt === undefined ? 'resting' : 'grinding'
 }
 
-function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
+function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Purpose, balance: PrepBalance): RunState[] {
   const loads = ofKind(log, 'load')
+  const solidsG = balance.solids.mean * (loads[0]?.body.totalG ?? 0)
   return loads.map((load, i) => {
     const { runId, machineId, positions, totalG, usualHours } = load.body
     const until = loads[i + 1]?.at ?? Infinity
@@ -137,18 +141,32 @@ function runsOf(log: readonly Entry[], card: MethodCard): RunState[] {
     const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
     const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
     const airs = ofKind(log, 'air').filter(entry => entry.body.runId === runId && entry.at <= (unloadedAt ?? Infinity))
-    const clock = dryingClock({ startAt: load.at, endAt: unloadedAt, referenceC: card.temperatureC, heats: heatsFelt(heats, airs) })
-    const room = airs.findLast(entry => entry.body.roomC !== undefined)?.body
+    const heated = dryingClock({ startAt: load.at, endAt: unloadedAt, referenceC: card.temperatureC, heats: heatsFelt(heats, airs) })
+    const measured = airs.findLast(entry => entry.body.roomC !== undefined)?.body
+    const room = measured && { celsius: measured.roomC!, humidity: measured.roomHumidity! }
     const chamberC = airs.findLast(entry => entry.body.chamberC !== undefined)?.body.chamberC
     const traysWeighed = (load.body.trays?.length ?? 0) > 0
     const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
-    const run = {
-      runId, machineId, positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, unloadedAt, chamberC,
-      room: room && { celsius: room.roomC!, humidity: room.roomHumidity! },
-    }
     const weighs = during(ofKind(log, 'weigh')).filter(entry => entry.at <= (unloadedAt ?? Infinity)).map(entry => byTray(entry, places))
+    const usual = usualHours ?? card.usualHours.value
+    const setbacks = setbacksOf({
+      food, clock: heated, loadedAt: load.at, loadedG: totalG, solidsG, targetMoisture: food.target[purpose], middleHours: Math.sqrt(usual.low * usual.high), room,
+      weights: weighingsOf({ trays, traysWeighed, loadedG: totalG, clock: heated, places }, weighs),
+    })
+    const clock = setBackClock(heated, setbacks)
+    const run = {
+      runId, machineId, positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, setbacks, unloadedAt, chamberC, room,
+    }
     const trayWeights = weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })))
-    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: weighingsOf(run, weighs) }
+    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: markOff(weighingsOf(run, weighs), setbacks) }
+  })
+}
+
+/** Weighings with an off spell before them: they may be heavier than the one above. */
+function markOff(weighings: Weighing[], setbacks: readonly Setback[]): Weighing[] {
+  return weighings.map((weighing, i) => {
+    const before = i === 0 ? -Infinity : weighings[i - 1]!.at
+    return setbacks.some(({ at }) => at > before && at <= weighing.at) ? { ...weighing, afterOff: true } : weighing
   })
 }
 

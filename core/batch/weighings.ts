@@ -12,6 +12,8 @@ export interface Weighing {
   weightG: number
   /** Doubt from trays that were not weighed. */
   extraSdG?: number
+  /** The heat was off since the weighing before. */
+  afterOff?: boolean
   /** Places of the trays weighed, as they stood then; empty for the whole load in one. */
   positions: number[]
   entryIds: string[]

@@ -25,6 +25,12 @@ export const REASONS = {
   alliums57: 'Above 60 °C the sugars brown and the powder turns bitter.',
 } as const
 
+/** The schools of how a run starts. The default is the steady one. */
+export const START_SCHOOLS = [
+  { key: 'steady', name: 'Steady', reason: 'The default: one heat throughout asks for no hand, and nothing can harden outside over a wet core.' },
+  { key: 'hot', name: 'Hot first', reason: 'Ten degrees more for the first hour and a half, while the water itself keeps the food cool, then down to the card’s: sooner dry, and warm for a shorter time. Forgotten, it hardens the outside over a wet core.' },
+] as const
+
 /** The schools of temperature for vegetables, side by side. The default is the middle one. */
 export const TEMPERATURE_SCHOOLS = [
   { celsius: 52, name: 'low', reason: 'Keeps colour and more of what heat destroys; takes about a fifth longer.' },

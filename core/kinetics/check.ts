@@ -27,7 +27,7 @@ export function checkRun(run: DryingRun): void {
   run.weighIns.forEach((weighIn, i) => {
     need(Number.isFinite(weighIn.hours) && weighIn.hours >= 0, `weighIns.${i}.hours`, 'must not be before loading')
     need(positive(weighIn.weightG), `weighIns.${i}.weightG`, 'must be a weight above 0 g')
-    if (i > 0) {
+    if (i > 0 && !weighIn.afterOff) {
       need(weighIn.hours >= run.weighIns[i - 1]!.hours, `weighIns.${i}.hours`, 'must not be before the one above: sort by time')
     }
   })

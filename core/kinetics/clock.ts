@@ -8,7 +8,10 @@ export interface HeatChange { at: number, setC: number | null }
 export interface DryingClock {
   /** Hours with heat on, from loading to an instant. */
   hoursAt(at: number): number
-  /** The same in hours at the card's temperature: what the curve is drawn and fitted in. */
+  /**
+   * The same in hours at the card's temperature, less what was lost while the heat was off: what the
+   * curve is drawn and fitted in.
+   */
   equivalentHoursAt(at: number): number
   /**
    * Instant at which the equivalent clock reads `hours`, if the heat stays as it was last set.
@@ -73,6 +76,28 @@ export function dryingClock(run: { startAt: number, endAt?: number, referenceC: 
         left -= length
       }
       return Infinity
+    },
+  }
+}
+
+/** A spell without heat that set the food back (or, wet as it was, on): so many equivalent hours from its end. */
+export interface Setback { at: number, hours: number }
+
+/** The clock with what off spells took back, in the order of time. */
+export function setBackClock(clock: DryingClock, setbacks: readonly Setback[]): DryingClock {
+  if (setbacks.length === 0) return clock
+  const lostBy = (at: number) => setbacks.reduce((sum, setback) => setback.at <= at ? sum + setback.hours : sum, 0)
+  return {
+    ...clock,
+    equivalentHoursAt: at => Math.max(0, clock.equivalentHoursAt(at) - lostBy(at)),
+    instantAt(hours) {
+      // The last time that the clock reads so: after every setback that it may lie beyond.
+      for (let i = setbacks.length; i >= 0; i--) {
+        const from = i === 0 ? -Infinity : setbacks[i - 1]!.at
+        const at = clock.instantAt(hours + lostBy(from))
+        if (at >= from) return at
+      }
+      return clock.instantAt(hours)
     },
   }
 }

@@ -181,7 +181,7 @@ function fit(run: DryingRun, frame: RunFrame, prior: Prior): Fit {
     const scaleH = Math.max(curve.scaleH, nowH)
     weightsAt(prepared, hours, predicted)
     sdG = weighIns.map(({ weightG, extraSdG, hours: at }, i) =>
-      weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: (nowH - at) / scaleH, extraSdG }))
+      weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: Math.max(0, nowH - at) / scaleH, extraSdG }))
     const result = fitLeastSquares({
       start: parameters,
       count: weighIns.length + PARAMETERS,

@@ -18,7 +18,7 @@ export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG:
     const off = weightG - predictedG[index]!
     return Math.abs(off) > WILD * sdG[index]! && Math.abs(off) > 4 * noise(weightG)
   })
-  run.weighIns.forEach(({ weightG, extraSdG }, index) => {
+  run.weighIns.forEach(({ weightG, extraSdG, afterOff }, index) => {
     const before = index === 0 ? run.startWeightG : run.weighIns[index - 1]!.weightG
     const off = weightG - predictedG[index]!
     if (weightG > run.startWeightG + 4 * noise(run.startWeightG, extraSdG)) {
@@ -30,7 +30,7 @@ export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG:
         `This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?` })
     }
     // After a weight that was itself far too low, the next one only seems to rise.
-    else if (weightG > before + 3 * noise(before, extraSdG) && !(index > 0 && offCurve[index - 1])) {
+    else if (!afterOff && weightG > before + 3 * noise(before, extraSdG) && !(index > 0 && offCurve[index - 1])) {
       flags.push({ index, kind: 'rising', message:
         `The weight rose by ${grams(weightG - before)} while the heat was on. Food in a dryer only loses: one of the two weighings is off, or a tray was added.` })
     }

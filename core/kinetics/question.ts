@@ -1,16 +1,11 @@
 import { Z_90, type Interval } from '../stats'
 import { MODEL } from './model'
 import type { DryingEstimate } from './types'
+import { valueAt } from './views'
 
 /** Weight that the estimate expects at an hour of its clock, between the points of its curve. */
 export function expectedWeight({ curve }: Pick<DryingEstimate, 'curve'>, hours: number): Interval {
-  const after = curve.findIndex(point => point.hours >= hours)
-  if (after < 0) return curve.at(-1)!.weightG
-  if (after === 0) return curve[0]!.weightG
-  const [a, b] = [curve[after - 1]!, curve[after]!]
-  const share = (hours - a.hours) / (b.hours - a.hours)
-  const between = (key: keyof Interval) => a.weightG[key] + (b.weightG[key] - a.weightG[key]) * share
-  return { p10: between('p10'), p50: between('p50'), p90: between('p90') }
+  return valueAt(curve.map(point => ({ hours: point.hours, value: point.weightG })), hours)
 }
 
 /** Deviations from which a weight is questioned before it is written. */

@@ -59,8 +59,9 @@ export function prepare(curve: RateCurve, frame: RunFrame): PreparedCurve {
 }
 
 /**
- * Weights of the load in grams at ascending hours of drying clock, written into `out`.
- * u is turned round by Newton's method inside a bracket, each hour starting from the one before.
+ * Weights of the load in grams at hours of drying clock, written into `out`.
+ * u is turned round by Newton's method inside a bracket, each hour starting from the one before; an hour
+ * that lies before it (the food took water back) starts anew.
  * @param precision of u, relative; a band that is looked at needs less than a fit
  */
 export function weightsAt(prepared: PreparedCurve, hours: ArrayLike<number>, out: Float64Array, precision = 1e-9): void {
@@ -71,6 +72,10 @@ export function weightsAt(prepared: PreparedCurve, hours: ArrayLike<number>, out
   let shrink = 1
   for (let i = 0; i < hours.length; i++) {
     const wanted = max(0, hours[i]!) * reducedPerHour
+    if (wanted < before) {
+      y = before = 0
+      grow = shrink = 1
+    }
     let low = y
     let high = tail > 1e-6 ? log1p(wanted * tail / falling) / tail : wanted / falling + 60 * (tail < 0 ? 1 : 0)
     let guess = y + (wanted - before) / (shrink + falling * grow)

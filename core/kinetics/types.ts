@@ -8,6 +8,8 @@ export interface WeighIn {
   weightG: number
   /** Extra doubt of this weighing in grams, such as when only some trays were weighed. Default 0. */
   extraSdG?: number
+  /** The heat was off since the weighing above: the food may have taken water back, and the clock with it. */
+  afterOff?: boolean
 }
 
 /** What is known of a drying run. Fractions 0–1, wet basis unless said; X is dry basis (g water / g solids). */

@@ -1,8 +1,8 @@
-import type { Assessment, BatchState } from '../batch'
+import { hotSpellOf, type Assessment, type BatchState } from '../batch'
 import { REST_DAYS } from '../dryness'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 
-export type TodoKind = 'load' | 'prepare' | 'heat' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard'
+export type TodoKind = 'load' | 'prepare' | 'heat' | 'lower' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard'
 
 /** One thing that needs hands, or will happen. */
 export interface Todo {
@@ -33,7 +33,7 @@ export function agendaOf(state: BatchState, assessed: Assessment | undefined, ho
       kind: 'load', from: state.prep.at(-1)!.at, to: state.prep.at(-1)!.at + PERISHABLE_H * HOUR,
       title: `Load the ${state.food.name.toLowerCase()}`, why: 'Cut food goes on the heat, or cold, within two hours.',
     }]
-    case 'drying': return assessed ? [...dryingTodos(state, assessed, household), ...rotateTodo(state, assessed, household, swaps)] : []
+    case 'drying': return assessed ? [...dryingTodos(state, assessed, household), ...lowerTodo(state, assessed), ...rotateTodo(state, assessed, household, swaps)] : []
     case 'resting': return [restTodo(state, assessed, household)]
     case 'grinding': return [grindingTodo(state)]
     default: return []
@@ -75,6 +75,14 @@ function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessmen
     })
   }
   return todos
+}
+
+/** A hot start must end, whoever sleeps: so it is not put off to the morning. */
+function lowerTodo(state: BatchState, assessed: Assessment): Todo[] {
+  const hot = hotSpellOf(state, assessed)
+  return hot
+    ? [{ kind: 'lower', from: hot.lowerBy, title: `Lower the heat of the ${state.food.name.toLowerCase()}`, why: 'Longer this hot, its outside hardens over a wet core: it feels dry and softens in the jar.' }]
+    : []
 }
 
 /** With so much of the water gone a swap evens nothing out any more. */

@@ -22,6 +22,8 @@ export interface SlabSettings {
    * dries at a constant rate first; `linear` the moisture itself, as in Crank's slab with surface resistance.
    */
   face?: 'sorption' | 'linear'
+  /** Spells in another air, such as a rack that is switched off: its humidity, and the share of the rates that cold and still air leave. */
+  spells?: readonly { fromH: number, toH: number, airHumidity: number, share: number }[]
 }
 
 export interface TraySimulation {
@@ -63,14 +65,18 @@ export function dryTray(settings: SlabSettings, hours: readonly number[], cells 
   let next = 0
   while (next < hours.length && hours[next]! <= 0) meanX[next++] = settings.startX
   while (next < hours.length) {
+    const spell = settings.spells?.find(item => time >= item.fromH && time < item.toH)
+    const rate = spell?.share ?? 1
+    const airHumidity = spell?.airHumidity ?? settings.airHumidity
+    const evaporationRate = rate * settings.evaporationRate
     for (let i = 1; i < cells; i++) {
       const middle = 0.5 * (x[i]! + x[i - 1]!)
-      between[i] = settings.diffusionRate * exp(-settings.slowing / (middle + 0.3)) / (dz * dz)
+      between[i] = rate * settings.diffusionRate * exp(-settings.slowing / (middle + 0.3)) / (dz * dz)
     }
     // Face: the outer half cell in series with evaporation, linearised in the face cell's moisture.
     const outer = x[cells - 1]!
-    const drive = settings.evaporationRate * (activity(outer) - settings.airHumidity) / dz
-    const slope = settings.evaporationRate
+    const drive = evaporationRate * (activity(outer) - airHumidity) / dz
+    const slope = evaporationRate
       * (activity(outer * 1.001 + 1e-6) - activity(outer)) / (outer * 0.001 + 1e-6) / dz
 
     for (let i = 0; i < cells; i++) {

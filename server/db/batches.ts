@@ -122,3 +122,10 @@ export function findBatchViews(db: Db, words: string, limit: number): BatchViewR
 export function likeOf(words: string): string {
   return `%${words.replace(/[\\%_]/g, sign => `\\${sign}`)}%`
 }
+
+/** Batches of a food that have left the machine, newest first. */
+export function finishedOf(db: Db, foodKey: string, cardKey: string | undefined, limit: number): BatchViewRow[] {
+  return statement<BatchViewRow>(db, `
+    SELECT * FROM batch_view WHERE food_key = ? AND stage IN ('resting', 'grinding', 'shelf') AND (? IS NULL OR card_key = ?) ORDER BY number DESC LIMIT ?`)
+    .all(foodKey, cardKey ?? null, cardKey ?? null, limit)
+}

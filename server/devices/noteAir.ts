@@ -28,10 +28,10 @@ export function noteAirFromDevices(context: Context, seen: readonly { device: De
   const looked = lookedAt.get(context) ?? new Map<string, number>()
   lookedAt.set(context, looked)
   for (const { device: { machineId, kind }, at } of seen) {
-    if (machineId === null || (kind !== 'probe' && kind !== 'hygrometer') || at < (looked.get(machineId) ?? 0) + MINUTE) continue
+    if (machineId === null || (kind !== 'probe' && kind !== 'hygrometer') || Math.abs(at - (looked.get(machineId) ?? 0)) < MINUTE) continue
     looked.set(machineId, at)
-    const runId = dryingViews(context.db).find(view => view.machine_id === machineId)?.run_id
-    if (runId) noteAir(context, machineId, runId, at)
+    const view = dryingViews(context.db).find(item => item.machine_id === machineId)
+    if (view?.run_id) noteAir(context, machineId, view.run_id, at)
   }
 }
 

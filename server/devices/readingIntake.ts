@@ -10,6 +10,7 @@ import { noteAirFromDevices } from './noteAir'
 export const MOST_A_SECOND = 25
 /** Readings of this long go to the disk together; their senders are answered then. */
 const GATHER_MS = 100
+const LOOK_MS = 10 * 60_000
 /** Waiting beyond this, senders are asked to slow down. */
 const MOST_WAITING = 20_000
 
@@ -67,7 +68,7 @@ export class ReadingIntake {
     taken.forEach(({ done, answer }) => done(answer))
     this.context.live.tell({ kind: 'readings', readings: newest(taken) })
     try {
-      noteAirFromDevices(this.context, taken.map(({ device, readings }) => ({ device, at: readings.at(-1)!.at })))
+      noteAirFromDevices(this.context, taken.flatMap(({ device, readings }) => instantsOf(readings).map(at => ({ device, at }))))
     }
     catch (error) {
       // The readings are kept; only the line in the log is missing.
@@ -91,6 +92,15 @@ export class ReadingIntake {
     if (this.inSecond.size > 2000) this.inSecond.delete(this.inSecond.keys().next().value!)
     return count <= MOST_A_SECOND
   }
+}
+
+/** Instants of a post at which the log is looked after: its last, and one in ten minutes of a long one. */
+function instantsOf(readings: readonly GoodReading[]): number[] {
+  const sorted = readings.map(item => item.at).sort((a, b) => a - b)
+  const instants: number[] = []
+  for (const at of sorted) if (at - (instants.at(-1) ?? -Infinity) >= LOOK_MS) instants.push(at)
+  const last = sorted.at(-1)!
+  return instants.at(-1) === last ? instants : [...instants, last]
 }
 
 /** The newest reading of each channel among those taken. */

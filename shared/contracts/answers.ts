@@ -1,4 +1,4 @@
-import type { Entry, Stage } from '#core/batch'
+import type { Entry, RunOutline, Stage } from '#core/batch'
 import type { Purpose } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { BestBy } from '#core/keeping'
@@ -114,6 +114,9 @@ export interface BatchAnswer {
   taken: Record<string, { runId: string, positions: number[], setC: number | null } | undefined>
   stages: StageCount[]
 }
+
+/** A finished run beside others of its food. Hours are of heat as it passed, at whatever temperature. */
+export interface ComparedRun extends RunOutline { batchId: string, number: number, title: string, machineName: string }
 
 export interface JarSummary {
   jarId: string

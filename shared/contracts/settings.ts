@@ -71,6 +71,8 @@ export const listQuery = z.strictObject({
   before: z.coerce.number({ error: 'Give a batch number.' }).int('Give a whole number.').min(1, 'Numbers count from 1.').optional(),
 })
 
+export const compareQuery = z.strictObject({ food: text(40), card: text(40).optional() })
+
 export const findQuery = z.strictObject({ q: z.string({ error: 'Give the words to look for as q.' }).max(80, 'At most 80 characters.') })
 
 /** Something done for a machine's upkeep. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { BatchState } from '#core/batch'
+import { hotSpellOf, type Assessment, type BatchState } from '#core/batch'
 import { isothermOf, lowestMoisture } from '#core/sorption'
 
 /** The room's air, and how dry it lets this run become. */
-const props = defineProps<{ state: BatchState }>()
+const props = defineProps<{ state: BatchState, assessment?: Assessment, now: number }>()
 defineEmits<{ act: [] }>()
 const format = useFormat()
 const run = computed(() => props.state.run!)
@@ -12,6 +12,7 @@ const reach = computed(() => {
   return room && setC !== null ? lowestMoisture(isothermOf(props.state.food.group), room, chamberC ?? setC) : undefined
 })
 const target = computed(() => props.state.food.target[props.state.purpose])
+const hot = computed(() => props.assessment && hotSpellOf(props.state, props.assessment))
 const off = computed(() => run.value.chamberC !== undefined && run.value.setC !== null ? run.value.chamberC - run.value.setC : undefined)
 </script>
 
@@ -24,6 +25,7 @@ const off = computed(() => run.value.chamberC !== undefined && run.value.setC !=
       <p v-if="reach && reach.p50 > target" class="caution">In this air {{ format.temperature(run.chamberC ?? run.setC!) }} cannot get below {{ format.share(reach.p50) }} water, and {{ PURPOSE_WORDS[state.purpose] }} needs {{ format.share(target) }}: dry the room’s air or raise the heat for the last hours.</p>
       <p v-else-if="reach">It can be dried down to about <strong>{{ format.share(reach.p50) }}</strong> water <span class="quiet">({{ format.range(reach, format.share) }})</span>.</p>
     </template>
+    <p v-if="hot" class="caution">{{ hot.lowerBy > now ? `Lower the heat by ${format.moment(hot.lowerBy, now)}` : `At ${format.temperature(hot.celsius)} since ${format.moment(hot.since, now)}: lower the heat to ${format.temperature(state.card.temperatureC)} now` }}. Longer this hot, the outside hardens over a wet core: it feels dry and softens in the jar.</p>
     <p v-if="off !== undefined && Math.abs(off) >= 1" class="quiet">Measured in the machine: {{ format.temperature(run.chamberC!) }}, set {{ format.temperature(run.setC!) }}. The clock counts what was measured.</p>
   </section>
 </template>

@@ -55,6 +55,13 @@ const shown = computed(() => {
   return formatWeight(netG.value, settings.value.weightUnit)
 })
 
+/** A connected scale types for the hand: once asked, or at Enter with nothing typed; Enter again writes it. */
+const scale = useScale(run.value.machineId)
+function takeScale() {
+  if (scale.value) typed.value = formatWeight(scale.value.grams, settings.value.weightUnit).replaceAll('\u00A0', ' ')
+  input.value?.focus()
+}
+
 async function opened() {
   input.value?.focus()
   for (const key of props.takeTyped()) {
@@ -78,6 +85,7 @@ function doubtOf(grams: number): string | undefined {
 async function enter() {
   if (busy.value) return
   problem.value = ''
+  if (typed.value.trim() === '' && scale.value) return takeScale()
   if (netG.value === undefined) {
     problem.value = parsed.value?.problem ?? 'Type what the scale shows.'
     return
@@ -126,6 +134,7 @@ async function enter() {
         <ElInput ref="input" v-model="typed" class="typed" inputmode="none" autocomplete="off" :aria-label="what === 0 ? 'Weight of the whole load' : `Weight of tray ${placeOf(what)}`" aria-describedby="weigh-reads" />
         <span id="weigh-reads" class="quiet" aria-live="polite">{{ shown }}</span>
       </div>
+      <button v-if="scale" type="button" class="scale" @click="takeScale">The scale shows <strong>{{ format.weight(scale.grams) }}</strong>{{ scale.steady ? ', steady' : '' }}<span class="take">Take it</span></button>
       <div class="pad">
         <button v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫']" :key="key" type="button" class="pad-key" tabindex="-1" :aria-label="key === '⌫' ? 'Delete' : key" @click="press(key)">{{ key }}</button>
       </div>
@@ -149,6 +158,8 @@ async function enter() {
 .display { display: grid; gap: 0.2rem; }
 .typed :deep(.el-input__inner) { height: 58px; font: 700 2rem var(--display); text-align: right; }
 .display span { text-align: right; }
+.scale { display: flex; gap: 0.4rem; align-items: baseline; min-height: 48px; padding: 0.6rem 0.9rem; border: 1px dashed var(--quiet); border-radius: 8px; background: var(--kelp-wash); cursor: pointer; }
+.take { margin-left: auto; font-weight: 650; text-decoration: underline; text-underline-offset: 3px; }
 .pad { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.4rem; }
 .pad-key { min-height: 54px; border: 1px solid var(--rule); border-radius: 8px; background: var(--sunk); font: 650 1.35rem var(--display); cursor: pointer; }
 .pad-key:active { background: var(--rule); }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
-import { TEMPERATURE_SCHOOLS } from '#core/foods'
+import { HOT_START, hotStartC } from '#core/dryness'
+import { START_SCHOOLS, TEMPERATURE_SCHOOLS } from '#core/foods'
 import { trayTakesG } from '#core/planning'
 import { isothermOf, lowestMoisture } from '#core/sorption'
 import { temperatureFrom, temperatureIn } from '#core/units'
@@ -45,7 +46,7 @@ const learned = computed(() => props.page.learned[machineId.value])
 const hoursWords = computed(() => {
   const hours = learned.value
   if (!hours || hours.runs === 0) return undefined
-  return `Here usually ${Math.round(hours.low)} to ${Math.round(hours.high)} h: ${paceWords(machine.value.name, hours.machinePace, hours.runs)}`
+  return `Here usually ${Math.round(hours.low)} to ${Math.round(hours.high)} h: ${paceWords(machine.value.name, hours.machinePace, hours.runs)}${hours.person ? ` ${personWords(hours.person)}` : ''}`
 })
 const cautions = props.state.food.cautions.filter(caution => caution.step === 'load' || caution.step === 'dry')
 watch(machineId, () => {
@@ -69,6 +70,10 @@ const heats = computed(() => {
 const heatReason = computed(() => Number(heat.value) === props.state.card.temperatureC
   ? props.state.card.temperatureReason
   : TEMPERATURE_SCHOOLS.find(school => String(school.celsius) === heat.value)?.reason ?? 'Moist food must not stand warm beyond two hours.')
+const start = ref<'steady' | 'hot'>('steady')
+/** What a hot start would be set to on the chosen heat; undefined where the school does not apply. */
+const hotC = computed(() => heat.value === 'leave' || heat.value === 'off' || props.state.card.feelForm === 'leaves' ? undefined : hotStartC(Number(heat.value), machine.value.highC))
+const startReason = computed(() => START_SCHOOLS.find(school => school.key === start.value)!.reason)
 const sum = computed(() => chosen.value.reduce((total, position) => total + (trayG.value[position] ?? 0), 0))
 
 function read(): FormReading {
@@ -83,7 +88,7 @@ function read(): FormReading {
   const load: EntryBody = { kind: 'load', runId, machineId: machineId.value, positions: chosen.value, trays, totalG: grams, usualHours }
   if (!props.initial && (roomC.value === undefined) !== (humidity.value === undefined)) return { problem: 'The room’s temperature and humidity go together: give both, or neither.' }
   const bodies: EntryBody[] = [load]
-  if (heat.value !== 'leave' && heat.value !== 'off') bodies.push({ kind: 'heat', runId, setC: Number(heat.value) })
+  if (heat.value !== 'leave' && heat.value !== 'off') bodies.push({ kind: 'heat', runId, setC: start.value === 'hot' && hotC.value !== undefined ? hotC.value : Number(heat.value) })
   if (roomC.value !== undefined && humidity.value !== undefined) bodies.push({ kind: 'air', runId, roomC: roomC.value, roomHumidity: Math.round(humidity.value * 10) / 1000 })
   return { bodies }
 }
@@ -108,6 +113,10 @@ defineExpose({ read })
     <template v-else>
       <ChoiceField v-model="heat" label="Heat" :choices="heats" />
       <p class="quiet small">{{ heatReason }}</p>
+      <template v-if="hotC !== undefined">
+        <ChoiceField v-model="start" label="Start" :choices="START_SCHOOLS.map(school => ({ value: school.key, words: school.name, note: school.key === 'hot' ? `${format.temperature(hotC!)} for ${format.hours(HOT_START.hours)}` : undefined }))" />
+        <p class="quiet small">{{ startReason }}</p>
+      </template>
     </template>
     <p v-if="hoursWords" class="quiet small">{{ hoursWords }}</p>
     <div class="pair">

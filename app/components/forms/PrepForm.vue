@@ -21,12 +21,15 @@ const oilG = ref<number | undefined>(props.initial?.added?.oilG)
 const card = props.state.food.cards.find(item => item.name === props.initial?.cutName) ?? props.state.card
 const cutName = ref(props.initial?.cutName ?? card.name)
 const thickness = ref(props.initial?.thicknessMm ?? card.thicknessMm ? formatLength(props.initial?.thicknessMm ?? card.thicknessMm!, settings.value.weightUnit).replaceAll('\u00A0', ' ') : '')
+const by = ref(props.initial?.by ?? localStorage.getItem('dulse.cutBy') ?? '')
 const note = ref(props.initial?.note ?? '')
 const cautions = props.state.food.cautions.filter(caution => caution.step === 'prep')
 const usual = computed(() => format.share(props.state.food.trimShare.value.mean))
 watch(step, (next) => {
   effect.value = EFFECT_OF[next]
 })
+
+watch(by, name => localStorage.setItem('dulse.cutBy', name.trim()))
 
 function read(): FormReading {
   const thick = step.value === 'cut' && thickness.value.trim() !== '' ? parseLength(thickness.value, settings.value.weightUnit) : undefined
@@ -37,7 +40,7 @@ function read(): FormReading {
     kind: 'prep', step: step.value, effect: effect.value,
     weightG: effect.value === 'waste' || effect.value === 'water' ? weightG.value : undefined,
     added: effect.value === 'added' ? added : undefined,
-    cutName: step.value === 'cut' ? cutName.value : undefined, thicknessMm: thick?.value,
+    cutName: step.value === 'cut' ? cutName.value : undefined, thicknessMm: thick?.value, by: step.value === 'cut' ? by.value.trim() || undefined : undefined,
     note: note.value.trim() || undefined,
   }] }
 }
@@ -57,6 +60,7 @@ defineExpose({ read })
   <template v-if="step === 'cut'">
     <ChoiceField v-model="cutName" label="Cut" :choices="state.food.cards.map(item => ({ value: item.name, words: item.name }))" />
     <TextField v-model="thickness" label="Thickness" hint="The strongest lever on the time: even matters more than pretty." optional />
+    <TextField v-model="by" label="Cut by" hint="hands differ, and the hours with them" optional />
   </template>
   <TextField v-model="note" label="Note" optional />
 </template>

@@ -7,7 +7,7 @@ const format = useFormat()
 
 /** The verb on the button, and the form that it opens on the batch's page. */
 const ACTS: Record<TodoKind, { words: string, act: string }> = {
-  prepare: { words: 'Log a step', act: 'prep' }, load: { words: 'Load', act: 'load' }, rotate: { words: 'Open the rack', act: 'rack' }, heat: { words: 'Heat on', act: 'heat' }, weigh: { words: 'Weigh', act: 'weigh' },
+  prepare: { words: 'Log a step', act: 'prep' }, load: { words: 'Load', act: 'load' }, lower: { words: 'Lower it', act: 'heat' }, rotate: { words: 'Open the rack', act: 'rack' }, heat: { words: 'Heat on', act: 'heat' }, weigh: { words: 'Weigh', act: 'weigh' },
   test: { words: 'Feel', act: 'feel' }, takeOut: { words: 'Take out', act: 'unload' }, dry: { words: 'Open', act: '' }, rest: { words: 'Begin the rest', act: 'rest' },
   look: { words: 'Look', act: 'look' }, redry: { words: 'Open', act: '' }, grind: { words: 'Open', act: '' }, pack: { words: 'Pack', act: 'pack' }, discard: { words: 'Open', act: '' },
 }

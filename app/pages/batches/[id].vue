@@ -164,13 +164,13 @@ if (typeof wanted === 'string' && state.value) {
           </div>
           <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatWords }}</p>
         </div>
-        <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :now="now" />
+        <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :entries="entries" :name="`${state.food.name}, batch ${page.number}`" :now="now" />
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
         <TraysCard v-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
         <LogList class="log" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
         <div class="stack side">
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
-          <AirCard :state="state" @act="act('air')" />
+          <AirCard :state="state" :assessment="assessment" :now="now" @act="act('air')" />
           <NightCard v-if="assessment && machine" :state="state" :assessment="assessment" :machine="machine" :now="now" />
           <section v-if="then" class="card"><h3>Then</h3><p class="quiet">{{ then }}</p></section>
         </div>
@@ -181,7 +181,7 @@ if (typeof wanted === 'string' && state.value) {
       <div class="stack">
         <NextCard :state="state" :now="now" @act="kind => act(kind)" />
         <BatchSum v-if="state.run" :state="state" :page="page" />
-        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton></div>
+        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton></div>
         <LogList :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
       </div>
       <div class="stack">
@@ -207,10 +207,10 @@ if (typeof wanted === 'string' && state.value) {
 <style scoped>
 .head { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: end; }
 .desk { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 392px); gap: 1rem; align-items: start; }
-.drying { grid-template: 'curve side' auto 'acts side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
+.drying { grid-template: 'acts side' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
 .curve { grid-area: curve; } .acts { grid-area: acts; } .trays { grid-area: trays; } .log { grid-area: log; } .side { grid-area: side; }
-.acts { display: grid; gap: 0.5rem; } .acts .buttons > .last.el-button { margin-left: auto; }
-.tape-room { height: 142px; } .curve-room { height: 330px; }
+.acts { display: grid; gap: 0.5rem; } .acts .buttons { gap: 0.45rem; } .acts .buttons > .el-button { padding: 0 0.7rem; } .acts .buttons > .last.el-button { margin-left: auto; }
+.tape-room { height: 142px; } .curve-room { height: 520px; }
 .working { opacity: 0.8; }
 @media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr); } }
 @media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: 1 / -1; } }

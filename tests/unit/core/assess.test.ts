@@ -27,7 +27,10 @@ describe('the assessment of a batch', () => {
     const off = assessed(loaded([5, { kind: 'weigh', totalG: 800 }], [5.1, { kind: 'heat', runId: RUN, setC: null }]), 6)
     const on = assessed(loaded([5, { kind: 'weigh', totalG: 800 }], [5.1, { kind: 'heat', runId: RUN, setC: null }], [8.1, { kind: 'heat', runId: RUN, setC: 57 }]), 9)
     expect(off.finish.middle).toBe(Infinity)
-    expect((on.finish.middle - steady.finish.middle) / HOUR).toBeCloseTo(3, 1)
+    // Wet food goes on drying a little in a switched-off machine, so the pause costs less than its length.
+    const cost = (on.finish.middle - steady.finish.middle) / HOUR
+    expect(cost).toBeGreaterThan(2.5)
+    expect(cost).toBeLessThan(3)
   })
   it('comes sooner at a higher heat', () => {
     const warm = assessed(loaded([2, { kind: 'heat', runId: RUN, setC: 65 }]), 3)

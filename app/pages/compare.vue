@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { findFood, FOODS } from '#core/foods'
+import type { ComparedRun } from '#shared/contracts'
+
+/** Finished runs of a food side by side. */
+const route = useRoute()
+const format = useFormat()
+useHead({ title: 'Runs side by side · Dulse' })
+void useStagesStore().refresh()
+const foodKey = ref(typeof route.query.food === 'string' && findFood(route.query.food) ? route.query.food : FOODS[0]!.key)
+const cardKey = ref(typeof route.query.card === 'string' ? route.query.card : '')
+const chosen = ref<string | undefined>(typeof route.query.batch === 'string' ? route.query.batch : undefined)
+const runs = shallowRef<ComparedRun[]>([])
+const problem = ref('')
+const asked = ref(false)
+const chart = ref<{ picture: () => string | undefined }>()
+const food = computed(() => findFood(foodKey.value)!)
+const cards = computed(() => [{ value: '', words: 'All cuts' }, ...food.value.cards.map(card => ({ value: card.key, words: card.name }))])
+watch(foodKey, () => {
+  cardKey.value = ''
+})
+watch([foodKey, cardKey], async () => {
+  const query = new URLSearchParams({ food: foodKey.value, ...(cardKey.value && { card: cardKey.value }) })
+  try {
+    runs.value = await callServer<ComparedRun[]>(`/api/compare?${query}`)
+    problem.value = ''
+  }
+  catch (error) {
+    problem.value = (error as Error).message
+  }
+  asked.value = true
+}, { immediate: true })
+const middle = computed(() => {
+  const hours = runs.value.map(run => run.hoursToTarget.p50).filter(Number.isFinite).sort((a, b) => a - b)
+  return hours.length < 2 ? undefined : { low: hours[0]!, high: hours.at(-1)!, middle: hours[Math.floor(hours.length / 2)]! }
+})
+const hours = (value: number) => Number.isFinite(value) ? format.hours(value) : 'not reached'
+
+function savePicture() {
+  const url = chart.value?.picture()
+  if (url) saveFile(`${food.value.name}, runs side by side.svg`, url)
+}
+async function saveFigures() {
+  const { unparse } = (await import('papaparse')).default
+  const rows = runs.value.flatMap(run => run.weighed.map(point => ({ batch: run.number, machine: run.machineName, loaded: new Date(run.loadedAt).toISOString(), thickness_mm: run.thicknessMm ?? '', set_c: run.setC ?? '', hours_of_heat: Math.round(point.hours * 100) / 100, water_left_share: Math.round(point.left * 1000) / 1000 })))
+  saveFile(`${food.value.name}, runs side by side.csv`, `data:text/csv;charset=utf-8,${encodeURIComponent(unparse(rows, { escapeFormulae: true }))}`)
+}
+</script>
+
+<template>
+  <div class="stack">
+    <header class="page-head"><h1>Runs side by side</h1></header>
+    <section class="card form">
+      <div class="pair">
+        <div class="field"><label for="food">Food</label><ElSelect id="food" v-model="foodKey" filterable><ElOption v-for="item in FOODS" :key="item.key" :value="item.key" :label="item.name" /></ElSelect></div>
+        <ChoiceField v-model="cardKey" label="Cut" :choices="cards" />
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    </section>
+    <section v-if="runs.length" class="card" aria-label="Runs">
+      <div class="row between">
+        <h2>{{ plural(runs.length, 'run') }} of {{ food.name.toLowerCase() }}</h2>
+        <div class="row"><ElButton @click="savePicture">Save the picture</ElButton><ElButton @click="saveFigures">Save the figures</ElButton></div>
+      </div>
+      <p v-if="middle" class="quiet">From {{ hours(middle.low) }} to {{ hours(middle.high) }} of heat to dry, in the middle {{ hours(middle.middle) }}.</p>
+      <CompareChart ref="chart" :runs="runs" :chosen="chosen" />
+      <table>
+        <thead><tr><th>Batch</th><th>Loaded</th><th>Machine</th><th>Cut by</th><th class="n">Thick</th><th class="n">Load</th><th class="n">Set</th><th class="n">Room</th><th class="n">To dry</th><th class="n">Heat had</th></tr></thead>
+        <tbody>
+          <tr v-for="run in runs" :key="run.batchId" :class="{ on: run.batchId === chosen }" @click="chosen = run.batchId">
+            <td><NuxtLink :to="`/batches/${run.batchId}`">{{ run.number }}</NuxtLink></td><td>{{ format.date(run.loadedAt) }}</td><td>{{ run.machineName }}</td><td>{{ run.cutBy ?? '' }}</td>
+            <td class="n">{{ run.thicknessMm ? format.length(run.thicknessMm) : '' }}</td><td class="n">{{ format.weight(run.loadedG) }}</td><td class="n">{{ run.setC === null ? '' : format.temperature(run.setC) }}</td>
+            <td class="n">{{ run.roomHumidity === undefined ? '' : format.share(run.roomHumidity) }}</td><td class="n">{{ hours(run.hoursToTarget.p50) }}</td><td class="n">{{ hours(run.hoursOfHeat) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section v-else-if="asked && !problem" class="card">
+      <h2>No finished run of {{ food.name.toLowerCase() }} yet</h2>
+      <p class="quiet">Runs that were weighed at least once and have left the machine stand here side by side.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+table { width: 100%; border-collapse: collapse; margin-top: 0.6rem; }
+th { text-align: left; color: var(--quiet); font-size: 0.9rem; font-weight: 650; }
+td, th { padding: 0.5rem 0.6rem 0.5rem 0; border-bottom: 1px solid var(--rule); } .n { text-align: right; }
+tr.on { background: var(--dulse-wash); font-weight: 650; } tbody tr { cursor: pointer; }
+section:has(table) { overflow-x: auto; }
+</style>

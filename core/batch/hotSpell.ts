@@ -1,0 +1,19 @@
+import { hotHoursAllowed, isHot } from '../dryness'
+import type { Assessment } from './assess'
+import type { BatchState } from './state'
+
+const HOUR = 3_600_000
+
+/** A heat above the card's that is on now, and when it should come down. */
+export interface HotSpell { since: number, lowerBy: number, celsius: number }
+
+/** Whether a batch stands at a heat that may harden it; undefined where it does not. */
+export function hotSpellOf(state: BatchState, { waterGone }: Pick<Assessment, 'waterGone'>): HotSpell | undefined {
+  const { run, card } = state
+  if (!run || run.setC === null || run.unloadedAt !== undefined) return undefined
+  const celsius = run.clock.spells.at(-1)!.setC
+  const from = run.clock.spells.findLastIndex(spell => !isHot(card.temperatureC, spell.setC)) + 1
+  const since = run.clock.spells[from]?.from ?? Infinity
+  const hours = hotHoursAllowed({ cardC: card.temperatureC, nowC: celsius, thicknessMm: state.thicknessMm, waterGone: waterGone.p50 })
+  return hours === undefined ? undefined : { since, lowerBy: since + hours * HOUR, celsius }
+}
