@@ -1,5 +1,5 @@
 import type { Interval } from '#core/stats'
-import { formatHours, formatLength, formatShare, formatTemperature, formatWeight } from '#core/units'
+import { formatHours, formatLength, formatShare, formatTemperature, formatWeight, temperatureIn } from '#core/units'
 import type { Channel } from '#shared/contracts'
 import { startOfDay } from '#core/planning'
 
@@ -48,7 +48,7 @@ export function useFormat() {
     reading(channel: Channel, value: number): string {
       switch (channel) {
         case 'weightG': return weight(value)
-        case 'celsius': return formatTemperature(value, settings.value.temperatureUnit)
+        case 'celsius': return `${(Math.round(temperatureIn(value, settings.value.temperatureUnit) * 10) / 10).toFixed(1)}\u00A0°${settings.value.temperatureUnit}`
         case 'humidity': return formatShare(value)
         case 'pressurePa': return `${Math.round(value)}\u00A0Pa`
       }

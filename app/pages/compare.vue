@@ -62,7 +62,7 @@ async function saveFigures() {
         <h2>{{ plural(runs.length, 'run') }} of {{ food.name.toLowerCase() }}</h2>
         <div class="row"><ElButton @click="savePicture">Save the picture</ElButton><ElButton @click="saveFigures">Save the figures</ElButton></div>
       </div>
-      <p v-if="middle" class="quiet">From {{ hours(middle.low) }} to {{ hours(middle.high) }} of heat to dry, in the middle {{ hours(middle.middle) }}.</p>
+      <p v-if="middle" class="quiet">From {{ hours(middle.low) }} to {{ hours(middle.high) }} of heat to dry{{ runs.length > 2 ? `, in the middle ${hours(middle.middle)}` : '' }}.</p>
       <CompareChart ref="chart" :runs="runs" :chosen="chosen" />
       <table>
         <thead><tr><th>Batch</th><th>Loaded</th><th>Machine</th><th>Cut by</th><th class="n">Thick</th><th class="n">Load</th><th class="n">Set</th><th class="n">Room</th><th class="n">To dry</th><th class="n">Heat had</th></tr></thead>

@@ -95,7 +95,7 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
   return run.present.map((position): StandingTray => {
     const tray = own?.find(item => item.position === position)
     return {
-      place: run.places.placeAt(position, now), left: tray?.left ?? 1 - assessed.waterGone.p50, finish: tray?.finish ?? assessed.finish,
+      place: run.places.placeAt(position, Infinity), left: tray?.left ?? 1 - assessed.waterGone.p50, finish: tray?.finish ?? assessed.finish,
       lastG: tray?.lastG, pace: tray?.pace,
     }
   }).sort((a, b) => a.place - b.place)

@@ -3,7 +3,7 @@ export { dryingClock, pacePerHour, setBackClock, type DryingClock, type HeatChan
 export { DEFAULT_EQUILIBRIUM } from './model'
 export { estimateTrays, type Tray, type TrayEstimate, type TraysEstimate } from './trays'
 export { expectedWeight, questionWeight } from './question'
-export { curveIn, overHeat, trayCurve, weighingsIn, type CurveView, type ViewPoint } from './views'
+export { curveIn, overHeat, trayCurve, valueAt, weighingsIn, type CurveView, type ViewPoint } from './views'
 export { driftedMoisture, type Drift } from './regain'
 export { studyFinishedRun, type CurveStudy, type StudiedModel } from './study'
 export type { WeighingWorth } from './worth'

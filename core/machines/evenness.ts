@@ -34,6 +34,9 @@ export function evennessOf(paces: readonly PlacePace[]): PlaceEvenness[] {
 
 /** A difference of places below this is not worth opening the door for. */
 const WORTH_A_SWAP = 0.08
+/** Standard deviations from which it is no accident: nineteen in twenty. */
+const SURE = 1.645
+const sdOf = ({ low, high }: PlaceEvenness) => Math.log(high / low) / (2 * Z_90)
 
 /**
  * Trays that should change places halfway, slowest place with fastest, next slowest with next fastest:
@@ -46,7 +49,8 @@ export function swapsWorthMaking(evenness: readonly PlaceEvenness[], taken: read
   for (let slow = 0, fast = ranked.length - 1; slow < fast; slow++, fast--) {
     const a = ranked[slow]!
     const b = ranked[fast]!
-    if (Math.log(b.pace / a.pace) < WORTH_A_SWAP || a.high > b.pace || b.low < a.pace) break
+    const ahead = Math.log(b.pace / a.pace)
+    if (ahead < WORTH_A_SWAP || ahead < SURE * Math.hypot(sdOf(a), sdOf(b))) break
     pairs.push({ from: a.place, to: b.place })
   }
   return pairs

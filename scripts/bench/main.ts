@@ -10,6 +10,7 @@ import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingR
 import { findChromium, freePort, startServer } from '../steps.mjs'
 import { enlarge } from './enlarge'
 import { measureMerit } from './merit'
+import { benchStream } from './stream'
 
 const TIMES = 100
 const LARGER = 100
@@ -105,23 +106,34 @@ async function benchScripts(address: string, path: string, name: string, ready: 
   row(`JavaScript for ${name}, gzip`, `${(packed / 1000).toFixed(0)} kB in ${files.size} files`, aim)
 }
 
+/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, server or stream. */
+const only = process.argv[2]
+const wanted = (part: string) => only === undefined || only === part
 console.log(`Node ${process.version}, ${TIMES} requests each\n`)
-benchEstimate()
-benchTrays()
-const merit = measureMerit()
-row(`merit on ${merit.runs} simulated runs of about 12 h`, `right to 1 h after ${merit.weighingsToBeRight} weighings`, `median; window of ±1 h in ${Math.round(100 * merit.windowsOfAnHour)} % of runs`)
-row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')
-row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 const folder = mkdtempSync(join(tmpdir(), 'dulse-bench-'))
-const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
-context.db.close()
-const small = await benchServer(join(folder, 'small'), `demo (${batches} batches)`)
-await benchScripts(small.address, '/', 'Now', 'main h1', 'under 220 kB')
-await benchScripts(small.address, `/batches/${small.batchId}`, 'Batch with its chart', 'main .chart svg', 'under 420 kB')
-small.server.kill()
-
-const large = enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'large', 'logbook.sqlite'), LARGER)
-const big = await benchServer(join(folder, 'large'), `${LARGER} times (${large.batches} batches)`)
-console.log(`\nThe large logbook holds ${large.batches} batches, ${large.entries} entries and ${large.jars} jars; making its views anew took ${(large.rebuildMs / 1000).toFixed(1)} s.`)
-big.server.kill()
+if (wanted('core')) {
+  benchEstimate()
+  benchTrays()
+  const merit = measureMerit()
+  row(`merit on ${merit.runs} simulated runs of about 12 h`, `right to 1 h after ${merit.weighingsToBeRight} weighings`, `median; window of ±1 h in ${Math.round(100 * merit.windowsOfAnHour)} % of runs`)
+  row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')
+  row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
+}
+if (wanted('server') || wanted('stream')) {
+  const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
+  context.db.close()
+  if (wanted('server')) await benchLogbooks(batches)
+  if (wanted('stream')) await benchStream(join(folder, 'small'), row)
+}
 rmSync(folder, { recursive: true })
+
+async function benchLogbooks(batches: number) {
+  const small = await benchServer(join(folder, 'small'), `demo (${batches} batches)`)
+  await benchScripts(small.address, '/', 'Now', 'main h1', 'under 220 kB')
+  await benchScripts(small.address, `/batches/${small.batchId}`, 'Batch with its chart', 'main .chart svg', 'under 420 kB')
+  small.server.kill()
+  const large = enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'large', 'logbook.sqlite'), LARGER)
+  const big = await benchServer(join(folder, 'large'), `${LARGER} times (${large.batches} batches)`)
+  console.log(`\nThe large logbook holds ${large.batches} batches, ${large.entries} entries and ${large.jars} jars; making its views anew took ${(large.rebuildMs / 1000).toFixed(1)} s.`)
+  big.server.kill()
+}

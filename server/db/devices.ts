@@ -43,5 +43,5 @@ export function readingsBySpan(db: Db, deviceId: string, channel: Channel, from:
   return statement<{ at: number, value: number, low: number, high: number, count: number }>(db, `
     SELECT CAST(avg(at) AS INTEGER) AS at, avg(value) AS value, min(value) AS low, max(value) AS high, count(*) AS count
     FROM reading WHERE device_id = ? AND channel = ? AND at >= ? AND at <= ?
-    GROUP BY (at - ?) / CAST(? AS INTEGER) ORDER BY 1`).all(deviceId, channel, from, to, from, stepMs)
+    GROUP BY CAST((at - ?) / ? AS INTEGER) ORDER BY 1`).all(deviceId, channel, from, to, from, stepMs)
 }

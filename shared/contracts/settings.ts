@@ -36,7 +36,8 @@ export const machineSettings = z.strictObject({
   trayAreaM2: z.number({ error: 'Give the area of a tray.' }).positive('The area must be above zero.').max(2, 'At most 2 m² a tray.'),
   trayTareG: z.number({ error: 'Give the weight of an empty tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.'),
   /** Grams of single trays that differ from the usual, by the place they belong to. */
-  trayTares: z.record(z.string().regex(/^([1-9]|[1-3]\d|40)$/, 'Trays count from 1 to 40.'), z.number({ error: 'Give the weight of the tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.')).default({}),
+  trayTares: z.record(z.string(), z.number({ error: 'Give the weight of the tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.'))
+    .refine(tares => Object.keys(tares).every(tray => /^([1-9]|[1-3]\d|40)$/.test(tray)), 'Trays count from 1 to 40.').default({}),
   watts: z.number({ error: 'Give the rated power in watts.' }).int('Whole watts.').min(1, 'At least 1 W.').max(20_000, 'At most 20 kW.'),
   lowC: z.number({ error: 'Give the lowest setting.' }).min(0, 'At least 0 °C.').max(200, 'At most 200 °C.'),
   highC: z.number({ error: 'Give the highest setting.' }).max(250, 'At most 250 °C.'),

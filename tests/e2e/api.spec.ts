@@ -19,7 +19,8 @@ const log = async () => (await send('GET', '/api/export.csv')).text()
 test.beforeAll(async () => {
   server = await startDulse()
   batchId = uuidv7()
-  ;[machine] = await (await send('GET', '/api/machines')).json() as [typeof machine]
+  const [{ hoursRun: _, upkeep: __, evenness: ___, ...settings }] = await (await send('GET', '/api/machines')).json() as [Record<string, unknown>]
+  machine = settings as typeof machine
   household = await (await send('GET', '/api/household')).json() as typeof household
   const at = now() - 5 * 3_600_000
   for (const [path, body] of [
@@ -64,6 +65,24 @@ const BAD: Bad[] = [
   { name: 'an unknown jar’s label', method: 'GET', path: () => `/api/jars/${uuidv7()}/label.svg`, status: 404, words: /no such jar/ },
   { name: 'an unknown jar’s PDF', method: 'GET', path: () => `/api/jars/${uuidv7()}/label.pdf`, status: 404, words: /no such jar/ },
   { name: 'looking for nothing', method: 'GET', path: () => '/api/find', status: 400, words: /words to look for/ },
+  { name: 'a move from an empty place', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'move', runId, trays: [{ from: 5, to: 6 }] }), status: 422, words: /trays\.0\.from.*No tray stands at 5/ },
+  { name: 'a move onto another tray', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'move', runId, trays: [{ from: 1, to: 2 }] }), status: 422, words: /Two trays would stand at 2/ },
+  { name: 'a move that moves nothing', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'move', runId, trays: [{ from: 1, to: 1 }] }), status: 400, words: /stays as it is/ },
+  { name: 'a tick of another machine’s list', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'tick', runId, list: 'start', item: 'drain' }), status: 422, words: /not on this machine’s list/ },
+  { name: 'upkeep of another machine', method: 'POST', path: () => `/api/machines/${machine.id}/upkeep`, body: () => ({ id: uuidv7(), task: 'oil', at: now() }), status: 422, words: /not a task of this kind of machine: filter/ },
+  { name: 'upkeep of no machine', method: 'POST', path: () => `/api/machines/${uuidv7()}/upkeep`, body: () => ({ id: uuidv7(), task: 'oil', at: now() }), status: 404, words: /no such machine/ },
+  { name: 'an unknown machine’s page', method: 'GET', path: () => `/api/machines/${uuidv7()}`, status: 404, words: /no such machine/ },
+  { name: 'a machine of no kind', method: 'PUT', path: () => '/api/machines', body: () => ({ ...machine, kind: 'kiln' }), status: 400, words: /Choose a kind of machine/ },
+  { name: 'a tray’s weight that is none', method: 'PUT', path: () => '/api/machines', body: () => ({ ...machine, trayTares: { top: 300 } }), status: 400, words: /Trays count from 1 to 40/ },
+  { name: 'a device of no kind', method: 'PUT', path: () => '/api/devices', body: () => ({ id: uuidv7(), name: 'x', kind: 'toaster', machineId: null }), status: 400, words: /Choose a kind of device/ },
+  { name: 'a device at no machine', method: 'PUT', path: () => '/api/devices', body: () => ({ id: uuidv7(), name: 'x', kind: 'probe', machineId: uuidv7() }), status: 422, words: /machineId.*no such machine/ },
+  { name: 'readings of an unknown device', method: 'POST', path: () => '/api/readings', body: () => ({ device: uuidv7(), readings: [{ channel: 'celsius', value: 20 }] }), status: 404, words: /no device with this id/ },
+  { name: 'no readings', method: 'POST', path: () => '/api/readings', body: () => ({ device: uuidv7(), readings: [] }), status: 400, words: /at least one reading/ },
+  { name: 'too many readings', method: 'POST', path: () => '/api/readings', body: () => ({ device: uuidv7(), readings: Array.from({ length: 5001 }, () => 1) }), status: 400, words: /At most 5000/ },
+  { name: 'a table without its columns', method: 'POST', path: () => `/api/readings?device=${uuidv7()}`, body: () => 'a,b\n1,2\n', type: 'text/csv', status: 422, words: /Missing: channel, value/ },
+  { name: 'readings to no end', method: 'GET', path: () => `/api/readings?machine=${machine.id}&from=5&to=5`, status: 400, words: /end must be after the start/ },
+  { name: 'readings of nothing', method: 'GET', path: () => '/api/readings?from=1&to=5', status: 400, words: /Name a device or a machine/ },
+  { name: 'a comparison of nothing', method: 'GET', path: () => '/api/compare', status: 400, words: /food/ },
   { name: 'an address that is not there', method: 'GET', path: () => '/api/cellar', status: 404, words: /not an address of Dulse/ },
   { name: 'a verb that is not there', method: 'DELETE', path: () => `/api/batches/${batchId}`, status: 404, words: /not an address of Dulse/ },
 ]
@@ -90,4 +109,23 @@ test('a repeated write is harmless', async () => {
   expect([first.repeated, second.repeated]).toEqual([false, true])
   expect((await log()).split(body.id)).toHaveLength(2)
   expect((await send('POST', entries(), { ...body, body: { kind: 'weigh', totalG: 901 } })).status).toBe(409)
+})
+
+test('a device sends by JSON and by CSV, and an open line tells of it', async () => {
+  const device = uuidv7()
+  expect((await send('PUT', '/api/devices', { id: device, name: 'Probe', kind: 'probe', machineId: null })).status).toBe(200)
+  const line = await fetch(`${server.address}/api/live`)
+  const reader = line.body!.getReader()
+  const at = now() - 60_000
+  const json = await (await send('POST', '/api/readings', { device, readings: [{ channel: 'celsius', at, value: 51 }, { channel: 'celsius', at: 'soon', value: 52 }] })).json() as unknown
+  expect(json).toEqual({ kept: 1, repeated: 0, thinned: 0, refused: [{ index: 1, field: 'at', message: expect.any(String) }] })
+  const csv = await (await send('POST', `/api/readings?device=${device}`, `channel,value,at\ncelsius,53,${new Date(at + 1000).toISOString()}\ncelsius,cold,\n`, 'text/csv')).json() as unknown
+  expect(csv).toMatchObject({ kept: 1, refused: [{ index: 1, field: 'value' }] })
+  let heard = ''
+  while (!heard.includes('"value":53')) heard += new TextDecoder().decode((await reader.read()).value)
+  expect(heard).toContain('"kind":"readings"')
+  await reader.cancel()
+  const [series] = await (await send('GET', `/api/readings?device=${device}&from=${at - 1000}&to=${at + 5000}`)).json() as { count: number, points: { value: number }[] }[]
+  expect(series!.count).toBe(2)
+  expect(series!.points.map(point => point.value)).toEqual([51, 53])
 })

@@ -17,10 +17,12 @@ test.beforeAll(async () => {
   for (const batch of batches) ids[batch.foodKey] = batch.batchId
   const { jars } = await (await fetch(`${server.address}/api/shelf`)).json() as { jars: { jarId: string }[] }
   ids.jar = jars[0]!.jarId
+  const machines = await (await fetch(`${server.address}/api/machines`)).json() as { id: string, name: string }[]
+  ids.cabinet = machines.find(machine => machine.name === 'Tall cabinet')!.id
 })
 test.afterAll(() => server.stop())
 
-const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference?food=garlic', Workshop: () => '/workshop' }
+const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference?food=garlic', Workshop: () => '/workshop', Rack: () => `/machines/${ids.cabinet}`, Logger: () => '/logger', Compare: () => '/compare?food=beetroot' }
 const open = async (page: Page, path: string) => {
   await page.goto(server.address + path)
   await expect(page.locator('main h1, main h2').first()).toBeVisible()

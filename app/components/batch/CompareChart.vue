@@ -1,17 +1,23 @@
 <script setup lang="ts">
 import { LineChart, ScatterChart } from 'echarts/charts'
-import { GridComponent, TooltipComponent } from 'echarts/components'
+import { GridComponent, MarkPointComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
 import type { ComparedRun } from '#shared/contracts'
 
-use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer])
+use([LineChart, ScatterChart, GridComponent, MarkPointComponent, TooltipComponent, SVGRenderer])
 
 /** Finished runs on one axis of hours of heat; the chosen one stands out, each named at its end. */
 const props = defineProps<{ runs: readonly ComparedRun[], chosen?: string }>()
 const ink = useChartInk()
 const chart = ref<{ getDataURL: (options: { type: 'svg' }) => string }>()
+/** Where a run is named: half dry, where the curves lie apart. */
+function middleOf(run: ComparedRun): [number, number] {
+  const point = run.curve.find(item => item.left <= 0.5) ?? run.curve.at(-1)!
+  return [point.hours, point.left * 100]
+}
+
 const option = computed(() => {
   const colours = ink.value
   const label = { ...CHART_WORDS, color: colours.text }
@@ -26,7 +32,7 @@ const option = computed(() => {
       const colour = on ? colours.dulse : colours.line
       const opacity = on || !props.chosen ? 1 : 0.45
       return [
-        { type: 'line', name: `Batch ${run.number}`, data: run.curve.map(point => [point.hours, point.left * 100]), symbol: 'none', z: on ? 4 : 2, lineStyle: { color: colour, width: on ? 3 : 1.6, opacity }, itemStyle: { color: colour }, endLabel: { show: true, formatter: String(run.number), ...CHART_WORDS, color: on ? colours.dulse : colours.text, fontWeight: on ? 700 : 400 }, labelLayout: { moveOverlap: 'shiftY' } },
+        { type: 'line', name: `Batch ${run.number}`, data: run.curve.map(point => [point.hours, point.left * 100]), symbol: 'none', z: on ? 4 : 2, lineStyle: { color: colour, width: on ? 3 : 1.6, opacity }, itemStyle: { color: colour }, markPoint: { silent: true, symbol: 'circle', symbolSize: 1, data: [{ coord: middleOf(run), label: { show: true, formatter: String(run.number), position: 'right', ...CHART_WORDS, color: on ? colours.dulse : colours.text, fontWeight: on ? 700 : 400 } }] } },
         { type: 'scatter', name: `Batch ${run.number}`, data: run.weighed.map(point => [point.hours, point.left * 100]), symbolSize: on ? 10 : 6, z: on ? 5 : 3, itemStyle: { color: colours.card, borderColor: colour, borderWidth: on ? 2.2 : 1.4, opacity } },
       ]
     }),

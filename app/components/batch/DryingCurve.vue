@@ -55,7 +55,7 @@ const endAt = computed(() => {
   const end = Number.isFinite(finish.to) ? finish.to + 0.08 * (finish.to - props.run.loadedAt) : props.now + 6 * 3_600_000
   return props.run.unloadedAt ?? Math.max(props.now, end)
 })
-const curve = computed(() => overHeat(seen.value.points, clock.value, props.run.loadedAt, endAt.value).map(point => ({ hours: point.hours, ...point.value })))
+const curve = computed(() => seen.value.points.length === 0 ? [] : overHeat(seen.value.points, clock.value, props.run.loadedAt, endAt.value).map(point => ({ hours: point.hours, ...point.value })))
 const points = computed(() => view.value === 'trays' ? [] : weighingsIn(view.value, [{ hours: 0, weightG: props.run.loadedG }, ...props.run.weighings.map(weighing => ({ hours: clock.value.hoursAt(weighing.at), weightG: weighing.weightG }))], props.assessment.estimate.solidsG.p50))
 const solidsShare = computed(() => props.assessment.estimate.solidsG.p50 / props.run.loadedG)
 const trays = computed(() => view.value !== 'trays'

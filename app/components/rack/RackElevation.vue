@@ -11,7 +11,6 @@ const emit = defineEmits<{ move: [trays: TrayMove[]], takeOut: [tray: RackedTray
 const format = useFormat()
 const HOUR = 3_600_000
 const chosen = ref<number>()
-const target = ref<number>()
 const list = ref<HTMLElement>()
 const byPlace = computed(() => new Map(props.trays.map(tray => [tray.place, tray])))
 const span = computed(() => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05)
@@ -76,14 +75,15 @@ async function press(event: KeyboardEvent, place: number) {
       <strong>{{ chosenTray.food }} at {{ chosenTray.place }}</strong>
       <ElButton :disabled="chosenTray.place === 1 || busy" @click="move(chosenTray.place, chosenTray.place - 1)">Up</ElButton>
       <ElButton :disabled="chosenTray.place === places || busy" @click="move(chosenTray.place, chosenTray.place + 1)">Down</ElButton>
-      <ElSelect v-model="target" class="to" placeholder="To place" aria-label="To place" @change="(place: number) => { move(chosenTray!.place, place); target = undefined }">
-        <ElOption v-for="place in places" :key="place" :value="place" :disabled="place === chosenTray.place" :label="byPlace.has(place) ? `Swap with ${place}` : `To ${place}, free`" />
-      </ElSelect>
       <ElButton :disabled="busy" @click="stay({ turned: true })">Turn end for end <kbd class="key">T</kbd></ElButton>
       <ElButton :disabled="busy" @click="stay({ flipped: true })">Turn food over <kbd class="key">O</kbd></ElButton>
       <ElButton @click="$emit('weigh', chosenTray)">Weigh <kbd class="key">W</kbd></ElButton>
       <ElButton @click="$emit('takeOut', chosenTray)">Take out <kbd class="key">X</kbd></ElButton>
       <NuxtLink :to="`/batches/${chosenTray.batchId}`">Batch {{ chosenTray.number }}</NuxtLink>
+      <div class="to" role="group" aria-label="To place">
+        <span class="quiet">To place</span>
+        <button v-for="place in places" :key="place" type="button" :disabled="place === chosenTray.place || busy" :aria-label="byPlace.has(place) ? `Swap with ${place}` : `To ${place}, free`" :class="{ dashed: !byPlace.has(place) }" @click="move(chosenTray.place, place)">{{ place }}</button>
+      </div>
     </div>
     <p v-else class="quiet small hint">Drag a tray to another place, or press it for what can be done with it. Keys on a tray: Shift and ↑ ↓ move it, T turns it, O turns its food over, W weighs, X takes it out.</p>
   </div>
@@ -98,7 +98,8 @@ async function press(event: KeyboardEvent, place: number) {
 .free:hover .add, .free:focus-visible .add { opacity: 1; }
 .acts { margin-top: 0.8rem; padding-top: 0.8rem; border-top: 1px solid var(--rule); align-items: center; flex-wrap: wrap; gap: 0.5rem; }
 .acts :deep(.el-button) { margin: 0; }
-.to { width: 9rem; }
+.to { display: flex; flex-wrap: wrap; gap: 0.35rem; align-items: center; width: 100%; } .to span { margin-right: 0.3rem; }
+.to button { width: 46px; height: 44px; border: 1px solid var(--el-border-color); border-radius: 8px; background: var(--card); font-weight: 650; cursor: pointer; } .to button:disabled { color: var(--quiet); background: var(--sunk); cursor: not-allowed; } .to .dashed { border-style: dashed; }
 .hint { margin-top: 0.7rem; }
 @media (width <= 760px) { .add { opacity: 1; } .scale { display: none; } }
 </style>

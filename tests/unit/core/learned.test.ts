@@ -1,3 +1,4 @@
+import { usualHoursFactor } from '#core/batch'
 import { findFood, cardOf } from '#core/foods'
 import { estimateDrying } from '#core/kinetics'
 import { learnedHours, machinePace, type PastRun } from '#core/planning'
@@ -28,6 +29,24 @@ describe('learning from finished runs', () => {
     const own = learnedHours(card, past([1.3, 1.3, 1.3, 1.3]))
     expect(middle(others)).toBeGreaterThan(1.1 * middle(card.usualHours.value))
     expect(middle(others)).toBeLessThan(middle(own))
+  })
+  it('scales the card by the thickness in hand, between 1 and 2 powers of it (common practice)', () => {
+    expect(usualHoursFactor({ card, thicknessMm: card.thicknessMm })).toBe(1)
+    const twice = usualHoursFactor({ card, thicknessMm: 2 * card.thicknessMm! })
+    expect(twice).toBeGreaterThan(2)
+    expect(twice).toBeLessThan(4)
+    expect(usualHoursFactor({ card, thicknessMm: undefined })).toBe(1)
+    expect(usualHoursFactor({ card, thicknessMm: 100 })).toBe(2.5)
+    expect(middle(learnedHours(card, [], { factor: 1.5 }))).toBeCloseTo(1.5 * middle(card.usualHours.value), 6)
+  })
+  it('knows that one person cuts thicker, a little at first, and says so only of who cut', () => {
+    const seen = (count: number) => [...past(Array.from({ length: count }, () => 1.2), false).map(run => ({ ...run, cutBy: 'Wren' })), ...past(Array.from({ length: count }, () => 0.9), false).map(run => ({ ...run, cutBy: 'Tobin' }))]
+    const by = (cutBy: string | undefined, count = 6) => learnedHours(card, seen(count), { cutBy })
+    expect(middle(by('Wren'))).toBeGreaterThan(1.05 * middle(by(undefined)))
+    expect(middle(by('Tobin'))).toBeLessThan(0.95 * middle(by(undefined)))
+    expect(by('Wren').person).toMatchObject({ name: 'Wren', runs: 6 })
+    expect(by('Wren', 1).person!.pace.p50).toBeLessThan(by('Wren').person!.pace.p50)
+    expect(by('Somebody').person).toBeUndefined()
   })
   it('narrows with runs that agree, and never to nothing', () => {
     const own = learnedHours(card, past(Array.from({ length: 25 }, () => 1)))

@@ -1,4 +1,5 @@
-import { curveIn, estimateDrying, weighingsIn } from '#core/kinetics'
+import { curveIn, dryingClock, estimateDrying, overHeat, setBackClock, trayCurve, valueAt, weighingsIn } from '#core/kinetics'
+import { HOUR, MORNING } from '../../support/logbook'
 
 const WEIGHINGS = [{ hours: 0, weightG: 3000 }, { hours: 2, weightG: 1900 }, { hours: 4, weightG: 1150 }, { hours: 6, weightG: 720 }]
 const estimate = estimateDrying({
@@ -29,5 +30,33 @@ describe('views of a run', () => {
     expect(gone).toBeCloseTo(estimate.curve[0]!.weightG.p50 - estimate.curve.at(-1)!.weightG.p50, 6)
     expect(weighingsIn('rate', WEIGHINGS, 360)).toEqual([{ hours: 1, value: 550 }, { hours: 3, value: 375 }, { hours: 5, value: 215 }])
     expect(weighingsIn('rate', [WEIGHINGS[0]!, { hours: 0, weightG: 2990 }], 360)).toEqual([])
+  })
+})
+
+describe('a curve against the hours of heat', () => {
+  const points = [0, 2, 4, 8, 16].map(hours => ({ hours, value: { p10: 90 - 5 * hours, p50: 100 - 5 * hours, p90: 110 - 5 * hours } }))
+  const on = { at: MORNING, setC: 57 }
+  it('is itself where the heat stayed on', () => {
+    const clock = dryingClock({ startAt: MORNING, referenceC: 57, heats: [on] })
+    for (const { hours, value } of overHeat(points, clock, MORNING, MORNING + 10 * HOUR)) expect(value.p50).toBeCloseTo(100 - 5 * hours, 6)
+  })
+  it('runs faster where it was hotter, and steps back where an off spell cost hours', () => {
+    const hot = overHeat(points, dryingClock({ startAt: MORNING, referenceC: 57, heats: [{ at: MORNING, setC: 67 }] }), MORNING, MORNING + 4 * HOUR)
+    expect(hot.at(-1)!.hours).toBeCloseTo(4, 6)
+    expect(hot.at(-1)!.value.p50).toBeLessThan(80)
+    const clock = dryingClock({ startAt: MORNING, referenceC: 57, heats: [on, { at: MORNING + 4 * HOUR, setC: null }, { at: MORNING + 9 * HOUR, setC: 57 }] })
+    const back = overHeat(points, setBackClock(clock, [{ at: MORNING + 9 * HOUR, hours: 1 }]), MORNING, MORNING + 12 * HOUR)
+    const at = (hours: number) => [...new Set(back.filter(point => Math.abs(point.hours - hours) < 1e-6).map(point => Math.round(point.value.p50)))]
+    expect(at(4)).toEqual([80, 85])
+    expect(back.at(-1)!.hours).toBeCloseTo(7, 6)
+    expect(back.at(-1)!.value.p50).toBeCloseTo(70, 6)
+  })
+  it('ends in its ends', () => {
+    expect(valueAt(points, -1).p50).toBe(100)
+    expect(valueAt(points, 99).p50).toBe(20)
+    expect(valueAt(points, 3)).toEqual({ p10: 75, p50: 85, p90: 95 })
+  })
+  it('of a tray begins whole and ends near nothing', () => {
+    expect(trayCurve(500, 0.1, [{ hours: 3, weightG: 275 }, { hours: 9, weightG: 50 }, { hours: 10, weightG: 40 }])).toEqual([{ hours: 0, value: 1 }, { hours: 3, value: 0.5 }, { hours: 9, value: 0 }, { hours: 10, value: 0 }])
   })
 })

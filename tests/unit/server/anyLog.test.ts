@@ -5,7 +5,8 @@ import { randomSource, type RandomSource } from '#core/stats'
 import { batchList, batchPage, findAnything, jarPage, nowPage, shelfPage, stageBand } from '#server/services/pages'
 import { rebuildProjections } from '#server/services/projections'
 import { Conflict, NotFound } from '#server/services/refusals'
-import { newEntry } from '#shared/contracts'
+import { logOnRun } from '#server/services/writeLog'
+import { newEntry, newRunEntry, type NewRunEntry } from '#shared/contracts'
 import { testBook, type TestBook } from '../../support/logbook'
 
 /**
@@ -41,6 +42,20 @@ function anyBody(source: RandomSource, book: TestBook, runId: string, jarIds: st
   ])()
 }
 
+/** What concerns the run rather than the batch. */
+function anyRunBody(source: RandomSource, runId: string, targets: string[]): EntryBody {
+  const from = source.integer(1, 7)
+  const to = 1 + (from + source.integer(0, 5)) % 7
+  return source.pick<() => EntryBody>([
+    () => ({ kind: 'heat', runId, setC: source.pick([null, 40, 57, 67, 99]) }),
+    () => ({ kind: 'air', runId, roomC: 20, roomHumidity: source.uniform() * 0.8 + 0.1, chamberC: source.pick([undefined, 50]) }),
+    () => ({ kind: 'move', runId, trays: [{ from, to }] }),
+    () => ({ kind: 'move', runId, trays: [{ from, to }, { from: to, to: from }] }),
+    () => ({ kind: 'tick', runId, list: 'start', item: source.pick(['clear', 'drain']) }),
+    () => ({ kind: 'void', target: source.pick([...targets, uuidv7()]) }),
+  ])()
+}
+
 describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => {
   const source = randomSource(seed)
   const book = testBook()
@@ -54,16 +69,19 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
       const batchId = book.begin({ foodKey, cardKey, weightG: source.integer(200, 3000), purpose: source.pick(PURPOSES) }, batch * 500)
       const runId = uuidv7()
       const targets: string[] = []
+      const runTargets: string[] = []
       for (let i = 0; i < 70; i++) {
         const jarIds = foldBatch(batchPage(context, batchId).entries)!.jars.map(jar => jar.jarId)
-        const body = anyBody(source, book, runId, jarIds, targets)
+        const onRun = source.uniform() < 0.2
+        const body = onRun ? anyRunBody(source, runId, runTargets) : anyBody(source, book, runId, jarIds, targets)
         const id = uuidv7()
-        const replaces = source.uniform() < 0.08 && targets.length > 0 ? source.pick(targets) : undefined
-        const parsed = newEntry.safeParse({ id, at: book.at(batch * 500 + i), replaces, body })
+        const replaces = !onRun && source.uniform() < 0.08 && targets.length > 0 ? source.pick(targets) : undefined
+        const parsed = (onRun ? newRunEntry : newEntry).safeParse({ id, at: book.at(batch * 500 + i), replaces, body })
         expect(parsed.error?.issues).toBeUndefined()
         try {
-          book.log(batchId, batch * 500 + i, body as Parameters<TestBook['log']>[2], { id, replaces })
-          targets.push(id)
+          if (onRun) logOnRun(context, runId, parsed.data as NewRunEntry)
+          else book.log(batchId, batch * 500 + i, body as Parameters<TestBook['log']>[2], { id, replaces })
+          ;(onRun ? runTargets : targets).push(id)
           kinds.set(body.kind, (kinds.get(body.kind) ?? 0) + 1)
         }
         catch (error) {

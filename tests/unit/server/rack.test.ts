@@ -1,0 +1,147 @@
+import { uuidv7 } from 'uuidv7'
+import { foldBatch, type EntryBody } from '#core/batch'
+import type { NewRunEntry } from '#shared/contracts'
+import { comparedRuns } from '#server/services/compare'
+import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
+import { batchPage, nowPage } from '#server/services/pages'
+import { rebuildProjections } from '#server/services/projections'
+import { saveMachine } from '#server/services/settings'
+import { logOnRun } from '#server/services/writeLog'
+import { testBook } from '../../support/logbook'
+
+function rack() {
+  const book = testBook()
+  const runId = uuidv7()
+  const load = (positions: number[], hours: number, weightG = 600) => {
+    const batchId = book.begin({ weightG: 2000 }, hours - 0.5)
+    book.log(batchId, hours, { kind: 'load', runId, machineId: book.machineId, positions, totalG: weightG, trays: positions.map(position => ({ position, weightG: weightG / positions.length })) })
+    return batchId
+  }
+  const first = load([1, 2], 1)
+  const second = load([3, 4], 1)
+  book.heat(runId, 1, 57)
+  const write = (hours: number, body: EntryBody, replaces?: string) => logOnRun(book.context, runId, { id: uuidv7(), at: book.at(hours), replaces, body } as NewRunEntry)
+  const move = (hours: number, ...pairs: [number, number][]) => write(hours, { kind: 'move', runId, trays: pairs.map(([from, to]) => ({ from, to })) })
+  const places = (batchId: string) => {
+    const { run } = foldBatch(batchPage(book.context, batchId).entries)!
+    return run!.positions.map(tray => run!.places.placeAt(tray, Infinity))
+  }
+  return { book, runId, first, second, write, move, places, load }
+}
+
+describe('moving trays on a run', () => {
+  it('swaps trays of two batches, and the rack and later weights follow', () => {
+    const { book, first, second, move, places } = rack()
+    move(3, [1, 4], [4, 1])
+    expect(places(first)).toEqual([4, 2])
+    expect(places(second)).toEqual([3, 1])
+    const [shown] = nowPage(book.context).racks
+    expect(shown!.trays.map(tray => tray.batchId === first ? 'first' : tray.batchId === second ? 'second' : 'free')).toEqual(['second', 'first', 'second', 'first', 'free', 'free'])
+    book.log(first, 4, { kind: 'weigh', trays: [{ position: 4, weightG: 200 }] })
+    expect(() => book.log(first, 4, { kind: 'weigh', trays: [{ position: 1, weightG: 200 }] })).toThrow('lies on 2, 4')
+    book.log(first, 5, { kind: 'unload', positions: [4] })
+    expect(() => book.log(first, 6, { kind: 'unload', positions: [4] })).toThrow('it has 2')
+    expect(() => book.log(first, 6, { kind: 'weigh', trays: [{ position: 4, weightG: 100 }] })).toThrow('has been taken out')
+  })
+  it.each<[string, [number, number][], string]>([
+    ['from an empty place', [[5, 6]], 'No tray stands at 5: taken are 1, 2, 3, 4.'],
+    ['beyond the machine', [[1, 9]], 'there is no 9'],
+    ['onto another tray', [[1, 2]], 'Two trays would stand at 2'],
+  ])('is refused %s, with the mend', (_, pairs, message) => {
+    const { move, places, first } = rack()
+    expect(() => move(3, ...pairs)).toThrow(message)
+    expect(places(first)).toEqual([1, 2])
+  })
+  it('is taken back by voiding, unless a weight hangs on it', () => {
+    const { book, first, runId, move, places } = rack()
+    const { entry } = move(3, [1, 6])
+    expect(places(first)).toEqual([6, 2])
+    book.log(first, 4, { kind: 'weigh', trays: [{ position: 6, weightG: 200 }] })
+    const voiding = { id: uuidv7(), at: book.at(5), body: { kind: 'void' as const, target: entry.id } }
+    expect(() => logOnRun(book.context, runId, voiding)).toThrow('names a tray that this would have put elsewhere')
+    const { entry: later } = move(6, [6, 5])
+    logOnRun(book.context, runId, { id: uuidv7(), at: book.at(6.1), body: { kind: 'void', target: later.id } })
+    expect(places(first)).toEqual([6, 2])
+  })
+  it('frees the place for a late tray', () => {
+    const { book, move, load } = rack()
+    move(3, [1, 6])
+    const late = load([1], 4, 300)
+    expect(foldBatch(batchPage(book.context, late).entries)!.run!.present).toEqual([1])
+    expect(() => load([6], 5, 300)).toThrow('Taken by another batch: 6')
+  })
+  it('stands in the log of every batch of the run, turned or flipped trays too', () => {
+    const { book, first, second, write, runId } = rack()
+    write(3, { kind: 'move', runId, trays: [{ from: 2, to: 2, turned: true }] })
+    for (const batchId of [first, second]) expect(batchPage(book.context, batchId).entries.some(entry => entry.body.kind === 'move')).toBe(true)
+  })
+})
+
+describe('a machine', () => {
+  it('has its list ticked on the run, and unticked', () => {
+    const { book, runId, write } = rack()
+    const { entry } = write(1.1, { kind: 'tick', runId, list: 'start', item: 'clear' })
+    expect(machinePage(book.context, book.machineId).run!.entries.some(item => item.id === entry.id)).toBe(true)
+    expect(() => write(1.2, { kind: 'tick', runId, list: 'start', item: 'drain' })).toThrow('not on this machine’s list')
+    expect(() => write(1.3, { kind: 'void', target: entry.id })).not.toThrow()
+  })
+  it('counts its hours with the heat on, over all runs, and its upkeep by them', () => {
+    const book = testBook()
+    book.whole(0)
+    book.whole(300)
+    // Each had its heat from loading to taking out, 13.2 hours.
+    expect(machineList(book.context)[0]!.hoursRun).toBeCloseTo(26.4, 6)
+    const id = uuidv7()
+    const done = noteUpkeep(book.context, book.machineId, { id, task: 'filter', at: book.at(600) })
+    expect(done.upkeep!.find(task => task.key === 'filter')).toMatchObject({ sinceHours: 0, due: false })
+    expect(noteUpkeep(book.context, book.machineId, { id, task: 'filter', at: book.at(600) })).toEqual(done)
+    expect(() => noteUpkeep(book.context, book.machineId, { id: uuidv7(), task: 'oil', at: book.at(600) })).toThrow('is not a task')
+    expect(() => noteUpkeep(book.context, book.machineId, { id: uuidv7(), task: 'filter', at: book.at(600) + 1e9 })).toThrow('future')
+    rebuildProjections(book.context)
+    expect(machineList(book.context)[0]!.upkeep!.find(task => task.key === 'filter')!.doneAt).toBe(book.at(600))
+  })
+  it('learns how far its dial is off, once it had time to get there', () => {
+    const { book, runId, write } = rack()
+    write(1.1, { kind: 'air', runId, chamberC: 30 })
+    expect(machineList(book.context)[0]!.thermostat).toBeUndefined()
+    for (const hours of [3, 4, 5, 6]) write(hours, { kind: 'air', runId, chamberC: 51 })
+    expect(machineList(book.context)[0]!.thermostat).toMatchObject({ count: 4 })
+    expect(machineList(book.context)[0]!.thermostat!.offC).toBeLessThan(-4)
+  })
+  it('learns its evenness from finished batches whose trays were weighed one by one', () => {
+    const book = testBook()
+    for (let i = 0; i < 3; i++) {
+      const from = i * 300
+      const batchId = book.begin({}, from)
+      const runId = uuidv7()
+      book.log(batchId, from + 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2], totalG: 1700, trays: [{ position: 1, weightG: 850 }, { position: 2, weightG: 850 }] })
+      book.heat(runId, from + 1, 57)
+      for (const [hours, slow, fast] of [[4, 540, 420], [7, 300, 190], [10, 170, 118], [14, 114, 112]] as const) {
+        book.log(batchId, from + hours, { kind: 'weigh', trays: [{ position: 1, weightG: slow }, { position: 2, weightG: fast }] })
+      }
+      book.log(batchId, from + 14.2, { kind: 'unload', weightG: 226 })
+      book.log(batchId, from + 14.4, { kind: 'rest' })
+      book.log(batchId, from + 190, { kind: 'restEnd', weightG: 226 })
+      book.log(batchId, from + 191, { kind: 'grind', dryInG: 226, powderOutG: 215 })
+      book.log(batchId, from + 192, { kind: 'pack', jarId: uuidv7(), netG: 215, packageKey: 'screw-jar', place: 'Board' })
+    }
+    const [machine] = machineList(book.context)
+    expect(machine!.evenness!.map(place => [place.place, place.trays])).toEqual([[1, 3], [2, 3]])
+    expect(machine!.evenness![0]!.pace).toBeLessThan(0.97)
+    expect(machine!.evenness![1]!.pace).toBeGreaterThan(1.03)
+    const runs = comparedRuns(book.context, { food: 'beetroot' })
+    expect(runs).toHaveLength(3)
+    expect(runs[0]!.weighed.map(point => Math.round(point.hours))).toEqual([3, 6, 9, 13])
+    expect(runs[0]!.curve[0]!.left).toBeGreaterThan(0.97)
+    expect(runs[0]!.curve.at(-1)!.left).toBeLessThan(0.05)
+    expect(comparedRuns(book.context, { food: 'beetroot', card: 'shreds' })).toEqual([])
+  })
+  it('may be of any kind, with trays that weigh differently', () => {
+    const book = testBook()
+    const id = uuidv7()
+    saveMachine(book.context, { id, name: 'Cold box', kind: 'freeze-dryer', trays: 4, trayAreaM2: 0.1, trayTareG: 500, trayTares: { 2: 560 }, watts: 1200, lowC: 0, highC: 60 })
+    const saved = machineList(book.context).find(machine => machine.id === id)!
+    expect(saved).toMatchObject({ kind: 'freeze-dryer', trayTares: { 2: 560 } })
+    expect(() => saveMachine(book.context, { ...saved, version: 7, trayTares: {} })).toThrow('changed elsewhere')
+  })
+})
