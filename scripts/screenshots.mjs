@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
-import { build, ensureChromium, findChromium, install, makeDemo, root, say, startServer } from './steps.mjs'
+import { build, ensureChromium, findChromium, install, makeDemo, root, say, startDevices, startServer } from './steps.mjs'
 
 /** `npm run screenshots`: the pictures of the README, taken anew from fresh demo data. */
 install()
@@ -11,11 +11,21 @@ build()
 const folder = mkdtempSync(join(tmpdir(), 'dulse-pictures-'))
 makeDemo(folder, true)
 const { server, address } = await startServer(folder, { quiet: true })
+const devices = startDevices(address, folder)
+// Eight hours of readings, six hundred times as fast.
+await new Promise(resolve => setTimeout(resolve, 55_000))
 const ask = async path => (await fetch(address + path)).json()
 const { batches } = await ask('/api/batches')
 const batch = (foodKey, stage) => `/batches/${batches.find(item => item.foodKey === foodKey && item.stage === stage).batchId}`
 const { jars } = await ask('/api/shelf')
 const jar = `/jars/${jars.find(item => item.foodKey === 'pumpkin' && item.leftG < item.netG).jarId}`
+
+const machines = await ask('/api/machines')
+/** A logger's file as one may be: its own order of columns, decimal commas, a line that broke. */
+const LOGGER = ['Logger;T-20', 'No.;Humidity [%];Temperature [°C];Time', ...Array.from({ length: 480 }, (_, i) => {
+  const at = new Date(Date.now() - (490 - i) * 60_000).toISOString().slice(0, 16).replace('T', ' ')
+  return [i + 1, (41 + 3 * Math.sin(i / 60)).toFixed(1), i === 200 ? 'open' : (54 + 2 * Math.sin(i / 2)).toFixed(1), at].join(';').replaceAll(/(\d)\.(\d)/g, '$1,$2')
+})].join('\n')
 
 const press = key => async (page) => {
   await page.keyboard.press(key)
@@ -26,11 +36,17 @@ const VIEWS = [
   ['now', '/'],
   ['batch', batch('beetroot', 'drying')],
   ['trays', batch('beetroot', 'drying'), page => page.getByRole('region', { name: 'Trays' }).evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 200))],
+  ['rack', `/machines/${machines.find(item => item.name === 'Tall cabinet').id}`, page => page.locator('[data-place="3"]').click()],
   ['weigh', batch('beetroot', 'drying'), press('w')],
   ['jar-air', batch('garlic', 'resting'), press('j')],
   ['rest', batch('garlic', 'resting')],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
   ['batches', '/batches'],
+  ['compare', '/compare?food=carrot'],
+  ['logger', '/logger', async (page) => {
+    await page.getByLabel('File of the logger').setInputFiles({ name: 'cabinet-night.csv', mimeType: 'text/csv', buffer: Buffer.from(LOGGER) })
+    await page.getByRole('region', { name: 'What would come in' }).waitFor()
+  }],
   ['shelf', '/shelf'],
   ['jar', jar],
   ['label', `${jar}/label`],
@@ -56,5 +72,6 @@ await take('now-phone', '/', undefined, { phone: true })
 await take('batch-phone', batch('beetroot', 'drying'), undefined, { phone: true })
 await take('batch-dim', batch('pumpkin', 'drying'), undefined, { dim: true })
 await browser.close()
+devices.kill()
 server.kill()
 rmSync(folder, { recursive: true })

@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import { foldBatch, type BatchState, type Entry, type EntryBody } from '#core/batch'
+import { foldBatch, RUN_KINDS, type BatchState, type Entry, type EntryBody } from '#core/batch'
 import type { BatchAnswer, NewEntry, NewRunEntry } from '#shared/contracts'
 
 /** What a form hands over: entries to write, in order; or the sentence that says what is missing. */
@@ -51,16 +51,15 @@ export function useBatch(batchId: string) {
   return { page, entries, waits, state, problem, load, write }
 }
 
-/** Run that an entry on heat or air, or the voiding of one, belongs to. */
+/** Run that an entry on heat, air or moves, or the voiding of one, belongs to. */
 function runOf(entry: NewEntry | NewRunEntry, log: readonly Entry[]): string | undefined {
   const { body } = entry
-  if (body.kind === 'heat' || body.kind === 'air') return body.runId
-  const target = body.kind === 'void' ? log.find(item => item.id === body.target)?.body : undefined
-  return target?.kind === 'heat' || target?.kind === 'air' ? target.runId : undefined
+  const meant = body.kind === 'void' ? log.find(item => item.id === body.target)?.body : body
+  return meant && RUN_KINDS.includes(meant.kind) && 'runId' in meant ? meant.runId : undefined
 }
 
 const WORDS: Partial<Record<EntryBody['kind'], string>> = {
-  prep: 'a step of preparing', load: 'the loading', heat: 'the heat', air: 'the air', jarAir: 'the jar’s air', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
+  prep: 'a step of preparing', load: 'the loading', heat: 'the heat', air: 'the air', jarAir: 'the jar’s air', move: 'a move', tick: 'a tick', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
   look: 'a look', restEnd: 'the end of the rest', grind: 'the grinding', pack: 'a jar', note: 'a note', take: 'what was taken', void: 'a voiding',
 }
 function wordsOf(body: EntryBody): string {

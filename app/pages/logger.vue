@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { wrap } from 'comlink'
 import { uuidv7 } from 'uuidv7'
 import type { LoggerGuess, LoggerReadings, LoggerSettings } from '#core/readings'
+import type { LoggerReader } from '~/workers/logger.worker'
 import type { DeviceSettings, MachineAnswer, ReadingsAnswer, ReadingSeries } from '#shared/contracts'
 
 /** Readings out of a logger's file: chosen, looked at, put right, and only then taken in. */
@@ -9,6 +11,10 @@ const { settings: household } = storeToRefs(useHouseholdStore())
 const { now } = useClock()
 useHead({ title: 'A logger’s file · Dulse' })
 void useStagesStore().refresh()
+
+const worker = new Worker(new URL('../workers/logger.worker.ts', import.meta.url), { type: 'module' })
+const reader = wrap<LoggerReader>(worker)
+onBeforeUnmount(() => worker.terminate())
 
 const MOST_MB = 30
 /** Readings sent at once. */
@@ -36,7 +42,7 @@ async function choose(chosen: File | undefined) {
     return
   }
   file.value = { name: chosen.name, text: await chosen.text() }
-  const answer = await dryingDesk().guessLogger(file.value.text, household.value.timeZone)
+  const answer = await reader.guess(file.value.text, household.value.timeZone)
   if ('problem' in answer) {
     problem.value = answer.problem
     return
@@ -49,7 +55,7 @@ let asked = 0
 watch(settings, async (chosen) => {
   const turn = ++asked
   if (!chosen || !file.value || !guess.value) return
-  const answer = await dryingDesk().readLogger(file.value.text, JSON.parse(JSON.stringify(chosen)) as LoggerSettings, guess.value.firstLine, Date.now())
+  const answer = await reader.read(file.value.text, JSON.parse(JSON.stringify(chosen)) as LoggerSettings, guess.value.firstLine, Date.now())
   if (turn !== asked) return
   problem.value = 'problem' in answer ? answer.problem : ''
   readings.value = 'problem' in answer ? undefined : answer

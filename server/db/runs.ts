@@ -34,8 +34,9 @@ export function replaceTrayPaces(db: Db, batchId: string, machineId: string | un
   }
 }
 
-export function trayPacesOf(db: Db, machineId: string): PlacePace[] {
-  return statement<{ place: number, ln_pace: number, sd: number }>(db, 'SELECT place, ln_pace, sd FROM tray_pace WHERE machine_id = ?').all(machineId)
+/** Paces of a machine's newest trays: what it was like years ago says little of its fan today. */
+export function trayPacesOf(db: Db, machineId: string, limit: number): PlacePace[] {
+  return statement<{ place: number, ln_pace: number, sd: number }>(db, 'SELECT place, ln_pace, sd FROM tray_pace WHERE machine_id = ? ORDER BY batch_id DESC LIMIT ?').all(machineId, limit)
     .map(row => ({ place: row.place, lnPace: row.ln_pace, sd: row.sd }))
 }
 

@@ -5,6 +5,8 @@ import type { Context } from './context'
 
 /** Newest runs of a machine that say how it dries today. */
 export const RUNS_LEARNED_FROM = 30
+/** Newest trays of a machine that say how evenly it dries today. */
+export const TRAYS_LEARNED_FROM = 240
 
 /** Usual hours of a batch, as it was cut and by whom, in a machine: from the household's own finished runs. */
 export function hoursInMachine({ db }: Context, machineId: string, state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy'>): LearnedHours {

@@ -9,7 +9,7 @@ import { addUpkeep, heatSeenOf, hoursRunOf, trayPacesOf, upkeepDoneOf } from '#s
 import { findMachine, listMachines, type MachineRecord } from '#server/db/settings'
 import type { Context } from './context'
 import { deviceList } from './devices'
-import { RUNS_LEARNED_FROM } from './learning'
+import { RUNS_LEARNED_FROM, TRAYS_LEARNED_FROM } from './learning'
 import { NotFound } from './refusals'
 
 /** A machine with all that its own runs say of it. */
@@ -20,7 +20,7 @@ function withFacts({ db }: Context, machine: MachineRecord): MachineAnswer {
     ...machine, hoursRun,
     upkeep: upkeepOf(machine.kind, hoursRun, upkeepDoneOf(db, machine.id)),
     thermostat: thermostatOffset(heatSeenOf(db, machine.id, RUNS_LEARNED_FROM)),
-    evenness: evennessOf(trayPacesOf(db, machine.id)),
+    evenness: evennessOf(trayPacesOf(db, machine.id, TRAYS_LEARNED_FROM)),
     ...(paces.length > 0 && { pace: { hours: machinePace(paces), runs: paces.length } }),
   }
 }

@@ -11,6 +11,7 @@ import { allRunIds, replaceTrayPaces, trayPacesOf } from '#server/db/runs'
 import { readMeta, writeMeta } from '#server/db/settings'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
+import { TRAYS_LEARNED_FROM } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
@@ -45,7 +46,7 @@ function swapsFor({ db }: Context, state: BatchState): { from: number, to: numbe
   const { run } = state
   if (state.stage !== 'drying' || !run) return []
   const taken = dryingViews(db).filter(view => view.machine_id === run.machineId).flatMap(view => JSON.parse(view.trays) as number[])
-  return swapsWorthMaking(evennessOf(trayPacesOf(db, run.machineId)), taken)
+  return swapsWorthMaking(evennessOf(trayPacesOf(db, run.machineId, TRAYS_LEARNED_FROM)), taken)
 }
 
 const ON_JARS: readonly EntryKind[] = ['take', 'smell', 'note']

@@ -32,6 +32,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     if (!findBatch(db, batchId)) throw new NotFound('batchId', 'There is no such batch.')
     const entry = complete(context, input)
     const { body } = entry
+    checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
     checkEntry(entriesOfBatch(db, batchId), entry, { now: context.now(), machine: body.kind === 'load' ? machineFor(context, batchId, body) : undefined })
     if (body.kind === 'load') joinRun(context, body)
     if (body.kind === 'pack') {
@@ -42,6 +43,12 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     if (input.body.kind === 'pack') ensureJar(db, input.body.jarId, batchId)
     return {}
   })
+}
+
+/** What concerns a whole run is corrected on the run: a batch alone must not think otherwise of it than its neighbours. */
+function checkOwn({ db }: Context, target: string | undefined): void {
+  const found = target === undefined ? undefined : findEntry(db, target)
+  if (found?.runId) throw new InputError([{ field: 'target', message: `This belongs to the run and all its batches: correct it by /api/runs/${found.runId}/entries.` }])
 }
 
 /** Logs the heat of a run, the air about it or its trays' moves; it concerns every batch in the machine. */
@@ -65,7 +72,9 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
     const logs = batches.map(batchId => entriesOfBatch(db, batchId).filter(item => !RUN_KINDS.includes(item.body.kind) || ofRun.has(item.id)))
     if (body.kind === 'tick' && !listItem(findMachine(db, run.machine_id)!.kind, body.list, body.item)) throw new InputError([{ field: 'body.item', message: `“${body.item}” is not on this machine’s list.` }])
     if (body.kind === 'move') checkMove(findMachine(db, run.machine_id)!, logs, entry, body.trays)
-    for (const log of logs) checkEntry(log, entry, { now: context.now() })
+    // What was before a batch came in concerns those that were there.
+    const there = logs.filter(log => log.some(item => item.body.kind === 'intake' && item.at <= entry.at))
+    for (const log of there.length > 0 ? there : logs) checkEntry(log, entry, { now: context.now() })
   })
 }
 

@@ -76,7 +76,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
               <span v-if="waits?.has(entry.id)" class="tag attention">waits to be sent</span>
             </div>
             <div v-if="state !== 'voided' && !waits?.has(entry.id)" class="acts">
-              <button type="button" :aria-label="`Correct: ${logWords(entry.body, format)}`" @click="$emit('correct', entry)"><Icon name="tabler:pencil" size="18" /></button>
+              <button v-if="entry.body.kind !== 'move' && entry.body.kind !== 'tick'" type="button" :aria-label="`Correct: ${logWords(entry.body, format)}`" @click="$emit('correct', entry)"><Icon name="tabler:pencil" size="18" /></button>
               <button type="button" :aria-label="`Void: ${logWords(entry.body, format)}`" @click="$emit('void', entry)"><Icon name="tabler:eraser" size="18" /></button>
             </div>
           </div>

@@ -3,7 +3,8 @@ const emit = defineEmits<{ close: [] }>()
 const open = ref(true)
 const KEYS = [
   ['L', 'Log something'], ['Ctrl K', 'Find a batch, a jar, a food'], ['?', 'These keys'], ['D', 'Light or dim'],
-  ['G then N, B, S', 'Go to Now, Batches, Shelf'], ['W', 'Weigh (in a batch)'], ['F', 'Feel (in a batch)'], ['H', 'Heat (in a batch)'], ['A', 'Air (in a batch)'], ['J', 'Jar air (in a batch)'], ['N', 'Note (in a batch)'],
+  ['G then N, B, S', 'Go to Now, Batches, Shelf'], ['W', 'Weigh (in a batch)'], ['F', 'Feel (in a batch)'], ['H', 'Heat (in a batch)'], ['A', 'Air (in a batch)'], ['J', 'Jar air (in a batch)'], ['R', 'Rack (in a batch)'], ['N', 'Note (in a batch)'],
+  ['Shift ↑ ↓', 'Move a tray (on a rack)'], ['T, O, X', 'Turn it, turn its food over, take it out (on a rack)'],
 ]
 </script>
 

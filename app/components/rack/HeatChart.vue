@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CustomChart, LineChart, ScatterChart } from 'echarts/charts'
+import { LineChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
@@ -8,7 +8,7 @@ import { ofKind, type Entry } from '#core/batch'
 import { temperatureIn } from '#core/units'
 import type { ReadingSeries } from '#shared/contracts'
 
-use([CustomChart, LineChart, ScatterChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+use([LineChart, ScatterChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
 /** Heat set and measured, and the room's humidity below, against the time of day. */
 const props = defineProps<{ log: readonly Entry[], series: readonly ReadingSeries[], from: number, now: number }>()

@@ -44,7 +44,7 @@ CREATE TABLE tray_pace (
   sd         REAL    NOT NULL,
   PRIMARY KEY (batch_id, place)
 ) STRICT, WITHOUT ROWID;
-CREATE INDEX tray_pace_machine ON tray_pace (machine_id);
+CREATE INDEX tray_pace_machine ON tray_pace (machine_id, batch_id);
 
 -- What was done for a machine's upkeep, and at how many hours run. Rows are added only.
 CREATE TABLE upkeep (

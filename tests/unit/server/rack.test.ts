@@ -63,12 +63,24 @@ describe('moving trays on a run', () => {
     logOnRun(book.context, runId, { id: uuidv7(), at: book.at(6.1), body: { kind: 'void', target: later.id } })
     expect(places(first)).toEqual([6, 2])
   })
+  it('is the run’s: one batch alone cannot void it', () => {
+    const { book, first, move, places } = rack()
+    const { entry } = move(3, [1, 6])
+    expect(() => book.log(first, 4, { kind: 'void', target: entry.id })).toThrow('belongs to the run and all its batches')
+    expect(places(first)).toEqual([6, 2])
+  })
   it('frees the place for a late tray', () => {
     const { book, move, load } = rack()
     move(3, [1, 6])
     const late = load([1], 4, 300)
     expect(foldBatch(batchPage(book.context, late).entries)!.run!.present).toEqual([1])
     expect(() => load([6], 5, 300)).toThrow('Taken by another batch: 6')
+  })
+  it('and what was measured before it came in still goes into the log', () => {
+    const { runId, write, load } = rack()
+    load([6], 5, 300)
+    expect(() => write(3, { kind: 'air', runId, chamberC: 52 })).not.toThrow()
+    expect(() => write(0.2, { kind: 'air', runId, chamberC: 52 })).toThrow('before the food came in')
   })
   it('stands in the log of every batch of the run, turned or flipped trays too', () => {
     const { book, first, second, write, runId } = rack()
