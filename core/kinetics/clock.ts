@@ -57,25 +57,33 @@ export function dryingClock(run: { startAt: number, endAt?: number, referenceC: 
   const last = spells.at(-1)
   if (last && last.to === undefined && run.endAt !== undefined) last.to = run.endAt
 
-  const sum = (at: number, weigh: (setC: number) => number) => spells.reduce((total, spell) => {
-    const span = Math.min(spell.to ?? Infinity, at) - spell.from
-    return span > 0 ? total + span / HOUR_MS * weigh(spell.setC) : total
-  }, 0)
-  const paceOf = (setC: number) => pacePerHour(setC, run.referenceC)
+  // Hours before each spell, once: weighings and windows ask a hundred times.
+  let real = 0
+  let equivalent = 0
+  const marks = spells.map(({ from, to, setC }) => {
+    const mark = { from, to: to ?? Infinity, pace: pacePerHour(setC, run.referenceC), real, equivalent }
+    const hours = (mark.to - from) / HOUR_MS
+    real += hours
+    equivalent += hours * mark.pace
+    return mark
+  })
+  const markAt = (at: number) => marks.findLast(mark => mark.from <= at)
+  const hoursIn = (mark: { from: number, to: number }, at: number) => (Math.min(mark.to, at) - mark.from) / HOUR_MS
   return {
     spells,
-    pace: last && last.to === undefined ? paceOf(last.setC) : 0,
-    hoursAt: at => sum(at, () => 1),
-    equivalentHoursAt: at => sum(at, paceOf),
+    pace: last && last.to === undefined ? marks.at(-1)!.pace : 0,
+    hoursAt(at) {
+      const mark = markAt(at)
+      return mark ? mark.real + hoursIn(mark, at) : 0
+    },
+    equivalentHoursAt(at) {
+      const mark = markAt(at)
+      return mark ? mark.equivalent + hoursIn(mark, at) * mark.pace : 0
+    },
     instantAt(equivalentHours) {
-      let left = equivalentHours
-      for (const spell of spells) {
-        const pace = paceOf(spell.setC)
-        const length = spell.to === undefined ? Infinity : (spell.to - spell.from) / HOUR_MS * pace
-        if (left <= length) return spell.from + left / pace * HOUR_MS
-        left -= length
-      }
-      return Infinity
+      // The first spell in whose course the clock reaches the hour.
+      const mark = marks.find(item => equivalentHours <= item.equivalent + (item.to - item.from) / HOUR_MS * item.pace)
+      return mark ? mark.from + (equivalentHours - mark.equivalent) / mark.pace * HOUR_MS : Infinity
     },
   }
 }

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { LineChart, ScatterChart } from 'echarts/charts'
+import { LineChart } from 'echarts/charts'
 import { GridComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
 import type { ComparedRun } from '#shared/contracts'
 
-use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer])
+use([LineChart, GridComponent, TooltipComponent, SVGRenderer])
 
 /** Finished runs on one axis of hours of heat; the chosen one stands out, each named at its end. */
 const props = defineProps<{ runs: readonly ComparedRun[], chosen?: string }>()
@@ -33,8 +33,8 @@ const option = computed(() => {
       const opacity = on || !props.chosen ? 1 : 0.45
       return [
         { type: 'line', name: `Batch ${run.number}`, data: run.curve.map(point => [point.hours, point.left * 100]), symbol: 'none', z: on ? 4 : 2, lineStyle: { color: colour, width: on ? 3 : 1.6, opacity }, itemStyle: { color: colour } },
-        { type: 'scatter', name: `Batch ${run.number}`, data: [middleOf(run)], symbolSize: 1, silent: true, label: { show: true, formatter: String(run.number), position: 'right', distance: 8, ...CHART_WORDS, color: on ? colours.dulse : colours.text, fontWeight: on ? 700 : 400 } },
-        { type: 'scatter', name: `Batch ${run.number}`, data: run.weighed.map(point => [point.hours, point.left * 100]), symbolSize: on ? 10 : 6, z: on ? 5 : 3, itemStyle: { color: colours.card, borderColor: colour, borderWidth: on ? 2.2 : 1.4, opacity } },
+        { type: 'line', symbol: 'circle', showAllSymbol: true, lineStyle: { width: 0 }, name: `Batch ${run.number}`, data: [middleOf(run)], symbolSize: 1, silent: true, label: { show: true, formatter: String(run.number), position: 'right', distance: 8, ...CHART_WORDS, color: on ? colours.dulse : colours.text, fontWeight: on ? 700 : 400 } },
+        { type: 'line', symbol: 'circle', showAllSymbol: true, lineStyle: { width: 0 }, name: `Batch ${run.number}`, data: run.weighed.map(point => [point.hours, point.left * 100]), symbolSize: on ? 10 : 6, z: on ? 5 : 3, itemStyle: { color: colours.card, borderColor: colour, borderWidth: on ? 2.2 : 1.4, opacity } },
       ]
     }),
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LineChart, ScatterChart } from 'echarts/charts'
+import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
@@ -10,7 +10,7 @@ import type { Interval } from '#core/stats'
 import { gramsIn, temperatureIn } from '#core/units'
 import type { ReadingSeries } from '#shared/contracts'
 
-use([LineChart, ScatterChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
 /** The run against its hours of heat: the food above, the heat and the room's air below on the same axis. */
 const props = defineProps<{ run: RunState, assessment: Assessment, entries: readonly Entry[], name: string, now: number }>()
@@ -143,7 +143,7 @@ const option = computed(() => {
           data: [...(props.run.unloadedAt === undefined ? [{ xAxis: nowH, name: 'now' }] : []), ...done.value.map(mark => ({ ...mark, lineStyle: { color: colours.kelp }, label: { color: colours.kelp, position: 'insideEndTop' } }))],
         },
       },
-      { type: 'scatter', data: points.value.map(point => [point.hours, show(point.value)]), symbolSize: 11, itemStyle: { color: colours.card, borderColor: colours.ink, borderWidth: 2.2 }, z: 5, silent: true },
+      { type: 'line', symbol: 'circle', showAllSymbol: true, lineStyle: { width: 0 }, data: points.value.map(point => [point.hours, show(point.value)]), symbolSize: 11, itemStyle: { color: colours.card, borderColor: colours.ink, borderWidth: 2.2 }, z: 5, silent: true },
       ...trays.value.map(tray => ({ type: 'line', data: tray.points.map(point => [point.hours, show(point.value)]), symbol: 'circle', symbolSize: 6, lineStyle: { color: colours.line, width: 1.6, type: tray.out ? 'dashed' : 'solid' }, itemStyle: { color: colours.line }, endLabel: { show: true, formatter: String(tray.place), ...words, color: colours.ink }, labelLayout: { moveOverlap: 'shiftY' } })),
       { type: 'line', xAxisIndex: 1, yAxisIndex: 1, data: set.value, symbol: 'none', lineStyle: { color: colours.text, width: 1.5, type: 'dashed' }, silent: true },
       { type: 'line', xAxisIndex: 1, yAxisIndex: 1, data: measured.value, symbol: measured.value.length < 14 ? 'circle' : 'none', symbolSize: 7, lineStyle: { color: colours.dulse, width: 1.6 }, itemStyle: { color: colours.dulse }, silent: true },

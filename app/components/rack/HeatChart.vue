@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LineChart, ScatterChart } from 'echarts/charts'
+import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
@@ -8,7 +8,7 @@ import { ofKind, type Entry } from '#core/batch'
 import { temperatureIn } from '#core/units'
 import type { ReadingSeries } from '#shared/contracts'
 
-use([LineChart, ScatterChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
 /** Heat set and measured, and the room's humidity below, against the time of day. */
 const props = defineProps<{ log: readonly Entry[], series: readonly ReadingSeries[], from: number, now: number }>()
@@ -65,7 +65,7 @@ const option = computed(() => {
         line(`${item.deviceName} span`, item.points.map(point => [point.at, degrees(point.high) - degrees(point.low)]), 'transparent', { stack: item.deviceId + item.channel, lineStyle: { width: 0 }, areaStyle: { color: colours.dulse, opacity: 0.16 }, silent: true, tooltip: { show: false } }),
         line(item.deviceName, item.points.map(point => [point.at, degrees(point.value)]), colours.dulse, { endLabel: { show: true, formatter: 'probe', offset: [0, 8], ...CHART_WORDS, color: colours.dulse } }),
       ]),
-      { type: 'scatter', name: 'measured', data: logged.value, symbolSize: 9, itemStyle: { color: colours.card, borderColor: colours.dulse, borderWidth: 2 } },
+      { type: 'line', symbol: 'circle', showAllSymbol: true, lineStyle: { width: 0 }, name: 'measured', data: logged.value, symbolSize: 9, itemStyle: { color: colours.card, borderColor: colours.dulse, borderWidth: 2 } },
       ...humidity.value.map(item => line(item.name, item.points, colours.brine, { xAxisIndex: 1, yAxisIndex: 1, symbol: item.points.length < 12 ? 'circle' : 'none', symbolSize: 7 })),
     ],
   }

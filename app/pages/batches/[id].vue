@@ -61,9 +61,12 @@ const then = computed(() => {
 })
 
 const ahead = useTypeAhead()
+/** What could not be done, said on the page until the next deed. */
+const trouble = ref('')
 
 async function act(kind: EntryKind, correcting?: Entry) {
   const scale = kind === 'weigh' && !correcting
+  trouble.value = ''
   if (scale) ahead.begin()
   try {
     await (scale ? import('~/components/batch/WeighDialog.vue') : import('~/components/batch/EntryDialog.vue'))
@@ -71,7 +74,7 @@ async function act(kind: EntryKind, correcting?: Entry) {
   catch {
     // The server went away before the form was fetched: say so rather than do nothing.
     ahead.take()
-    ElMessage({ type: 'error', message: 'This form has not been fetched yet, and the server is out of touch. Try again when it is back.', duration: 8000, showClose: true })
+    trouble.value = 'This form has not been fetched yet, and the server is out of touch. Try again when it is back.'
     return
   }
   if (scale) weighing.value = true
@@ -83,6 +86,7 @@ async function saved() {
 }
 async function doVoid(reason: string) {
   const target = voiding.value
+  trouble.value = ''
   voiding.value = undefined
   if (!target) return
   try {
@@ -91,7 +95,7 @@ async function doVoid(reason: string) {
   }
   catch (error) {
     if (!(error instanceof Refused)) throw error
-    ElMessage({ type: 'error', message: error.message, duration: 8000, showClose: true })
+    trouble.value = error.message
   }
 }
 
@@ -147,6 +151,8 @@ if (typeof wanted === 'string' && state.value) {
       <StepLine :state="state" />
     </header>
 
+    <div role="alert" class="trouble"><p v-if="trouble" class="card problem">{{ trouble }}</p></div>
+
     <template v-if="drying && state.run">
       <WeightTape v-if="assessment" :run="state.run" :assessment="assessment" />
       <div v-else class="card tape-room" />
@@ -179,8 +185,8 @@ if (typeof wanted === 'string' && state.value) {
 
     <div v-else class="desk">
       <div class="stack">
-        <NextCard :state="state" :now="now" @act="kind => act(kind)" />
-        <BatchSum v-if="state.run" :state="state" :page="page" />
+        <LazyNextCard :state="state" :now="now" @act="kind => act(kind)" />
+        <LazyBatchSum v-if="state.run" :state="state" :page="page" />
         <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton></div>
         <LogList :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
       </div>
@@ -210,6 +216,7 @@ if (typeof wanted === 'string' && state.value) {
 .drying { grid-template: 'acts side' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
 .curve { grid-area: curve; } .acts { grid-area: acts; } .trays { grid-area: trays; } .log { grid-area: log; } .side { grid-area: side; }
 .acts { display: grid; gap: 0.5rem; } .acts .buttons { gap: 0.45rem; } .acts .buttons > .el-button { padding: 0 0.7rem; } .acts .buttons > .last.el-button { margin-left: auto; }
+.trouble:empty { display: none; }
 .tape-room { height: 142px; } .curve-room { height: 520px; }
 .working { opacity: 0.8; }
 @media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr); } }
