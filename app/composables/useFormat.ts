@@ -48,7 +48,7 @@ export function useFormat() {
     reading(channel: Channel, value: number): string {
       switch (channel) {
         case 'weightG': return weight(value)
-        case 'celsius': return `${(Math.round(temperatureIn(value, settings.value.temperatureUnit) * 10) / 10).toFixed(1)}\u00A0°${settings.value.temperatureUnit}`
+        case 'celsius': return `${(Math.round(temperatureIn(value, settings.value.temperatureUnit) * 10) / 10).toFixed(1).replace('-', '−')}\u00A0°${settings.value.temperatureUnit}`
         case 'humidity': return formatShare(value)
         case 'pressurePa': return `${Math.round(value)}\u00A0Pa`
       }

@@ -77,6 +77,7 @@ const place = computed({ get: () => form.value?.machineId ?? '', set: (id: strin
 
 <style scoped>
 .device { display: flex; justify-content: space-between; gap: 1rem; align-items: center; padding: 0.6rem 0; border-top: 1px solid var(--rule); }
+.device:first-child { border: 0; }
 .device-form { border-top: 1px solid var(--rule); padding-top: 0.9rem; }
 code { font-size: 0.88em; overflow-wrap: anywhere; }
 </style>

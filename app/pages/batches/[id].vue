@@ -215,10 +215,10 @@ if (typeof wanted === 'string' && state.value) {
 .desk { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 392px); gap: 1rem; align-items: start; }
 .drying { grid-template: 'acts side' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
 .curve { grid-area: curve; } .acts { grid-area: acts; } .trays { grid-area: trays; } .log { grid-area: log; } .side { grid-area: side; }
-.acts { display: grid; gap: 0.5rem; } .acts .buttons { gap: 0.45rem; } .acts .buttons > .el-button { padding: 0 0.7rem; } .acts .buttons > .last.el-button { margin-left: auto; }
+.acts { display: grid; gap: 0.5rem; } .acts .buttons { gap: 0.4rem; } .acts .buttons > .el-button { padding: 0 0.5rem; } .acts .buttons > .last.el-button { margin-left: auto; }
 .trouble:empty { display: none; }
 .tape-room { height: 142px; } .curve-room { height: 520px; }
 .working { opacity: 0.8; }
 @media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr); } }
-@media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: 1 / -1; } }
+@media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: span 2; } }
 </style>
