@@ -31,16 +31,23 @@ const stay = (more: { turned?: boolean, flipped?: boolean }) => {
 function focusOn(place: number) {
   list.value?.querySelector<HTMLElement>(`[data-place="${place}"]`)?.focus()
 }
-async function press(event: KeyboardEvent, place: number) {
+/** Place of a tray that was moved by keys: the focus goes after it once it is drawn there. */
+const follow = ref<number>()
+watch(() => props.trays, async () => {
+  const place = follow.value
+  if (place === undefined || !byPlace.value.has(place)) return
+  follow.value = undefined
+  await nextTick()
+  focusOn(place)
+})
+function press(event: KeyboardEvent, place: number) {
   const step = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
   if (step !== 0) {
     event.preventDefault()
     if (event.shiftKey || event.altKey) {
       chosen.value = place
+      follow.value = place + step
       move(place, place + step)
-      await nextTick()
-      // The tray is drawn in its new place once it is logged.
-      setTimeout(() => focusOn(place + step), 250)
     }
     else {
       const next = [...byPlace.value.keys()].filter(other => (other - place) * step > 0).sort((a, b) => (a - b) * step)[0]
@@ -85,7 +92,7 @@ async function press(event: KeyboardEvent, place: number) {
         <button v-for="place in places" :key="place" type="button" :disabled="place === chosenTray.place || busy" :aria-label="byPlace.has(place) ? `Swap with ${place}` : `To ${place}, free`" :class="{ dashed: !byPlace.has(place) }" @click="move(chosenTray.place, place)">{{ place }}</button>
       </div>
     </div>
-    <p v-else class="quiet small hint">Drag a tray to another place, or press it for what can be done with it. Keys on a tray: Shift and ↑ ↓ move it, T turns it, O turns its food over, W weighs, X takes it out.</p>
+    <p v-else class="quiet small hint">Drag a tray to another place, or press it for what can be done with it.<span class="keys"> Keys on a tray: Shift and ↑ ↓ move it, T turns it, O turns its food over, W weighs, X takes it out.</span></p>
   </div>
 </template>
 
@@ -101,5 +108,6 @@ async function press(event: KeyboardEvent, place: number) {
 .to { display: flex; flex-wrap: wrap; gap: 0.35rem; align-items: center; width: 100%; } .to span { margin-right: 0.3rem; }
 .to button { width: 46px; height: 44px; border: 1px solid var(--el-border-color); border-radius: 8px; background: var(--card); font-weight: 650; cursor: pointer; } .to button:disabled { color: var(--quiet); background: var(--sunk); cursor: not-allowed; } .to .dashed { border-style: dashed; }
 .hint { margin-top: 0.7rem; }
-@media (width <= 760px) { .add { opacity: 1; } .scale { display: none; } }
+@media (hover: none), (width <= 760px) { .keys { display: none; } .add { opacity: 1; } }
+@media (width <= 760px) { .scale { display: none; } }
 </style>

@@ -38,12 +38,13 @@ const heatWords = computed(() => {
   const spent = format.hours(run.clock.hoursAt(now.value))
   return run.setC === null ? `heat off after ${spent}` : `${format.temperature(run.setC)}, ${spent} of heat`
 })
-/** "trays 1–4, 1 out", as they stand now. */
+/** "1–3, 5 (6 out)", as they stand now, or stood when they came out. */
 const traysInWords = computed(() => {
   const run = state.value?.run
   if (!run) return ''
-  const out = run.positions.length - run.present.length
-  return `${positions(run.present.map(tray => run.places.placeAt(tray, Infinity)))}${out > 0 ? `, ${out} out` : ''}`
+  const places = (trays: readonly number[]) => positions(trays.map(tray => run.places.placeAt(tray, Infinity)))
+  const out = run.positions.filter(tray => !run.present.includes(tray))
+  return `${places(run.present)}${out.length > 0 ? ` (${places(out)} out)` : ''}`
 })
 const flags = computed(() => {
   const map = new Map<string, WeighInFlag>()
