@@ -15,6 +15,8 @@ export interface Todo {
   why: string
 }
 
+type FindSwaps = () => readonly { from: number, to: number }[]
+
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
 /** Cut moist food is cold or warm in the dryer within two hours. */
@@ -24,9 +26,9 @@ const FIRST_LOOK = 2 / 3
 
 /**
  * What a batch needs next. It follows from the log alone, so it can be kept beside it and only ages.
- * @param swaps trays of its machine that should change places halfway, slower place first
+ * @param swaps gives the trays of its machine that should change places halfway, slower place first; asked only when it matters
  */
-export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: readonly { from: number, to: number }[] = []): Todo[] {
+export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps = () => []): Todo[] {
   switch (state.stage) {
     case 'intake': return [intakeTodo(state)]
     case 'prep': return [{
@@ -89,11 +91,12 @@ function lowerTodo(state: BatchState, assessed: Assessment): Todo[] {
 const LATE_FOR_A_SWAP = 0.85
 
 /** Halfway is when a swap evens out most: each tray then has half of its run in either place. */
-function rotateTodo(state: BatchState, { estimate, verdict, waterGone }: Assessment, household: Household, swaps: readonly { from: number, to: number }[]): Todo[] {
+function rotateTodo(state: BatchState, { estimate, verdict, waterGone }: Assessment, household: Household, swaps: FindSwaps): Todo[] {
   const run = state.run!
-  const own = swaps.filter(({ from }) => run.present.some(tray => run.places.placeAt(tray, Infinity) === from))
   const halfway = run.clock.instantAt(estimate.hoursToTarget.p50 / 2)
-  if (run.setC === null || run.places.movedAt !== undefined || own.length === 0 || verdict.level === 'rest' || waterGone.p50 > LATE_FOR_A_SWAP || !Number.isFinite(halfway)) return []
+  if (run.setC === null || run.places.movedAt !== undefined || verdict.level === 'rest' || waterGone.p50 > LATE_FOR_A_SWAP || !Number.isFinite(halfway)) return []
+  const own = swaps().filter(({ from }) => run.present.some(tray => run.places.placeAt(tray, Infinity) === from))
+  if (own.length === 0) return []
   const pairs = own.map(({ from, to }) => `${from} with ${to}`).join(', ')
   return [{ kind: 'rotate', from: nextWaking(halfway, household), title: `Swap ${own.length > 1 ? 'trays' : 'tray'} ${pairs}`, why: 'These places dry unevenly in this machine; swapped halfway, the trays end together.' }]
 }

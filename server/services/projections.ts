@@ -35,7 +35,7 @@ export function project(context: Context, batchId: string, after?: EntryKind): v
   const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, context.now()) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
   putBatchView(db, viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched))
-  replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context), swapsFor(context, state)))
+  replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state)))
   replaceJarViews(db, batchId, jarRows(context, batchId, state))
   // What is taken from a jar teaches nothing of the drying.
   if (after === undefined || !ON_JARS.includes(after)) replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])

@@ -42,7 +42,7 @@ describe('a hot start', () => {
 describe('rotation', () => {
   const swaps = [{ from: 1, to: 5 }]
   const household = { timeZone: 'UTC', sleepFrom: 1380, sleepTo: 420 }
-  const todo = (state: ReturnType<typeof loaded>, pairs = swaps) => agendaOf(state, assess(state, MORNING + 2 * HOUR), household, pairs).find(item => item.kind === 'rotate')
+  const todo = (state: ReturnType<typeof loaded>, pairs = swaps) => agendaOf(state, assess(state, MORNING + 2 * HOUR), household, () => pairs).find(item => item.kind === 'rotate')
   it('is asked for halfway, once, where the machine dries unevenly', () => {
     const state = loaded([1, heat(57)])
     const halfway = todo(state)!
