@@ -52,7 +52,8 @@ export function setbacksOf(input: OffSpellInput): Setback[] {
     const last = points.at(-1)!
     const lastX = endX + last.freeX
     const since = soFar.equivalentHoursAt(spell.to) - last.hours
-    const perHour = Math.sqrt(usualRate(startX - endX, targetX - endX, input.middleHours) * (seenRate(points) ?? usualRate(startX - endX, targetX - endX, input.middleHours)))
+    const usual = usualRate(startX - endX, targetX - endX, input.middleHours)
+    const perHour = Math.sqrt(usual * (seenRate(points) ?? usual))
     const fromX = endX + Math.max(LEAST_FREE_X, (lastX - endX) * Math.exp(-perHour * since))
     const toX = driftedMoisture({ fromX, balanceX: roomBalance(isotherm, room), ratePerHour: perHour, setC: spell.setC, nowC: room.celsius, fan: false, hours })
     const lost = Math.log(Math.max(LEAST_FREE_X, toX - endX) / (fromX - endX)) / perHour

@@ -53,7 +53,8 @@ export interface Yields {
 export function overallYields(weights: { rawG?: number, loadedG?: number, dryG?: number, powderG?: number }): Yields {
   const ratio = (a?: number, b?: number) => (a !== undefined && b !== undefined && b > 0 ? a / b : undefined)
   return {
-    prep: ratio(weights.loadedG, weights.rawG),
+    // What was loaded whole was prepared before it was weighed: it tells nothing of trimming.
+    prep: weights.loadedG === weights.rawG ? undefined : ratio(weights.loadedG, weights.rawG),
     dryingRatio: ratio(weights.loadedG, weights.dryG),
     powderRecovery: ratio(weights.powderG, weights.dryG),
     overall: ratio(weights.powderG, weights.rawG),

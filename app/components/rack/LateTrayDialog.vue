@@ -34,9 +34,11 @@ async function save() {
   const at = Date.now()
   const { foodKey, cultivar, source, purpose, cardKey } = state.intake.body
   const intake: NewBatch = { id: batchId, entry: { id: uuidv7(), at, body: { kind: 'intake', foodKey, cultivar, source, purpose, cardKey, weightG: weightG.value, condition: `late tray, more of batch ${batch.number}` } } }
+  const cut: Extract<EntryBody, { kind: 'prep' }> = { kind: 'prep', step: 'cut', effect: 'none', cutName: state.cutName, thicknessMm: state.thicknessMm, by: state.cutBy }
   const load: Extract<EntryBody, { kind: 'load' }> = { kind: 'load', runId: props.page.run!.runId, machineId: props.page.machine.id, positions: [props.place], totalG: weightG.value }
   try {
     await outbox.send({ path: '/api/batches', body: intake, batchId, words: 'a late tray' })
+    await outbox.send({ path: `/api/batches/${batchId}/entries`, body: { id: uuidv7(), at, body: cut } as NewEntry, batchId, words: 'how a late tray is cut' })
     await outbox.send({ path: `/api/batches/${batchId}/entries`, body: { id: uuidv7(), at, body: load } as NewEntry, batchId, words: 'the loading of a late tray' })
     emit('saved')
     open.value = false

@@ -76,6 +76,13 @@ describe('moving trays on a run', () => {
     expect(foldBatch(batchPage(book.context, late).entries)!.run!.present).toEqual([1])
     expect(() => load([6], 5, 300)).toThrow('Taken by another batch: 6')
   })
+  it('which is weighed as it is cut, and so teaches nothing of trimming', () => {
+    const { book, runId } = rack()
+    const late = book.begin({ weightG: 420 }, 4)
+    book.log(late, 4, { kind: 'prep', step: 'cut', effect: 'none', cutName: '3 mm slices', thicknessMm: 3, by: 'Wren' })
+    book.log(late, 4, { kind: 'load', runId, machineId: book.machineId, positions: [5], totalG: 420 })
+    expect(book.context.db.prepare('SELECT prep_yield, cut_by FROM batch_view WHERE batch_id = ?').get(late)).toEqual({ prep_yield: null, cut_by: 'Wren' })
+  })
   it('and what was measured before it came in still goes into the log', () => {
     const { runId, write, load } = rack()
     load([6], 5, 300)
