@@ -12,9 +12,9 @@ const outside = '^(vue|vue-router|nuxt|#app|#imports|#components|pinia|element-p
 
 export default withNuxt(
   { ignores: ['.output/**', '.nuxt/**', 'node_modules/**', 'test-results/**', 'playwright-report/**'] },
-  layer(['core/**/*.ts'], `${outside}|^#(shared|server|migrations)|^~|/(app|server|shared|demo)/`, 'core/ is pure: it knows neither the app, the server, the contracts nor the outside world.'),
-  layer(['shared/**/*.ts'], `${outside}|^#(server|migrations)|^~|/(app|server|demo)/`, 'shared/ may reach core/ only.'),
-  layer(['app/**/*.ts', 'app/**/*.vue'], '^(better-sqlite3|h3)($|/)|^node:|^#(server|migrations)|/(server|demo)/', 'The app talks to the server by its contracts in shared/.'),
+  layer(['core/**/*.ts'], `${outside}|^#(shared|server|migrations|reference)|^~|/(app|server|shared|demo)/`, 'core/ is pure: it knows neither the app, the server, the contracts nor the outside world.'),
+  layer(['shared/**/*.ts'], `${outside}|^#(server|migrations|reference)|^~|/(app|server|demo)/`, 'shared/ may reach core/ only.'),
+  layer(['app/**/*.ts', 'app/**/*.vue'], '^(better-sqlite3|h3)($|/)|^node:|^#(server|migrations|reference)|/(server|demo)/', 'The app talks to the server by its contracts in shared/.'),
   layer(['server/**/*.ts'], '^(vue|pinia|element-plus|echarts)($|/)|^~/|/(app|demo)/', 'The server knows nothing of the interface.'),
   {
     files: ['core/**/*.ts'],

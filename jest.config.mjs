@@ -11,5 +11,6 @@ export default {
     // This package exports itself to `import` only, which Jest's own loader does not take.
     '^convert$': '<rootDir>/node_modules/convert/dist/index.js',
     '^#migrations$': '<rootDir>/server/db/migrationsFromDisk',
+    '^#reference$': '<rootDir>/server/foods/referenceFromDisk',
   },
 }

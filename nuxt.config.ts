@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { parse } from 'yaml'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
 
@@ -8,6 +9,16 @@ function migrationsModule(): string {
   const folder = `${root}server/db/migrations/`
   const files = readdirSync(folder).filter(name => name.endsWith('.sql')).sort()
   return `export const migrations = ${JSON.stringify(files.map(name => ({ name, sql: readFileSync(folder + name, 'utf8') })))}`
+}
+
+/** So do the foods: the files of the reference, read once when it is built. */
+function referenceModule(): string {
+  const folder = `${root}core/foods/data/`
+  const read = (name: string): unknown => parse(readFileSync(folder + name, 'utf8'))
+  const apart = ['families.yaml', 'forms.yaml', 'schools.yaml']
+  const foods = readdirSync(folder).filter(name => name.endsWith('.yaml') && !apart.includes(name)).flatMap(name => read(name) as unknown[])
+  const [families, forms, schools] = apart.map(read)
+  return `export const reference = ${JSON.stringify({ families, forms, schools, foods })}`
 }
 
 export default defineNuxtConfig({
@@ -38,7 +49,7 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   nitro: {
     compressPublicAssets: true,
-    virtual: { '#migrations': migrationsModule },
+    virtual: { '#migrations': migrationsModule, '#reference': referenceModule },
     externals: { external: ['pdfkit'] },
   },
   vite: {

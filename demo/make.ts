@@ -22,7 +22,7 @@ export function makeDemo(path: string, now: number): { context: Context, batches
   context.db.pragma('synchronous = OFF')
   changeHousehold(context, { ...householdOf(context), name: HOUSEHOLD.name })
   saveHygrometer(context, { id: uuidv7(), ...HYGROMETER })
-  const stage: Stage = { context, machines: setUpMachines(context), running: {}, now }
+  const stage: Stage = { context, machines: setUpMachines(context), running: {}, accepted: new Set(), now }
   const tellers = YEAR.map((chapter, i) => tell(chapter, i, stage))
   const next: (Deed | undefined)[] = tellers.map(teller => teller.next().value as Deed | undefined)
   for (;;) {
@@ -41,12 +41,12 @@ export function makeDemo(path: string, now: number): { context: Context, batches
   return { context, batches: YEAR.length, rack: stage.rack }
 }
 
-/** The machine that a new logbook starts with becomes the cabinet; the stack comes beside it. */
+/** The machine that a new logbook starts with becomes the cabinet; the others come beside it. */
 function setUpMachines(context: Context): Record<MachineName, string> {
   const [given] = machineList(context)
-  const ids: Record<MachineName, string> = { cabinet: given!.id, stack: uuidv7() }
+  const ids = Object.fromEntries(Object.keys(MACHINES).map(name => [name, name === 'cabinet' ? given!.id : uuidv7()])) as Record<MachineName, string>
   for (const [name, { pace: _, places: __, dialOffC: ___, ...settings }] of Object.entries(MACHINES) as [MachineName, typeof MACHINES[MachineName]][]) {
-    saveMachine(context, { ...settings, kind: 'dehydrator', trayTares: {}, id: ids[name], version: name === 'cabinet' ? given!.version : undefined })
+    saveMachine(context, { ...settings, trayTares: {}, id: ids[name], version: name === 'cabinet' ? given!.version : undefined })
   }
   return ids
 }

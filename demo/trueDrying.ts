@@ -1,4 +1,5 @@
-import { cardOf, findFood, type FeelForm } from '#core/foods'
+import { wayOf, type FeelForm, type Food, type MethodCard } from '#core/foods'
+import type { MachineKind } from '#core/machines'
 import { simulateRun, type SlabSettings } from '#core/simulation'
 import type { RandomSource } from '#core/stats'
 
@@ -7,6 +8,7 @@ const SLABS: Record<FeelForm, Omit<SlabSettings, 'startX'>> = {
   pieces: { diffusionRate: 0.5, slowing: 0.12, evaporationRate: 3, airHumidity: 0.09 },
   leaves: { diffusionRate: 4, slowing: 0.08, evaporationRate: 1.3, airHumidity: 0.1 },
   sheet: { diffusionRate: 0.35, slowing: 0.15, evaporationRate: 2.2, airHumidity: 0.09 },
+  foam: { diffusionRate: 0.5, slowing: 0.12, evaporationRate: 3, airHumidity: 0.02 },
   shreds: { diffusionRate: 1, slowing: 0.12, evaporationRate: 2.5, airHumidity: 0.09 },
 }
 
@@ -23,16 +25,16 @@ export interface TrueDrying {
  * Dries a load on paper by diffusion. Its pace is drawn around the usual hours of the method card and
  * the machine's own pace.
  */
-export function dryForReal(settings: { foodKey: string, cardKey: string, target: number, loadedG: number, placePaces: readonly number[], machinePace: number, source: RandomSource }): TrueDrying {
-  const food = findFood(settings.foodKey)!
-  const card = cardOf(food, settings.cardKey)
+export function dryForReal(settings: { food: Food, card: MethodCard, way: MachineKind, dryness?: number, target: number, loadedG: number, placePaces: readonly number[], machinePace: number, source: RandomSource }): TrueDrying {
+  const { food, card } = settings
   const { source } = settings
   const { mean, sd } = food.rawMoisture.value
-  const solids = Math.min(0.6, Math.max(0.03, 1 - mean + 0.8 * sd * source.normal()))
+  // Water that left before the tray makes what is loaded the drier.
+  const solids = Math.min(0.92, Math.max(0.03, (1 - mean + 0.8 * sd * source.normal()) * (settings.dryness ?? 1)))
   const slab = SLABS[card.feelForm]
   const horizon = 3 * ((1 / solids) / slab.evaporationRate + 5 / slab.diffusionRate)
   const run = simulateRun({ trays: settings.placePaces.length, placePaces: settings.placePaces, startWeightG: settings.loadedG, solids, slab, traySpread: 0.08, seed: source.integer(1, 1e9) }, horizon, horizon / 600)
-  const usual = card.usualHours.value
+  const usual = wayOf(card, settings.way).usualHours.value
   const wanted = Math.sqrt(usual.low * usual.high) * settings.machinePace * Math.exp(0.12 * source.normal())
   const stretch = wanted / run.hoursTo(settings.target)
   return {

@@ -3,7 +3,8 @@ import type { Context } from '#server/services/context'
 import { hoursInMachine } from '#server/services/learning'
 import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import type { NewEntry } from '#shared/contracts'
-import { cardOf, findFood } from '#core/foods'
+import { cardOf, wayOf, type CardStep, type Food } from '#core/foods'
+import { cautionsAt, safeCoreC } from '#core/safety'
 import { jarTakesG } from '#core/keeping'
 import { trayTakesG } from '#core/planning'
 import { calibrateHygrometer } from '#core/sorption'
@@ -26,13 +27,15 @@ export interface Stage {
   running: Partial<Record<MachineName, string>>
   /** What truly lies in the cabinet's rack now, for the simulated devices. */
   rack?: RackTruth & { machineId: string }
+  /** Cautions read so far. */
+  accepted: Set<string>
   now: number
 }
 
 /** Tells one chapter through the same services that the interface calls. */
 export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<Deed> {
   const source = randomSource(1000 + index)
-  const food = findFood(chapter.food)!
+  const food = stage.context.foods.find(chapter.food)!
   const card = cardOf(food, chapter.card)
   const { until } = chapter
   const batchId = uuidv7()
@@ -57,7 +60,7 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   yield {
     at: cameAt,
     act: () => {
-      startBatch(stage.context, { id: batchId, entry: { id: uuidv7(), at: cameAt, body: { kind: 'intake', foodKey: food.key, cultivar: chapter.cultivar, source: chapter.source, weightG: chapter.rawG, purpose: chapter.purpose, cardKey: card.key } } })
+      startBatch(stage.context, { id: batchId, entry: { id: uuidv7(), at: cameAt, body: { kind: 'intake', foodKey: food.key, cultivar: chapter.cultivar, plant: chapter.plant, source: chapter.source, weightG: chapter.rawG, purpose: chapter.purpose, cardKey: card.key } } })
     },
   }
   if (until?.stage === 'intake') return
@@ -70,14 +73,25 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   if (until?.stage === 'prep') return
 
   const machine = MACHINES[chapter.machine]
-  const loadedG = chapter.rawG - trim - Math.round(source.uniform() * 15)
+  const way = wayOf(card, machine.kind)
+  // Cautions are read once in a year, and written down.
+  for (const step of ['prep', 'load', 'grind'] as const) {
+    for (const rule of cautionsAt(step, food, { way: machine.kind, liquid: card.liquid }).cares) {
+      if (stage.accepted.has(rule.key)) continue
+      stage.accepted.add(rule.key)
+      yield log(cutAt + 60_000, { kind: 'caution', rule: rule.key })
+    }
+  }
+  const { waterG, deeds } = prepSteps(card.steps, food, chapter.rawG - trim, cutAt, source, log)
+  yield* deeds
+  const loadedG = chapter.rawG - trim - waterG - Math.round(source.uniform() * 15)
   const positions = until?.stage === 'drying' ? until.positions : positionsFor(loadedG, trayTakesG(card, machine.trayAreaM2).mean, machine.trays)
-  const truth = dryForReal({ foodKey: food.key, cardKey: card.key, target: food.target[chapter.purpose], loadedG, placePaces: positions.map(position => machine.places[position - 1]!), machinePace: machine.pace, source })
-  const byTray = until?.stage === 'drying' ? until.byTray === true : source.uniform() < 0.4
+  const truth = dryForReal({ food, card, way: machine.kind, dryness: (chapter.rawG - trim) / loadedG, target: food.target[chapter.purpose], loadedG, placePaces: positions.map(position => machine.places[position - 1]!), machinePace: machine.pace, source })
+  const byTray = machine.kind === 'freeze-dryer' || (until?.stage === 'drying' ? until.byTray === true : source.uniform() < 0.4)
   const loads = positions.map((position, i) => ({ position, weightG: Math.round(truth.trayShares[i]! * loadedG) }))
   const totalG = byTray ? loads.reduce((sum, tray) => sum + tray.weightG, 0) : loadedG
   const room = { roomC: Math.round(18 + 6 * source.uniform()), roomHumidity: Math.round(42 + 24 * source.uniform()) / 100 }
-  const measured = byTray && !until ? { chamberC: card.temperatureC + machine.dialOffC + Math.round(2 * source.normal()) } : undefined
+  const measured = byTray && !until && machine.kind === 'dehydrator' ? { chamberC: card.temperatureC + machine.dialOffC + Math.round(2 * source.normal()) } : undefined
   const runId = until?.stage === 'drying' && until.joins ? () => stage.running[chapter.machine]! : () => batchRun
   const batchRun = uuidv7()
   const usualHours = () => {
@@ -87,11 +101,12 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   yield {
     at: loadedAt,
     act: () => {
-      logEntry(stage.context, batchId, { id: uuidv7(), at: loadedAt, body: { kind: 'load', runId: runId(), machineId: stage.machines[chapter.machine], positions, trays: byTray ? loads : undefined, totalG, usualHours: usualHours() } })
+      logEntry(stage.context, batchId, { id: uuidv7(), at: loadedAt, body: { kind: 'load', runId: runId(), machineId: stage.machines[chapter.machine], positions, trays: byTray ? loads : undefined, totalG, usualHours: usualHours(), way: machine.kind, frozen: machine.kind === 'freeze-dryer' ? positions : undefined } })
       if (runId() !== batchRun) return
       stage.running[chapter.machine] = batchRun
-      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 60_000, body: { kind: 'heat', runId: batchRun, setC: card.temperatureC } })
-      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 120_000, body: { kind: 'air', runId: batchRun, ...room } })
+      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 60_000, body: { kind: 'heat', runId: batchRun, setC: way.temperatureC } })
+      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 120_000, body: { kind: 'air', runId: batchRun, ...(machine.kind === 'sun' ? { roomC: 32, roomHumidity: 0.42 } : room) } })
+      if (machine.kind === 'sun') logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 180_000, body: { kind: 'outlook', runId: batchRun, duskMinute: DUSK_H * 60 } })
     },
   }
   if (measured) {
@@ -100,8 +115,10 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   }
 
   const noisy = (value: number) => Math.max(1, Math.round(value * (1 + 0.003 * source.normal())))
+  // Outdoors only the hours of sun count: it stands indoors at night.
+  const atHour = (hours: number) => Math.round(machine.kind === 'sun' ? sunInstant(loadedAt, hours) : loadedAt + hours * HOUR)
   const weigh = (hours: number): Deed[] => {
-    const at = loadedAt + hours * HOUR
+    const at = atHour(hours)
     if (!byTray) return [log(at, { kind: 'weigh', totalG: noisy(truth.total(hours)) })]
     return truth.trays(hours).map((grams, i) => log(at + i * 20_000, { kind: 'weigh', trays: [{ position: positions[i]!, weightG: noisy(grams) }] }))
   }
@@ -112,27 +129,38 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   if (until?.stage === 'drying') {
     const slip = until.mistypedAt
     if (slip !== undefined) yield* mistyped(loadedAt + slip * HOUR, noisy(truth.total(slip)))
+    if (machine.kind === 'sun') yield* nights(stage, batchRun, loadedAt, stage.now)
     for (const hours of until.weighedAt) yield* weigh(hours)
     return
   }
 
+  if (chapter.then) {
+    yield* smokedFirst(chapter, stage, { log, batchId, loadedAt, truth, source, food })
+    return
+  }
   const outAfter = truth.finishH * (1.04 + 0.06 * source.uniform())
-  const looks = source.integer(2, 5)
+  const looks = machine.kind === 'freeze-dryer' ? 0 : source.integer(2, 5)
   for (let i = 0; i < looks; i++) yield* weigh(outAfter * (0.4 + 0.58 * (i + 0.5 * source.uniform()) / looks))
-  const outAt = loadedAt + outAfter * HOUR
+  const outAt = atHour(outAfter)
+  if (machine.kind === 'sun') yield* nights(stage, batchRun, loadedAt, outAt)
+  if (machine.kind === 'freeze-dryer') yield* weigh(outAfter - 2.1)
   yield* weigh(outAfter)
-  yield log(outAt + 5 * 60_000, { kind: 'feel', check: { form: card.feelForm, answers: dryAnswers(card.feelForm, food.group === 'orchard' || food.group === 'berry' ? chapter.purpose === 'pieces' : false), cooled: true, places: Math.min(3, positions.length) } })
+  yield log(outAt + 5 * 60_000, { kind: 'feel', check: { form: machine.kind === 'freeze-dryer' ? 'foam' : card.feelForm, answers: dryAnswers(machine.kind === 'freeze-dryer' ? 'foam' : card.feelForm, food.pliable && chapter.purpose === 'pieces'), cooled: true, places: Math.min(3, positions.length) } })
   const dryG = Math.round(truth.total(outAfter))
   yield log(outAt + 8 * 60_000, { kind: 'unload', weightG: dryG })
-  yield* after(chapter, source, log, outAt + 10 * 60_000, dryG, stage.now)
+  if (chapter.twice) {
+    yield* driedTwice(chapter, stage, { log, at: outAt + 20 * 60_000, dryG, food })
+    return
+  }
+  yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage.now)
 }
 
 /** From the machine to the shelf. */
-function* after(chapter: Chapter, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed, outAt: number, dryG: number, now: number): Generator<Deed> {
+function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed, outAt: number, dryG: number, now: number): Generator<Deed> {
   const { until } = chapter
   let at = outAt
   let dry = dryG
-  if (!chapter.noRest) {
+  if (!chapter.noRest && MACHINES[chapter.machine].kind !== 'freeze-dryer') {
     yield log(at, { kind: 'rest', container: '1.5 L jar' })
     const looks = until?.stage === 'resting' ? until.looks : source.integer(3, 7)
     for (let day = 1; day <= looks; day++) {
@@ -144,7 +172,6 @@ function* after(chapter: Chapter, source: RandomSource, log: (at: number, body: 
     dry = Math.round(dryG * (1 + 0.002 * source.uniform()))
     yield log(at, { kind: 'restEnd', weightG: dry })
   }
-  const food = findFood(chapter.food)!
   let product = dry
   if (chapter.purpose !== 'pieces') {
     product = Math.round(dry * (0.93 + 0.05 * source.uniform()))
@@ -191,6 +218,7 @@ function positionsFor(loadedG: number, perTrayG: number, trays: number): number[
 function dryAnswers(form: string, pliable: boolean): Record<string, string> {
   switch (form) {
     case 'leaves': return { crumble: 'crumbles', stem: 'snaps' }
+    case 'foam': return { touch: 'chalky', middle: 'even' }
     case 'sheet': return { peel: 'breaks', middle: 'even' }
     case 'shreds': return { crunch: 'crunches', mesh: 'fall' }
     default: return { bend: pliable ? 'leathery' : 'snaps', middle: 'even' }
@@ -200,4 +228,106 @@ function dryAnswers(form: string, pliable: boolean): Record<string, string> {
 /** Nine in the morning, UTC, of an instant's day. */
 function morning(at: number): number {
   return Math.floor(at / DAY) * DAY + 9 * HOUR
+}
+
+/** Dusk and morning of the racks, hours UTC. */
+const DUSK_H = 18
+const OUT_H = 9
+
+/** The instant at which so many hours of sun are over, from nine to dusk each day. */
+function sunInstant(from: number, hours: number): number {
+  let at = from
+  let left = hours
+  for (;;) {
+    const dusk = Math.floor(at / DAY) * DAY + DUSK_H * HOUR
+    const today = Math.max(0, (dusk - at) / HOUR)
+    if (left <= today) return at + left * HOUR
+    left -= today
+    at = Math.floor(at / DAY) * DAY + DAY + OUT_H * HOUR
+  }
+}
+
+/** In at dusk, out in the morning, until an instant. */
+function* nights(stage: Stage, runId: string, from: number, to: number): Generator<Deed> {
+  const set = (at: number, setC: number | null): Deed => ({ at, act: () => { logOnRun(stage.context, runId, { id: uuidv7(), at, body: { kind: 'heat', runId, setC } }) } })
+  for (let day = Math.floor(from / DAY) * DAY; day < to; day += DAY) {
+    const dusk = day + DUSK_H * HOUR
+    if (dusk > from && dusk < to) yield set(dusk, null)
+    const out = day + DAY + OUT_H * HOUR
+    if (out < to) yield set(out, 34)
+  }
+}
+
+/** Steps of a card beyond trimming and cutting that leave a mark: cooking with its thermometer, water boiled off. */
+function prepSteps(steps: readonly CardStep[], food: Food, weightG: number, cutAt: number, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed): { waterG: number, deeds: Deed[] } {
+  const deeds: Deed[] = []
+  let waterG = 0
+  const coreC = safeCoreC(food)
+  const off = (share: number) => {
+    const grams = Math.round((weightG - waterG) * share)
+    waterG += grams
+    return grams
+  }
+  steps.forEach(({ step }, i) => {
+    const at = cutAt + (i + 2) * 60_000
+    if (step === 'roast' || step === 'thicken') deeds.push(log(at, { kind: 'prep', step, effect: 'water', weightG: off(0.1 + 0.06 * source.uniform()) }))
+    if (step === 'cook' || step === 'boil') deeds.push(log(at, { kind: 'prep', step, effect: 'none', coreC: coreC === undefined ? undefined : coreC + 3 }))
+    if (step === 'puree' || step === 'freeze') deeds.push(log(at, { kind: 'prep', step, effect: 'none' }))
+  })
+  return { waterG, deeds }
+}
+
+interface Leg { log: (at: number, body: NewEntry['body']) => Deed, food: Food }
+
+/** A pass in the smoke, then a night in another machine. */
+function* smokedFirst(chapter: Chapter, stage: Stage, leg: Leg & { batchId: string, loadedAt: number, truth: ReturnType<typeof dryForReal>, source: RandomSource }): Generator<Deed> {
+  const { log, food, loadedAt, truth, source } = leg
+  const smokeH = 4
+  const card = cardOf(food, chapter.card)
+  // An hour of smoke is worth about two in the dryer.
+  const dried = (hours: number) => Math.round(truth.total(2.2 * Math.min(hours, smokeH) + Math.max(0, hours - smokeH)))
+  const smokedG = dried(smokeH)
+  const smokeOut = loadedAt + smokeH * HOUR
+  yield log(smokeOut, { kind: 'weigh', totalG: smokedG })
+  yield log(smokeOut + 60_000, { kind: 'unload', weightG: smokedG })
+  const name = chapter.then!
+  const machine = MACHINES[name]
+  const runId = uuidv7()
+  const at = Math.round(smokeOut) + 20 * 60_000
+  yield {
+    at,
+    act: () => {
+      logEntry(stage.context, leg.batchId, { id: uuidv7(), at, body: { kind: 'load', runId, machineId: stage.machines[name], positions: [1, 2, 3, 4], totalG: smokedG, way: machine.kind } })
+      logOnRun(stage.context, runId, { id: uuidv7(), at: at + 60_000, body: { kind: 'heat', runId, setC: wayOf(card, machine.kind).temperatureC } })
+    },
+  }
+  const endH = smokeH + Math.max(2, truth.finishH * 2.4)
+  yield log(at + 0.7 * (endH - smokeH) * HOUR, { kind: 'weigh', totalG: dried(smokeH + 0.7 * (endH - smokeH)) })
+  const outAt = at + (endH - smokeH) * HOUR
+  const dryG = dried(endH)
+  yield log(outAt, { kind: 'weigh', totalG: dryG })
+  yield log(outAt + 60_000, { kind: 'feel', check: { form: card.feelForm, answers: dryAnswers(card.feelForm, false), cooled: true, places: 3 } })
+  yield log(outAt + 120_000, { kind: 'unload', weightG: dryG })
+  yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage.now)
+}
+
+/** Leaf the quick way: ground with its stalks half dry, an hour more in the dryer, ground again. */
+function* driedTwice(chapter: Chapter, stage: Stage, leg: Leg & { at: number, dryG: number }): Generator<Deed> {
+  const { log, food, dryG } = leg
+  const machine = MACHINES[chapter.machine]
+  const runId = uuidv7()
+  const coarseG = Math.round(dryG * 0.98)
+  let at = Math.round(leg.at)
+  yield log(at, { kind: 'grind', dryInG: dryG, powderOutG: coarseG, note: 'Coarse, stalks still tough' })
+  at += 10 * 60_000
+  yield log(at, { kind: 'load', runId, machineId: stage.machines[chapter.machine], positions: [1, 2], totalG: coarseG, way: machine.kind })
+  const heatAt = at + 60_000
+  yield { at: heatAt, act: () => { logOnRun(stage.context, runId, { id: uuidv7(), at: heatAt, body: { kind: 'heat', runId, setC: cardOf(food, chapter.card).temperatureC } }) } }
+  at += 70 * 60_000
+  const driedG = Math.round(coarseG * 0.97)
+  yield log(at, { kind: 'unload', weightG: driedG })
+  at += 15 * 60_000
+  const fineG = Math.round(driedG * 0.97)
+  yield log(at, { kind: 'grind', dryInG: driedG, powderOutG: fineG })
+  yield log(at + 5 * 60_000, { kind: 'pack', jarId: uuidv7(), netG: fineG, packageKey: 'screw-jar', place: PLACES[chapter.place]!, sizeMl: 250 })
 }

@@ -3,7 +3,7 @@ import { foldBatch, RUN_KINDS, type BatchState, type Entry, type EntryBody } fro
 import type { BatchAnswer, NewEntry, NewRunEntry } from '#shared/contracts'
 
 /** What a form hands over: entries to write, in order; or the sentence that says what is missing. */
-export type FormReading = { bodies: EntryBody[], problem?: undefined } | { problem: string, bodies?: undefined }
+export type FormReading = { bodies: EntryBody[], problem?: undefined, after?: () => Promise<void> } | { problem: string, bodies?: undefined }
 
 /** A batch's page: its log from the server with what waits in the outbox on top, and the state that follows. */
 export function useBatch(batchId: string) {
@@ -22,7 +22,8 @@ export function useBatch(batchId: string) {
     })]
   })
   const waits = computed(() => new Set(outbox.waiting.map(item => item.body.id)))
-  const state = computed<BatchState | undefined>(() => foldBatch(entries.value))
+  const state = computed<BatchState | undefined>(() => foldBatch(entries.value, () => page.value?.food))
+  const food = computed(() => page.value?.food)
 
   async function load() {
     try {
@@ -41,14 +42,14 @@ export function useBatch(batchId: string) {
    */
   async function write(bodies: readonly EntryBody[], options: { at?: number, replaces?: string } = {}) {
     for (const body of bodies) {
-      const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: options.replaces, body } as NewEntry | NewRunEntry
+      const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: body.kind === 'caution' ? undefined : options.replaces, body } as NewEntry | NewRunEntry
       const runId = runOf(entry, entries.value)
       await outbox.send({ path: runId ? `/api/runs/${runId}/entries` : `/api/batches/${batchId}/entries`, body: entry, batchId, words: wordsOf(body) })
     }
     await load()
   }
 
-  return { page, entries, waits, state, problem, load, write }
+  return { page, entries, food, waits, state, problem, load, write }
 }
 
 /** Run that an entry on heat, air or moves, or the voiding of one, belongs to. */
@@ -59,7 +60,7 @@ function runOf(entry: NewEntry | NewRunEntry, log: readonly Entry[]): string | u
 }
 
 const WORDS: Partial<Record<EntryBody['kind'], string>> = {
-  prep: 'a step of preparing', load: 'the loading', heat: 'the heat', air: 'the air', jarAir: 'the jar’s air', move: 'a move', tick: 'a tick', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
+  prep: 'a step of preparing', load: 'the loading', heat: 'the heat', air: 'the air', jarAir: 'the jar’s air', move: 'a move', tick: 'a tick', outlook: 'the weather', split: 'a part', hold: 'where it is kept', caution: 'a caution', powderDry: 'drying the powder', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
   look: 'a look', restEnd: 'the end of the rest', grind: 'the grinding', pack: 'a jar', note: 'a note', take: 'what was taken', void: 'a voiding',
 }
 function wordsOf(body: EntryBody): string {

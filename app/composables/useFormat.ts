@@ -41,6 +41,8 @@ export function useFormat() {
   const window = (from: number, to: number, now: number) => sameDay(from, to) ? `${moment(from, now)}–${time(to)}` : `${moment(from, now)} to ${moment(to, now)}`
 
   return {
+    /** A minute of the day on the household's clock. */
+    clock: (minute: number) => time(startOfDay(Date.now(), settings.value.timeZone) + minute * 60_000),
     weight, time, moment, range, hours: formatHours, share: formatShare,
     weightRange: (interval: Interval) => range(interval, weight),
     temperature: (celsius: number) => formatTemperature(celsius, settings.value.temperatureUnit),

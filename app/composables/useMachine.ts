@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import { foldBatch, inForce, type EntryBody, type StandingTray } from '#core/batch'
+import { inForce, type EntryBody, type StandingTray } from '#core/batch'
 import type { MachinePageAnswer, NewRunEntry } from '#shared/contracts'
 
 /** A tray in its place, with the batch that lies on it. */
@@ -26,10 +26,10 @@ export function useMachine(machineId: string, now: Ref<number>) {
   watch(page, async (answer) => {
     const turn = ++asked
     const batches = answer?.run?.batches ?? []
-    const racks = batches.length === 0 ? [] : await dryingDesk().rack(batches.map(batch => batch.entries), now.value).catch(() => undefined)
+    const racks = batches.length === 0 ? [] : await dryingDesk().rack(batches.map(({ entries, food }) => ({ entries, food })), now.value).catch(() => undefined)
     if (turn !== asked || !racks) return
     trays.value = batches.flatMap((batch, i) => racks[i]!.map(tray => ({
-      ...tray, batchId: batch.batchId, number: batch.number, title: batch.title, food: foldBatch(batch.entries)?.food.name ?? batch.title,
+      ...tray, batchId: batch.batchId, number: batch.number, title: batch.title, food: batch.food.name,
     }))).sort((a, b) => a.place - b.place)
   })
 
@@ -41,7 +41,7 @@ export function useMachine(machineId: string, now: Ref<number>) {
    * @returns the entry's id, to void it by
    * @throws Refused when the server says no
    */
-  async function write(body: Extract<EntryBody, { kind: 'move' | 'tick' | 'heat' | 'air' | 'void' }>, words: string): Promise<string> {
+  async function write(body: Extract<EntryBody, { kind: 'move' | 'tick' | 'heat' | 'air' | 'outlook' | 'void' }>, words: string): Promise<string> {
     const { runId, batches } = page.value!.run!
     const id = uuidv7()
     await outbox.send({ path: `/api/runs/${runId}/entries`, body: { id, at: Date.now(), body } as NewRunEntry, batchId: batches[0]!.batchId, words })

@@ -30,6 +30,7 @@ useKeys({
       <OutboxBanner />
       <slot />
     </main>
+    <TimerBar />
     <PhoneBar class="frame-phone" @log="log = true" @find="find" @theme="theme.turn()" />
     <LazyFinderDialog v-if="finder" :take-typed="ahead.take" @close="finder = false" />
     <LazyKeysDialog v-if="keys" @close="keys = false" />

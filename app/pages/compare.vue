@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { findFood, FOODS } from '#core/foods'
 import type { ComparedRun } from '#shared/contracts'
 
 /** Finished runs of a food side by side. */
@@ -7,15 +6,17 @@ const route = useRoute()
 const format = useFormat()
 useHead({ title: 'Runs side by side · Dulse' })
 void useStagesStore().refresh()
-const foodKey = ref(typeof route.query.food === 'string' && findFood(route.query.food) ? route.query.food : FOODS[0]!.key)
+const foods = useFoodsStore()
+await foods.load()
+const foodKey = ref(typeof route.query.food === 'string' && foods.list.some(item => item.key === route.query.food) ? route.query.food : foods.list[0]?.key ?? '')
 const cardKey = ref(typeof route.query.card === 'string' ? route.query.card : '')
 const chosen = ref<string | undefined>(typeof route.query.batch === 'string' ? route.query.batch : undefined)
 const runs = shallowRef<ComparedRun[]>([])
 const problem = ref('')
 const asked = ref(false)
 const chart = ref<{ picture: () => string | undefined }>()
-const food = computed(() => findFood(foodKey.value)!)
-const cards = computed(() => [{ value: '', words: 'All cuts' }, ...food.value.cards.map(card => ({ value: card.key, words: card.name }))])
+const food = computed(() => foods.list.find(item => item.key === foodKey.value))
+const cards = computed(() => [{ value: '', words: 'All cuts' }, ...(food.value?.cards ?? []).map(card => ({ value: card.key, words: card.name }))])
 watch(foodKey, () => {
   cardKey.value = ''
 })
@@ -38,12 +39,12 @@ const hours = (value: number) => Number.isFinite(value) ? format.hours(value) : 
 
 function savePicture() {
   const url = chart.value?.picture()
-  if (url) saveFile(`${food.value.name}, runs side by side.svg`, url)
+  if (url) saveFile(`${food.value?.name}, runs side by side.svg`, url)
 }
 async function saveFigures() {
   const { unparse } = (await import('papaparse')).default
   const rows = runs.value.flatMap(run => run.weighed.map(point => ({ batch: run.number, machine: run.machineName, loaded: new Date(run.loadedAt).toISOString(), thickness_mm: run.thicknessMm ?? '', set_c: run.setC ?? '', hours_of_heat: Math.round(point.hours * 100) / 100, water_left_share: Math.round(point.left * 1000) / 1000 })))
-  saveFile(`${food.value.name}, runs side by side.csv`, `data:text/csv;charset=utf-8,${encodeURIComponent(unparse(rows, { escapeFormulae: true }))}`)
+  saveFile(`${food.value?.name}, runs side by side.csv`, `data:text/csv;charset=utf-8,${encodeURIComponent(unparse(rows, { escapeFormulae: true }))}`)
 }
 </script>
 
@@ -52,14 +53,14 @@ async function saveFigures() {
     <header class="page-head"><h1>Runs side by side</h1></header>
     <section class="card form">
       <div class="pair">
-        <div class="field"><label for="food">Food</label><ElSelect id="food" v-model="foodKey" filterable><ElOption v-for="item in FOODS" :key="item.key" :value="item.key" :label="item.name" /></ElSelect></div>
+        <div class="field"><label for="food">Food</label><ElSelect id="food" v-model="foodKey" filterable><ElOption v-for="item in foods.list" :key="item.key" :value="item.key" :label="item.name" /></ElSelect></div>
         <ChoiceField v-model="cardKey" label="Cut" :choices="cards" />
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     </section>
     <section v-if="runs.length" class="card" aria-label="Runs">
       <div class="row between">
-        <h2>{{ plural(runs.length, 'run') }} of {{ food.name.toLowerCase() }}</h2>
+        <h2>{{ plural(runs.length, 'run') }} of {{ food?.name.toLowerCase() }}</h2>
         <div class="row"><ElButton @click="savePicture">Save the picture</ElButton><ElButton @click="saveFigures">Save the figures</ElButton></div>
       </div>
       <p v-if="middle" class="quiet">From {{ hours(middle.low) }} to {{ hours(middle.high) }} of heat to dry{{ runs.length > 2 ? `, in the middle ${hours(middle.middle)}` : '' }}.</p>
@@ -76,7 +77,7 @@ async function saveFigures() {
       </table>
     </section>
     <section v-else-if="asked && !problem" class="card">
-      <h2>No finished run of {{ food.name.toLowerCase() }} yet</h2>
+      <h2>No finished run of {{ food?.name.toLowerCase() }} yet</h2>
       <p class="quiet">Runs that were weighed at least once and have left the machine stand here side by side.</p>
     </section>
   </div>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { NowAnswer, TodoAnswer } from '#shared/contracts'
 import { groupOf, type TodoGroup } from '#core/planning'
-import { findFood } from '#core/foods'
 
 const { now } = useClock()
 const format = useFormat()
@@ -78,7 +77,7 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
         <h2>Use first</h2>
         <ul class="plain-list">
           <li v-for="jar in answer.useFirst" :key="jar.jarId" class="jar">
-            <NuxtLink :to="`/jars/${jar.jarId}`"><JarGlass :jar="jar" :height="44" /><span><strong>{{ findFood(jar.foodKey)?.name }}, {{ PURPOSE_WORDS[jar.purpose] }}</strong><br><span class="quiet small">{{ format.weight(jar.leftG) }} left · best before {{ format.month(jar.bestFrom) }}</span></span></NuxtLink>
+            <NuxtLink :to="`/jars/${jar.jarId}`"><JarGlass :jar="jar" :height="44" /><span><strong>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</strong><br><span class="quiet small">{{ format.weight(jar.leftG) }} left · best before {{ format.month(jar.bestFrom) }}</span></span></NuxtLink>
           </li>
         </ul>
       </section>

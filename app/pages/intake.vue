@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { FOODS, findFood, type Purpose } from '#core/foods'
-import type { Forecast } from '#core/planning'
-import type { MachineAnswer, NewBatch } from '#shared/contracts'
+import { cardOf, wayOf, type Food, type Purpose } from '#core/foods'
+import { handsMinutesKg, type Forecast } from '#core/planning'
+import { cautionsAt } from '#core/safety'
+import type { EntryBody } from '#core/batch'
+import type { FoodPageAnswer, MachineAnswer, NewBatch, NewEntry } from '#shared/contracts'
 
 const format = useFormat()
 const outbox = useOutboxStore()
@@ -11,8 +13,29 @@ const { settings } = storeToRefs(useHouseholdStore())
 useHead({ title: 'A basket came in · Dulse' })
 
 const route = useRoute()
-const foodKey = ref(typeof route.query.food === 'string' && findFood(route.query.food) ? route.query.food : '')
-const food = computed(() => findFood(foodKey.value))
+const problems = ref<Record<string, string>>({})
+const foods = useFoodsStore()
+void foods.load()
+const foodKey = ref(typeof route.query.food === 'string' ? route.query.food : '')
+const foodPage = shallowRef<FoodPageAnswer>()
+const food = computed<Food | undefined>(() => foodPage.value?.food)
+watch(foodKey, async (key) => {
+  foodPage.value = undefined
+  if (!key) return
+  try {
+    const page = await foods.page(key)
+    if (key === foodKey.value) foodPage.value = page
+  }
+  catch (error) {
+    problems.value = { foodKey: error instanceof OutOfTouch ? 'The foods are kept by the server, and it is out of touch.' : (error as Error).message }
+  }
+}, { immediate: true })
+const search = computed(() => foodSearch(foods.list))
+const looked = ref('')
+const options = computed(() => search.value(looked.value))
+const plant = ref('')
+const count = ref<number>()
+const price = ref<number>()
 const cultivar = ref('')
 const source = ref('Own garden')
 const weightG = ref<number>()
@@ -24,7 +47,6 @@ const machines = ref<MachineAnswer[]>([])
 const machineId = ref('')
 const forecast = shallowRef<Forecast>()
 const forecastProblem = ref('')
-const problems = ref<Record<string, string>>({})
 const busy = ref(false)
 const checkFields = useFieldChecks()
 const SOURCES = ['Own garden', 'Market', 'Neighbour', 'Leftovers', 'Freezer']
@@ -75,9 +97,21 @@ watch([foodKey, cardKey, purpose, weightG, machineId], () => {
   }, 150)
 })
 
-const count = (interval: { p10: number, p50: number, p90: number }, one: string, many?: string) =>
+const counted = (interval: { p10: number, p50: number, p90: number }, one: string, many?: string) =>
   interval.p10 === interval.p90 ? plural(interval.p50, one, many) : `${interval.p10} to ${interval.p90} ${many ?? `${one}s`}`
-const cautions = computed(() => food.value?.cautions.filter(caution => caution.step === 'intake') ?? [])
+const cautions = computed(() => food.value ? cautionsAt('intake', food.value) : undefined)
+const readCares = ref<string[]>([])
+const card = computed(() => food.value && cardOf(food.value, cardKey.value))
+const machine = computed(() => machines.value.find(item => item.id === machineId.value))
+function take(row: { machineId: string, cardKey: string }) {
+  machineId.value = row.machineId
+  cardKey.value = row.cardKey
+}
+/** Hours of a cut in the machine that is meant. */
+function hoursNote(item: Food['cards'][number]): string {
+  const { low, high } = wayOf(item, machine.value?.kind).usualHours.value
+  return high > 72 ? `${Math.round(low / 24)} to ${Math.round(high / 24)} days` : `${low} to ${high} h`
+}
 const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powder' }
 
 async function accept() {
@@ -86,6 +120,7 @@ async function accept() {
   const bad = checkFields()
   if (!food.value) problems.value.foodKey = 'Choose the food.'
   if (bad ?? weightG.value === undefined) problems.value.weightG = bad ?? 'A weight is needed, such as 850, 1.2 kg or 3 lb 4 oz.'
+  if (cautions.value?.cares.some(rule => !readCares.value.includes(rule.key))) problems.value.cautions = 'Read the caution and tick that you have.'
   if (source.value.trim() === '') problems.value.source = 'Say where it came from.'
   if (Object.keys(problems.value).length > 0) return
   busy.value = true
@@ -93,9 +128,14 @@ async function accept() {
   const body: NewBatch = { id, entry: { id: uuidv7(), at: at.value ?? Date.now(), body: {
     kind: 'intake', foodKey: foodKey.value, cultivar: cultivar.value.trim() || undefined, source: source.value.trim(), weightG: weightG.value!,
     condition: condition.value.trim() || undefined, purpose: purpose.value, cardKey: cardKey.value,
+    plant: plant.value.trim() || undefined, count: count.value, price: price.value,
   } } }
   try {
     const sent = await outbox.send({ path: '/api/batches', body, batchId: id, words: `${food.value!.name} that came in` })
+    for (const rule of cautions.value?.cares ?? []) {
+      const accepted: EntryBody = { kind: 'caution', rule: rule.key }
+      await outbox.send({ path: `/api/batches/${id}/entries`, body: { id: uuidv7(), at: body.entry.at, body: accepted } as NewEntry, batchId: id, words: 'a caution' })
+    }
     await navigateTo(sent === 'arrived' ? `/batches/${id}` : '/')
   }
   catch (error) {
@@ -118,8 +158,8 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
         <div class="pair">
           <div class="field">
             <label for="food">Food</label>
-            <ElSelect id="food" v-model="foodKey" filterable placeholder="Choose" aria-label="Food">
-              <ElOption v-for="item in FOODS" :key="item.key" :value="item.key" :label="item.name" />
+            <ElSelect id="food" v-model="foodKey" filterable :filter-method="(words: string) => looked = words" placeholder="Choose" aria-label="Food" @visible-change="looked = ''">
+              <ElOption v-for="item in options" :key="item.key" :value="item.key" :label="item.name" />
             </ElSelect>
             <p v-if="problems.foodKey" class="problem">{{ problems.foodKey }}</p>
           </div>
@@ -127,17 +167,23 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
         </div>
         <WeightField v-model="weightG" label="Weight" required :problem="problems.weightG" hint="untrimmed, as it came" />
         <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
-        <ChoiceField v-if="food" v-model="cardKey" label="Cut" :choices="food.cards.map(card => ({ value: card.key, words: card.name, note: `${card.usualHours.value.low} to ${card.usualHours.value.high} h` }))" />
+        <ChoiceField v-if="food" v-model="cardKey" label="Cut" :choices="food.cards.map(card => ({ value: card.key, words: card.name, note: hoursNote(card) }))" />
         <div class="pair">
           <TextField v-model="source" label="Where from" :problem="problems.source" />
           <TextField v-model="condition" label="Condition" placeholder="such as a few soft ones" optional />
+          <TextField v-model="plant" label="Plant or row" hint="its pickings add up over the season" optional />
+          <NumberField v-model="count" label="How many" :least="1" :most="100000" :decimals="0" />
+          <NumberField v-model="price" label="Paid" :least="0" :decimals="2" />
         </div>
         <div class="row quick"><button v-for="item in SOURCES" :key="item" type="button" class="chip" :class="{ on: source === item }" @click="source = item">{{ item }}</button></div>
-        <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
+        <p v-for="caution in cautions?.notes" :key="caution.text" class="caution">{{ caution.text }}</p>
+        <div v-for="rule in cautions?.cares" :key="rule.key" class="caution care"><div><p>{{ rule.text }}</p><ElCheckbox :model-value="readCares.includes(rule.key)" size="large" @update:model-value="on => readCares = on ? [...readCares, rule.key] : readCares.filter(key => key !== rule.key)">I have read this</ElCheckbox></div></div>
         <WhenField v-model="at" :problem="problems.at" />
         <div role="alert"><p v-for="message in otherProblems" :key="message" class="problem">{{ message }}</p></div>
         <div class="row"><ElButton type="primary" native-type="submit" :loading="busy">Take it in</ElButton><ElButton @click="navigateTo('/batches')">Leave it</ElButton></div>
       </div>
+      <WaysCard v-if="food && weightG && machineId && cardKey" :food-key="food.key" :card-key="cardKey" :purpose="purpose" :weight-g="weightG" :machine-id="machineId" :now="now" @choose="take" />
+      <BoughtInCard v-if="food" :key="food.key" :food-key="food.key" :purpose="purpose" :minutes-kg="handsMinutesKg(food)" :price="price" :weight-g="weightG" />
     </section>
     <section class="card forecast" aria-label="Forecast" aria-live="polite">
       <h2>What it would take and give</h2>
@@ -145,14 +191,14 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
       <p v-if="forecastProblem" class="problem">{{ forecastProblem }}</p>
       <template v-if="forecast && food">
         <dl>
-          <div><dt>Trays</dt><dd><strong>{{ count(forecast.trays, 'tray') }}</strong><span class="quiet">{{ forecast.loads.p90 > 1 ? count(forecast.loads, 'load') : 'one load' }}, {{ format.weightRange(forecast.preparedG) }} trimmed</span></dd></div>
+          <div><dt>Trays</dt><dd><strong>{{ counted(forecast.trays, 'tray') }}</strong><span class="quiet">{{ forecast.loads.p90 > 1 ? counted(forecast.loads, 'load') : 'one load' }}, {{ format.weightRange(forecast.preparedG) }} trimmed</span></dd></div>
           <div><dt>Time</dt><dd><strong>{{ format.range(forecast.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`) }} a load</strong><span class="quiet">started now it ends {{ format.window(forecast.endsAt.p10, forecast.endsAt.p90, now) }}</span></dd></div>
           <div><dt>Dry</dt><dd><strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet">about {{ format.weight(forecast.dryG.p50) }}</span></dd></div>
           <div v-if="purpose !== 'pieces'"><dt>{{ purpose === 'flakes' ? 'Flakes' : 'Powder' }}</dt><dd><strong>{{ format.weightRange(forecast.productG) }}</strong><span class="quiet">about {{ format.weight(forecast.productG.p50) }} {{ product[purpose] }}</span></dd></div>
-          <div><dt>Jars</dt><dd><strong>{{ count(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ settings.jarMl }}&nbsp;mL</span></dd></div>
+          <div><dt>Jars</dt><dd><strong>{{ counted(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ settings.jarMl }}&nbsp;mL</span></dd></div>
           <div><dt>Power</dt><dd><strong>{{ format.range(forecast.energyKWh, value => `${value.toFixed(1)}\u00A0kWh`) }}</strong></dd></div>
         </dl>
-        <p class="quiet small">Ranges hold 8 of 10 cases. {{ forecast.ownBatches > 0 ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference` : 'From the reference; your own batches sharpen it' }}: {{ food.name.toLowerCase() }} has {{ format.share(food.rawMoisture.value.mean) }} water ({{ food.rawMoisture.source }}); hours are {{ food.cards.find(card => card.key === cardKey)?.usualHours.source }}.</p>
+        <p class="quiet small">Ranges hold 8 of 10 cases. {{ forecast.ownBatches > 0 ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference` : 'From the reference; your own batches sharpen it' }}: {{ food.name.toLowerCase() }} has {{ format.share(food.rawMoisture.value.mean) }} water ({{ food.rawMoisture.source }}); hours are {{ card && wayOf(card, machine?.kind).usualHours.source }}.</p>
       </template>
       <p v-else-if="!forecastProblem" class="quiet">Choose the food and give its weight: trays, hours, grams and jars stand here before a knife is lifted.</p>
     </section>

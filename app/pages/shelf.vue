@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { JarSummary, ShelfAnswer } from '#shared/contracts'
-import { findFood } from '#core/foods'
 import { freshnessOf, type Freshness } from '#core/keeping'
 
 const format = useFormat()
@@ -20,7 +19,7 @@ void useStagesStore().refresh()
 const boards = computed(() => {
   const jars = answer.value?.jars ?? []
   if (order.value === 'age') return [{ name: 'Soonest first', jars: [...jars].sort((a, b) => a.bestFrom - b.bestFrom) }]
-  const key = (jar: JarSummary) => order.value === 'place' ? jar.place : findFood(jar.foodKey)?.name ?? jar.foodKey
+  const key = (jar: JarSummary) => order.value === 'place' ? jar.place : jar.foodName
   const names = [...new Set(jars.map(key))].sort((a, b) => a.localeCompare(b))
   return names.map(name => ({ name, jars: jars.filter(jar => key(jar) === name) }))
 })
@@ -50,7 +49,7 @@ const mark = (jar: JarSummary) => MARKS[freshnessOf(jar, now.value)]
           <NuxtLink :to="`/jars/${jar.jarId}`" class="jar">
             <span v-if="mark(jar)" class="tag on-jar" :class="mark(jar)!.tone">{{ mark(jar)!.words }}</span>
             <JarGlass :jar="jar" />
-            <strong>{{ findFood(jar.foodKey)?.name }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong>
+            <strong>{{ jar.foodName }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong>
             <span class="quiet small">{{ format.weight(jar.leftG) }} · {{ format.month(jar.bestFrom) }}</span>
           </NuxtLink>
         </li>

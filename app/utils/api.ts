@@ -27,7 +27,7 @@ const PATIENCE_MS = 10_000
  * One request to Dulse's own server.
  * @throws Refused with the fields that are wrong; OutOfTouch when no answer came.
  */
-export async function callServer<Answer>(path: string, init: { method?: 'GET' | 'POST' | 'PUT', body?: unknown } = {}): Promise<Answer> {
+export async function callServer<Answer>(path: string, init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown } = {}): Promise<Answer> {
   let response: Response
   try {
     response = await fetch(path, {

@@ -1,12 +1,37 @@
 import { FEEL_QUESTIONS } from '#core/dryness'
 import { listItem, MACHINE_KINDS } from '#core/machines'
 import { packageOf } from '#core/keeping'
-import type { EntryBody } from '#core/batch'
+import type { PrepStepName } from '#core/foods'
+import { safetyRule } from '#core/safety'
+import type { EntryBody, HoldPlace } from '#core/batch'
+import type { MachineKind } from '#core/machines'
 
 interface Writers {
   weight: (grams: number) => string
   temperature: (celsius: number) => string
   length: (mm: number) => string
+  /** The way that the batch is dried now: it has words of its own for on and off. */
+  way?: MachineKind
+  clock?: (minuteOfDay: number) => string
+  dayTime?: (at: number) => string
+}
+
+export const PREP_WORDS: Record<PrepStepName, string> = {
+  wash: 'Wash', soak: 'Soak', dip: 'Dip', trim: 'Trim', peel: 'Peel', seed: 'Seed', cut: 'Cut', blanch: 'Blanch', roast: 'Roast', boil: 'Boil', cook: 'Cook', char: 'Char and sweat', puree: 'Purée',
+  thicken: 'Thicken', drain: 'Drain', season: 'Season', marinate: 'Marinate', toast: 'Toast', spread: 'Spread', freeze: 'Pre-freeze', hold: 'Hold',
+}
+export const HOLD_WORDS: Record<HoldPlace, string> = { 'counter': 'on the counter', 'refrigerator': 'in the refrigerator', 'freezer': 'in the freezer', 'cool-room': 'in the cool room' }
+export const POWDER_DRY_WORDS = { 'oven-off': 'in an oven heated and switched off', 'low-oven': 'in a low oven', 'dryer': 'in the dryer' } as const
+
+/** What on and off are called where no dial is turned. */
+export function heatWords(way: MachineKind | undefined, setC: number | null, temperature: (celsius: number) => string): string {
+  switch (way) {
+    case 'sun': return setC === null ? 'brought in' : `out in the sun, about ${temperature(setC)}`
+    case 'air': return setC === null ? 'taken down' : `hung in the air, ${temperature(setC)}`
+    case 'freeze-dryer': return setC === null ? 'cycle stopped' : `cycle running, shelves to ${temperature(setC)}`
+    case 'smoker': return setC === null ? 'fire out' : `in the smoke, ${temperature(setC)}`
+    default: return setC === null ? 'heat off' : `heat on, ${temperature(setC)}`
+  }
 }
 
 const EFFECTS = { none: '', waste: ' off', water: ' of water gone', added: ' added' } as const
@@ -14,22 +39,28 @@ const SAW = { dry: 'no moisture', moisture: 'beads of moisture', clumps: 'sticki
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
 /** An entry as a line of the log, in the household's units. */
-export function logWords(body: EntryBody, { weight, temperature, length }: Writers): string {
+export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime }: Writers): string {
   switch (body.kind) {
     case 'intake': return `came in, ${weight(body.weightG)}, ${body.source}`
     case 'prep': {
       const cut = [body.cutName, body.thicknessMm === undefined ? undefined : length(body.thicknessMm)].filter(Boolean)
       const amount = body.weightG === undefined ? '' : `, ${weight(body.weightG)}${EFFECTS[body.effect]}`
       const added = body.added ? `, ${weight(Object.values(body.added).reduce((sum, part) => sum + (part ?? 0), 0))} added` : ''
-      return `${body.step}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${cut[0]}` : ''}${body.note ? `. ${body.note}` : ''}`
+      const core = body.coreC === undefined ? '' : `, ${temperature(body.coreC)} inside`
+      return `${PREP_WORDS[body.step].toLowerCase()}${core}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${cut[0]}` : ''}${body.note ? `. ${body.note}` : ''}`
     }
     case 'load': return `loaded ${weight(body.totalG)} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
-    case 'heat': return body.setC === null ? 'heat off' : `heat on, ${temperature(body.setC)}`
+    case 'heat': return heatWords(way, body.setC, temperature)
     case 'air': {
       const room = body.roomC === undefined ? undefined : `room ${temperature(body.roomC)}, ${Math.round(body.roomHumidity! * 100)} % humidity`
       return [room, body.chamberC === undefined ? undefined : `${temperature(body.chamberC)} measured in the machine`].filter(Boolean).join('; ')
     }
     case 'move': return body.trays.map(({ from, to, turned, flipped }) => [from === to ? `tray ${from}` : `tray ${from} to ${to}`, turned && 'turned end for end', flipped && 'food turned over'].filter(Boolean).join(', ')).join('; ')
+    case 'outlook': return `${clock ? `comes in at ${clock(body.duskMinute)}` : 'comes in at dusk'}${body.rainAt && dayTime ? `; rain expected ${dayTime(body.rainAt)}` : ''}`
+    case 'split': return `${weight(body.weightG)} became a batch of its own${body.what ? `: ${body.what}` : ''}`
+    case 'hold': return body.place === null ? 'taken up again' : `kept ${HOLD_WORDS[body.place]}`
+    case 'caution': return `read and accepted: ${safetyRule(body.rule)?.text ?? body.rule}`
+    case 'powderDry': return `powder dried ${POWDER_DRY_WORDS[body.how]}, ${body.minutes} min${body.afterG === undefined ? '' : `, ${weight(body.afterG)} after`}`
     case 'tick': return `${body.list === 'start' ? 'before the start' : 'at the end'}: ${tickWords(body.list, body.item)}`
     case 'jarAir': return `jar air at ${Math.round(body.shown * 100)} % after ${body.closedHours} h`
     case 'weigh': return body.totalG === undefined ? (body.trays ?? []).map(tray => `tray ${tray.position} weighed ${weight(tray.weightG)}`).join(', ') : `weighed ${weight(body.totalG)}`

@@ -1,24 +1,25 @@
 import { expose } from 'comlink'
+import type { Food } from '#core/foods'
 import { assess, assessRack, assessTrays, foldBatch, lessonsOf, type AssessedTray, type Assessment, type Entry, type Lesson, type StandingTray } from '#core/batch'
 
 /** Fits and windows, away from the thread that draws. */
 const desk = {
-  assess(entries: Entry[], now: number): Assessment | undefined {
-    const state = foldBatch(entries)
+  assess(entries: Entry[], food: Food, now: number): Assessment | undefined {
+    const state = foldBatch(entries, () => food)
     return state && assess(state, now)
   },
-  trays(entries: Entry[]): AssessedTray[] | undefined {
-    const state = foldBatch(entries)
+  trays(entries: Entry[], food: Food): AssessedTray[] | undefined {
+    const state = foldBatch(entries, () => food)
     return state && assessTrays(state)
   },
-  rack(logs: Entry[][], now: number): StandingTray[][] {
-    return logs.map((entries) => {
-      const state = foldBatch(entries)
+  rack(logs: { entries: Entry[], food: Food }[], now: number): StandingTray[][] {
+    return logs.map(({ entries, food }) => {
+      const state = foldBatch(entries, () => food)
       return state ? assessRack(state, now) : []
     })
   },
-  lessons(entries: Entry[]): Lesson[] {
-    return lessonsOf(entries)
+  lessons(entries: Entry[], food: Food): Lesson[] {
+    return lessonsOf(entries, () => food)
   },
 }
 

@@ -39,7 +39,7 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const again = first !== run
   const mean = Math.min(0.98, again ? solidsG / run.loadedG : state.balance.solids.mean)
   const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
-  const usual = run.usualHours ?? state.card.usualHours.value
+  const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
   // What was believed at loading knew the thickness already; the card does not.
   const thickness = run.usualHours ? 1 : usualHoursFactor(state)
   const share = thickness * (again ? shareOfHours(mean, state.balance.solids.mean, targetMoisture) : 1)
@@ -48,10 +48,16 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
     solids: { mean, sd },
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
-    ...(run.room && { equilibriumX: equilibriumIn(isothermOf(state.food.group), run.room, run.chamberC ?? run.setC ?? state.card.temperatureC) }),
+    // Under vacuum the room's air does not count.
+    ...(run.room && run.way.way !== 'freeze-dryer' && { equilibriumX: equilibriumIn(isothermOf(state.food), run.room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
     weighIns: run.weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
   }
 }
+
+/** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
+const wholeHours = ({ card }: BatchState) => ({ low: card.usualHours.value.low * SMOKE_HOUR, high: card.usualHours.value.high * SMOKE_HOUR })
+/** An hour in the smoker's heat is worth more than two of a dryer's (Arrhenius, 30 kJ/mol, 57 to 85 °C). */
+const SMOKE_HOUR = 0.45
 
 /** Share of the usual hours that a partly dried load needs, from exponential drying. */
 function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {
@@ -126,7 +132,7 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
   return judgeDryness({
     purpose: state.purpose,
     targetMoisture: state.food.target[state.purpose],
-    pliableIsDone: state.food.group === 'berry' || state.food.group === 'orchard',
+    pliableIsDone: state.food.pliable,
     weight: {
       probabilityDry: estimate.probabilityDry, moistureNow: estimate.moistureNow,
       constant: isConstantWeight(run.weighings), weighIns: run.weighings.length,
@@ -148,7 +154,7 @@ function jarAirOf(state: BatchState): DrynessEvidence['jarAir'] {
 
 /** What a hygrometer in a closed jar says of this batch: corrected humidity, the moisture it means, and where the target lies. */
 export function readJarAir(state: BatchState, { shown, celsius = USUAL_ROOM_C, calibration }: Pick<EntryOf<'jarAir'>['body'], 'shown' | 'celsius' | 'calibration'>) {
-  const isotherm = isothermOf(state.food.group)
+  const isotherm = isothermOf(state.food)
   const humidity = Math.min(0.98, Math.max(0.01, calibration.offset + calibration.gain * shown))
   return {
     humidity,

@@ -9,11 +9,11 @@ export interface HotSpell { since: number, lowerBy: number, celsius: number }
 
 /** Whether a batch stands at a heat that may harden it; undefined where it does not. */
 export function hotSpellOf(state: BatchState, { waterGone }: Pick<Assessment, 'waterGone'>): HotSpell | undefined {
-  const { run, card } = state
-  if (!run || run.setC === null || run.unloadedAt !== undefined) return undefined
+  const { run } = state
+  if (!run || run.setC === null || run.unloadedAt !== undefined || run.way.way === 'freeze-dryer') return undefined
   const celsius = run.clock.spells.at(-1)!.setC
-  const from = run.clock.spells.findLastIndex(spell => !isHot(card.temperatureC, spell.setC)) + 1
+  const from = run.clock.spells.findLastIndex(spell => !isHot(run.way.temperatureC, spell.setC)) + 1
   const since = run.clock.spells[from]?.from ?? Infinity
-  const hours = hotHoursAllowed({ cardC: card.temperatureC, nowC: celsius, thicknessMm: state.thicknessMm, waterGone: waterGone.p50 })
+  const hours = hotHoursAllowed({ cardC: run.way.temperatureC, nowC: celsius, thicknessMm: state.thicknessMm, waterGone: waterGone.p50 })
   return hours === undefined ? undefined : { since, lowerBy: since + hours * HOUR, celsius }
 }

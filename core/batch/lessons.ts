@@ -1,6 +1,7 @@
 import { assess, type FinishWindow } from './assess'
 import { inForce } from './effective'
 import { foldBatch } from './state'
+import type { FindFood } from '../foods'
 import type { Entry } from './types'
 
 /** What one weighing taught: the finish window as it stood right after it. */
@@ -15,11 +16,11 @@ export interface Lesson {
  * Corrections count as if the right figure had been there from the start.
  * @param entries the batch's own entries together with the heat entries of its runs
  */
-export function lessonsOf(entries: readonly Entry[]): Lesson[] {
+export function lessonsOf(entries: readonly Entry[], find: FindFood): Lesson[] {
   const log = inForce(entries)
-  const weighings = foldBatch(log)?.run?.weighings ?? []
+  const weighings = foldBatch(log, find)?.run?.weighings ?? []
   return weighings.flatMap(({ at, entryIds }): Lesson[] => {
-    const then = foldBatch(log.filter(entry => entry.at <= at))
+    const then = foldBatch(log.filter(entry => entry.at <= at), find)
     const assessed = then && assess(then, at)
     return assessed ? [{ entryId: entryIds.at(-1)!, finish: assessed.finish }] : []
   })

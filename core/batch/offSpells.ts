@@ -35,7 +35,7 @@ const LEAST_FREE_X = 0.004
  */
 export function setbacksOf(input: OffSpellInput): Setback[] {
   const { clock, food, room = USUAL_ROOM } = input
-  const isotherm = isothermOf(food.group)
+  const isotherm = isothermOf(food)
   const targetX = dryBasis(input.targetMoisture)
   const startX = input.loadedG / input.solidsG - 1
   const setbacks: Setback[] = []

@@ -1,5 +1,7 @@
 import { InputError, type Problem } from '../errors'
-import { cardOf, findFood } from '../foods'
+import { cardOf, type FindFood } from '../foods'
+import type { MachineKind } from '../machines'
+import { mouldStop, stopsAtLoading, stopsAtPacking, safetyRule } from '../safety'
 import { inForce, ofKind } from './effective'
 import { foldBatch, type BatchState } from './state'
 import type { Entry, EntryBody, EntryKind } from './types'
@@ -7,8 +9,9 @@ import type { Entry, EntryBody, EntryKind } from './types'
 /** What the rules need to know beside the log. */
 export interface RuleContext {
   now: number
+  find: FindFood
   /** Trays of the machine that a load goes into, and what stands in it now (other batches). */
-  machine?: { name: string, trays: number, lowC: number, highC: number, taken: readonly number[] }
+  machine?: { name: string, kind: MachineKind, trays: number, lowC: number, highC: number, taken: readonly number[] }
 }
 
 /** Clocks of phone and server differ by a little; more than this is a date in the future. */
@@ -19,7 +22,7 @@ const SCALE_SHARE = 0.02
 const EARLIEST = Date.UTC(2000, 0, 1)
 
 const WORDS: Record<EntryKind, string> = {
-  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', move: 'moving trays', tick: 'going through the list', weigh: 'weighing', feel: 'feeling',
+  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', outlook: 'looking at the weather', split: 'taking a part', hold: 'keeping', caution: 'accepting a caution', powderDry: 'drying powder', move: 'moving trays', tick: 'going through the list', weigh: 'weighing', feel: 'feeling',
   unload: 'taking out', rest: 'resting', look: 'looking at the jar', jarAir: 'reading the jar’s air', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
   finish: 'finishing', note: 'noting', take: 'taking from a jar', smell: 'smelling', void: 'voiding',
 }
@@ -37,13 +40,13 @@ export function checkEntry(entries: readonly Entry[], entry: Entry, context: Rul
   if (problems.length > 0) throw new InputError(problems)
 
   const before = inForce(entries.filter(item => item.id !== entry.replaces))
-  const state = entry.body.kind === 'intake' ? undefined : foldBatch(before.filter(item => item.at <= entry.at || item.body.kind === 'intake'))
-  if (entry.body.kind === 'intake') checkIntake(entry.body, say)
+  const state = entry.body.kind === 'intake' ? undefined : foldBatch(before.filter(item => item.at <= entry.at || item.body.kind === 'intake'), context.find)
+  if (entry.body.kind === 'intake') checkIntake(entry.body, context.find, say)
   else if (entry.body.kind !== 'void' && !state) say('batch', 'This batch has no intake in force: nothing can be logged on it.')
   else if (state) checkBody(entry, state, before, context, say)
   if (problems.length > 0) throw new InputError(problems)
 
-  checkWhole(entries, entry)
+  checkWhole(entries, entry, context.find)
 }
 
 type Say = (field: string, message: string) => void
@@ -66,22 +69,26 @@ function checkReference(entries: readonly Entry[], entry: Entry, say: Say): void
   }
 }
 
-function checkIntake(body: Extract<EntryBody, { kind: 'intake' }>, say: Say): void {
-  const food = findFood(body.foodKey)
+function checkIntake(body: Extract<EntryBody, { kind: 'intake' }>, find: FindFood, say: Say): void {
+  const food = find(body.foodKey)
   if (!food) return say('foodKey', `“${body.foodKey}” is not a food in the reference. Choose one from the list.`)
   if (cardOf(food, body.cardKey).key !== body.cardKey) say('cardKey', `${food.name} has no method card “${body.cardKey}”.`)
   if (!(body.weightG > 0)) say('weightG', 'The weight must be above zero.')
 }
 
 /** Kinds that may be logged whatever the stage. */
-const ANYTIME: readonly EntryKind[] = ['note', 'void']
+const ANYTIME: readonly EntryKind[] = ['note', 'void', 'caution']
+/** What is left to log once mould was seen. */
+const AFTER_MOULD: readonly EntryKind[] = ['finish', 'look', 'take', 'smell']
 
 function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], context: RuleContext, say: Say): void {
   const { body } = entry
   if (entry.at < state.intake.at && body.kind !== 'note') {
     say('at', 'This is before the food came in. Check the time, or correct the intake.')
   }
+  if (body.kind === 'caution' && !safetyRule(body.rule)) say('rule', `There is no caution “${body.rule}”.`)
   if (ANYTIME.includes(body.kind)) return
+  if (state.mould && !AFTER_MOULD.includes(body.kind)) return say('kind', mouldStop().message)
   const { run, rest } = state
   const inMachine = run !== undefined && run.unloadedAt === undefined
   const out = run?.unloadedAt !== undefined
@@ -98,7 +105,16 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     case 'heat':
     case 'air':
     case 'move':
+    case 'outlook':
     case 'tick': break
+    case 'split':
+      if (need(!run, 'The food is on the trays already') && body.weightG >= state.balance.weightG.p90) say('weightG', `Only about ${grams(state.balance.weightG.p50)} is there: take less, or correct the intake.`)
+      break
+    case 'hold': need(!inMachine && state.stage !== 'shelf', inMachine ? 'It is in a machine: take it out first' : 'It is on the shelf'); break
+    case 'powderDry':
+      if (!need(state.grinds.length > 0 && state.jars.length === 0, 'Only powder that is not packed yet is dried so')) break
+      if (body.afterG !== undefined && body.afterG > (body.beforeG ?? state.powderG) * (1 + SCALE_SHARE) + 1) say('afterG', `Powder only gets lighter: ${grams(body.afterG)} is more than before.`)
+      break
     case 'jarAir':
       need(run !== undefined && state.stage !== 'shelf', 'Nothing has been dried yet')
       checkJarAir(body, say)
@@ -115,7 +131,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
       break
     case 'grind': return checkGrind(body, state, say)
     case 'pack': return checkPack(body, state, before, say)
-    case 'finish': need(state.jars.length > 0 || state.stage === 'grinding', 'There is nothing to finish yet'); break
+    case 'finish': need(state.jars.length > 0 || state.stage === 'grinding' || state.mould, 'There is nothing to finish yet'); break
     case 'take': {
       const jar = state.jars.find(item => item.jarId === body.jarId)
       if (!jar) say('jarId', 'There is no such jar of this batch.')
@@ -141,9 +157,13 @@ function checkLoad(body: Extract<EntryBody, { kind: 'load' }>, state: BatchState
   if (inMachine) return say('kind', 'The batch is in a machine already: take it out first.')
   if (state.stage === 'shelf') return say('kind', 'The batch is finished.')
   if (state.jars.length > 0) return say('kind', 'Jars of this batch are packed already: take what is left in as a batch of its own.')
-  if (state.grinds.length > 0) return say('kind', 'It is ground already: dry the powder in a thin layer in a warm oven, and note it here.')
   const { machine } = context
   if (!machine) return say('machineId', 'There is no such machine. Choose one from the Workshop.')
+  const usual = state.card.ways[0]!.way
+  if (body.way === undefined ? machine.kind !== usual : body.way !== machine.kind) say('way', `${machine.name} is another way of drying: give “${machine.kind}” as its way.`)
+  for (const stop of stopsAtLoading(state.food, state.card, machine.kind, state.prep.map(step => step.body))) say('machineId', stop.message)
+  const strange = (body.frozen ?? []).filter(position => !body.positions.includes(position))
+  if (strange.length > 0) say('frozen', `Tray ${strange.join(', ')} is not loaded.`)
   const unique = new Set(body.positions)
   if (unique.size < body.positions.length) say('positions', 'A tray position is named twice.')
   const outside = body.positions.filter(position => position < 1 || position > machine.trays)
@@ -155,7 +175,7 @@ function checkLoad(body: Extract<EntryBody, { kind: 'load' }>, state: BatchState
     if (body.trays.length !== body.positions.length || body.trays.some(tray => !unique.has(tray.position))) say('trays', 'Give a weight for each tray, or the total only.')
     else if (Math.abs(sum - body.totalG) > 1) say('totalG', `The trays add up to ${grams(sum)}, not ${grams(body.totalG)}.`)
   }
-  const most = state.run ? state.run.loadedG : mostAfterPrep(state)
+  const most = state.run ? (state.grinds.length > 0 ? state.powderG : state.run.loadedG) : mostAfterPrep(state)
   if (body.totalG > most * (1 + SCALE_SHARE)) {
     say('totalG', `${grams(body.totalG)} on the trays is more than the ${grams(most)} there can be. Was the tray on the scale, or is the intake’s weight wrong?`)
   }
@@ -166,7 +186,7 @@ function mostAfterPrep(state: BatchState): number {
   return state.prep.reduce((left, { body }) => {
     if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
     return body.effect === 'none' ? left : left - (body.weightG ?? 0)
-  }, state.intake.body.weightG)
+  }, state.intake.body.weightG - state.splits.reduce((sum, { body }) => sum + body.weightG, 0))
 }
 
 function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchState, at: number, say: Say): void {
@@ -221,17 +241,18 @@ function checkPack(body: Extract<EntryBody, { kind: 'pack' }>, state: BatchState
   if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1) {
     say('netG', `Only ${grams(state.unpackedG)} is left to pack. Was the jar on the scale?`)
   }
+  for (const stop of stopsAtPacking(state.food, { ...body, moisture: state.food.target[state.purpose] })) say(stop.rule.key === 'oil' ? 'inOil' : 'packageKey', stop.message)
 }
 
 /**
  * After the entry the whole log must still add up: a correction of one weight may not leave a later
  * entry impossible.
  */
-function checkWhole(entries: readonly Entry[], entry: Entry): void {
+function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): void {
   const after = [...entries, entry]
   let state: BatchState | undefined
   try {
-    state = foldBatch(after)
+    state = foldBatch(after, find)
   }
   catch (error) {
     if (error instanceof InputError) throw new InputError([{ field: 'weightG', message: error.problems[0]!.message }])

@@ -1,9 +1,10 @@
-import { cardOf, findFood, type Food, type MethodCard, type Purpose } from '../foods'
+import { cardOf, wayOf, type CardWay, type FindFood, type Food, type MethodCard, type Purpose } from '../foods'
 import { balancePrep, type PrepBalance, type PrepStep } from '../mass'
 import type { Air } from '../air'
 import type { DryingClock, HeatChange, Setback } from '../kinetics'
 import { dryingClock, setBackClock } from '../kinetics'
 import { inForce, ofKind } from './effective'
+import { holdOf, type Hold } from './hold'
 import { setbacksOf } from './offSpells'
 import { followTrays, type TrayPlaces } from './places'
 import { restOf, type RestState } from './rest'
@@ -14,6 +15,15 @@ import type { Entry, EntryOf, Stage, TrayWeight, UsualHours } from './types'
 export interface RunState {
   runId: string
   machineId: string
+  /** How it is dried there: heat and usual hours of the card for that kind of machine. */
+  way: CardWay
+  /** Trays that went in frozen solid. */
+  frozen: number[]
+  portions?: { count: number, ml: number }
+  /** It went back in as powder. */
+  powder: boolean
+  /** What was said of the weather, outdoors. */
+  outlook?: { duskMinute: number, rainAt?: number }
   /** The trays, each known by the place it was loaded in. */
   positions: number[]
   /** Trays still in the machine. */
@@ -77,7 +87,18 @@ export interface BatchState {
   jars: JarState[]
   packedG: number
   finished: boolean
+  /** Where it waits, while work stands still. */
+  hold?: Hold
+  /** Mould was seen: nothing but discarding is left. */
+  mould: boolean
+  /** Rules whose caution was accepted. */
+  accepted: ReadonlySet<string>
+  /** What became batches of their own. */
+  splits: EntryOf<'split'>[]
 }
+
+/** Steps after which food is perishable. */
+const PERISHABLE_STEPS: readonly string[] = ['peel', 'seed', 'cut', 'blanch', 'roast', 'boil', 'cook', 'char', 'puree', 'thicken', 'drain', 'marinate', 'spread']
 
 /** Below this share of what there was to pack, the rest counts as dust in the cup. */
 const DUST_SHARE = 0.02
@@ -85,30 +106,38 @@ const DUST_SHARE = 0.02
 /**
  * Works out where a batch stands from its log.
  * @param entries the batch's own entries together with the heat entries of its runs, in any order
- * @returns undefined when there is no intake in force (it was voided).
+ * @param find gives the food by its key
+ * @returns undefined when there is no intake in force (it was voided), or its food is not known.
  */
-export function foldBatch(entries: readonly Entry[]): BatchState | undefined {
+export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState | undefined {
   const log = inForce(entries)
   const intake = ofKind(log, 'intake')[0]
-  const food = intake && findFood(intake.body.foodKey)
+  const food = intake && find(intake.body.foodKey)
   if (!intake || !food) return undefined
   const card = cardOf(food, intake.body.cardKey)
   const prep = ofKind(log, 'prep')
-  const balance = balancePrep(ledgerOf(intake, prep, food, ofKind(log, 'load')[0]?.body.totalG))
+  const splits = ofKind(log, 'split')
+  const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, ofKind(log, 'load')[0]?.body.totalG))
   const runs = runsOf(log, food, card, intake.body.purpose, balance)
   const run = runs.at(-1)
   const feel = run && ofKind(log, 'feel').filter(entry => entry.at >= run.loadedAt).at(-1)
   const jarAir = run && ofKind(log, 'jarAir').filter(entry => entry.at >= run.loadedAt).at(-1)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(log, run.unloadedAt)
-  const grinds = ofKind(log, 'grind')
-  const powderG = grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0)
+  // Ground half dry and gone back to the machine: what was ground before is in the trays again.
+  const grinds = ofKind(log, 'grind').filter(entry => entry.at >= (run?.loadedAt ?? 0))
   const purpose = intake.body.purpose
   const dryG = dryWeight(log, run, rest, grinds)
+  const dried = ofKind(log, 'powderDry').filter(entry => entry.at >= (run?.loadedAt ?? 0) && entry.body.afterG !== undefined)
+  const driedOffG = dried.reduce((sum, { body }) => sum + Math.max(0, (body.beforeG ?? body.afterG!) - body.afterG!), 0)
+  const redriedPowder = run?.powder === true && run.unloadedAt !== undefined && grinds.length === 0
+  const powderG = redriedPowder ? dryG ?? run.loadedG : Math.max(0, grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0) - driedOffG)
   const jars = jarsOf(log)
   const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
-  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined ? undefined : dryG) : grinds.length > 0 ? powderG : undefined
+  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined ? undefined : dryG) : grinds.length > 0 || redriedPowder ? powderG : undefined
   const finished = ofKind(log, 'finish').length > 0
     || (packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable))
+  const mould = rest?.looks.some(look => look.body.saw === 'mould') ?? false
+  const heldAfter = run?.unloadedAt ?? prep.at(-1)?.at ?? intake.at
   const cut = prep.findLast(entry => entry.body.cutName)?.body.cutName
   return {
     food, card, purpose, intake, prep, balance, run, earlierRuns: runs.slice(0, -1), feel, jarAir, rest, dryG, grinds, powderG,
@@ -116,24 +145,29 @@ export function foldBatch(entries: readonly Entry[]): BatchState | undefined {
     thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
     cutBy: prep.findLast(entry => entry.body.by)?.body.by,
     unpackedG: packable === undefined ? undefined : Math.max(0, packable - packedG),
-    jars, packedG, finished,
+    jars, packedG, finished, mould, splits,
+    hold: run && run.unloadedAt === undefined ? undefined : holdOf(log, run ? 'dry' : prep.some(entry => PERISHABLE_STEPS.includes(entry.body.step)) ? 'cut' : 'raw', food.freshDays.value, heldAfter),
+    accepted: new Set(ofKind(log, 'caution').map(entry => entry.body.rule)),
     stage: stageOf({ finished, prep, run, rest, grinds }),
   }
 }
 
 function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 'grinds'>): Stage {
   if (state.finished) return 'shelf'
-  if (state.grinds.length > 0) return 'grinding'
   if (!state.run) return state.prep.length > 0 ? 'prep' : 'intake'
   if (state.run.unloadedAt === undefined) return 'drying'
+  if (state.grinds.length > 0 || state.run.powder) return 'grinding'
   return state.rest?.endedAt === undefined ? 'resting' : 'grinding'
 }
 
 function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Purpose, balance: PrepBalance): RunState[] {
   const loads = ofKind(log, 'load')
+  const outlooks = ofKind(log, 'outlook')
   const solidsG = balance.solids.mean * (loads[0]?.body.totalG ?? 0)
   return loads.map((load, i) => {
-    const { runId, machineId, positions, totalG, usualHours } = load.body
+    const { runId, machineId, positions, totalG, usualHours, portions } = load.body
+    const way = wayOf(card, load.body.way)
+    const outlook = outlooks.findLast(entry => entry.body.runId === runId)?.body
     const until = loads[i + 1]?.at ?? Infinity
     const during = <T extends { at: number }>(entries: T[]) => entries.filter(entry => entry.at >= load.at && entry.at <= until)
     const places = followTrays(positions, during(ofKind(log, 'move').filter(entry => entry.body.runId === runId)), during(ofKind(log, 'unload')))
@@ -141,21 +175,25 @@ function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Pu
     const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
     const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
     const airs = ofKind(log, 'air').filter(entry => entry.body.runId === runId && entry.at <= (unloadedAt ?? Infinity))
-    const heated = dryingClock({ startAt: load.at, endAt: unloadedAt, referenceC: card.temperatureC, heats: heatsFelt(heats, airs) })
+    const heated = dryingClock({ startAt: load.at, endAt: unloadedAt, referenceC: way.temperatureC, heats: heatsFelt(heats, airs) })
     const measured = airs.findLast(entry => entry.body.roomC !== undefined)?.body
     const room = measured && { celsius: measured.roomC!, humidity: measured.roomHumidity! }
     const chamberC = airs.findLast(entry => entry.body.chamberC !== undefined)?.body.chamberC
     const traysWeighed = (load.body.trays?.length ?? 0) > 0
     const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
     const weighs = during(ofKind(log, 'weigh')).filter(entry => entry.at <= (unloadedAt ?? Infinity)).map(entry => byTray(entry, places))
-    const usual = usualHours ?? card.usualHours.value
-    const setbacks = setbacksOf({
-      food, clock: heated, loadedAt: load.at, loadedG: totalG, solidsG, targetMoisture: food.target[purpose], middleHours: Math.sqrt(usual.low * usual.high), room,
-      weights: weighingsOf({ trays, traysWeighed, loadedG: totalG, clock: heated, places }, weighs),
-    })
+    const usual = usualHours ?? way.usualHours.value
+    // Under vacuum, or still frozen, nothing is taken back from the room.
+    const setbacks = way.way === 'freeze-dryer'
+      ? []
+      : setbacksOf({
+          food, clock: heated, loadedAt: load.at, loadedG: totalG, solidsG, targetMoisture: food.target[purpose], middleHours: Math.sqrt(usual.low * usual.high), room,
+          weights: weighingsOf({ trays, traysWeighed, loadedG: totalG, clock: heated, places }, weighs),
+        })
     const clock = setBackClock(heated, setbacks)
     const run = {
-      runId, machineId, positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, setbacks, unloadedAt, chamberC, room,
+      runId, machineId, way, frozen: load.body.frozen ?? [], portions, outlook, powder: ofKind(log, 'grind').some(entry => entry.at <= load.at),
+      positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, setbacks, unloadedAt, chamberC, room,
     }
     const trayWeights = weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })))
     return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: markOff(weighingsOf(run, weighs), setbacks) }
@@ -191,17 +229,26 @@ function heatsFelt(heats: readonly EntryOf<'heat'>[], airs: readonly EntryOf<'ai
   return [...heats.map(({ at, body }) => ({ at, setC: body.setC })), ...measured]
 }
 
-function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], food: Food, loadedG: number | undefined) {
-  const steps = prep.flatMap((entry): PrepStep[] => {
+/** What a step takes off where it was not weighed, share of the weight before it (common practice). */
+const USUAL_WATER: Partial<Record<string, { mean: number, sd: number }>> = {
+  roast: { mean: 0.25, sd: 0.1 }, thicken: { mean: 0.3, sd: 0.12 }, drain: { mean: 0.2, sd: 0.1 }, char: { mean: 0.12, sd: 0.06 }, boil: { mean: 0.08, sd: 0.08 }, cook: { mean: 0.22, sd: 0.08 }, toast: { mean: 0.06, sd: 0.04 },
+}
+/** Peels, seeds and husks, where the food's own loss counts for the trimming. */
+const USUAL_WASTE: Partial<Record<string, { mean: number, sd: number }>> = { peel: { mean: 0.12, sd: 0.05 }, seed: { mean: 0.1, sd: 0.05 } }
+
+function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], splits: readonly EntryOf<'split'>[], food: Food, card: MethodCard, loadedG: number | undefined) {
+  const trim = (card.trimShare ?? food.trimShare).value
+  const steps = [...prep, ...splits].sort((a, b) => a.at - b.at || a.seq - b.seq).flatMap((entry): PrepStep[] => {
+    if (entry.body.kind === 'split') return [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }]
     const { step, effect, weightG, added } = entry.body
     if (effect === 'none') return []
     if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
-    const usualShare = effect === 'waste' ? food.trimShare.value : { mean: 0.25, sd: 0.12 }
+    const usualShare = effect === 'waste' ? USUAL_WASTE[step] ?? trim : USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 }
     return [{ kind: effect, name: step, weightG, usualShare }]
   })
   // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss.
   if (!prep.some(entry => entry.body.effect === 'waste')) {
-    steps.unshift({ kind: 'waste', name: 'trim', usualShare: food.trimShare.value })
+    steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
   }
   return { rawWeightG: intake.body.weightG, rawMoisture: food.rawMoisture.value, steps, loadedWeightG: loadedG }
 }

@@ -1,11 +1,9 @@
 import type { FeelCheck } from '../dryness'
 import type { PackageKey } from '../keeping'
-import type { Purpose } from '../foods'
+import type { PrepStepName, Purpose } from '../foods'
+import type { MachineKind } from '../machines'
+import type { HoldPlace } from './hold'
 import type { HygrometerCalibration } from '../sorption'
-
-/** Steps between basket and tray, by the words of the trade. */
-export const PREP_STEPS = ['wash', 'trim', 'cut', 'blanch', 'dip', 'roast', 'thicken', 'season', 'hold'] as const
-export type PrepStepName = typeof PREP_STEPS[number]
 
 /** What was believed of the hours when a load went in: from the card, and from so many own runs. */
 export interface UsualHours { low: number, high: number, runs: number }
@@ -15,15 +13,44 @@ export interface TrayWeight { position: number, weightG: number }
 /** A tray that goes from one place to another, or stays; turned end for end, or its food turned over. */
 export interface TrayMove { from: number, to: number, turned?: boolean, flipped?: boolean }
 
+/** What came in. */
+export interface IntakeBody {
+  kind: 'intake'
+  foodKey: string
+  cultivar?: string
+  source: string
+  weightG: number
+  condition?: string
+  purpose: Purpose
+  cardKey: string
+  /** The plant or row that it was picked from: its pickings add up over the season. */
+  plant?: string
+  count?: number
+  /** What was paid for it, in the household's money. */
+  price?: number
+  /** The batch whose basket it is a part of. */
+  from?: string
+}
+
 /** What is written into a batch's log. One kind a fact; grams are net of the tray. */
 export type EntryBody
-  = | { kind: 'intake', foodKey: string, cultivar?: string, source: string, weightG: number, condition?: string, purpose: Purpose, cardKey: string }
-    | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, by?: string, note?: string }
-    | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number, usualHours?: UsualHours }
+  = | IntakeBody
+    /** `coreC`: what the thermometer showed inside, for what must be cooked. `school`: which way it was done, where practitioners differ. */
+    | { kind: 'prep', step: PrepStepName, effect: 'none' | 'waste' | 'water' | 'added', weightG?: number, added?: AddedParts, cutName?: string, thicknessMm?: number, coreC?: number, minutes?: number, school?: string, by?: string, note?: string }
+    /** Part of the basket becomes a batch of its own. */
+    | { kind: 'split', weightG: number, to: string, what?: string }
+    /** Work stops: where it is kept meanwhile; null when it is taken up again. */
+    | { kind: 'hold', place: HoldPlace | null, roomC?: number }
+    /** A caution that was read and accepted. */
+    | { kind: 'caution', rule: string }
+    /** `way`: the kind of machine, or none. `frozen`: trays that went in frozen solid. `portions`: sheets spread as measured amounts. */
+    | { kind: 'load', runId: string, machineId: string, positions: number[], trays?: TrayWeight[], totalG: number, usualHours?: UsualHours, way?: MachineKind, frozen?: number[], portions?: { count: number, ml: number } }
     | { kind: 'heat', runId: string, setC: number | null }
     | { kind: 'air', runId: string, roomC?: number, roomHumidity?: number, chamberC?: number }
     /** Trays change places in a machine, of whatever batch. */
     | { kind: 'move', runId: string, trays: TrayMove[] }
+    /** What is expected of the weather, for food outdoors: minute of the day at which it comes in, and an instant of rain. */
+    | { kind: 'outlook', runId: string, duskMinute: number, rainAt?: number }
     /** A line of the list that is gone through before or after a run. */
     | { kind: 'tick', runId: string, list: 'start' | 'end', item: string }
     | { kind: 'weigh', trays?: TrayWeight[], totalG?: number }
@@ -35,7 +62,9 @@ export type EntryBody
     | { kind: 'jarAir', shown: number, closedHours: number, celsius?: number, calibration: HygrometerCalibration }
     | { kind: 'restEnd', weightG?: number }
     | { kind: 'grind', dryInG: number, powderOutG: number, note?: string }
-    | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number }
+    /** Damp powder dried in a thin layer. */
+    | { kind: 'powderDry', how: 'oven-off' | 'low-oven' | 'dryer', minutes: number, beforeG?: number, afterG?: number }
+    | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number, inOil?: boolean }
     | { kind: 'finish', reason?: string }
     | { kind: 'note', text: string }
     | { kind: 'take', jarId: string, weightG: number, use?: string }
@@ -47,7 +76,7 @@ export interface AddedParts { solidsG?: number, waterG?: number, saltG?: number,
 export type EntryKind = EntryBody['kind']
 
 /** Kinds that belong to a run, and so to every batch in the machine. */
-export const RUN_KINDS: readonly EntryKind[] = ['heat', 'air', 'move', 'tick']
+export const RUN_KINDS: readonly EntryKind[] = ['heat', 'air', 'move', 'tick', 'outlook']
 
 /** An entry as it stands in the log. Instants are milliseconds since 1970, UTC. */
 export interface Entry {

@@ -66,6 +66,24 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
       ],
     },
   ],
+  foam: [
+    {
+      key: 'touch', ask: 'Take a piece from the middle of a tray. It is',
+      answers: [
+        { key: 'chalky', words: 'light and chalky, like foam', vote: 'dry' },
+        { key: 'chewy', words: 'chewy or heavy', vote: 'wet' },
+        { key: 'cold', words: 'cold, or has a cold spot', vote: 'veto' },
+      ],
+    },
+    {
+      key: 'middle', ask: 'Broken, its core is',
+      answers: [
+        { key: 'even', words: 'as pale as the rim', vote: 'dry' },
+        { key: 'darker', words: 'darker', vote: 'veto' },
+        { key: 'ice', words: 'icy or wet', vote: 'veto' },
+      ],
+    },
+  ],
   shreds: [
     {
       key: 'crunch', ask: 'Squeeze a handful. It',

@@ -1,11 +1,21 @@
+import type { MachineKind } from '../machines'
+import type { SorptionGroup } from '../sorption'
+
 /** What a batch is dried for: eaten as pieces, crumbled to flakes, or ground fine. */
 export type Purpose = 'pieces' | 'flakes' | 'powder'
 export const PURPOSES = ['pieces', 'flakes', 'powder'] as const satisfies readonly Purpose[]
 
 /** How a piece is judged by hand: the questions differ by what lies on the tray. */
-export type FeelForm = 'pieces' | 'leaves' | 'sheet' | 'shreds'
+export const FEEL_FORMS = ['pieces', 'leaves', 'sheet', 'shreds', 'foam'] as const
+export type FeelForm = typeof FEEL_FORMS[number]
 
-export type FoodGroup = 'root' | 'leaf' | 'wateryFruit' | 'gourd' | 'allium' | 'chili' | 'berry' | 'orchard' | 'herb' | 'mushroom' | 'stalk'
+/** Steps between basket and tray, by the words of the trade. */
+export const PREP_STEPS = ['wash', 'soak', 'dip', 'trim', 'peel', 'seed', 'cut', 'blanch', 'roast', 'boil', 'cook', 'char', 'puree', 'thicken', 'drain', 'season', 'marinate', 'toast', 'spread', 'freeze', 'hold'] as const
+export type PrepStepName = typeof PREP_STEPS[number]
+
+/** What the cautions go by: a food has a trait, and a rule of `core/safety` names it. */
+export const TRAITS = ['oil', 'gourd', 'nitrate', 'smell', 'wild', 'iodine', 'hot', 'extreme', 'fumes', 'stickyPowder', 'red-meat', 'poultry', 'meat', 'fish', 'shellfish', 'egg', 'dairy', 'perishable'] as const
+export type Trait = typeof TRAITS[number]
 
 /** Where a figure comes from; "common practice" for a rule of thumb without a published source. */
 export type Source = string
@@ -15,27 +25,69 @@ export interface Sourced<T> { value: T, source: Source }
 /** A quantity that differs from basket to basket: mean and standard deviation, fractions 0–1 unless said. */
 export interface Spread { mean: number, sd: number }
 
-/** One way to cut and dry a food. */
+/** 10th and 90th percentile. */
+export interface Range { low: number, high: number }
+
+/** One way of drying a cut: its heat and hours. The hours are of heat (or vacuum, or sun), to crisp, in one layer. */
+export interface CardWay {
+  way: MachineKind
+  usualHours: Sourced<Range>
+  /** Air to set, °C; the shelf's warmth in a freeze dryer, the usual air in sun and room. */
+  temperatureC: number
+  temperatureReason: string
+  /** A pass that takes part of the water only; another machine follows. */
+  partOnly?: boolean
+}
+
+/** A step between the basket and the tray, as a card tells it. */
+export interface CardStep {
+  step: PrepStepName
+  words: string
+  /** For a timer, minutes. */
+  minutes?: number
+  /** Only in one school of this question. */
+  school?: string
+}
+
+/** One way to cut a food, with the ways it is then dried. */
 export interface MethodCard {
   key: string
   /** In words, as on a page's title: "3 mm slices". */
   name: string
   feelForm: FeelForm
   thicknessMm?: number
-  /** 10th and 90th percentile of hours of heat to crisp, at `temperatureC`, in one layer. */
-  usualHours: Sourced<{ low: number, high: number }>
-  /** Air temperature to set, °C, and the reason for it. */
+  /** The card's first way, the usual one; figures of the others are in `ways`. */
+  usualHours: Sourced<Range>
   temperatureC: number
   temperatureReason: string
+  ways: readonly CardWay[]
   /** What a tray carries in one layer, kg wet food a square metre. */
   trayLoadKgM2: Spread
+  /** Share that trimming takes off for this cut, where it differs from the food's. */
+  trimShare?: Sourced<Spread>
+  steps: readonly CardStep[]
+  /** How it is laid on the tray. */
+  spread: string
+  /** Spread as measured portions, each sheet a known amount. */
+  portions: boolean
+  /** Goes in liquid: boils over under vacuum unless frozen solid. */
+  liquid: boolean
+  /** Dried raw, and raw on the way back. */
+  raw: boolean
+  /** Made by the household. */
+  own: boolean
 }
 
 export interface Food {
   key: string
   name: string
-  group: FoodGroup
-  /** Water, wet basis, as it comes in (trimmed). */
+  /** What else it is called. */
+  otherNames: readonly string[]
+  /** Key of its family. */
+  group: string
+  groupName: string
+  isotherm: SorptionGroup
+  /** Water, wet basis, of the raw edible part. */
   rawMoisture: Sourced<Spread>
   /** Share of the basket's weight that trimming takes off. */
   trimShare: Sourced<Spread>
@@ -47,18 +99,41 @@ export interface Food {
   targetSource: Source
   /** What dry food of this kind looks and feels like. */
   drynessTest: Sourced<string>
+  /** Kept as pieces it stops at pliable. */
+  pliable: boolean
   /** Colour of the powder, for the jar's drawing. */
   powderColour: string
   /** Spooned density of the powder, g/mL. */
   powderDensity: Sourced<Spread>
   /** Months of best quality at 20 °C in a lined screw jar. */
-  keepsMonths: Record<Purpose, { low: number, high: number }>
+  keepsMonths: Record<Purpose, Range>
   keepsReason: string
   keepsSource: Source
+  /** Scoville heat units of the dried pod. */
+  heatUnits?: Sourced<Range>
+  /** Minutes of blanching. */
+  blanch?: Sourced<{ steam?: number, water?: number, words?: string }>
   /** Allergens to carry on the label, by their usual names. */
   allergens: readonly string[]
+  traits: readonly Trait[]
+  /** Cautions of this food alone; those by trait are rules of `core/safety`. */
   cautions: readonly Caution[]
+  /** Keys of the questions on which practitioners disagree about it. */
+  schools: readonly string[]
+  /** Made by the household. */
+  own: boolean
 }
 
+/** Steps at which a caution is told. */
+export const CAUTION_STEPS = ['intake', 'prep', 'load', 'dry', 'rest', 'grind', 'pack', 'use'] as const
+export type CautionStep = typeof CAUTION_STEPS[number]
+
 /** A danger, told at the step where it is. */
-export interface Caution { step: 'intake' | 'prep' | 'load' | 'dry' | 'grind' | 'pack', text: string }
+export interface Caution { step: CautionStep, text: string }
+
+/** A question on which practitioners disagree, with its schools; the first is the default. */
+export interface SchoolQuestion {
+  key: string
+  ask: string
+  schools: readonly { key: string, name: string, reason: string, celsius?: number }[]
+}

@@ -26,6 +26,10 @@ export interface BestBy {
   source: string
 }
 
+/** Four days, for what lies in oil in the refrigerator. */
+const OIL_MONTHS = 4 / 30.4
+const FREEZER_C = -15
+
 /** Rate of fading for 10 °C more, within the rule of thumb's 2 to 3. */
 const Q10 = 2.5
 
@@ -34,13 +38,16 @@ const Q10 = 2.5
  * package, times Q10 for another storage temperature, less where it was not rested.
  * @throws InputError for a storage temperature outside −30 to 45 °C.
  */
-export function bestByWindow(input: { food: Food, purpose: Purpose, packageKey: PackageKey, storageC?: number, rested?: boolean }): BestBy {
+export function bestByWindow(input: { food: Food, purpose: Purpose, packageKey: PackageKey, storageC?: number, rested?: boolean, inOil?: boolean }): BestBy {
   const storageC = input.storageC ?? 20
   if (!(storageC >= -30 && storageC <= 45)) {
     throw new InputError([{ field: 'storageC', message: 'must be between −30 and 45 °C' }])
   }
   const packed = packageOf(input.packageKey)
   if (!packed) throw new InputError([{ field: 'packageKey', message: 'is not a package Dulse knows' }])
+  if (input.inOil && storageC > FREEZER_C) {
+    return { months: { low: OIL_MONTHS, high: OIL_MONTHS }, reason: 'Under oil it is kept at or below 4 °C and used within 4 days.', source: 'public-health guidance on botulism, from memory' }
+  }
   const base = input.food.keepsMonths[input.purpose]
   const warmth = Math.pow(Q10, (20 - storageC) / 10)
   // Food ground straight from the machine may hold a wet piece that nobody saw: the lower half only.

@@ -1,8 +1,9 @@
-import { hotSpellOf, type Assessment, type BatchState } from '../batch'
+import { constantTrays, hotSpellOf, type Assessment, type BatchState, type HoldPlace } from '../batch'
 import { REST_DAYS } from '../dryness'
+import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 
-export type TodoKind = 'load' | 'prepare' | 'heat' | 'lower' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard'
+export type TodoKind = 'load' | 'prepare' | 'heat' | 'lower' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard' | 'held' | 'bringIn' | 'takeOutside' | 'turn' | 'endSmoke' | 'round'
 
 /** One thing that needs hands, or will happen. */
 export interface Todo {
@@ -29,18 +30,80 @@ const FIRST_LOOK = 2 / 3
  * @param swaps gives the trays of its machine that should change places halfway, slower place first; asked only when it matters
  */
 export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps = () => []): Todo[] {
+  if (state.hold) return [heldTodo(state)]
   switch (state.stage) {
     case 'intake': return [intakeTodo(state)]
     case 'prep': return [{
       kind: 'load', from: state.prep.at(-1)!.at, to: state.prep.at(-1)!.at + PERISHABLE_H * HOUR,
       title: `Load the ${state.food.name.toLowerCase()}`, why: 'Cut food goes on the heat, or cold, within two hours.',
     }]
-    case 'drying': return assessed ? [...dryingTodos(state, assessed, household), ...lowerTodo(state, assessed), ...rotateTodo(state, assessed, household, swaps)] : []
+    case 'drying': return assessed ? runTodos(state, assessed, household, swaps) : []
     case 'resting': return [restTodo(state, assessed, household)]
     case 'grinding': return [grindingTodo(state)]
     default: return []
   }
 }
+
+const HELD_WORDS: Record<HoldPlace, string> = { 'counter': 'on the counter', 'refrigerator': 'in the refrigerator', 'freezer': 'in the freezer', 'cool-room': 'in the cool room' }
+
+/** Work stands still: what is kept has a limit. */
+function heldTodo(state: BatchState): Todo {
+  const { place, since, until } = state.hold!
+  return { kind: 'held', from: since, to: until, title: `Go on with the ${state.food.name.toLowerCase()}`, why: `It waits ${HELD_WORDS[place]}, no longer than this.` }
+}
+
+/** What a batch in a machine asks for, by the way it is dried. */
+function runTodos(state: BatchState, assessed: Assessment, household: Household, swaps: FindSwaps): Todo[] {
+  const run = state.run!
+  const food = state.food.name.toLowerCase()
+  switch (run.way.way) {
+    case 'sun': return [...outdoorTodos(food, run, household, run.loadedAt), ...(run.setC === null ? [] : dryingTodos(state, assessed, household))]
+    case 'freeze-dryer': return freezeTodos(state, assessed, household)
+    case 'smoker': return smokeTodos(state)
+    case 'oven': return [...dryingTodos(state, assessed, household), ...turnTodo(state)]
+    default: return [...dryingTodos(state, assessed, household), ...lowerTodo(state, assessed), ...rotateTodo(state, assessed, household, swaps)]
+  }
+}
+
+/** A look every hour: an oven has no fan for it, and the rim is done before the middle. */
+function turnTodo(state: BatchState): Todo[] {
+  const run = state.run!
+  if (run.setC === null) return []
+  const last = Math.max(run.loadedAt, run.places.movedAt ?? 0, run.weighings.at(-1)?.at ?? 0)
+  return [{ kind: 'turn', from: last + HOUR, title: `Look at the ${state.food.name.toLowerCase()} and turn it`, why: 'In an oven the first look is after an hour, then hourly: edges scorch while the middle is wet.' }]
+}
+
+/** Smoke takes part of the water only; what follows is a machine. */
+function smokeTodos(state: BatchState): Todo[] {
+  const run = state.run!
+  const { low, high } = run.way.usualHours.value
+  const name = state.food.name.toLowerCase()
+  const last = Math.max(run.loadedAt, run.places.movedAt ?? 0)
+  return [
+    { kind: 'turn', from: last + HOUR, title: `Turn the ${name} in the smoke`, why: 'So that nothing crisps on the fire’s side.' },
+    { kind: 'endSmoke', from: run.loadedAt + low * HOUR, to: run.loadedAt + high * HOUR, title: `End the smoke of the ${name}`, why: 'Smoke takes part of the water only. Weigh it, take it out, and dry it on in a machine today; rain ends it early.' },
+  ]
+}
+
+/** The machine's word is an opinion: trays are weighed, two hours more, weighed again, until none loses weight. */
+function freezeTodos(state: BatchState, { finish, verdict }: Assessment, household: Household): Todo[] {
+  const run = state.run!
+  const name = state.food.name.toLowerCase()
+  if (run.setC === null) return [{ kind: 'heat', from: run.loadedAt, title: `Start the cycle of the ${name}`, why: 'What stands in the chamber thaws.' }]
+  const rounds = constantTrays(run)
+  const weighed = Math.min(...rounds.map(round => round.weighings))
+  const settled = rounds.every(round => round.test?.constant)
+  if (settled || verdict.level === 'rest') return [{ kind: 'takeOut', from: run.weighings.at(-1)?.at ?? run.loadedAt, title: `Take the ${name} out and pack it at once`, why: 'No tray loses weight any more. Freeze-dried food takes water from the room within minutes.' }]
+  const last = run.trayWeights.at(-1)?.at ?? run.weighings.at(-1)?.at
+  const from = weighed > 0 && last !== undefined ? last + ROUND_H * HOUR : nextWaking(Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR, household)
+  return [{
+    kind: 'round', from, title: `Weigh every tray of the ${name}`,
+    why: weighed > 0 ? 'Two hours more have passed: a tray that lost nothing is done.' : 'By then the cycle should be through. Weigh in grams, give two hours more, weigh again.',
+  }]
+}
+
+/** Between the weighings of the constant-weight test, h (common practice). */
+const ROUND_H = 2
 
 function intakeTodo(state: BatchState): Todo {
   const { food, intake } = state

@@ -16,7 +16,8 @@ export function startOfDay(at: number, timeZone: string, daysOn = 0): number {
   return zoned(at, timeZone).toPlainDate().add({ days: daysOn }).toZonedDateTime(timeZone).epochMilliseconds
 }
 
-function atMinute(at: number, timeZone: string, minute: number, daysOn: number): number {
+/** A time of day of an instant's date, or of a later one, as an instant. */
+export function atMinuteOfDay(at: number, timeZone: string, minute: number, daysOn: number): number {
   return zoned(at, timeZone).toPlainDate().add({ days: daysOn })
     .toZonedDateTime({ timeZone, plainTime: new Temporal.PlainTime(Math.floor(minute / 60) % 24, minute % 60) })
     .epochMilliseconds
@@ -26,8 +27,8 @@ function atMinute(at: number, timeZone: string, minute: number, daysOn: number):
 export function sleepAround(at: number, household: Household): { from: number, to: number } {
   const { timeZone, sleepFrom, sleepTo } = household
   for (const day of [-1, 0, 1]) {
-    const from = atMinute(at, timeZone, sleepFrom, day)
-    const to = atMinute(at, timeZone, sleepTo, sleepTo <= sleepFrom ? day + 1 : day)
+    const from = atMinuteOfDay(at, timeZone, sleepFrom, day)
+    const to = atMinuteOfDay(at, timeZone, sleepTo, sleepTo <= sleepFrom ? day + 1 : day)
     if (at < to) return { from, to }
   }
   throw new RangeError('no night found around the instant')

@@ -1,5 +1,6 @@
 import { InputError } from '../errors'
-import type { Food, MethodCard, Purpose } from '../foods'
+import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
+import type { MachineKind } from '../machines'
 import { jarTakesG } from '../keeping'
 import { balancePrep, shrunkRatio, targetWeight } from '../mass'
 import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
@@ -24,7 +25,7 @@ export interface ForecastInput {
   purpose: Purpose
   /** Weight of the basket, g. */
   weightG: number
-  machine: { trays: number, trayAreaM2: number, watts: number }
+  machine: { trays: number, trayAreaM2: number, watts: number, kind?: MachineKind }
   history?: OwnHistory
   /** Volume of the jars at hand, mL. */
   jarMl: number
@@ -50,6 +51,8 @@ export interface Forecast {
   ownBatches: number
 }
 
+/** Ways that draw no power. */
+const FREE: readonly (MachineKind | undefined)[] = ['sun', 'air']
 const DRAWS = 600
 const HOUR = 3_600_000
 /** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
@@ -68,14 +71,14 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const own = input.history ?? { prep: [], dryingRatio: [], powderRecovery: [], pace: [] }
   const trimmed = balancePrep({
     rawWeightG: input.weightG, rawMoisture: food.rawMoisture.value,
-    steps: [{ kind: 'waste', name: 'trim', usualShare: food.trimShare.value }],
+    steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }],
   })
   const log = (interval: Interval) => ({ median: interval.p50, sdLog: Math.log(interval.p90 / interval.p10) / (2 * Z_90) })
   const prep = shrunkRatio(own.prep, log(trimmed.prepYield))
   const referenceRatio = 1 / targetWeight(trimmed.solids.mean, target)
   const ratio = shrunkRatio(own.dryingRatio, { median: referenceRatio, sdLog: trimmed.solids.sd / trimmed.solids.mean })
   const recovery = shrunkRatio(own.powderRecovery, RECOVERY)
-  const usual = card.usualHours.value
+  const usual = wayOf(card, machine.kind).usualHours.value
   const pace = shrunkRatio(own.pace, { median: 1, sdLog: Math.log(usual.high / usual.low) / (2 * Z_90) })
   const middleHours = Math.sqrt(usual.low * usual.high)
   const tray = trayTakesG(card, machine.trayAreaM2)
@@ -94,7 +97,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
     const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
-    energy[i] = loads[i]! * hours[i]! * machine.watts / 1000 * Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
+    energy[i] = loads[i]! * hours[i]! * (FREE.includes(machine.kind) ? 0 : machine.watts) / 1000 * Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
   }
   const whole = (draws: Float64Array) => {
     const { p10, p50, p90 } = intervalOf(draws)

@@ -1,4 +1,6 @@
 export { agendaOf, groupOf, type Todo, type TodoGroup, type TodoKind } from './agenda'
+export { alternatives, wakingStart, type Alternative, type AlternativesInput, type ChoosableMachine } from './alternatives'
+export { compareBoughtIn, handsMinutesKg, type BoughtIn, type BoughtInQuestion } from './boughtIn'
 export { forecastBasket, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
 export { learnedHours, machinePace, type LearnedHours, type PastRun } from './learned'
 export { HOLD_C, nightChoices, type NightChoice } from './night'

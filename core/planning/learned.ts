@@ -50,7 +50,7 @@ function middleOf(paces: readonly number[], sdLog: number): Interval {
  * 1; then how this food and cut runs in it, shrunk toward that; then how the person who cut it differs
  * from both. With no run yet the card stands.
  */
-export function learnedHours(card: MethodCard, past: readonly PastRun[], { factor = 1, cutBy }: AtHand = {}): LearnedHours {
+export function learnedHours(card: Pick<MethodCard, 'usualHours'>, past: readonly PastRun[], { factor = 1, cutBy }: AtHand = {}): LearnedHours {
   const usual = card.usualHours.value
   const middle = Math.sqrt(usual.low * usual.high) * factor
   const cardSd = Math.log(usual.high / usual.low) / (2 * Z_90)

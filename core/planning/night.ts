@@ -32,7 +32,7 @@ export function nightChoices(state: BatchState, assessed: Assessment, room: Air,
   if (!run || run.setC === null || run.unloadedAt !== undefined) return undefined
   const { setC } = run
   const { estimate } = assessed
-  const isotherm = isothermOf(state.food.group)
+  const isotherm = isothermOf(state.food)
   const targetX = dryBasis(state.food.target[state.purpose])
   const hours = (night.to - night.from) / HOUR
   const bedtime = run.clock.equivalentHoursAt(night.from)

@@ -1,4 +1,3 @@
-import type { FoodGroup } from '../foods'
 import type { Isotherm } from './gab'
 
 /** Foods that hold water alike. */
@@ -26,12 +25,7 @@ export const ISOTHERMS: Record<SorptionGroup, GroupIsotherm> = {
   milk: { name: 'Milk', monolayer: 0.045, c: 9, k: 0.9, heatC: 10_000, heatK: -300, sdLog: 0.2, source: RANGE },
 }
 
-const GROUP_OF: Record<FoodGroup, SorptionGroup> = {
-  root: 'wateryVegetable', stalk: 'wateryVegetable', gourd: 'wateryVegetable', wateryFruit: 'wateryVegetable',
-  leaf: 'leafy', herb: 'leafy', allium: 'allium', chili: 'chili', berry: 'sugaryFruit', orchard: 'sugaryFruit', mushroom: 'mushroom',
-}
-
-/** The isotherm for a food of the reference. */
-export function isothermOf(group: FoodGroup): GroupIsotherm {
-  return ISOTHERMS[GROUP_OF[group]]
+/** The isotherm that a food goes by. */
+export function isothermOf({ isotherm }: { isotherm: SorptionGroup }): GroupIsotherm {
+  return ISOTHERMS[isotherm]
 }

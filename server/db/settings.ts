@@ -24,14 +24,14 @@ export function writeHousehold(db: Db, settings: HouseholdSettings): void {
     .run(settings.name, settings.timeZone, settings.weightUnit, settings.temperatureUnit, settings.clockHours, settings.sleepFrom, settings.sleepTo, settings.pantryC, settings.jarMl)
 }
 
-interface MachineRow { id: string, name: string, kind: MachineKind, trays: number, tray_area_m2: number, tray_tare_g: number, tray_tares: string, watts: number, low_c: number, high_c: number, version: number }
+interface MachineRow { id: string, name: string, kind: MachineKind, trays: number, tray_area_m2: number, tray_tare_g: number, tray_tares: string, watts: number, low_c: number, high_c: number, ice_g: number | null, version: number }
 
 export type MachineRecord = MachineSettings & { version: number }
 
 function toMachine(row: MachineRow): MachineRecord {
   return {
     id: row.id, name: row.name, kind: row.kind, trays: row.trays, trayAreaM2: row.tray_area_m2, trayTareG: row.tray_tare_g, trayTares: JSON.parse(row.tray_tares) as Record<string, number>,
-    watts: row.watts, lowC: row.low_c, highC: row.high_c, version: row.version,
+    watts: row.watts, lowC: row.low_c, highC: row.high_c, iceG: row.ice_g ?? undefined, version: row.version,
   }
 }
 
@@ -46,14 +46,14 @@ export function findMachine(db: Db, id: string): MachineRecord | undefined {
 
 export function insertMachine(db: Db, machine: MachineSettings): void {
   statement(db, `
-    INSERT INTO machine (id, name, kind, trays, tray_area_m2, tray_tare_g, tray_tares, watts, low_c, high_c) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`)
-    .run(machine.id, machine.name, machine.kind, machine.trays, machine.trayAreaM2, machine.trayTareG, JSON.stringify(machine.trayTares), machine.watts, machine.lowC, machine.highC)
+    INSERT INTO machine (id, name, kind, trays, tray_area_m2, tray_tare_g, tray_tares, watts, low_c, high_c, ice_g) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`)
+    .run(machine.id, machine.name, machine.kind, machine.trays, machine.trayAreaM2, machine.trayTareG, JSON.stringify(machine.trayTares), machine.watts, machine.lowC, machine.highC, machine.iceG ?? null)
 }
 
 export function updateMachine(db: Db, machine: MachineSettings): void {
   statement(db, `
-    UPDATE machine SET name = ?, kind = ?, trays = ?, tray_area_m2 = ?, tray_tare_g = ?, tray_tares = ?, watts = ?, low_c = ?, high_c = ?, version = version + 1 WHERE id = ?`)
-    .run(machine.name, machine.kind, machine.trays, machine.trayAreaM2, machine.trayTareG, JSON.stringify(machine.trayTares), machine.watts, machine.lowC, machine.highC, machine.id)
+    UPDATE machine SET name = ?, kind = ?, trays = ?, tray_area_m2 = ?, tray_tare_g = ?, tray_tares = ?, watts = ?, low_c = ?, high_c = ?, ice_g = ?, version = version + 1 WHERE id = ?`)
+    .run(machine.name, machine.kind, machine.trays, machine.trayAreaM2, machine.trayTareG, JSON.stringify(machine.trayTares), machine.watts, machine.lowC, machine.highC, machine.iceG ?? null, machine.id)
 }
 
 export function findRun(db: Db, id: string): { id: string, machine_id: string } | undefined {

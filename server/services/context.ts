@@ -1,3 +1,4 @@
+import type { FoodBook } from '#core/foods'
 import type { HouseholdSettings } from '#shared/contracts'
 import { readHousehold } from '#server/db/settings'
 import type { Db } from '#server/db/open'
@@ -7,6 +8,8 @@ import type { Live } from './live'
 export interface Context {
   db: Db
   now: () => number
+  /** The foods of the reference and of the household; opened anew when one is changed. */
+  foods: FoodBook
   /** Tells open pages. */
   live: Live
 }

@@ -1,26 +1,46 @@
-import { cardOf, findFood, type Purpose } from '#core/foods'
+import { cardOf, type Food, type Purpose } from '#core/foods'
 import { InputError } from '#core/errors'
-import { forecastBasket, type Forecast, type OwnHistory } from '#core/planning'
+import { alternatives, compareBoughtIn, forecastBasket, type Alternative, type BoughtIn, type Forecast, type OwnHistory } from '#core/planning'
 import { ownRatios } from '#server/db/batches'
-import { findMachine } from '#server/db/settings'
+import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from './context'
 import { NotFound } from './refusals'
 
 /** Own batches that count: the newest say most about today's knife and machine. */
 const HISTORY = 12
 
+interface Question { foodKey: string, cardKey: string, purpose: Purpose, weightG: number, machineId: string }
+
 /** What a basket would take and give, if started now in this machine. */
-export function forecast(context: Context, question: { foodKey: string, cardKey: string, purpose: Purpose, weightG: number, machineId: string }): Forecast {
-  const food = findFood(question.foodKey)
-  if (!food) throw new InputError([{ field: 'foodKey', message: `“${question.foodKey}” is not a food in the reference.` }])
+export function forecast(context: Context, question: Question): Forecast {
+  const food = foodOf(context, question.foodKey)
   const machine = findMachine(context.db, question.machineId)
   if (!machine) throw new NotFound('machineId', 'There is no such machine.')
-  const household = householdOf(context)
+  const card = cardOf(food, question.cardKey)
   return forecastBasket({
-    food, card: cardOf(food, question.cardKey), purpose: question.purpose, weightG: question.weightG,
-    machine: { trays: machine.trays, trayAreaM2: machine.trayAreaM2, watts: machine.watts },
-    history: historyOf(context, food.key, question.cardKey), jarMl: household.jarMl, startAt: context.now(),
+    food, card, purpose: question.purpose, weightG: question.weightG, machine,
+    history: historyOf(context, food.key, card.key), jarMl: householdOf(context).jarMl, startAt: context.now(),
   })
+}
+
+/** The same basket in every machine and cut, soonest dry first. */
+export function forecastAlternatives(context: Context, question: Question): Alternative[] {
+  const food = foodOf(context, question.foodKey)
+  const household = householdOf(context)
+  return alternatives({
+    ...question, food, machines: listMachines(context.db), history: card => historyOf(context, food.key, card.key), jarMl: household.jarMl, startAt: context.now(), household,
+  })
+}
+
+/** Own peeling against bought-in stock. */
+export function forecastBoughtIn(context: Context, { foodKey, ...question }: { foodKey: string, purpose: Purpose, ownPriceKg: number, ownMinutesKg: number, boughtPriceKg: number, boughtMinutesKg: number, hourWorth: number }): BoughtIn {
+  return compareBoughtIn({ food: foodOf(context, foodKey), ...question })
+}
+
+function foodOf({ foods }: Context, key: string): Food {
+  const food = foods.find(key)
+  if (!food) throw new InputError([{ field: 'foodKey', message: `“${key}” is not a food in the reference.` }])
+  return food
 }
 
 function historyOf({ db }: Context, foodKey: string, cardKey: string): OwnHistory {

@@ -1,4 +1,3 @@
-import { findFood } from '#core/foods'
 import { formatWeight } from '#core/units'
 import type { Context } from './context'
 import { householdOf } from './context'
@@ -36,7 +35,7 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
   const { cultivar } = jar.pedigree
   return {
     jarNumber: jar.number,
-    food: findFood(jar.foodKey)?.name ?? jar.foodKey,
+    food: jar.foodName,
     form: cultivar ? `${FORMS[jar.purpose]}, “${cultivar}”` : FORMS[jar.purpose],
     lot: `Batch ${jar.batchNumber} · jar ${jar.number}`,
     netWeight: formatWeight(jar.netG, household.weightUnit),

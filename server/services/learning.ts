@@ -1,6 +1,8 @@
 import { usualHoursFactor, type BatchState } from '#core/batch'
+import { wayOf } from '#core/foods'
 import { learnedHours, type LearnedHours } from '#core/planning'
 import { pacesOf } from '#server/db/batches'
+import { findMachine } from '#server/db/settings'
 import type { Context } from './context'
 
 /** Newest runs of a machine that say how it dries today. */
@@ -12,5 +14,5 @@ export const TRAYS_LEARNED_FROM = 240
 export function hoursInMachine({ db }: Context, machineId: string, state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy'>): LearnedHours {
   const past = pacesOf(db, machineId, RUNS_LEARNED_FROM)
     .map(row => ({ pace: row.pace, sameCard: row.food_key === state.food.key && row.card_key === state.card.key, cutBy: row.cut_by ?? undefined }))
-  return learnedHours(state.card, past, { factor: usualHoursFactor(state), cutBy: state.cutBy })
+  return learnedHours(wayOf(state.card, findMachine(db, machineId)?.kind), past, { factor: usualHoursFactor(state), cutBy: state.cutBy })
 }

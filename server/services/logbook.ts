@@ -2,6 +2,7 @@ import { uuidv7 } from 'uuidv7'
 import { openDatabase } from '#server/db/open'
 import { insertMachine, listMachines, readHousehold, writeHousehold } from '#server/db/settings'
 import type { Context } from './context'
+import { openFoodBook } from './foods'
 import { Live } from './live'
 import { bringProjectionsUpToDate } from './projections'
 
@@ -11,7 +12,7 @@ import { bringProjectionsUpToDate } from './projections'
  */
 export function openLogbook(path: string, now: () => number = Date.now): Context {
   const db = openDatabase(path)
-  const context = { db, now, live: new Live() }
+  const context = { db, now, live: new Live(), foods: openFoodBook(db) }
   db.transaction(() => {
     if (!readHousehold(db)) {
       writeHousehold(db, {

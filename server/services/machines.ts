@@ -43,7 +43,7 @@ export function machinePage(context: Context, machineId: string): MachinePageAns
   const moved = ofKind(inForce(log), 'move').length > 0
   return {
     machine, devices,
-    run: { runId, entries: log, batches: views.map(view => ({ batchId: view.batch_id, number: view.number, title: view.title, entries: entriesOfBatch(db, view.batch_id) })) },
+    run: { runId, entries: log, batches: views.map(view => ({ batchId: view.batch_id, number: view.number, title: view.title, food: context.foods.find(view.food_key)!, entries: entriesOfBatch(db, view.batch_id) })) },
     // Swapped once, each tray has half of either place: again would undo it.
     swaps: moved ? [] : swapsWorthMaking(machine.evenness ?? [], views.flatMap(view => JSON.parse(view.trays) as number[])),
   }

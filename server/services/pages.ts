@@ -1,13 +1,13 @@
 import type { Stage } from '#core/batch'
 import { foldBatch, STAGES } from '#core/batch'
 import { REST_DAYS } from '#core/dryness'
-import { findFood, FOODS } from '#core/foods'
 import { bestByWindow, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
 import { intervalFromNormal } from '#core/stats'
 import type { BatchAnswer, BatchSummary, FoundItem, JarAnswer, JarSummary, NowAnswer, RackAnswer, ShelfAnswer, StageCount } from '#shared/contracts'
 import { batchView, dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, newestAir } from '#server/db/entries'
 import { findJarViews, jarsOfBatch, jarsOnShelf, jarsToUse, jarView, placesOfJars, shelfSums, type JarViewRow } from '#server/db/jars'
+import { acceptedCautions } from '#server/db/foods'
 import { listMachines } from '#server/db/settings'
 import { countTodos, listTodos } from '#server/db/todos'
 import type { Context } from './context'
@@ -47,12 +47,12 @@ export function nowPage(context: Context): NowAnswer {
     })),
     todoCount: countTodos(db),
     racks: racks(context),
-    useFirst: jarsToUse(db, at + USE_FIRST_DAYS * DAY_MS, JARS_TO_USE_SHOWN).map(toJarSummary),
+    useFirst: jarsToUse(db, at + USE_FIRST_DAYS * DAY_MS, JARS_TO_USE_SHOWN).map(row => toJarSummary(context, row)),
     stages: stageBand(context),
   }
 }
 
-function racks({ db }: Context): RackAnswer[] {
+function racks({ db, foods }: Context): RackAnswer[] {
   const drying = dryingViews(db)
   return listMachines(db).map((machine): RackAnswer => {
     const views = drying.filter(view => view.machine_id === machine.id)
@@ -63,10 +63,10 @@ function racks({ db }: Context): RackAnswer[] {
       trays: Array.from({ length: machine.trays }, (_, i) => {
         const view = byTray.get(i + 1)
         return view
-          ? { position: i + 1, batchId: view.batch_id, batchNumber: view.number, title: findFood(view.food_key)?.name, waterLeft: 1 - (view.water_gone ?? 0) }
+          ? { position: i + 1, batchId: view.batch_id, batchNumber: view.number, title: foods.find(view.food_key)?.name, waterLeft: 1 - (view.water_gone ?? 0) }
           : { position: i + 1 }
       }),
-      finishes: views.map(view => ({ batchId: view.batch_id, batchNumber: view.number, title: findFood(view.food_key)?.name ?? view.title, from: view.finish_from ?? undefined, to: view.finish_to ?? undefined })),
+      finishes: views.map(view => ({ batchId: view.batch_id, batchNumber: view.number, title: foods.find(view.food_key)?.name ?? view.title, from: view.finish_from ?? undefined, to: view.finish_to ?? undefined })),
     }
   })
 }
@@ -97,9 +97,11 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
   const air = newestAir(db)
   const entries = entriesOfBatch(db, batchId)
   const machines = listMachines(db)
-  const state = foldBatch(entries)!
+  const state = foldBatch(entries, context.foods.find)!
   return {
-    batchId, number: batch.number,
+    batchId, number: batch.number, food: state.food, accepted: acceptedCautions(db),
+    schools: context.foods.schools.filter(question => state.food.schools.includes(question.key)),
+    others: othersIn(context, batchId),
     lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
     learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state)])),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
@@ -108,7 +110,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
 
 export function shelfPage(context: Context): ShelfAnswer {
   const sums = shelfSums(context.db)
-  return { jars: jarsOnShelf(context.db, SHELF_MOST).map(toJarSummary), count: sums.count, totalG: sums.grams, places: placesOfJars(context.db) }
+  return { jars: jarsOnShelf(context.db, SHELF_MOST).map(row => toJarSummary(context, row)), count: sums.count, totalG: sums.grams, places: placesOfJars(context.db) }
 }
 
 /** A jar with its pedigree back to the basket. */
@@ -118,13 +120,13 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   const batch = row && batchView(db, row.batch_id)
   if (!row || !batch) throw new NotFound('jarId', 'There is no such jar. It may have been voided.')
   const entries = entriesOfBatch(db, row.batch_id)
-  const state = foldBatch(entries)!
+  const state = foldBatch(entries, context.foods.find)!
   const jar = state.jars.find(item => item.jarId === jarId)!
   const density = state.food.powderDensity.value
   const run = state.run
   return {
-    ...toJarSummary(row), batchNumber: batch.number, batchTitle: titleOf(state), packageKey: row.package_key, sizeMl: row.size_ml ?? undefined,
-    bestBy: bestByWindow({ food: state.food, purpose: state.purpose, packageKey: row.package_key as PackageKey, storageC: jar.body.storageC, rested: state.rest?.startedAt !== undefined }),
+    ...toJarSummary(context, row), batchNumber: batch.number, batchTitle: titleOf(state), packageKey: row.package_key, sizeMl: row.size_ml ?? undefined,
+    bestBy: bestByWindow({ food: state.food, purpose: state.purpose, packageKey: row.package_key as PackageKey, storageC: jar.body.storageC, rested: state.rest?.startedAt !== undefined, inOil: jar.body.inOil }),
     allergens: [...state.food.allergens],
     densityGMl: intervalFromNormal(density.mean, density.sd, 0.05),
     entries: entries.filter(({ body }) => ('jarId' in body && body.jarId === jarId) || (body.kind === 'void')),
@@ -138,14 +140,24 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   }
 }
 
+/** Foods that stand in each machine now, for what a mixed load does to them. */
+function othersIn({ db, foods }: Context, batchId: string): BatchAnswer['others'] {
+  const others: BatchAnswer['others'] = {}
+  for (const view of dryingViews(db)) {
+    const food = foods.find(view.food_key)
+    if (view.machine_id && food && view.batch_id !== batchId) (others[view.machine_id] ??= []).push({ food, cardKey: view.card_key })
+  }
+  return others
+}
+
 /** Batches, jars and foods that the words fit. */
 export function findAnything(context: Context, words: string): FoundItem[] {
   const wanted = words.trim().toLowerCase()
   if (wanted === '') return []
-  const foods = FOODS.filter(food => food.name.toLowerCase().includes(wanted))
+  const foods = context.foods.foods.filter(food => [food.name, ...food.otherNames].some(name => name.toLowerCase().includes(wanted))).slice(0, 12)
   return [
     ...findBatchViews(context.db, wanted, 8).map((row): FoundItem => ({ kind: 'batch', id: row.batch_id, title: row.title, detail: `Batch ${row.number}` })),
-    ...findJarViews(context.db, wanted, foods.map(food => food.key), 8).map((row): FoundItem => ({ kind: 'jar', id: row.jar_id, title: `${findFood(row.food_key)?.name ?? row.food_key}, ${row.purpose}`, detail: `Jar ${row.number}, ${row.place}` })),
+    ...findJarViews(context.db, wanted, foods.map(food => food.key), 8).map((row): FoundItem => ({ kind: 'jar', id: row.jar_id, title: `${context.foods.find(row.food_key)?.name ?? row.food_key}, ${row.purpose}`, detail: `Jar ${row.number}, ${row.place}` })),
     ...foods.map((food): FoundItem => ({ kind: 'food', id: food.key, title: food.name, detail: 'In the reference' })),
   ]
 }
@@ -158,8 +170,10 @@ function toBatchSummary(row: BatchViewRow): BatchSummary {
   }
 }
 
-function toJarSummary(row: JarViewRow): JarSummary {
+function toJarSummary({ foods }: Context, row: JarViewRow): JarSummary {
+  const food = foods.find(row.food_key)
   return {
+    foodName: food?.name ?? row.food_key, colour: food?.powderColour ?? '#C98B36',
     jarId: row.jar_id, number: row.number, batchId: row.batch_id, foodKey: row.food_key, purpose: row.purpose, place: row.place,
     netG: row.net_g, leftG: row.left_g, packedAt: row.packed_at, bestFrom: row.best_from, bestTo: row.best_to, smell: row.smell ?? undefined,
   }

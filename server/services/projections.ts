@@ -15,7 +15,7 @@ import { TRAYS_LEARNED_FROM } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '4'
+const PROJECTION_VERSION = '5'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -25,7 +25,7 @@ const PROJECTION_VERSION = '4'
 export function project(context: Context, batchId: string, after?: EntryKind): void {
   const { db } = context
   const entries = entriesOfBatch(db, batchId)
-  const state = foldBatch(entries)
+  const state = foldBatch(entries, context.foods.find)
   if (!state) {
     dropBatchView(db, batchId)
     replaceTodos(db, batchId, [])
@@ -116,9 +116,9 @@ function gramsInStage(state: BatchState): number {
 /** Hours that a finished batch took to its target over the middle of the usual hours; null where nothing was weighed. */
 function paceOf(state: BatchState): number | null {
   const { run } = state
-  if (state.stage !== 'shelf' || !run || state.earlierRuns.length > 0 || run.weighings.length < 2) return null
+  if (state.stage !== 'shelf' || !run || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 2) return null
   const hours = assess(state, run.unloadedAt ?? 0)!.estimate.hoursToTarget
-  const { low, high } = state.card.usualHours.value
+  const { low, high } = run.way.usualHours.value
   // A window as wide as the usual hours says nothing about this machine.
   if (!Number.isFinite(hours.p90) || hours.p90 / hours.p10 > 1.5) return null
   return hours.p50 / (Math.sqrt(low * high) * usualHoursFactor(state))
@@ -129,7 +129,7 @@ function jarRows(context: Context, batchId: string, state: BatchState): JarViewR
   const log = inForce(entriesOfBatch(context.db, batchId))
   return state.jars.map((jar) => {
     const { body } = jar
-    const best = bestByWindow({ food: state.food, purpose: state.purpose, packageKey: body.packageKey, storageC: body.storageC, rested })
+    const best = bestByWindow({ food: state.food, purpose: state.purpose, packageKey: body.packageKey, storageC: body.storageC, rested, inOil: body.inOil })
     const { from, to } = bestByDates(jar.packedAt, best)
     const smell = ofKind(log, 'smell').findLast(entry => entry.body.jarId === jar.jarId)
     return {

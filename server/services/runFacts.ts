@@ -17,7 +17,7 @@ export function projectRun(context: Context, runId: string): void {
   if (!run) return
   const log = inForce(entriesOfRun(db, runId))
   const spells = batchIdsEverIn(db, runId).flatMap((batchId) => {
-    const state = foldBatch(entriesOfBatch(db, batchId))
+    const state = foldBatch(entriesOfBatch(db, batchId), context.foods.find)
     return [...state?.earlierRuns ?? [], ...state?.run ? [state.run] : []].filter(item => item.runId === runId)
   })
   if (spells.length === 0) return putRunView(db, { runId, machineId: run.machine_id, heatHours: 0, heatSeen: [] })

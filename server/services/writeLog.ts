@@ -20,7 +20,7 @@ export function startBatch(context: Context, input: NewBatch): Written & { numbe
   return write(context, { batchId: input.id }, input.entry, () => {
     if (findBatch(context.db, input.id)) throw new Conflict('There is a batch with this id already.')
     const entry = complete(context, input.entry)
-    checkEntry([], entry, { now: context.now() })
+    checkEntry([], entry, { now: context.now(), find: context.foods.find })
     insertBatch(context.db, input.id, context.now())
   }, () => ({ number: findBatch(context.db, input.id)!.number }))
 }
@@ -33,7 +33,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     const entry = complete(context, input)
     const { body } = entry
     checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
-    checkEntry(entriesOfBatch(db, batchId), entry, { now: context.now(), machine: body.kind === 'load' ? machineFor(context, batchId, body) : undefined })
+    checkEntry(entriesOfBatch(db, batchId), entry, { now: context.now(), find: context.foods.find, machine: body.kind === 'load' ? machineFor(context, batchId, body) : undefined })
     if (body.kind === 'load') joinRun(context, body)
     if (body.kind === 'pack') {
       const known = findJar(db, body.jarId)
@@ -71,17 +71,17 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
     const ofRun = new Set(entriesOfRun(db, runId).map(item => item.id))
     const logs = batches.map(batchId => entriesOfBatch(db, batchId).filter(item => !RUN_KINDS.includes(item.body.kind) || ofRun.has(item.id)))
     if (body.kind === 'tick' && !listItem(findMachine(db, run.machine_id)!.kind, body.list, body.item)) throw new InputError([{ field: 'body.item', message: `“${body.item}” is not on this machine’s list.` }])
-    if (body.kind === 'move') checkMove(findMachine(db, run.machine_id)!, logs, entry, body.trays)
+    if (body.kind === 'move') checkMove(context, findMachine(db, run.machine_id)!, logs, entry, body.trays)
     // What was before a batch came in concerns those that were there.
     const there = logs.filter(log => log.some(item => item.body.kind === 'intake' && item.at <= entry.at))
-    for (const log of there.length > 0 ? there : logs) checkEntry(log, entry, { now: context.now() })
+    for (const log of there.length > 0 ? there : logs) checkEntry(log, entry, { now: context.now(), find: context.foods.find })
   })
 }
 
 /** Trays move only from places that carry one, to places that exist and are then free. */
-function checkMove(machine: { name: string, trays: number }, logs: readonly Entry[][], entry: Entry, moves: readonly TrayMove[]): void {
+function checkMove({ foods }: Context, machine: { name: string, trays: number }, logs: readonly Entry[][], entry: Entry, moves: readonly TrayMove[]): void {
   const taken = logs.flatMap((log) => {
-    const run = foldBatch(log.filter(item => item.id !== entry.replaces && item.at <= entry.at))?.run
+    const run = foldBatch(log.filter(item => item.id !== entry.replaces && item.at <= entry.at), foods.find)?.run
     return run ? run.present.map(tray => run.places.placeAt(tray, entry.at)) : []
   })
   const problems = moves.flatMap(({ from, to }, i) => {
@@ -146,7 +146,7 @@ function machineFor({ db }: Context, batchId: string, body: Extract<Entry['body'
   const taken = dryingViews(db)
     .filter(view => view.machine_id === machine.id && view.batch_id !== batchId)
     .flatMap(view => JSON.parse(view.trays) as number[])
-  return { name: machine.name, trays: machine.trays, lowC: machine.lowC, highC: machine.highC, taken }
+  return { name: machine.name, kind: machine.kind, trays: machine.trays, lowC: machine.lowC, highC: machine.highC, taken }
 }
 
 /** A machine that runs has one heat: a batch loaded into it joins its run. */

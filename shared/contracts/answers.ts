@@ -1,5 +1,5 @@
 import type { Entry, RunOutline, Stage } from '#core/batch'
-import type { Purpose } from '#core/foods'
+import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { BestBy } from '#core/keeping'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
@@ -27,7 +27,7 @@ export interface MachineAnswer extends MachineSettings {
 export interface MachinePageAnswer {
   machine: MachineAnswer
   devices: DeviceAnswer[]
-  run?: { runId: string, entries: Entry[], batches: { batchId: string, number: number, title: string, entries: Entry[] }[] }
+  run?: { runId: string, entries: Entry[], batches: { batchId: string, number: number, title: string, food: Food, entries: Entry[] }[] }
   /** Trays that should change places halfway. */
   swaps: { from: number, to: number }[]
 }
@@ -102,6 +102,13 @@ export interface BatchSummary {
 export interface BatchAnswer {
   batchId: string
   number: number
+  food: Food
+  /** Questions on which practitioners disagree about it. */
+  schools: SchoolQuestion[]
+  /** Cautions that were accepted in any batch. */
+  accepted: string[]
+  /** What stands in each machine beside it. */
+  others: Record<string, { food: Food, cardKey: string }[] | undefined>
   /** The batch's own entries and the heat entries of its runs, in order of arrival. */
   entries: Entry[]
   machines: MachineAnswer[]
@@ -123,6 +130,9 @@ export interface JarSummary {
   number: number
   batchId: string
   foodKey: string
+  foodName: string
+  /** Of the powder. */
+  colour: string
   purpose: Purpose
   place: string
   netG: number

@@ -1,5 +1,7 @@
 import * as z from 'zod'
-import type { EntryBody } from '#core/batch'
+import { HOLD_PLACES, type EntryBody } from '#core/batch'
+import { FEEL_FORMS, PREP_STEPS } from '#core/foods'
+import { MACHINE_KINDS } from '#core/machines'
 import { id, instant, purpose, text, trayPosition, weightG, weightOrNothingG } from './parts'
 
 const trayWeight = z.strictObject({ position: trayPosition, weightG })
@@ -12,7 +14,7 @@ const added = z.strictObject({
 })
 
 const feelCheck = z.strictObject({
-  form: z.enum(['pieces', 'leaves', 'sheet', 'shreds'], { error: 'Choose what lies on the tray.' }),
+  form: z.enum(FEEL_FORMS, { error: 'Choose what lies on the tray.' }),
   answers: z.record(z.string().max(20), z.string().max(20)).refine(answers => Object.keys(answers).length > 0, 'Answer at least one question.'),
   cooled: z.boolean({ error: 'Say whether the pieces were cooled.' }),
   places: z.number({ error: 'Say from how many trays or places.' }).int().min(1, 'At least one place.').max(40, 'At most 40 places.'),
@@ -34,6 +36,10 @@ export const moveBody = z.strictObject({ kind: z.literal('move'), runId: id, tra
 
 export const tickBody = z.strictObject({ kind: z.literal('tick'), runId: id, list: z.enum(['start', 'end'], { error: 'Say which list.' }), item: text(40) })
 
+export const outlookBody = z.strictObject({
+  kind: z.literal('outlook'), runId: id, duskMinute: z.number({ error: 'Give the time of dusk.' }).int().min(0).max(1439, 'A day has 1439 minutes after its first.'), rainAt: instant.optional(),
+})
+
 const hours = z.number({ error: 'Give hours, as a number.' }).positive('Hours are above zero.').max(1000, 'At most 1000 hours.')
 const usualHours = z.strictObject({ low: hours, high: hours, runs: z.number().int().min(0).max(10_000) })
   .refine(usual => usual.high >= usual.low, { path: ['high'], message: 'The longer hours must not be below the shorter.' })
@@ -43,20 +49,29 @@ const calibration = z.strictObject({ offset: z.number().min(-0.5).max(0.5), gain
 /** The intake's facts; the first entry of every batch. */
 export const intakeBody = z.strictObject({
   kind: z.literal('intake'), foodKey: text(40), cultivar: text(80).optional(), source: text(120), weightG,
-  condition: text(120).optional(), purpose, cardKey: text(40),
+  condition: text(120).optional(), purpose, cardKey: text(80),
+  plant: text(80).optional(), count: z.number({ error: 'Give a count, as a number.' }).int('Whole pieces.').min(1, 'At least one.').max(100_000, 'At most 100 000.').optional(),
+  price: z.number({ error: 'Give the price as a number.' }).min(0, 'A price is not negative.').max(1_000_000, 'Check the price.').optional(), from: id.optional(),
 })
 
 /** What may be logged on a batch after its intake. */
 export const batchEntryBody = z.discriminatedUnion('kind', [
   intakeBody,
   z.strictObject({
-    kind: z.literal('prep'), step: z.enum(['wash', 'trim', 'cut', 'blanch', 'dip', 'roast', 'thicken', 'season', 'hold'], { error: 'Choose a step of preparing.' }),
+    kind: z.literal('prep'), step: z.enum(PREP_STEPS, { error: 'Choose a step of preparing.' }),
     effect: z.enum(['none', 'waste', 'water', 'added'], { error: 'Say what left or came in.' }),
     weightG: weightG.optional(), added: added.optional(), cutName: text(60).optional(), thicknessMm: thickness.optional(), by: text(40).optional(), note: text(500).optional(),
+    coreC: z.number({ error: 'Give what the thermometer showed, in °C.' }).min(0, 'At least 0 °C.').max(120, 'At most 120 °C inside.').optional(),
+    minutes: z.number({ error: 'Give minutes, as a number.' }).min(0, 'Minutes are not negative.').max(10_000, 'That is over a week.').optional(), school: text(60).optional(),
   }),
+  z.strictObject({ kind: z.literal('split'), weightG, to: id, what: text(120).optional() }),
+  z.strictObject({ kind: z.literal('hold'), place: z.enum(HOLD_PLACES, { error: 'Say where it is kept.' }).nullable(), roomC: roomCelsius.optional() }),
+  z.strictObject({ kind: z.literal('caution'), rule: text(40) }),
   z.strictObject({
     kind: z.literal('load'), runId: id, machineId: id, positions: z.array(trayPosition).min(1, 'Choose at least one tray.').max(40, 'At most 40 trays.'),
     trays: z.array(trayWeight).max(40).optional(), totalG: weightG, usualHours: usualHours.optional(),
+    way: z.enum(MACHINE_KINDS, { error: 'Choose a way of drying.' }).optional(), frozen: z.array(trayPosition).max(40).optional(),
+    portions: z.strictObject({ count: z.number({ error: 'Give the number of sheets.' }).int('Whole sheets.').min(1, 'At least one.').max(200, 'At most 200.'), ml: z.number({ error: 'Give the volume of a sheet in mL.' }).positive('Above zero.').max(5000, 'At most 5 L.') }).optional(),
   }),
   z.strictObject({ kind: z.literal('weigh'), trays: z.array(trayWeight).min(1).max(40).optional(), totalG: weightG.optional() })
     .refine(body => (body.trays === undefined) !== (body.totalG === undefined), { path: ['totalG'], message: 'Give the whole load or single trays, not both and not neither.' }),
@@ -71,9 +86,13 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('restEnd'), weightG: weightG.optional() }),
   z.strictObject({ kind: z.literal('grind'), dryInG: weightG, powderOutG: weightG, note: text(500).optional() }),
   z.strictObject({
+    kind: z.literal('powderDry'), how: z.enum(['oven-off', 'low-oven', 'dryer'], { error: 'Say how it was dried.' }),
+    minutes: z.number({ error: 'Give minutes, as a number.' }).positive('Minutes are above zero.').max(1440, 'At most a day.'), beforeG: weightG.optional(), afterG: weightG.optional(),
+  }),
+  z.strictObject({
     kind: z.literal('pack'), jarId: id, netG: weightG, packageKey: z.enum(['screw-jar', 'vacuum-jar', 'plastic-lid', 'bag', 'foil-bag'], { error: 'Choose what it is packed in.' }),
     place: text(60), sizeMl: z.number().int().min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.').optional(),
-    storageC: z.number().min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.').optional(),
+    storageC: z.number().min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.').optional(), inOil: z.boolean().optional(),
   }),
   z.strictObject({ kind: z.literal('finish'), reason: text(200).optional() }),
   z.strictObject({ kind: z.literal('note'), text: text(2000) }),
@@ -87,7 +106,7 @@ const envelope = { id, at: instant, replaces: id.optional() }
 export const newEntry = z.strictObject({ ...envelope, body: batchEntryBody })
 export type NewEntry = z.infer<typeof newEntry>
 
-export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, airBody, moveBody, tickBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
+export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, airBody, moveBody, tickBody, outlookBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
 export type NewRunEntry = z.infer<typeof newRunEntry>
 
 export const newBatch = z.strictObject({ id, entry: z.strictObject({ id, at: instant, body: intakeBody }) })
@@ -95,4 +114,4 @@ export type NewBatch = z.infer<typeof newBatch>
 
 // The contract and the core must mean the same: this line fails to compile when they drift apart.
 type Same<T extends EntryBody> = T
-export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody> | z.infer<typeof airBody> | z.infer<typeof moveBody> | z.infer<typeof tickBody>>
+export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody> | z.infer<typeof airBody> | z.infer<typeof moveBody> | z.infer<typeof tickBody> | z.infer<typeof outlookBody>>

@@ -41,6 +41,8 @@ export const machineSettings = z.strictObject({
   watts: z.number({ error: 'Give the rated power in watts.' }).int('Whole watts.').min(1, 'At least 1 W.').max(20_000, 'At most 20 kW.'),
   lowC: z.number({ error: 'Give the lowest setting.' }).min(0, 'At least 0 °C.').max(200, 'At most 200 °C.'),
   highC: z.number({ error: 'Give the highest setting.' }).max(250, 'At most 250 °C.'),
+  /** Ice that a freeze dryer holds in a load, g. */
+  iceG: z.number({ error: 'Give the ice that it holds.' }).positive('Above zero.').max(100_000, 'At most 100 kg.').optional(),
   /** Absent for a new machine. */
   version: z.number().int().min(1).optional(),
 }).refine(machine => machine.highC > machine.lowC, { path: ['highC'], message: 'The highest setting must be above the lowest.' })
@@ -61,10 +63,18 @@ export type HygrometerSettings = z.infer<typeof hygrometerSettings>
 
 export const forecastQuestion = z.strictObject({
   foodKey: text(40),
-  cardKey: text(40),
+  cardKey: text(80),
   purpose: z.enum(['pieces', 'flakes', 'powder'], { error: 'Choose pieces, flakes or powder.' }),
   weightG: z.coerce.number({ error: 'Give a weight in grams, as a number.' }).positive('The weight must be above zero.').max(1_000_000, 'That is over a tonne: check the unit.'),
   machineId: id,
+})
+
+const money = (what: string) => z.coerce.number({ error: `Give ${what}, as a number.` }).min(0, `${what.charAt(0).toUpperCase()}${what.slice(1)} is not negative.`).max(100_000, 'Check this figure.')
+
+/** Own peeling against bought-in stock, a kilogram each. */
+export const boughtInQuestion = z.strictObject({
+  foodKey: text(60), purpose: z.enum(['pieces', 'flakes', 'powder'], { error: 'Choose pieces, flakes or powder.' }),
+  ownPriceKg: money('the price of your own'), ownMinutesKg: money('the minutes for your own'), boughtPriceKg: money('the price of the bought-in'), boughtMinutesKg: money('the minutes for the bought-in'), hourWorth: money('the worth of an hour'),
 })
 
 export const listQuery = z.strictObject({
@@ -72,7 +82,7 @@ export const listQuery = z.strictObject({
   before: z.coerce.number({ error: 'Give a batch number.' }).int('Give a whole number.').min(1, 'Numbers count from 1.').optional(),
 })
 
-export const compareQuery = z.strictObject({ food: text(40), card: text(40).optional() })
+export const compareQuery = z.strictObject({ food: text(40), card: text(80).optional() })
 
 export const findQuery = z.strictObject({ q: z.string({ error: 'Give the words to look for as q.' }).max(80, 'At most 80 characters.') })
 

@@ -1,7 +1,7 @@
 import { InputError } from '#core/errors'
 import { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa } from '#core/air'
-import { FOODS } from '#core/foods'
 import { activityAt, activityOfTarget, calibrateHygrometer, equilibriumIn, ISOTHERMS, isothermOf, lowestMoisture, moistureAt, moistureFromJarAir, roomBalance, SALTS } from '#core/sorption'
+import { FOODS } from '../support/foods'
 
 describe('room air', () => {
   // ASHRAE Handbook, Fundamentals, saturation pressure of water, kPa.
@@ -66,14 +66,14 @@ describe('isotherms', () => {
 
   it('crisp and grindable powders stand at an activity of 0.1–0.4; only pliable fruit comes near 0.6, where mould begins (common practice)', () => {
     for (const food of FOODS) {
-      const isotherm = isothermOf(food.group)
+      const isotherm = isothermOf(food)
       expect(activityOfTarget(isotherm, food.target.powder)).toBeGreaterThan(0.1)
       expect(activityOfTarget(isotherm, food.target.powder)).toBeLessThan(0.4)
       expect(activityOfTarget(isotherm, food.target.pieces)).toBeLessThan(food.target.pieces > 0.12 ? 0.65 : 0.5)
     }
   })
   it('a dry room lets a run end near 3 % water, a damp one above the target of powder', () => {
-    const isotherm = isothermOf('root')
+    const isotherm = isothermOf({ isotherm: 'wateryVegetable' })
     const dry = lowestMoisture(isotherm, { celsius: 21, humidity: 0.5 }, 57)
     expect(dry.p50).toBeGreaterThan(0.02)
     expect(dry.p50).toBeLessThan(0.045)
@@ -84,12 +84,12 @@ describe('isotherms', () => {
     expect(equilibriumIn(isotherm, { celsius: 21, humidity: 0.5 }, 57).sd).toBeGreaterThan(0)
   })
   it('a switched-off rack drifts to what the room holds, 10–20 % water at 60 %', () => {
-    const x = roomBalance(isothermOf('root'), { celsius: 21, humidity: 0.6 })
+    const x = roomBalance(isothermOf({ isotherm: 'wateryVegetable' }), { celsius: 21, humidity: 0.6 })
     expect(x / (1 + x)).toBeGreaterThan(0.1)
     expect(x / (1 + x)).toBeLessThan(0.2)
   })
   it('jar air tells the moisture, the less surely the cheaper the hygrometer', () => {
-    const isotherm = isothermOf('root')
+    const isotherm = isothermOf({ isotherm: 'wateryVegetable' })
     const sure = moistureFromJarAir(isotherm, { mean: 0.3, sd: 0.01 }, 21)
     const loose = moistureFromJarAir(isotherm, { mean: 0.3, sd: 0.06 }, 21)
     expect(sure.p50).toBeCloseTo(loose.p50, 9)

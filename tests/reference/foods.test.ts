@@ -1,8 +1,9 @@
 import quantile from '@stdlib/stats-base-dists-normal-quantile'
-import { cardOf, findFood, FOODS } from '#core/foods'
+import { cardOf } from '#core/foods'
 import { balancePrep, targetWeight } from '#core/mass'
 import { Z_90, normalCdf } from '#core/stats'
 import { parseWeight } from '#core/units'
+import { FOODS, findFood } from '../support/foods'
 
 const grams = (text: string) => parseWeight(text).value!
 

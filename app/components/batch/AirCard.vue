@@ -9,7 +9,7 @@ const format = useFormat()
 const run = computed(() => props.state.run!)
 const reach = computed(() => {
   const { room, setC, chamberC } = run.value
-  return room && setC !== null ? lowestMoisture(isothermOf(props.state.food.group), room, chamberC ?? setC) : undefined
+  return room && setC !== null ? lowestMoisture(isothermOf(props.state.food), room, chamberC ?? setC) : undefined
 })
 const target = computed(() => props.state.food.target[props.state.purpose])
 const hot = computed(() => props.assessment && hotSpellOf(props.state, props.assessment))

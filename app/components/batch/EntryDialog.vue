@@ -16,6 +16,8 @@ const props = defineProps<{
   leftG?: number
   /** The place of a tray that it is about. */
   place?: number
+  /** The step of preparing that it is about. */
+  step?: string
 }>()
 const emit = defineEmits<{ close: [], saved: [kind: EntryKind] }>()
 
@@ -41,6 +43,7 @@ async function save() {
   atProblem.value = undefined
   try {
     await props.write(reading.bodies, { at: at.value, replaces: props.correcting?.id })
+    await reading.after?.()
     emit('saved', props.kind)
     open.value = false
   }
@@ -59,7 +62,7 @@ async function save() {
 <template>
   <ElDialog v-model="open" :title="correcting ? `Correct: ${shown.title.toLowerCase()}` : shown.title" width="600px" align-center @closed="emit('close')">
     <form class="form" @submit.prevent="save">
-      <component :is="shown.form" ref="form" :state="state" :page="page" :initial="correcting?.body" :jar-id="jarId" :left-g="leftG" :place="place" :at="at" />
+      <component :is="shown.form" ref="form" :state="state" :page="page" :initial="correcting?.body" :jar-id="jarId" :left-g="leftG" :place="place" :step="step" :at="at" />
       <WhenField v-model="at" :problem="atProblem" />
       <div role="alert"><p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p></div>
       <div class="row foot">

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { withStanding, type Entry, type LoggedEntry, type Weighing } from '#core/batch'
 import type { WeighInFlag } from '#core/kinetics'
+import type { MachineKind } from '#core/machines'
 
 const props = defineProps<{
   title?: string
+  /** The way that the batch is dried, for its own words. */
+  way?: MachineKind
   entries: readonly Entry[]
   now: number
   /** Entries that have not arrived at the server yet. */
@@ -16,6 +19,7 @@ const props = defineProps<{
 }>()
 defineEmits<{ correct: [entry: Entry], void: [entry: Entry] }>()
 const format = useFormat()
+const writers = computed(() => ({ ...format, way: props.way, dayTime: (at: number) => format.moment(at, props.now) }))
 
 interface Line { entry: Entry, state: LoggedEntry['state'], before?: Entry, reason?: string }
 interface Group { key: string, lines: Line[], weighing?: Weighing }
@@ -69,15 +73,15 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
           <div v-for="{ entry, state, before, reason } in group.lines" :key="entry.id" class="line" :class="{ voided: state === 'voided', inner: group.weighing }">
             <time :datetime="new Date(entry.at).toISOString()">{{ format.moment(entry.at, now) }}</time>
             <div>
-              <span class="what">{{ logWords(entry.body, format) }}</span>
+              <span class="what">{{ logWords(entry.body, writers) }}</span>
               <span v-if="!group.weighing && changeOf(group)" class="change"> {{ changeOf(group) }}</span>
-              <span v-if="before" class="quiet small"> corrected; was: {{ logWords(before.body, format) }}{{ before.at !== entry.at ? `, ${format.moment(before.at, now)}` : '' }}</span>
+              <span v-if="before" class="quiet small"> corrected; was: {{ logWords(before.body, writers) }}{{ before.at !== entry.at ? `, ${format.moment(before.at, now)}` : '' }}</span>
               <span v-if="state === 'voided'" class="tag">voided{{ reason ? `: ${reason}` : '' }}</span>
               <span v-if="waits?.has(entry.id)" class="tag attention">waits to be sent</span>
             </div>
             <div v-if="state !== 'voided' && !waits?.has(entry.id)" class="acts">
-              <button v-if="entry.body.kind !== 'move' && entry.body.kind !== 'tick'" type="button" :aria-label="`Correct: ${logWords(entry.body, format)}`" @click="$emit('correct', entry)"><Icon name="tabler:pencil" size="18" /></button>
-              <button type="button" :aria-label="`Void: ${logWords(entry.body, format)}`" @click="$emit('void', entry)"><Icon name="tabler:eraser" size="18" /></button>
+              <button v-if="entry.body.kind !== 'move' && entry.body.kind !== 'tick'" type="button" :aria-label="`Correct: ${logWords(entry.body, writers)}`" @click="$emit('correct', entry)"><Icon name="tabler:pencil" size="18" /></button>
+              <button type="button" :aria-label="`Void: ${logWords(entry.body, writers)}`" @click="$emit('void', entry)"><Icon name="tabler:eraser" size="18" /></button>
             </div>
           </div>
         </template>

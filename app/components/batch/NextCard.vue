@@ -28,6 +28,13 @@ const next = computed<Next | undefined>(() => {
 
 function resting(state: BatchState): Next {
   const rest = state.rest!
+  if (state.mould) return { title: 'Discard it', why: 'Mould anywhere: all of it goes, untasted. Nothing else can be logged on it.', acts: [{ kind: 'finish', words: 'It is discarded', main: true }] }
+  if (state.run?.way.partOnly && rest.startedAt === undefined) {
+    return { title: 'Now into the dryer', why: 'Smoke took part of the water only: it is moist still. Load it into a machine today, or keep it cold until you do.', acts: [{ kind: 'load', words: 'Load a machine', main: true }, { kind: 'hold', words: 'Keep it for now' }] }
+  }
+  if (state.run?.way.way === 'freeze-dryer' && rest.startedAt === undefined) {
+    return { title: 'Pack or grind it at once', why: 'Freeze-dried food takes water from the room within minutes; it is not rested in a jar that is opened daily.', acts: [{ kind: 'restEnd', words: state.purpose === 'pieces' ? 'Go on to packing' : 'Go on to grinding', main: true }, { kind: 'load', words: 'Back to the machine' }] }
+  }
   if (rest.startedAt === undefined) {
     return {
       title: 'Close it in a jar', why: 'Dry food takes water from the room within hours. Resting shows whether a wet piece hides in it; the other school grinds at once.',
@@ -50,6 +57,7 @@ function grinding(state: BatchState): Next {
     return { title: 'Grind', why: `${state.dryG === undefined ? 'What is dry' : format.weight(state.dryG)} to grind. Weigh what goes in and what comes out: the difference is dust and sieve.`, acts: [{ kind: 'grind', words: 'Log the grinding', main: true }] }
   }
   const acts: Next['acts'] = [{ kind: 'pack', words: 'Pack a jar', main: true }]
+  if (state.purpose !== 'pieces' && state.jars.length === 0) acts.push({ kind: 'powderDry', words: 'Dry the powder' }, { kind: 'load', words: 'Back to the machine' })
   if (state.purpose !== 'pieces') acts.push({ kind: 'grind', words: 'Another round' })
   if (state.jars.length > 0) acts.push({ kind: 'finish', words: 'Finish here' })
   return { title: `${format.weight(state.unpackedG)} to pack`, why: 'Open powder takes water from the room and sets: close it in jars now.', acts }

@@ -21,7 +21,7 @@ const run = computed(() => props.state.run)
 const reach = computed(() => {
   const setC = celsius(chamber.value) ?? run.value?.setC ?? props.state.card.temperatureC
   if (room.value === undefined || humidity.value === undefined) return undefined
-  return lowestMoisture(isothermOf(props.state.food.group), { celsius: celsius(room.value)!, humidity: humidity.value / 100 }, setC)
+  return lowestMoisture(isothermOf(props.state.food), { celsius: celsius(room.value)!, humidity: humidity.value / 100 }, setC)
 })
 
 function read(): FormReading {

@@ -1,26 +1,30 @@
 <script setup lang="ts">
 import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
-const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'grind' }> }>()
+const props = defineProps<{ state: BatchState, page?: BatchAnswer, initial?: Extract<EntryBody, { kind: 'grind' }> }>()
 const format = useFormat()
 const already = props.state.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
 const dryInG = ref<number | undefined>(props.initial?.dryInG ?? (already === 0 && props.state.dryG !== undefined ? Math.round(props.state.dryG) : undefined))
 const powderOutG = ref<number | undefined>(props.initial?.powderOutG)
 const note = ref(props.initial?.note ?? '')
-const cautions = props.state.food.cautions.filter(caution => caution.step === 'grind')
+const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
+const accepted = new Set([...props.page?.accepted ?? [], ...props.state.accepted])
 const lost = computed(() => dryInG.value && powderOutG.value !== undefined && powderOutG.value <= dryInG.value ? `${format.weight(dryInG.value - powderOutG.value)} dust and sieve` : undefined)
 
 function read(): FormReading {
   if (dryInG.value === undefined) return { problem: 'Weigh what goes into the cup.' }
   if (powderOutG.value === undefined) return { problem: 'Weigh what came out of the cup.' }
-  return { bodies: [{ kind: 'grind', dryInG: dryInG.value, powderOutG: powderOutG.value, note: note.value.trim() || undefined }] }
+  const unread = cautions.value?.problem()
+  if (unread) return { problem: unread }
+  return { bodies: [...cautions.value?.bodies() ?? [], { kind: 'grind', dryInG: dryInG.value, powderOutG: powderOutG.value, note: note.value.trim() || undefined }] }
 }
 defineExpose({ read })
 </script>
 
 <template>
-  <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
+  <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
   <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks. Let the dust settle before opening.</p>
   <div class="pair">
     <WeightField v-model="dryInG" label="Dry in" required />

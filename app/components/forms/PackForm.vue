@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
+import { stopsAtPacking } from '#core/safety'
 import { bestByDates, bestByWindow, jarTakesG, PACKAGES, type PackageKey } from '#core/keeping'
+import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
-const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'pack' }>, at?: number }>()
+const props = defineProps<{ state: BatchState, page?: BatchAnswer, initial?: Extract<EntryBody, { kind: 'pack' }>, at?: number }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const last = props.state.jars.at(-1)?.body
@@ -13,22 +15,32 @@ const left = props.state.unpackedG ?? 0
 const netG = ref<number | undefined>(props.initial?.netG ?? (left > 0 ? Math.round(Math.min(left, perJarG)) : undefined))
 const packageKey = ref<PackageKey>(props.initial?.packageKey ?? last?.packageKey ?? 'screw-jar')
 const place = ref(props.initial?.place ?? last?.place ?? 'Pantry')
-const cautions = props.state.food.cautions.filter(caution => caution.step === 'pack')
-const best = computed(() => bestByWindow({ food: props.state.food, purpose: props.state.purpose, packageKey: packageKey.value, storageC: settings.value.pantryC, rested: props.state.rest?.startedAt !== undefined }))
+const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
+const accepted = new Set([...props.page?.accepted ?? [], ...props.state.accepted])
+const inOil = ref(props.initial?.inOil ?? false)
+const oilC = ref(settings.value.pantryC)
+const mayOil = props.state.food.traits.includes('oil') || props.state.food.traits.includes('hot')
+const stops = computed(() => stopsAtPacking(props.state.food, { packageKey: packageKey.value, inOil: inOil.value, storageC: inOil.value ? oilC.value : settings.value.pantryC, moisture: props.state.food.target[props.state.purpose] }))
+const best = computed(() => bestByWindow({ food: props.state.food, purpose: props.state.purpose, packageKey: packageKey.value, storageC: settings.value.pantryC, rested: props.state.rest?.startedAt !== undefined, inOil: inOil.value }))
 const dates = computed(() => bestByDates(props.at ?? Date.now(), best.value))
 
 function read(): FormReading {
   if (netG.value === undefined) return { problem: 'Weigh what goes into the jar.' }
+  if (stops.value.length > 0) return { problem: stops.value[0]!.rule.wayOut! }
   if (place.value.trim() === '') return { problem: 'Say where the jar stands.' }
-  return { bodies: [{ kind: 'pack', jarId: props.initial?.jarId ?? uuidv7(), netG: netG.value, packageKey: packageKey.value, place: place.value.trim(), sizeMl: settings.value.jarMl, storageC: settings.value.pantryC }] }
+  const unread = cautions.value?.problem()
+  if (unread) return { problem: unread }
+  return { bodies: [...cautions.value?.bodies() ?? [], { kind: 'pack', jarId: props.initial?.jarId ?? uuidv7(), netG: netG.value, packageKey: packageKey.value, place: place.value.trim(), sizeMl: settings.value.jarMl, storageC: inOil.value ? oilC.value : settings.value.pantryC, inOil: inOil.value || undefined }] }
 }
 defineExpose({ read })
 </script>
 
 <template>
-  <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
+  <CautionList ref="cautions" step="pack" :food="state.food" :accepted="accepted" :raw="state.card.raw" :stops="stops" />
   <WeightField v-model="netG" label="In this jar" :hint="initial ? undefined : `${format.weight(left)} to pack, a ${settings.jarMl} mL jar takes about ${format.weight(perJarG)}`" required autofocus />
   <ChoiceField v-model="packageKey" label="Packed in" :choices="PACKAGES.map(item => ({ value: item.key, words: item.name }))" />
+  <ChoiceField v-if="mayOil" v-model="inOil" label="Under oil" :choices="[{ value: false, words: 'No' }, { value: true, words: 'Yes' }]" />
+  <ChoiceField v-if="inOil" v-model="oilC" label="Kept" :choices="[{ value: settings.pantryC, words: 'On the shelf' }, { value: 4, words: 'In the refrigerator' }, { value: -18, words: 'In the freezer' }]" />
   <TextField v-model="place" label="Where it stands" />
   <p><strong>Best by {{ format.month(dates.from) }} to {{ format.month(dates.to) }}.</strong> <span class="quiet">{{ best.reason }} ({{ best.source }})</span></p>
 </template>

@@ -1,16 +1,30 @@
 <script setup lang="ts">
-import { PREP_STEPS, type BatchState, type EntryBody, type PrepStepName } from '#core/batch'
-import { formatLength, parseLength } from '#core/units'
+import type { BatchState, EntryBody } from '#core/batch'
+import { PREP_STEPS, type PrepStepName } from '#core/foods'
+import { safeCoreC } from '#core/safety'
+import { formatLength, parseLength, temperatureFrom, temperatureIn } from '#core/units'
+import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 type Prep = Extract<EntryBody, { kind: 'prep' }>
-const props = defineProps<{ state: BatchState, initial?: Prep }>()
+const props = defineProps<{ state: BatchState, page: BatchAnswer, initial?: Prep, step?: string }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 
-const STEP_WORDS: Record<PrepStepName, string> = { wash: 'Wash', trim: 'Trim', cut: 'Cut', blanch: 'Blanch', dip: 'Dip', roast: 'Roast', thicken: 'Thicken', season: 'Season', hold: 'Hold' }
-const EFFECT_OF: Record<PrepStepName, Prep['effect']> = { wash: 'none', trim: 'waste', cut: 'none', blanch: 'none', dip: 'none', roast: 'water', thicken: 'water', season: 'added', hold: 'none' }
-const step = ref<PrepStepName>(props.initial?.step ?? (props.state.prep.some(entry => entry.body.step === 'trim') ? 'cut' : 'trim'))
+const EFFECT_OF: Record<PrepStepName, Prep['effect']> = {
+  wash: 'none', soak: 'none', dip: 'none', trim: 'waste', peel: 'waste', seed: 'waste', cut: 'none', blanch: 'none', roast: 'water', boil: 'none', cook: 'water', char: 'water', puree: 'none',
+  thicken: 'water', drain: 'water', season: 'added', marinate: 'added', toast: 'water', spread: 'none', freeze: 'none', hold: 'none',
+}
+/** Steps whose weight never changes: nothing is asked. */
+const PLAIN: readonly PrepStepName[] = ['wash', 'dip', 'trim', 'peel', 'seed', 'cut', 'puree', 'spread', 'freeze']
+const CORE: readonly PrepStepName[] = ['cook', 'boil', 'roast']
+const planned = computed(() => props.state.card.steps.map(item => item.step))
+const asked = PREP_STEPS.find(item => item === props.step)
+const step = ref<PrepStepName>(props.initial?.step ?? asked ?? (props.state.prep.some(entry => entry.body.step === 'trim') ? 'cut' : 'trim'))
+// The steps of this card first; the others are one press away.
+const all = ref(Boolean(props.initial) && !planned.value.includes(step.value))
+const shown = computed(() => all.value ? PREP_STEPS.filter(item => item !== 'hold') : PREP_STEPS.filter(item => ['trim', 'cut', 'season'].includes(item) || planned.value.includes(item) || item === step.value))
+const plan = computed(() => props.state.card.steps.find(item => item.step === step.value))
 const effect = ref<Prep['effect']>(props.initial?.effect ?? EFFECT_OF[step.value])
 const weightG = ref<number | undefined>(props.initial?.weightG)
 const saltG = ref<number | undefined>(props.initial?.added?.saltG)
@@ -23,10 +37,18 @@ const cutName = ref(props.initial?.cutName ?? card.name)
 const thickness = ref(props.initial?.thicknessMm ?? card.thicknessMm ? formatLength(props.initial?.thicknessMm ?? card.thicknessMm!, settings.value.weightUnit).replaceAll('\u00A0', ' ') : '')
 const by = ref(props.initial?.by ?? localStorage.getItem('dulse.cutBy') ?? '')
 const note = ref(props.initial?.note ?? '')
-const cautions = props.state.food.cautions.filter(caution => caution.step === 'prep')
-const usual = computed(() => format.share(props.state.food.trimShare.value.mean))
+const unit = settings.value.temperatureUnit
+const core = ref<number | undefined>(props.initial?.coreC === undefined ? undefined : temperatureIn(props.initial.coreC, unit))
+const needC = safeCoreC(props.state.food)
+const question = computed(() => props.page.schools.find(item => item.key === SCHOOL_OF[step.value]))
+const SCHOOL_OF: Partial<Record<PrepStepName, string>> = { seed: 'seeds', blanch: 'blanch', roast: 'roast', puree: 'puree', char: 'charPeel', dip: 'dip', drain: 'saltDraw', peel: 'skins', toast: 'toast', wash: 'mushroomWash', trim: 'stalks' }
+const school = ref(props.initial?.school ?? '')
+const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
+const accepted = new Set([...props.page.accepted, ...props.state.accepted])
+const usual = computed(() => format.share((props.state.card.trimShare ?? props.state.food.trimShare).value.mean))
 watch(step, (next) => {
   effect.value = EFFECT_OF[next]
+  school.value = ''
 })
 
 watch(by, name => localStorage.setItem('dulse.cutBy', name.trim()))
@@ -36,11 +58,15 @@ function read(): FormReading {
   if (thick?.problem !== undefined) return { problem: thick.problem }
   const added = Object.fromEntries(Object.entries({ solidsG: solidsG.value, waterG: waterG.value, saltG: saltG.value, sugarG: sugarG.value, oilG: oilG.value }).filter(([, grams]) => grams !== undefined))
   if (effect.value === 'added' && Object.keys(added).length === 0) return { problem: 'Say how much came in: salt, sugar or something else.' }
-  return { bodies: [{
+  const unread = cautions.value?.problem()
+  if (unread) return { problem: unread }
+  return { bodies: [...cautions.value?.bodies() ?? [], {
     kind: 'prep', step: step.value, effect: effect.value,
     weightG: effect.value === 'waste' || effect.value === 'water' ? weightG.value : undefined,
     added: effect.value === 'added' ? added : undefined,
     cutName: step.value === 'cut' ? cutName.value : undefined, thicknessMm: thick?.value, by: step.value === 'cut' ? by.value.trim() || undefined : undefined,
+    coreC: CORE.includes(step.value) && core.value !== undefined ? Math.round(temperatureFrom(core.value, unit) * 10) / 10 : undefined,
+    school: question.value?.schools.some(item => item.key === school.value) ? school.value : undefined,
     note: note.value.trim() || undefined,
   }] }
 }
@@ -48,15 +74,20 @@ defineExpose({ read })
 </script>
 
 <template>
-  <ChoiceField v-model="step" label="Step" :choices="PREP_STEPS.map(value => ({ value, words: STEP_WORDS[value] }))" />
-  <p v-for="caution in cautions" :key="caution.text" class="caution">{{ caution.text }}</p>
-  <ChoiceField v-if="!['trim', 'cut', 'wash', 'hold'].includes(step)" v-model="effect" label="What changed the weight" :choices="[{ value: 'none', words: 'Nothing' }, { value: 'waste', words: 'Pieces left' }, { value: 'water', words: 'Only water left' }, { value: 'added', words: 'Something came in' }]" />
-  <WeightField v-if="effect === 'waste'" v-model="weightG" label="What came off" :hint="`usually about ${usual} of the basket`" autofocus />
-  <WeightField v-if="effect === 'water'" v-model="weightG" label="Water that left" hint="weight before less weight after" />
+  <ChoiceField v-model="step" label="Step" :choices="shown.map(value => ({ value, words: PREP_WORDS[value] }))" />
+  <button v-if="!all" type="button" class="more" @click="all = true">Other steps</button>
+  <CautionList ref="cautions" step="prep" :food="state.food" :accepted="accepted" />
+  <p v-if="plan" class="quiet small">{{ plan.words }}</p>
+  <ChoiceField v-if="question" v-model="school" :label="question.ask" :choices="question.schools.map(item => ({ value: item.key, words: item.name }))" />
+  <p v-if="question && school" class="quiet small">{{ question.schools.find(item => item.key === school)?.reason }}</p>
+  <ChoiceField v-if="!PLAIN.includes(step)" v-model="effect" label="What changed the weight" :choices="[{ value: 'none', words: 'Nothing' }, { value: 'waste', words: 'Pieces left' }, { value: 'water', words: 'Only water left' }, { value: 'added', words: 'Something came in' }]" />
+  <WeightField v-if="effect === 'waste'" v-model="weightG" label="What came off" :hint="step === 'trim' ? `usually about ${usual} of the basket` : 'left empty, the usual share is taken, with more doubt'" autofocus />
+  <WeightField v-if="effect === 'water'" v-model="weightG" label="Water that left" hint="weight before less weight after; left empty, the usual share is taken, with more doubt" />
   <div v-if="effect === 'added'" class="pair">
     <WeightField v-model="saltG" label="Salt" /><WeightField v-model="sugarG" label="Sugar" /><WeightField v-model="oilG" label="Oil" />
     <WeightField v-model="waterG" label="Water" /><WeightField v-model="solidsG" label="Other dry things" />
   </div>
+  <NumberField v-if="needC !== undefined && CORE.includes(step)" v-model="core" :label="`Inside by thermometer, °${unit}`" :hint="`${format.temperature(needC)} makes it safe (USDA); without it, it is not loaded into warm air`" :least="unit === 'C' ? 0 : 32" :most="unit === 'C' ? 120 : 248" />
   <template v-if="step === 'cut'">
     <ChoiceField v-model="cutName" label="Cut" :choices="state.food.cards.map(item => ({ value: item.name, words: item.name }))" />
     <TextField v-model="thickness" label="Thickness" hint="The strongest lever on the time: even matters more than pretty." optional />
@@ -64,3 +95,7 @@ defineExpose({ read })
   </template>
   <TextField v-model="note" label="Note" optional />
 </template>
+
+<style scoped>
+.more { justify-self: start; min-height: 44px; margin: -0.6rem 0; border: 0; background: none; color: var(--dulse-ink); font-weight: 650; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
+</style>

@@ -5,16 +5,20 @@ import FeelForm from './FeelForm.vue'
 import FinishForm from './FinishForm.vue'
 import GrindForm from './GrindForm.vue'
 import HeatForm from './HeatForm.vue'
+import HoldForm from './HoldForm.vue'
 import IntakeForm from './IntakeForm.vue'
 import JarAirForm from './JarAirForm.vue'
 import LoadForm from './LoadForm.vue'
 import LookForm from './LookForm.vue'
 import NoteForm from './NoteForm.vue'
+import OutlookForm from './OutlookForm.vue'
 import PackForm from './PackForm.vue'
+import PowderDryForm from './PowderDryForm.vue'
 import PrepForm from './PrepForm.vue'
 import RestEndForm from './RestEndForm.vue'
 import RestForm from './RestForm.vue'
 import SmellForm from './SmellForm.vue'
+import SplitForm from './SplitForm.vue'
 import TakeForm from './TakeForm.vue'
 import UnloadForm from './UnloadForm.vue'
 import WeighForm from './WeighForm.vue'
@@ -29,6 +33,10 @@ export const FORMS: Partial<Record<EntryKind, { title: string, save: string, for
   weigh: { title: 'Weight', save: 'Save', form: WeighForm },
   feel: { title: 'Feel', save: 'Log what was felt', form: FeelForm },
   unload: { title: 'Take the trays out', save: 'Take out', form: UnloadForm },
+  hold: { title: 'Keep it for now', save: 'Log where it is', form: HoldForm },
+  split: { title: 'Part of it for something else', save: 'Begin that batch', form: SplitForm },
+  outlook: { title: 'Dusk and rain', save: 'Log the weather', form: OutlookForm },
+  powderDry: { title: 'Dry the powder', save: 'Log the drying', form: PowderDryForm },
   rest: { title: 'Rest in a jar', save: 'Begin the rest', form: RestForm },
   look: { title: 'Look at the jar', save: 'Log the look', form: LookForm },
   jarAir: { title: 'Air in a closed jar', save: 'Log the reading', form: JarAirForm },

@@ -26,7 +26,7 @@ async function save() {
     return
   }
   const batch = batches.value.find(item => item.batchId === of.value)
-  const state = batch && foldBatch(batch.entries)
+  const state = batch && foldBatch(batch.entries, () => batch.food)
   if (!batch || !state || busy.value) return
   busy.value = true
   problem.value = ''

@@ -15,7 +15,7 @@ const ready = ref(props.kind !== 'pack')
 onMounted(async () => {
   if (ready.value) return
   const page = await callServer<BatchAnswer>(`/api/batches/${props.jar.batchId}`)
-  state.value = foldBatch(page.entries)
+  state.value = foldBatch(page.entries, () => page.food)
   ready.value = true
 })
 </script>

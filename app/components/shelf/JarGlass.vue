@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { JarSummary } from '#shared/contracts'
-import { findFood } from '#core/foods'
 
 /** A jar filled to what is left, in its powder's own colour. */
-const props = withDefaults(defineProps<{ jar: Pick<JarSummary, 'foodKey' | 'netG' | 'leftG'>, height?: number }>(), { height: 112 })
-const colour = computed(() => findFood(props.jar.foodKey)?.powderColour ?? 'var(--ochre)')
+const props = withDefaults(defineProps<{ jar: Pick<JarSummary, 'colour' | 'netG' | 'leftG'>, height?: number }>(), { height: 112 })
+const colour = computed(() => props.jar.colour)
 /** Height of the powder inside the glass, of 74 units; a full jar is filled to nine tenths. */
 const fill = computed(() => 68 * Math.min(1, props.jar.leftG / props.jar.netG))
 </script>

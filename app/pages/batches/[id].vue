@@ -7,12 +7,12 @@ const router = useRouter()
 const batchId = String(route.params.id)
 const { now, tick } = useClock()
 const format = useFormat()
-const { page, entries, waits, state, problem, load, write } = useBatch(batchId)
-const { assessment, working } = useAssessment(entries, now)
-const changes = useLessons(entries)
-const trays = useTrays(entries)
+const { page, entries, food, waits, state, problem, load, write } = useBatch(batchId)
+const { assessment, working } = useAssessment(entries, food, now)
+const changes = useLessons(entries, food)
+const trays = useTrays(entries, food)
 const weighings = computed(() => [...state.value?.earlierRuns ?? [], ...state.value?.run ? [state.value.run] : []].flatMap(run => run.weighings))
-const dialog = ref<{ kind: EntryKind, correcting?: Entry }>()
+const dialog = ref<{ kind: EntryKind, correcting?: Entry, step?: string }>()
 const weighing = ref(false)
 const voiding = ref<Entry>()
 
@@ -32,10 +32,12 @@ const underTitle = computed(() => {
 })
 const drying = computed(() => state.value?.stage === 'drying')
 const machine = computed(() => page.value?.machines.find(item => item.id === state.value?.run?.machineId))
-const heatWords = computed(() => {
+const heatLine = computed(() => {
   const run = state.value?.run
   if (!run || run.unloadedAt !== undefined) return ''
   const spent = format.hours(run.clock.hoursAt(now.value))
+  const { way } = run.way
+  if (way !== 'dehydrator' && way !== 'oven') return `${heatWords(way, run.setC, format.temperature)} after ${spent}`
   return run.setC === null ? `heat off after ${spent}` : `${format.temperature(run.setC)}, ${spent} of heat`
 })
 /** "1–3, 5 (6 out)", as they stand now, or stood when they came out. */
@@ -58,14 +60,18 @@ const then = computed(() => {
   const estimate = assessment.value?.estimate
   if (!s || !estimate) return ''
   const dry = format.weightRange(estimate.targetWeightG)
+  if (s.run?.way.partOnly) return 'Weigh it, take it out, and load it into a machine the same day: smoke takes part of the water only.'
+  if (s.run?.way.way === 'freeze-dryer') return `Pack or grind it at once: about ${dry} dry, and it takes up water within minutes.`
   return s.purpose === 'pieces' ? `Rest 7 days, then pack about ${dry} of pieces.` : `Rest 7 days in a jar, then grind: about ${dry} dry, a little less as ${PURPOSE_WORDS[s.purpose]}.`
 })
 
+/** What the button is called that sets the heat. */
+const HEAT_VERBS = { 'dehydrator': 'Heat', 'oven': 'Heat', 'smoker': 'Smoke', 'sun': 'In or out', 'air': 'Hang', 'freeze-dryer': 'Cycle' } as const
 const ahead = useTypeAhead()
 /** What could not be done, said on the page until the next deed. */
 const trouble = ref('')
 
-async function act(kind: EntryKind, correcting?: Entry) {
+async function act(kind: EntryKind, correcting?: Entry, step?: string) {
   const scale = kind === 'weigh' && !correcting
   trouble.value = ''
   if (scale) ahead.begin()
@@ -79,7 +85,7 @@ async function act(kind: EntryKind, correcting?: Entry) {
     return
   }
   if (scale) weighing.value = true
-  else dialog.value = { kind, correcting }
+  else dialog.value = { kind, correcting, step }
 }
 async function saved() {
   tick()
@@ -128,7 +134,7 @@ onMounted(() => {
 const wanted = route.query.act
 const place = Number(route.query.place) || undefined
 if (typeof wanted === 'string' && state.value) {
-  const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, air: drying.value, jarAir: Boolean(state.value.run), unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
+  const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, air: drying.value, jarAir: Boolean(state.value.run), unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, hold: !drying.value && state.value.stage !== 'shelf', outlook: drying.value, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
   onMounted(() => {
     if (wanted === 'rack') return openRack()
     if (fits[wanted]) void act(wanted as EntryKind)
@@ -152,6 +158,7 @@ if (typeof wanted === 'string' && state.value) {
       <StepLine :state="state" />
     </header>
 
+    <p v-if="state.hold" class="caution">Kept {{ HOLD_WORDS[state.hold.place] }} since {{ format.moment(state.hold.since, now) }}, no longer than {{ format.moment(state.hold.until, now) }}. <button type="button" class="again" @click="act('hold')">Take it up again</button></p>
     <div role="alert" class="trouble"><p v-if="trouble" class="card problem">{{ trouble }}</p></div>
 
     <template v-if="drying && state.run">
@@ -162,23 +169,25 @@ if (typeof wanted === 'string' && state.value) {
           <div class="row buttons">
             <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
             <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
-            <ElButton @click="act('heat')">Heat <kbd class="key">H</kbd></ElButton>
+            <ElButton @click="act('heat')">{{ HEAT_VERBS[state.run.way.way] }} <kbd class="key">H</kbd></ElButton>
             <ElButton @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
             <ElButton @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton>
             <ElButton @click="openRack">Rack <kbd class="key">R</kbd></ElButton>
             <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
             <ElButton class="last" @click="act('unload')">Take out</ElButton>
           </div>
-          <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatWords }}</p>
+          <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatLine }}</p>
         </div>
         <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :entries="entries" :name="`${state.food.name}, batch ${page.number}`" :now="now" />
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
-        <TraysCard v-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
-        <LogList class="log" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
+        <LazyRoundsCard v-if="state.run.way.way === 'freeze-dryer'" class="trays" :state="state" :machine="machine" @act="kind => act(kind)" />
+        <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
+        <LogList class="log" :way="state.run.way.way" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
         <div class="stack side">
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
-          <AirCard :state="state" :assessment="assessment" :now="now" @act="act('air')" />
-          <NightCard v-if="assessment && machine" :state="state" :assessment="assessment" :machine="machine" :now="now" />
+          <OutdoorCard v-if="state.run.way.way === 'sun' || state.run.way.way === 'air'" :state="state" :now="now" @act="kind => act(kind)" />
+          <AirCard v-if="state.run.way.way !== 'freeze-dryer'" :state="state" :assessment="assessment" :now="now" @act="act('air')" />
+          <NightCard v-if="assessment && machine && (state.run.way.way === 'dehydrator' || state.run.way.way === 'oven')" :state="state" :assessment="assessment" :machine="machine" :now="now" />
           <section v-if="then" class="card"><h3>Then</h3><p class="quiet">{{ then }}</p></section>
         </div>
       </div>
@@ -187,8 +196,9 @@ if (typeof wanted === 'string' && state.value) {
     <div v-else class="desk">
       <div class="stack">
         <LazyNextCard :state="state" :now="now" @act="kind => act(kind)" />
+        <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
-        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton></div>
+        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton></div>
         <LogList :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
       </div>
       <div class="stack">
@@ -196,7 +206,9 @@ if (typeof wanted === 'string' && state.value) {
         <section v-if="!state.run" class="card">
           <h3>{{ state.card.name }}</h3>
           <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ state.card.temperatureReason }}</p>
-          <p class="quiet">Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours of heat ({{ state.card.usualHours.source }}).</p>
+          <p class="quiet">Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{ state.card.usualHours.source }}).</p>
+          <p class="quiet">{{ state.card.spread }}</p>
+          <p><NuxtLink :to="`/reference/${state.food.key}`">The whole card, and the other schools</NuxtLink></p>
         </section>
         <section v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined" class="card">
           <h3>Looks</h3>
@@ -206,7 +218,7 @@ if (typeof wanted === 'string' && state.value) {
     </div>
 
     <LazyWeighDialog v-if="weighing && state.run" :state="state" :page="page" :assessment="assessment" :write="write" :take-typed="ahead.take" @close="weighing = false; tick()" />
-    <LazyEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :state="state" :page="page" :write="write" :place="place" @close="dialog = undefined" @saved="saved" />
+    <LazyEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :state="state" :page="page" :write="write" :place="place" :step="dialog.step" @close="dialog = undefined" @saved="saved" />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
   </div>
 </template>
@@ -217,6 +229,7 @@ if (typeof wanted === 'string' && state.value) {
 .drying { grid-template: 'acts side' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
 .curve { grid-area: curve; } .acts { grid-area: acts; } .trays { grid-area: trays; } .log { grid-area: log; } .side { grid-area: side; }
 .acts { display: grid; gap: 0.5rem; } .acts .buttons { gap: 0.4rem; } .acts .buttons > .el-button { padding: 0 0.5rem; } .acts .buttons > .last.el-button { margin-left: auto; }
+.again { border: 0; background: none; min-height: 32px; text-decoration: underline; font-weight: 650; cursor: pointer; }
 .trouble:empty { display: none; }
 .tape-room { height: 142px; } .curve-room { height: 520px; }
 .working { opacity: 0.8; }

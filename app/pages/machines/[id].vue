@@ -21,7 +21,7 @@ void useStagesStore().refresh()
 
 const machine = computed(() => page.value?.machine)
 const run = computed(() => page.value?.run)
-const startedAt = computed(() => Math.min(...(run.value?.batches ?? []).map(batch => foldBatch(batch.entries)?.run?.loadedAt ?? Infinity)))
+const startedAt = computed(() => Math.min(...(run.value?.batches ?? []).map(batch => foldBatch(batch.entries, () => batch.food)?.run?.loadedAt ?? Infinity)))
 const setC = computed(() => ofKind(log.value, 'heat').at(-1)?.body.setC ?? null)
 const state = computed(() => {
   if (!run.value) return 'Empty.'

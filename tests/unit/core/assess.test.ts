@@ -1,5 +1,6 @@
 import { assess, dryingRunOf, foldBatch, type Entry } from '#core/batch'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const MACHINE = '0199b000-0000-7000-8000-000000000002'
@@ -7,15 +8,15 @@ const loaded = (...more: Parameters<typeof logOf>) => logOf(
   [0, BEETROOT], [0.5, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }],
   [1, { kind: 'load', runId: RUN, machineId: MACHINE, positions: [1, 2, 3], totalG: 1700 }],
   [1, { kind: 'heat', runId: RUN, setC: 57 }], ...more)
-const assessed = (log: Entry[], hour: number) => assess(foldBatch(log)!, MORNING + hour * HOUR)!
+const assessed = (log: Entry[], hour: number) => assess(foldBatch(log, findFood)!, MORNING + hour * HOUR)!
 
 describe('the assessment of a batch', () => {
   it('is none before loading', () => {
-    expect(assess(foldBatch(logOf([0, BEETROOT]))!, MORNING)).toBeUndefined()
+    expect(assess(foldBatch(logOf([0, BEETROOT]), findFood)!, MORNING)).toBeUndefined()
   })
   it('starts as the card’s usual hours from the loading', () => {
     const log = loaded()
-    const { usualHours } = foldBatch(log)!.card
+    const { usualHours } = foldBatch(log, findFood)!.card
     const { finish } = assessed(log, 1)
     expect((finish.from - MORNING) / HOUR - 1).toBeCloseTo(usualHours.value.low, -0.5)
     expect(Math.abs((finish.to - MORNING) / HOUR - 1 - usualHours.value.high)).toBeLessThan(0.12 * usualHours.value.high)
@@ -56,7 +57,7 @@ describe('the assessment of a batch', () => {
     const log = loaded(
       [12, { kind: 'weigh', totalG: 260 }], [12.1, { kind: 'unload', weightG: 260 }], [12.5, { kind: 'rest' }], [30, { kind: 'look', saw: 'moisture' }],
       [31, { kind: 'load', runId: MACHINE, machineId: MACHINE, positions: [1], totalG: 262 }])
-    const state = foldBatch(log)!
+    const state = foldBatch(log, findFood)!
     const again = dryingRunOf(state, state.run!)
     const first = dryingRunOf(state, state.earlierRuns[0]!)
     expect(again.startWeightG * again.solids.mean).toBeCloseTo(first.startWeightG * first.solids.mean, 6)

@@ -1,12 +1,13 @@
 import { assess, checkEntry, foldBatch, inForce, withStanding, type Entry, type EntryBody } from '#core/batch'
 import { InputError } from '#core/errors'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const RUN = 'run-1'
 const load = (totalG = 1700, trays?: { position: number, weightG: number }[]): EntryBody => ({ kind: 'load', runId: RUN, machineId: 'm', positions: [1, 2, 3], trays, totalG })
 const heat = (setC: number | null): EntryBody => ({ kind: 'heat', runId: RUN, setC })
 const drying = (): Entry[] => logOf([0, BEETROOT], [0.5, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }], [1, load()], [1, heat(57)])
-const CONTEXT = { now: MORNING + 300 * HOUR, machine: { name: 'Cabinet', trays: 6, lowC: 35, highC: 75, taken: [6] } }
+const CONTEXT = { now: MORNING + 300 * HOUR, find: findFood, machine: { name: 'Cabinet', kind: 'dehydrator' as const, trays: 6, lowC: 35, highC: 75, taken: [6] } }
 
 /** What the rules say of one more entry: the fields refused, or none. */
 function refusals(log: Entry[], hours: number, body: EntryBody, replaces?: string): Record<string, string> {
@@ -30,21 +31,21 @@ describe('the fold', () => {
       [192, { kind: 'pack', jarId: 'j1', netG: 110, packageKey: 'screw-jar', place: 'P' }, 'grinding'], [192, { kind: 'pack', jarId: 'j2', netG: 99, packageKey: 'screw-jar', place: 'P' }, 'shelf'],
     ]
     path.forEach((_, i) => {
-      const state = foldBatch(logOf(...path.slice(0, i + 1).map(([hours, body]) => [hours, body] as [number, EntryBody])))
+      const state = foldBatch(logOf(...path.slice(0, i + 1).map(([hours, body]) => [hours, body] as [number, EntryBody])), findFood)
       expect(state!.stage).toBe(path[i]![2])
     })
   })
   it('is nothing without an intake in force', () => {
-    expect(foldBatch([])).toBeUndefined()
-    expect(foldBatch(logOf([0, BEETROOT], [1, { kind: 'void', target: 'entry-0' }]))).toBeUndefined()
+    expect(foldBatch([], findFood)).toBeUndefined()
+    expect(foldBatch(logOf([0, BEETROOT], [1, { kind: 'void', target: 'entry-0' }]), findFood)).toBeUndefined()
   })
   it('skips the grinding for pieces', () => {
-    const state = foldBatch(logOf([0, { ...BEETROOT, purpose: 'pieces' }], [1, load()], [1, heat(57)], [14, { kind: 'unload', weightG: 224 }], [15, { kind: 'rest' }], [190, { kind: 'restEnd' }]))!
+    const state = foldBatch(logOf([0, { ...BEETROOT, purpose: 'pieces' }], [1, load()], [1, heat(57)], [14, { kind: 'unload', weightG: 224 }], [15, { kind: 'rest' }], [190, { kind: 'restEnd' }]), findFood)!
     expect(state.stage).toBe('grinding')
     expect(state.unpackedG).toBe(224)
   })
   it('stops the drying clock while the heat is off', () => {
-    const state = foldBatch([...drying(), ...logOf([4, heat(null)], [10, heat(57)], [12, { kind: 'weigh', totalG: 700 }]).map((entry, i) => ({ ...entry, id: `more-${i}`, seq: 50 + i }))])!
+    const state = foldBatch([...drying(), ...logOf([4, heat(null)], [10, heat(57)], [12, { kind: 'weigh', totalG: 700 }]).map((entry, i) => ({ ...entry, id: `more-${i}`, seq: 50 + i }))], findFood)!
     expect(state.run!.clock.hoursAt(state.run!.weighings[0]!.at)).toBeCloseTo(5, 6)
     // Wet as it was, the food dried on a little meanwhile.
     expect(state.run!.weighings[0]!.hours).toBeGreaterThan(5)
@@ -53,7 +54,7 @@ describe('the fold', () => {
   })
   it('takes a load back to the machine as a second run with the solids of the first', () => {
     const again = logOf([16, { kind: 'load', runId: 'run-2', machineId: 'm', positions: [1], totalG: 260 }], [16, { kind: 'heat', runId: 'run-2', setC: 57 }]).map((entry, i) => ({ ...entry, id: `again-${i}`, seq: 90 + i }))
-    const state = foldBatch([...drying(), ...logOf([12, { kind: 'unload', weightG: 258 }]).map(entry => ({ ...entry, id: 'out', seq: 80 })), ...again])!
+    const state = foldBatch([...drying(), ...logOf([12, { kind: 'unload', weightG: 258 }]).map(entry => ({ ...entry, id: 'out', seq: 80 })), ...again], findFood)!
     expect(state.stage).toBe('drying')
     expect(state.earlierRuns).toHaveLength(1)
     const { estimate } = assess(state, MORNING + 17 * HOUR)!
@@ -69,12 +70,12 @@ describe('corrections', () => {
   const log = logOf([0, BEETROOT], [1, load()], [1, heat(57)], [4, weigh(900), { id: 'w1' }], [4, weigh(990), { id: 'w2', replaces: 'w1' }])
 
   it('take the old figure out of force and keep it in the log', () => {
-    expect(foldBatch(log)!.run!.weighings.map(item => item.weightG)).toEqual([990])
+    expect(foldBatch(log, findFood)!.run!.weighings.map(item => item.weightG)).toEqual([990])
     expect(withStanding(log).find(item => item.entry.id === 'w1')).toMatchObject({ state: 'corrected', by: 'w2' })
   })
   it('of a correction leave only the last', () => {
     const twice = [...log, { ...log[3]!, id: 'w3', seq: 40, replaces: 'w2', body: weigh(950) }]
-    expect(foldBatch(twice)!.run!.weighings.map(item => item.weightG)).toEqual([950])
+    expect(foldBatch(twice, findFood)!.run!.weighings.map(item => item.weightG)).toEqual([950])
   })
   it('voided, take the fact out altogether', () => {
     const voided = [...log, { ...log[3]!, id: 'v', seq: 41, body: { kind: 'void', target: 'w2' } as EntryBody }]
@@ -93,7 +94,7 @@ describe('corrections', () => {
 describe('weighings', () => {
   const trays = [{ position: 1, weightG: 600 }, { position: 2, weightG: 600 }, { position: 3, weightG: 500 }]
   const one = (position: number, weightG: number): EntryBody => ({ kind: 'weigh', trays: [{ position, weightG }] })
-  const state = (...items: [number, EntryBody][]) => foldBatch(logOf([0, BEETROOT], [1, load(1700, trays)], [1, heat(57)], ...items))!.run!.weighings
+  const state = (...items: [number, EntryBody][]) => foldBatch(logOf([0, BEETROOT], [1, load(1700, trays)], [1, heat(57)], ...items), findFood)!.run!.weighings
 
   it('join trays weighed one after the other to one round', () => {
     const list = state([5, one(1, 300)], [5.01, one(2, 280)], [5.02, one(3, 260)])
@@ -165,20 +166,20 @@ describe('trays that come out one by one', () => {
     [0, BEETROOT], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1, 2, 3, 4], trays: [1, 2, 3, 4].map(position => ({ position, weightG: 400 })), totalG: 1600 }],
     [1, { kind: 'heat', runId: RUN, setC: 57 }], [8, { kind: 'weigh', totalG: 260 }])
   const after = (...more: Parameters<typeof logOf>) => [...loaded, ...logOf(...more).map((entry, i) => ({ ...entry, id: `more-${i}`, seq: 50 + i }))]
-  const check = (log: Entry[], hours: number, body: EntryBody) => checkEntry(log, { id: 'new', seq: 99, at: MORNING + hours * HOUR, recordedAt: MORNING + hours * HOUR, body }, { now: MORNING + 100 * HOUR })
+  const check = (log: Entry[], hours: number, body: EntryBody) => checkEntry(log, { id: 'new', seq: 99, at: MORNING + hours * HOUR, recordedAt: MORNING + hours * HOUR, body }, { now: MORNING + 100 * HOUR, find: findFood })
 
   it('leave the batch drying until the last is out', () => {
-    const state = foldBatch(after([9, { kind: 'unload', weightG: 55, positions: [4] }]))!
+    const state = foldBatch(after([9, { kind: 'unload', weightG: 55, positions: [4] }]), findFood)!
     expect(state.stage).toBe('drying')
     expect(state.run).toMatchObject({ positions: [1, 2, 3, 4], present: [1, 2, 3] })
     expect(state.run!.unloadedAt).toBeUndefined()
-    const done = foldBatch(after([9, { kind: 'unload', weightG: 55, positions: [4] }], [11, { kind: 'unload', weightG: 170 }]))!
+    const done = foldBatch(after([9, { kind: 'unload', weightG: 55, positions: [4] }], [11, { kind: 'unload', weightG: 170 }]), findFood)!
     expect(done.stage).toBe('resting')
     expect(done.run!.unloadedAt).toBe(MORNING + 11 * HOUR)
     expect(done.dryG).toBe(225)
   })
   it('are not in the next weight of all: it is raised to the whole load, with a doubt', () => {
-    const state = foldBatch(after([9, { kind: 'unload', positions: [4] }], [10, { kind: 'weigh', totalG: 174 }]))!
+    const state = foldBatch(after([9, { kind: 'unload', positions: [4] }], [10, { kind: 'weigh', totalG: 174 }]), findFood)!
     const weighing = state.run!.weighings.at(-1)!
     expect(weighing.weightG).toBeCloseTo(174 / 1200 * 1600, 6)
     expect(weighing.extraSdG).toBeGreaterThan(0)
@@ -186,7 +187,7 @@ describe('trays that come out one by one', () => {
     expect(assess(state, MORNING + 10 * HOUR)!.estimate.flags).toEqual([])
   })
   it('give no dry weight by sum unless each was weighed', () => {
-    expect(foldBatch(after([9, { kind: 'unload', positions: [4] }], [11, { kind: 'unload', weightG: 170 }]))!.dryG).toBe(260)
+    expect(foldBatch(after([9, { kind: 'unload', positions: [4] }], [11, { kind: 'unload', weightG: 170 }]), findFood)!.dryG).toBe(260)
   })
   it.each<[EntryBody, RegExp]>([
     [{ kind: 'unload', positions: [4] }, /Tray 4 is not in the machine with this batch: it has 1, 2, 3/],

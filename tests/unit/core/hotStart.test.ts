@@ -2,11 +2,12 @@ import { assess, foldBatch, hotSpellOf, type EntryBody } from '#core/batch'
 import { hotHoursAllowed, hotStartC } from '#core/dryness'
 import { agendaOf } from '#core/planning'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const heat = (setC: number | null): EntryBody => ({ kind: 'heat', runId: RUN, setC })
 const loaded = (...more: Parameters<typeof logOf>) => foldBatch(logOf(
-  [0, BEETROOT], [0, { kind: 'prep', step: 'cut', effect: 'none', cutName: '6 mm slices', thicknessMm: 6 }], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }], ...more))!
+  [0, BEETROOT], [0, { kind: 'prep', step: 'cut', effect: 'none', cutName: '6 mm slices', thicknessMm: 6 }], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }], ...more), findFood)!
 const hot = (...more: Parameters<typeof logOf>) => {
   const state = loaded(...more)
   return hotSpellOf(state, assess(state, MORNING + 3 * HOUR)!)

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
-import { findFood, FOODS } from '#core/foods'
 import { bestByDates, bestByWindow, freshnessOf, jarTakesG, PACKAGES, USE_FIRST_DAYS } from '#core/keeping'
 import { trayTakesG } from '#core/planning'
 import { tablespoonsOf } from '#core/using'
 import { DAY, MORNING } from '../../support/logbook'
+import { FOODS, findFood } from '../../support/foods'
 
 describe('a jar’s time', () => {
   const jar = { leftG: 40, bestFrom: MORNING + 100 * DAY, bestTo: MORNING + 200 * DAY }

@@ -1,11 +1,12 @@
 import fc from 'fast-check'
 import { foldBatch, inForce, withStanding, type Entry } from '#core/batch'
 import { FEEL_QUESTIONS, judgeDryness, judgeFeel, VERDICT_WORDS } from '#core/dryness'
-import { findFood, FOODS, PURPOSES } from '#core/foods'
+import { PURPOSES } from '#core/foods'
 import { dryingClock, estimateDrying, pacePerHour, type DryingRun } from '#core/kinetics'
 import { balancePrep, targetWeight } from '#core/mass'
 import { forecastBasket, groupOf, nextWaking, sleepAround, startOfDay, type Household } from '#core/planning'
 import { HOUR, logOf, MORNING } from '../../support/logbook'
+import { FOODS, findFood } from '../../support/foods'
 
 /** Laws that hold whatever the figures are. */
 const run = fc.record({
@@ -150,7 +151,7 @@ describe('the log', () => {
     fc.assert(fc.property(weighs, fc.integer({ min: 0, max: 50 }), (list, turn) => {
       const log = logFrom(list)
       const turned = log.map((_, i) => log[(i + turn) % log.length]!)
-      expect(foldBatch(turned)!.run!.weighings).toEqual(foldBatch(log)!.run!.weighings)
+      expect(foldBatch(turned, findFood)!.run!.weighings).toEqual(foldBatch(log, findFood)!.run!.weighings)
     }), { numRuns: 30 })
   })
 })

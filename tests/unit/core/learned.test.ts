@@ -1,9 +1,10 @@
 import { usualHoursFactor } from '#core/batch'
-import { findFood, cardOf } from '#core/foods'
+import { cardOf } from '#core/foods'
 import { estimateDrying } from '#core/kinetics'
 import { learnedHours, machinePace, type PastRun } from '#core/planning'
 import { randomSource } from '#core/stats'
 import { makeTestRuns, weighUpTo } from '../../support/dryingRuns'
+import { findFood } from '../../support/foods'
 
 const card = cardOf(findFood('beetroot')!, 'slices-3')
 const { low, high } = card.usualHours.value

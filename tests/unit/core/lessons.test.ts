@@ -1,5 +1,6 @@
 import { assess, foldBatch, lessonsOf } from '#core/batch'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const LOG = logOf(
@@ -7,27 +8,27 @@ const LOG = logOf(
   [4, { kind: 'weigh', totalG: 900 }], [7, { kind: 'weigh', trays: [{ position: 1, weightG: 210 }] }], [7.1, { kind: 'weigh', trays: [{ position: 2, weightG: 214 }] }], [9, { kind: 'weigh', totalG: 280 }])
 
 describe('what each weighing changed', () => {
-  const lessons = lessonsOf(LOG)
+  const lessons = lessonsOf(LOG, findFood)
   it('is one window a weighing, trays of a round together', () => {
     expect(lessons.map(lesson => lesson.entryId)).toEqual(['entry-3', 'entry-5', 'entry-6'])
   })
   it('is the window that the page showed then, and narrows', () => {
-    const then = assess(foldBatch(LOG.slice(0, 4))!, MORNING + 4 * HOUR)!.finish
+    const then = assess(foldBatch(LOG.slice(0, 4), findFood)!, MORNING + 4 * HOUR)!.finish
     expect(lessons[0]!.finish).toEqual(then)
     const widths = lessons.map(({ finish }) => finish.to - finish.from)
     expect(widths[2]!).toBeLessThan(0.8 * widths[0]!)
   })
   it('ends in what the page shows now', () => {
-    expect(lessons.at(-1)!.finish).toEqual(assess(foldBatch(LOG)!, MORNING + 9 * HOUR)!.finish)
+    expect(lessons.at(-1)!.finish).toEqual(assess(foldBatch(LOG, findFood)!, MORNING + 9 * HOUR)!.finish)
   })
   it('takes a correction as if it had been right from the start', () => {
     const [corrected] = logOf([10, { kind: 'weigh', totalG: 950 }, { id: 'right', replaces: 'entry-3' }])
-    const after = lessonsOf([...LOG, { ...corrected!, at: MORNING + 4 * HOUR, seq: 99 }])
+    const after = lessonsOf([...LOG, { ...corrected!, at: MORNING + 4 * HOUR, seq: 99 }], findFood)
     expect(after.map(lesson => lesson.entryId)).toEqual(['right', 'entry-5', 'entry-6'])
     expect(after[0]!.finish.middle).toBeGreaterThan(lessons[0]!.finish.middle)
   })
   it('is nothing where nothing was weighed, or there is no batch', () => {
-    expect(lessonsOf(LOG.slice(0, 3))).toEqual([])
-    expect(lessonsOf([])).toEqual([])
+    expect(lessonsOf(LOG.slice(0, 3), findFood)).toEqual([])
+    expect(lessonsOf([], findFood)).toEqual([])
   })
 })

@@ -2,6 +2,7 @@ import { assess, foldBatch } from '#core/batch'
 import { driftedMoisture, type Drift } from '#core/kinetics'
 import { nightChoices } from '#core/planning'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const WET_ROOM = { celsius: 22, humidity: 0.75 }
@@ -10,7 +11,7 @@ const log = (...more: Parameters<typeof logOf>) => logOf(
   [0, BEETROOT], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }], [1, { kind: 'heat', runId: RUN, setC: 57 }], ...more)
 const nearlyDry = log([6, { kind: 'weigh', totalG: 480 }], [9, { kind: 'weigh', totalG: 270 }], [11, { kind: 'weigh', totalG: 236 }])
 const choose = (entries: ReturnType<typeof logOf>, room = WET_ROOM, hour = 12) => {
-  const state = foldBatch(entries)!
+  const state = foldBatch(entries, findFood)!
   return nightChoices(state, assess(state, MORNING + hour * HOUR)!, room, { from: MORNING + hour * HOUR, to: MORNING + (hour + 8) * HOUR }, 800)
 }
 
@@ -69,15 +70,15 @@ describe('the air of a run', () => {
   it('moves the end that the run can reach', () => {
     const dryAt = (roomHumidity: number) => {
       const entries = log([1.1, { kind: 'air', runId: RUN, roomC: 28, roomHumidity }], [6, { kind: 'weigh', totalG: 480 }])
-      return assess(foldBatch(entries)!, MORNING + 7 * HOUR)!.estimate.hoursToTarget
+      return assess(foldBatch(entries, findFood)!, MORNING + 7 * HOUR)!.estimate.hoursToTarget
     }
     expect(dryAt(0.85).p50).toBeGreaterThan(dryAt(0.3).p50)
-    const state = foldBatch(log([1.1, { kind: 'air', runId: RUN, roomC: 36, roomHumidity: 0.98 }]))!
+    const state = foldBatch(log([1.1, { kind: 'air', runId: RUN, roomC: 36, roomHumidity: 0.98 }]), findFood)!
     expect(assess(state, MORNING + 2 * HOUR)!.estimate.hoursToTarget.p90).toBe(Infinity)
   })
   it('counts the hours at what was measured in the machine, not at what was set', () => {
-    const cold = foldBatch(log([2, { kind: 'air', runId: RUN, chamberC: 47 }]))!.run!
-    const asSet = foldBatch(log())!.run!
+    const cold = foldBatch(log([2, { kind: 'air', runId: RUN, chamberC: 47 }]), findFood)!.run!
+    const asSet = foldBatch(log(), findFood)!.run!
     const at = MORNING + 10 * HOUR
     expect(cold.clock.hoursAt(at)).toBe(asSet.clock.hoursAt(at))
     expect(cold.clock.equivalentHoursAt(at)).toBeLessThan(0.85 * asSet.clock.equivalentHoursAt(at))
@@ -85,7 +86,7 @@ describe('the air of a run', () => {
     expect(cold.chamberC).toBe(47)
   })
   it('is of its own run, and the newest counts', () => {
-    const state = foldBatch(log([2, { kind: 'air', runId: RUN, roomC: 20, roomHumidity: 0.5 }], [3, { kind: 'air', runId: RUN, roomC: 21, roomHumidity: 0.6 }], [4, { kind: 'air', runId: 'other', roomC: 30, roomHumidity: 0.9 }]))!
+    const state = foldBatch(log([2, { kind: 'air', runId: RUN, roomC: 20, roomHumidity: 0.5 }], [3, { kind: 'air', runId: RUN, roomC: 21, roomHumidity: 0.6 }], [4, { kind: 'air', runId: 'other', roomC: 30, roomHumidity: 0.9 }]), findFood)!
     expect(state.run!.room).toEqual({ celsius: 21, humidity: 0.6 })
   })
 })

@@ -2,6 +2,7 @@ import { assess, foldBatch, type Entry } from '#core/batch'
 import { dryingClock, setBackClock } from '#core/kinetics'
 import { dryTray } from '#core/simulation'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const SOLIDS = 0.124
@@ -43,26 +44,26 @@ describe('a clock that was set back', () => {
 
 describe('spells without heat', () => {
   it('leave the clock alone when the door was only open', () => {
-    expect(foldBatch(logWith({ roomC: 20, roomHumidity: 0.7 }, [6, 6.1]))!.run!.setbacks).toEqual([])
+    expect(foldBatch(logWith({ roomC: 20, roomHumidity: 0.7 }, [6, 6.1]), findFood)!.run!.setbacks).toEqual([])
   })
   it('cost a nearly dry load more in a damp room than in a dry one', () => {
-    const lost = (roomHumidity: number) => foldBatch(logWith({ roomC: 20, roomHumidity }, [10, 18], [4, 560], [7, 300], [10, 228]))!.run!.setbacks[0]!.hours
+    const lost = (roomHumidity: number) => foldBatch(logWith({ roomC: 20, roomHumidity }, [10, 18], [4, 560], [7, 300], [10, 228]), findFood)!.run!.setbacks[0]!.hours
     expect(lost(0.8)).toBeGreaterThan(lost(0.6))
     expect(lost(0.6)).toBeGreaterThan(lost(0.35))
     expect(lost(0.35)).toBeLessThan(0.5)
   })
   it('bring wet food on a little, rather than back', () => {
-    expect(foldBatch(logWith({ roomC: 22, roomHumidity: 0.5 }, [2, 4], [2, 1150]))!.run!.setbacks[0]!.hours).toBeLessThan(0)
+    expect(foldBatch(logWith({ roomC: 22, roomHumidity: 0.5 }, [2, 4], [2, 1150]), findFood)!.run!.setbacks[0]!.hours).toBeLessThan(0)
   })
   it('do not make a weight that rose meanwhile a wild one', () => {
     const night = slab(1, { fromH: 7, toH: 15, airHumidity: 0.75 })
     const weights = [2.8, 4.9, 7, 15.1].map(hour => [hour, night.weightAt(hour)] as [number, number])
     expect(weights[3]![1]).toBeGreaterThan(weights[2]![1] + 10)
-    const { estimate } = assess(foldBatch(logWith({ roomC: 20, roomHumidity: 0.75 }, [7, 15], ...weights))!, MORNING + 16 * HOUR)!
+    const { estimate } = assess(foldBatch(logWith({ roomC: 20, roomHumidity: 0.75 }, [7, 15], ...weights), findFood)!, MORNING + 16 * HOUR)!
     expect(estimate.flags).toEqual([])
     // The same weights with the heat on throughout are questioned.
     const on = logWith({ roomC: 20, roomHumidity: 0.75 }, [7, 15], ...weights).filter(entry => entry.body.kind !== 'heat' || entry.at === MORNING)
-    expect(assess(foldBatch(on)!, MORNING + 16 * HOUR)!.estimate.flags).not.toEqual([])
+    expect(assess(foldBatch(on, findFood)!, MORNING + 16 * HOUR)!.estimate.flags).not.toEqual([])
   })
   it('are told to a third of what they cost, on simulated nights in damp kitchens', () => {
     let missed = 0
@@ -73,7 +74,7 @@ describe('spells without heat', () => {
         const offH = Math.round(20 * 0.9 * dryH) / 20
         const night = slab(pace, { fromH: offH, toH: offH + 8, airHumidity: roomHumidity })
         const weights = [0.4, 0.7, 1].map(share => Math.round(20 * share * offH) / 20).map(hour => [hour, night.weightAt(hour)] as [number, number])
-        const [setback] = foldBatch(logWith({ roomC: 20, roomHumidity }, [offH, offH + 8], ...weights))!.run!.setbacks
+        const [setback] = foldBatch(logWith({ roomC: 20, roomHumidity }, [offH, offH + 8], ...weights), findFood)!.run!.setbacks
         const truth = night.dryH(offH + 8) - dryH - 8
         missed += Math.abs(setback!.hours - truth)
         cost += Math.abs(truth)

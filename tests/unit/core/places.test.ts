@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { assessRack, followTrays, foldBatch, placesAfter, type EntryBody, type EntryOf } from '#core/batch'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const move = (...trays: { from: number, to: number }[]): EntryBody => ({ kind: 'move', runId: RUN, trays })
@@ -51,22 +52,22 @@ describe('trays that change places', () => {
 
 describe('a batch whose trays move', () => {
   it('counts a weight to the tray that stood there', () => {
-    const { run } = foldBatch(loaded([3, trays([1, 300], [2, 400], [3, 500])], [3.5, swap(1, 3)], [5, trays([1, 350], [2, 250], [3, 180])]))!
+    const { run } = foldBatch(loaded([3, trays([1, 300], [2, 400], [3, 500])], [3.5, swap(1, 3)], [5, trays([1, 350], [2, 250], [3, 180])]), findFood)!
     const of = (tray: number) => run!.trayWeights.filter(weight => weight.position === tray).map(weight => weight.weightG)
     expect([of(1), of(2), of(3)]).toEqual([[300, 180], [400, 250], [500, 350]])
     expect(run!.weighings.map(weighing => weighing.weightG)).toEqual([1200, 780])
     expect(run!.weighings[1]!.positions).toEqual([1, 2, 3])
   })
   it('shows its rack by place, each tray with what its own weights say', () => {
-    const state = foldBatch(loaded([3, trays([1, 300], [2, 400], [3, 500])], [3.5, swap(1, 3)], [5, trays([3, 150])]))!
+    const state = foldBatch(loaded([3, trays([1, 300], [2, 400], [3, 500])], [3.5, swap(1, 3)], [5, trays([3, 150])]), findFood)!
     const rack = assessRack(state, at(5.1))
     expect(rack.map(tray => tray.place)).toEqual([1, 2, 3])
     expect(rack[2]!.lastG).toBe(150)
     expect(rack[2]!.left).toBeLessThan(rack[0]!.left)
   })
   it('gives all trays the load’s window where none was weighed alone', () => {
-    const rack = assessRack(foldBatch(loaded([4, { kind: 'weigh', totalG: 800 }]))!, at(4))
+    const rack = assessRack(foldBatch(loaded([4, { kind: 'weigh', totalG: 800 }]), findFood)!, at(4))
     expect(new Set(rack.map(tray => tray.finish.middle)).size).toBe(1)
-    expect(assessRack(foldBatch(logOf([0, BEETROOT]))!, at(1))).toEqual([])
+    expect(assessRack(foldBatch(logOf([0, BEETROOT]), findFood)!, at(1))).toEqual([])
   })
 })

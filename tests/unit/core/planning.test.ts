@@ -1,8 +1,9 @@
 import { assess, foldBatch, type EntryBody } from '#core/batch'
-import { cardOf, findFood } from '#core/foods'
+import { cardOf } from '#core/foods'
 import { bestByWindow } from '#core/keeping'
 import { agendaOf, forecastBasket, groupOf, nextWaking, sleepAround, startOfDay, type Household } from '#core/planning'
 import { BEETROOT, DAY, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const HOUSE: Household = { timeZone: 'Europe/Lisbon', sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30 }
 const at = (text: string) => Date.parse(text)
@@ -30,7 +31,7 @@ describe('the agenda', () => {
   const load: EntryBody = { kind: 'load', runId: 'r', machineId: 'm', positions: [1, 2], totalG: 1700 }
   const heat: EntryBody = { kind: 'heat', runId: 'r', setC: 57 }
   const todos = (items: [number, EntryBody][], now = MORNING + 2 * HOUR) => {
-    const state = foldBatch(logOf(...items))!
+    const state = foldBatch(logOf(...items), findFood)!
     return agendaOf(state, assess(state, now), HOUSE)
   }
   const first = (items: [number, EntryBody][]) => todos(items)[0]!

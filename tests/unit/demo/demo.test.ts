@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { foldBatch, STAGES } from '#core/batch'
 import { batchList, batchPage, jarPage, nowPage, shelfPage, stageBand } from '#server/services/pages'
 import { makeDemo } from '../../../demo/make'
+import { findFood } from '../../support/foods'
 
 const NOW = Date.UTC(2026, 10, 25, 8, 30)
 const folder = mkdtempSync(join(tmpdir(), 'dulse-demo-'))
@@ -31,7 +32,7 @@ describe('the invented household', () => {
   })
   it('says what is true: no batch gives more than it took, no jar holds more than was packed', () => {
     for (const { batchId } of batches) {
-      const state = foldBatch(batchPage(context, batchId).entries)!
+      const state = foldBatch(batchPage(context, batchId).entries, findFood)!
       if (state.dryG !== undefined && state.run) expect(state.dryG).toBeLessThan(0.6 * (state.earlierRuns[0] ?? state.run).loadedG)
       if (state.powderG > 0) expect(state.powderG).toBeLessThanOrEqual(state.dryG!)
       expect(state.packedG).toBeLessThanOrEqual((state.purpose === 'pieces' ? state.dryG ?? 0 : state.powderG) + 1)

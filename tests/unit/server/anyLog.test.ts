@@ -8,6 +8,7 @@ import { Conflict, NotFound } from '#server/services/refusals'
 import { logOnRun } from '#server/services/writeLog'
 import { newEntry, newRunEntry, type NewRunEntry } from '#shared/contracts'
 import { testBook, type TestBook } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 /**
  * Logs put together by chance: whatever a hand may send in whatever order, it is either refused in
@@ -71,7 +72,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
       const targets: string[] = []
       const runTargets: string[] = []
       for (let i = 0; i < 70; i++) {
-        const jarIds = foldBatch(batchPage(context, batchId).entries)!.jars.map(jar => jar.jarId)
+        const jarIds = foldBatch(batchPage(context, batchId).entries, findFood)!.jars.map(jar => jar.jarId)
         const onRun = source.uniform() < 0.2
         const body = onRun ? anyRunBody(source, runId, runTargets) : anyBody(source, book, runId, jarIds, targets)
         const id = uuidv7()
@@ -98,7 +99,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
 
   it('has mass in order: no more in jars than there was to pack, none below nothing', () => {
     for (const { batchId } of batchList(context, {}).batches) {
-      const state = foldBatch(batchPage(context, batchId).entries)!
+      const state = foldBatch(batchPage(context, batchId).entries, findFood)!
       const packable = state.purpose === 'pieces' ? state.dryG : state.powderG
       expect(state.packedG).toBeLessThanOrEqual((packable ?? 0) * 1.02 + 1)
       for (const jar of state.jars) {

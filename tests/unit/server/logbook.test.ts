@@ -19,6 +19,7 @@ import { forecast } from '#server/services/forecast'
 import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
 import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import { BEETROOT, HOUR, MORNING, testBook } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 const rows = (book: ReturnType<typeof testBook>, table: string) => book.context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all()
 
@@ -27,7 +28,7 @@ describe('writing', () => {
     const book = testBook()
     const { batchId, jarId } = book.whole()
     const { context } = book
-    expect(foldBatch(batchPage(context, batchId).entries)!.stage).toBe('shelf')
+    expect(foldBatch(batchPage(context, batchId).entries, findFood)!.stage).toBe('shelf')
     expect(batchList(context, {}).batches[0]).toMatchObject({ number: 1, stage: 'shelf', dryG: 224, powderG: 212, title: 'Beetroot, 3 mm slices' })
     expect(shelfPage(context)).toMatchObject({ count: 2, totalG: 212, places: ['Cellar', 'Top board'] })
     const jar = jarPage(context, jarId)
@@ -35,7 +36,7 @@ describe('writing', () => {
     expect(jar.pedigree.dryHours).toBeCloseTo(13.2, 1)
     expect(nowPage(context).todos).toEqual([])
     expect(stageBand(context).find(stage => stage.stage === 'shelf')).toMatchObject({ count: 2, weightG: 212 })
-    expect(findAnything(context, 'beet').map(item => item.kind)).toEqual(['batch', 'jar', 'jar', 'food'])
+    expect(findAnything(context, 'beet').map(item => item.kind)).toEqual(['batch', 'jar', 'jar', 'food', 'food', 'food'])
     expect(findAnything(context, '#2')[0]).toMatchObject({ kind: 'jar', detail: 'Jar 2, Cellar' })
     expect(findAnything(context, '100%')).toEqual([])
   })
@@ -101,7 +102,7 @@ describe('a machine', () => {
     load([3, 4], runId)
     expect(batchPage(book.context, second).taken[book.machineId]).toEqual({ runId, positions: [1, 2], setC: 57 })
     book.heat(runId, 3, null)
-    for (const id of [first, second]) expect(foldBatch(batchPage(book.context, id).entries)!.run!.setC).toBeNull()
+    for (const id of [first, second]) expect(foldBatch(batchPage(book.context, id).entries, findFood)!.run!.setC).toBeNull()
     const [rack] = nowPage(book.context).racks
     expect(rack).toMatchObject({ runId, setC: null })
     expect(rack!.trays.map(tray => tray.batchNumber)).toEqual([1, 1, 2, 2, undefined, undefined])
@@ -232,7 +233,7 @@ describe('air and hygrometers', () => {
     book.log(batchId, 15, { kind: 'unload', weightG: 224 })
     const reading = { kind: 'jarAir' as const, shown: 0.55, closedHours: 12, celsius: 20, calibration: { offset: 0, gain: 1, sd: 0.02 } }
     book.log(batchId, 30, reading)
-    const state = foldBatch(batchPage(book.context, batchId).entries)!
+    const state = foldBatch(batchPage(book.context, batchId).entries, findFood)!
     expect(state.jarAir!.body).toEqual(reading)
     const { verdict } = assess(state, book.at(30))!
     expect(verdict.witnesses.find(witness => witness.name === 'jarAir')!.says).toBe('wet')
@@ -255,7 +256,7 @@ describe('learning', () => {
     const runId = uuidv7()
     book.log(second, 301, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700, usualHours: { low: 20, high: 30, runs: 1 } })
     book.heat(runId, 301, 57)
-    const state = foldBatch(batchPage(book.context, second).entries)!
+    const state = foldBatch(batchPage(book.context, second).entries, findFood)!
     expect(state.run!.usualHours).toEqual({ low: 20, high: 30, runs: 1 })
     expect(assess(state, book.at(301))!.estimate.hoursToTarget.p50).toBeGreaterThan(20)
   })

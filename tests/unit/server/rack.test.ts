@@ -8,6 +8,7 @@ import { rebuildProjections } from '#server/services/projections'
 import { saveMachine } from '#server/services/settings'
 import { logOnRun } from '#server/services/writeLog'
 import { testBook } from '../../support/logbook'
+import { findFood } from '../../support/foods'
 
 function rack() {
   const book = testBook()
@@ -23,7 +24,7 @@ function rack() {
   const write = (hours: number, body: EntryBody, replaces?: string) => logOnRun(book.context, runId, { id: uuidv7(), at: book.at(hours), replaces, body } as NewRunEntry)
   const move = (hours: number, ...pairs: [number, number][]) => write(hours, { kind: 'move', runId, trays: pairs.map(([from, to]) => ({ from, to })) })
   const places = (batchId: string) => {
-    const { run } = foldBatch(batchPage(book.context, batchId).entries)!
+    const { run } = foldBatch(batchPage(book.context, batchId).entries, findFood)!
     return run!.positions.map(tray => run!.places.placeAt(tray, Infinity))
   }
   return { book, runId, first, second, write, move, places, load }
@@ -73,7 +74,7 @@ describe('moving trays on a run', () => {
     const { book, move, load } = rack()
     move(3, [1, 6])
     const late = load([1], 4, 300)
-    expect(foldBatch(batchPage(book.context, late).entries)!.run!.present).toEqual([1])
+    expect(foldBatch(batchPage(book.context, late).entries, findFood)!.run!.present).toEqual([1])
     expect(() => load([6], 5, 300)).toThrow('Taken by another batch: 6')
   })
   it('which is weighed as it is cut, and so teaches nothing of trimming', () => {

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { findFood } from '#core/foods'
 import { freshnessOf, packageOf, type Freshness } from '#core/keeping'
 import { tablespoonsOf } from '#core/using'
 import type { Entry, EntryBody, EntryKind } from '#core/batch'
@@ -28,7 +27,7 @@ await load()
 void useStagesStore().refresh()
 useHead({ title: () => jar.value ? `Jar ${jar.value.number} · Dulse` : 'Dulse' })
 
-const name = computed(() => findFood(jar.value?.foodKey ?? '')?.name ?? '')
+const name = computed(() => jar.value?.foodName ?? '')
 const STATUS: Record<Freshness, { words: string, tone: string }> = {
   'empty': { words: 'empty', tone: '' }, 'stale': { words: 'no smell left', tone: 'danger' }, 'past': { words: 'past its best', tone: 'danger' },
   'use-first': { words: 'use first', tone: 'attention' }, 'good': { words: 'at its best', tone: 'good' },

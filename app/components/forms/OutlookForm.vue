@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { BatchState, EntryBody } from '#core/batch'
+import { startOfDay } from '#core/planning'
+import type { FormReading } from '~/composables/useBatch'
+
+/** The weather as the person sees it: no service is asked. */
+const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'outlook' }> }>()
+const { settings } = storeToRefs(useHouseholdStore())
+const run = props.state.run!
+const known = props.initial ?? run.outlook
+const two = (value: number) => String(value).padStart(2, '0')
+const dusk = ref(known ? `${two(Math.floor(known.duskMinute / 60))}:${two(known.duskMinute % 60)}` : '18:30')
+const rain = ref<number | undefined>(known?.rainAt)
+const day = ref<'none' | 'today' | 'tomorrow'>(known?.rainAt === undefined ? 'none' : 'today')
+const rainTime = ref('15:00')
+function minuteOf(text: string): number | undefined {
+  const match = /^(\d{1,2})[:.](\d{2})$/.exec(text.trim())
+  return match && Number(match[1]) < 24 && Number(match[2]) < 60 ? Number(match[1]) * 60 + Number(match[2]) : undefined
+}
+function read(): FormReading {
+  const duskMinute = minuteOf(dusk.value)
+  if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
+  const minute = minuteOf(rainTime.value)
+  if (day.value !== 'none' && minute === undefined) return { problem: 'Say when rain is expected, such as 15:00.' }
+  const rainAt = day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * 60_000
+  rain.value = rainAt
+  return { bodies: [{ kind: 'outlook', runId: run.runId, duskMinute, rainAt }] }
+}
+defineExpose({ read })
+</script>
+
+<template>
+  <TextField v-model="dusk" label="In at dusk" hint="every day until you say otherwise" />
+  <ChoiceField v-model="day" label="Rain" :choices="[{ value: 'none', words: 'None expected' }, { value: 'today', words: 'Today' }, { value: 'tomorrow', words: 'Tomorrow' }]" />
+  <TextField v-if="day !== 'none'" v-model="rainTime" label="At" />
+</template>

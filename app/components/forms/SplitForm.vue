@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { uuidv7 } from 'uuidv7'
+import type { BatchState, EntryBody } from '#core/batch'
+import type { Purpose } from '#core/foods'
+import type { BatchAnswer, NewBatch } from '#shared/contracts'
+import type { FormReading } from '~/composables/useBatch'
+
+/** Part of the basket for another product: a batch of its own, of the same lot. */
+const props = defineProps<{ state: BatchState, page: BatchAnswer, initial?: Extract<EntryBody, { kind: 'split' }> }>()
+const outbox = useOutboxStore()
+const format = useFormat()
+const weightG = ref<number | undefined>(props.initial?.weightG)
+const purpose = ref<Purpose>('powder')
+const cardKey = ref(props.state.food.cards.find(card => card.key !== props.state.card.key)?.key ?? props.state.card.key)
+const what = ref(props.initial?.what ?? '')
+
+function read(): FormReading {
+  if (weightG.value === undefined) return { problem: 'Weigh the part that becomes a batch of its own.' }
+  if (props.initial) return { bodies: [{ ...props.initial, weightG: weightG.value, what: what.value.trim() || undefined }] }
+  const to = uuidv7()
+  const { foodKey, cultivar, source, plant } = props.state.intake.body
+  const at = Date.now()
+  const grams = weightG.value
+  const card = props.state.food.cards.find(item => item.key === cardKey.value)!
+  const batch: NewBatch = { id: to, entry: { id: uuidv7(), at, body: { kind: 'intake', foodKey, cultivar, source, plant, weightG: grams, purpose: purpose.value, cardKey: cardKey.value, from: props.page.batchId, condition: what.value.trim() || undefined } } }
+  return {
+    bodies: [{ kind: 'split', weightG: grams, to, what: what.value.trim() || `${card.name}, ${PURPOSE_WORDS[purpose.value]}` }],
+    // First what leaves: if that is refused, no batch is begun.
+    after: async () => {
+      await outbox.send({ path: '/api/batches', body: batch, batchId: to, words: 'a part of the basket' })
+    },
+  }
+}
+defineExpose({ read })
+</script>
+
+<template>
+  <p class="quiet">About {{ format.weight(state.balance.weightG.p50) }} is there. What leaves has the same make-up as the rest.</p>
+  <WeightField v-model="weightG" label="This part" required autofocus />
+  <template v-if="!initial">
+    <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
+    <ChoiceField v-model="cardKey" label="Cut" :choices="state.food.cards.map(card => ({ value: card.key, words: card.name }))" />
+  </template>
+  <TextField v-model="what" label="What it is" placeholder="such as skins, for soup powder" optional />
+</template>

@@ -1,0 +1,63 @@
+/** A timer that runs: for which step of which batch, and when it rings. */
+export interface RunningTimer { key: string, words: string, endsAt: number }
+
+const STORE = 'dulse.timers'
+const timers = ref<RunningTimer[]>([])
+const rung = ref<string[]>([])
+let read = false
+
+/**
+ * Timers of steps. They are kept in the browser and ring on whatever page is open: a tone, and words in a
+ * live region. They only tell: dry is when it is dry.
+ */
+export function useTimers() {
+  if (!read) {
+    read = true
+    try {
+      timers.value = JSON.parse(localStorage.getItem(STORE) ?? '[]') as RunningTimer[]
+    }
+    catch {
+      timers.value = []
+    }
+  }
+  const save = () => localStorage.setItem(STORE, JSON.stringify(timers.value))
+  function start(key: string, words: string, minutes: number) {
+    timers.value = [...timers.value.filter(timer => timer.key !== key), { key, words, endsAt: Date.now() + minutes * 60_000 }]
+    rung.value = rung.value.filter(item => item !== key)
+    save()
+  }
+  function stop(key: string) {
+    timers.value = timers.value.filter(timer => timer.key !== key)
+    rung.value = rung.value.filter(item => item !== key)
+    save()
+  }
+  /** Rings what is due; called once a second by the frame. */
+  function tick(now: number) {
+    for (const timer of timers.value.filter(item => item.endsAt <= now && !rung.value.includes(item.key))) {
+      rung.value = [...rung.value, timer.key]
+      ring()
+    }
+  }
+  return { timers, rung, start, stop, tick }
+}
+
+/** Three short tones: heard over a tap, no file needed. */
+function ring() {
+  try {
+    const audio = new AudioContext()
+    for (const [i, pitch] of [660, 880, 660].entries()) {
+      const tone = audio.createOscillator()
+      const loud = audio.createGain()
+      tone.frequency.value = pitch
+      loud.gain.setValueAtTime(0.2, audio.currentTime + i * 0.35)
+      loud.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + i * 0.35 + 0.3)
+      tone.connect(loud).connect(audio.destination)
+      tone.start(audio.currentTime + i * 0.35)
+      tone.stop(audio.currentTime + i * 0.35 + 0.32)
+    }
+    setTimeout(() => void audio.close(), 2000)
+  }
+  catch {
+    // A browser that plays no sound still shows the words.
+  }
+}

@@ -1,0 +1,54 @@
+import { expandFood, PRACTICE } from './expand'
+import type { FoodSource, OwnCardSource, ReferenceSource } from './source'
+import type { CardWay, Food, MethodCard, SchoolQuestion } from './types'
+import { WAYS } from './ways'
+import type { MachineKind } from '../machines'
+
+/** Gives a food by its key; undefined for one that it does not know. */
+export type FindFood = (key: string) => Food | undefined
+
+/** The foods of a household: those of the reference and its own. */
+export interface FoodBook {
+  /** By name. */
+  foods: readonly Food[]
+  find: FindFood
+  schools: readonly SchoolQuestion[]
+  /** As its file has it, for copying. */
+  sourceOf: (key: string) => FoodSource | undefined
+}
+
+/** Opens the reference together with the household's own foods and cards. */
+export function foodBook(reference: ReferenceSource, own: { foods?: readonly FoodSource[], cards?: readonly OwnCardSource[] } = {}): FoodBook {
+  const cardsOf = (key: string) => (own.cards ?? []).filter(card => card.food === key)
+  const sources = new Map([...reference.foods, ...own.foods ?? []].map(food => [food.key, food]))
+  const ownKeys = new Set((own.foods ?? []).map(food => food.key))
+  const foods = [...sources.values()].map(food => expandFood(food, reference, { own: ownKeys.has(food.key), ownCards: cardsOf(food.key) }))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'))
+  const byKey = new Map(foods.map(food => [food.key, food]))
+  return {
+    foods, find: key => byKey.get(key), sourceOf: key => sources.get(key),
+    schools: Object.entries(reference.schools).map(([key, question]) => ({ key, ...question })),
+  }
+}
+
+/** The card with this key, or the food's first where the key is missing or unknown. */
+export function cardOf(food: Food, key?: string): MethodCard {
+  return food.cards.find(card => card.key === key) ?? food.cards[0]!
+}
+
+/**
+ * How a card is dried in a kind of machine. Where the reference has no such way for it, heat and hours are
+ * reckoned by the rule of the kind; without a kind it is the card's usual way.
+ */
+export function wayOf(card: MethodCard, kind: MachineKind | undefined): CardWay {
+  const main = card.ways[0]!
+  const known = kind === undefined ? main : card.ways.find(way => way.way === kind)
+  if (known) return known
+  const { celsius = main.temperatureC, factor, pass, reason } = WAYS[kind!]
+  const { low, high } = main.usualHours.value
+  const share = factor === undefined ? 1 : factor / (WAYS[main.way].factor ?? 1)
+  return {
+    way: kind!, temperatureC: celsius, temperatureReason: reason || main.temperatureReason,
+    usualHours: { value: pass ?? { low: low * share, high: high * share }, source: `${PRACTICE}, reckoned from its usual way` }, ...(pass && { partOnly: true }),
+  }
+}

@@ -1,0 +1,135 @@
+import type { MachineKind } from '../machines'
+import { parseRange, parseSpread } from './amounts'
+import type { CardSource, FamilySource, FoodSource, FormSource, OwnCardSource, ReferenceSource } from './source'
+import type { CardStep, CardWay, Food, MethodCard, Purpose, Range, Sourced, Spread } from './types'
+import { WAYS } from './ways'
+
+/** "From memory" marks what was not open on the desk when it was written down. */
+export const USDA = 'USDA FoodData Central, water content, from memory'
+export const PRACTICE = 'common practice'
+export const EXTENSION = 'extension guidance on drying foods, from memory'
+
+/** Spoiled by a slip in a file: the key of the food and what is wrong. */
+const slip = (food: FoodSource, message: string) => new Error(`${food.key}: ${message}`)
+
+/**
+ * A food in full from what a file says of it, with its family and forms filled in.
+ * @param own cards of the household for it
+ * @throws Error for a file that was not checked before: an unknown family or form, an amount that is none
+ */
+export function expandFood(food: FoodSource, reference: Pick<ReferenceSource, 'families' | 'forms'>, options: { own?: boolean, ownCards?: readonly OwnCardSource[] } = {}): Food {
+  const family = reference.families[food.family]
+  if (!family) throw slip(food, `no family “${food.family}”`)
+  const percent = (text: string): Spread => {
+    const { mean, sd } = spread(food, text)
+    return { mean: mean / 100, sd: sd / 100 }
+  }
+  const cards = [
+    ...Object.entries(food.forms).map(([form, card]) => expandCard(food, family, reference.forms, form, card, options.own ?? false)),
+    ...(options.ownCards ?? []).map(card => expandCard(food, family, reference.forms, card.form, card, true)),
+  ]
+  const target = { ...family.target, ...food.target }
+  const each = <T>(make: (purpose: Purpose) => T): Record<Purpose, T> => ({ pieces: make('pieces'), flakes: make('flakes'), powder: make('powder') })
+  return {
+    key: food.key, name: food.name, otherNames: food.others ?? [], group: food.family, groupName: family.name, isotherm: family.isotherm,
+    rawMoisture: { value: percent(food.water), source: food.waterSource ?? USDA },
+    trimShare: { value: percent(food.trim), source: PRACTICE },
+    freshDays: { value: food.waits, source: PRACTICE },
+    cards,
+    target: each(purpose => target[purpose] / 100), targetSource: EXTENSION,
+    drynessTest: { value: food.dry ?? family.dry, source: food.dry ? PRACTICE : EXTENSION },
+    pliable: food.pliable ?? family.pliable ?? false,
+    powderColour: food.colour,
+    powderDensity: { value: spread(food, food.density ?? family.density), source: PRACTICE },
+    keepsMonths: each(purpose => range(food, food.keeps?.[purpose] ?? family.keeps[purpose])),
+    keepsReason: food.keepsWhy ?? family.keepsWhy, keepsSource: PRACTICE,
+    ...(food.heatUnits && { heatUnits: { value: range(food, food.heatUnits), source: 'common practice, from memory' } }),
+    ...(food.blanch && { blanch: { value: food.blanch, source: 'extension tables, from memory' } }),
+    allergens: food.allergens ?? [], traits: food.traits ?? family.traits, cautions: food.cautions ?? [],
+    schools: food.schools ?? family.schools.filter(key => key !== 'blanch' || food.blanch).filter(key => key !== 'dip' || food.dip),
+    own: options.own ?? false,
+  }
+}
+
+function expandCard(food: FoodSource, family: FamilySource, forms: Record<string, FormSource>, formText: string, given: string | CardSource, own: boolean): MethodCard {
+  const [formKey, number] = formText.split(' ')
+  const form = forms[formKey!]
+  if (!form) throw slip(food, `no form “${formText}”`)
+  const card: CardSource = typeof given === 'string' ? { hours: given } : given
+  // The number is what is measured of the cut; of a piece it is the side, and the flesh is as thick as the form says.
+  const thicknessMm = card.thick ?? form.thick ?? (number ? Number(number) : undefined)
+  const name = card.name ?? form.name.replaceAll('{n}', number ?? '')
+  const ways = (card.ways ?? form.ways?.filter(way => family.ways.includes(way) || form.ways!.length === 1) ?? food.ways ?? family.ways)
+    .map(way => wayOfCard(food, family, form, card, way))
+  const main = ways[0]!
+  return {
+    key: `${formKey}${number ? `-${number}` : ''}${own && card.name ? `-${slugOf(card.name)}` : ''}`,
+    name, feelForm: form.feel, thicknessMm,
+    usualHours: main.usualHours, temperatureC: main.temperatureC, temperatureReason: main.temperatureReason, ways,
+    trayLoadKgM2: card.load ? spread(food, card.load) : loadOf(form, thicknessMm ?? 5),
+    ...(card.trim && { trimShare: { value: { mean: spread(food, card.trim).mean / 100, sd: spread(food, card.trim).sd / 100 }, source: PRACTICE } }),
+    steps: stepsOf(food, family, form, card, number),
+    spread: form.spread, portions: form.portions ?? false, liquid: formKey === 'liquid', raw: card.raw ?? false, own,
+  }
+}
+
+function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, way: MachineKind): CardWay {
+  const facts = WAYS[way]
+  const heat = card.heat ?? food.heat ?? family.heat
+  const heatWhy = card.heatWhy ?? food.heatWhy ?? family.heatWhy
+  const temperatureC = facts.celsius === undefined ? heat : way === 'oven' ? Math.max(facts.celsius, heat) : way === 'air' ? facts.celsius : facts.celsius
+  return {
+    way, temperatureC, temperatureReason: facts.celsius === undefined ? heatWhy : facts.reason,
+    usualHours: hoursOf(food, form, card, way, ways => ways.length === 1 && ways[0] === way),
+    ...(facts.pass && { partOnly: true }),
+  }
+}
+
+/** Hours of a way: as the file says, else by the rule of the way from those in a dehydrator. */
+function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: MachineKind, only: (ways: readonly MachineKind[]) => boolean): Sourced<Range> {
+  const facts = WAYS[way]
+  const said = card[way] ?? (way === 'dehydrator' || only(card.ways ?? form.ways ?? []) ? card.hours : undefined)
+  if (said) return { value: range(food, said), source: card.hoursSource ?? PRACTICE }
+  if (facts.pass) return { value: facts.pass, source: PRACTICE }
+  if (way === 'freeze-dryer') return { value: range(food, form.freeze), source: PRACTICE }
+  if (!card.hours) throw slip(food, `no hours for ${way}`)
+  const hours = range(food, card.hours)
+  return { value: { low: tidyHours(hours.low * facts.factor!), high: tidyHours(hours.high * facts.factor!) }, source: `${PRACTICE}, reckoned from those in a dehydrator` }
+}
+
+const tidyHours = (hours: number) => hours < 10 ? Math.round(hours * 2) / 2 : Math.round(hours)
+
+function loadOf(form: FormSource, mm: number): Spread {
+  const mean = Math.round(10 * (form.load.base + form.load.perMm * mm)) / 10
+  return { mean, sd: Math.round(16 * mean) / 100 }
+}
+
+function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, number: string | undefined): CardStep[] {
+  if (card.steps) return card.steps
+  const steps: CardStep[] = [{ step: 'wash', words: family.wash }]
+  steps.push(...form.steps.map(step => ({ ...step, words: step.words.replaceAll('{n}', number ?? '') })))
+  if (food.blanch && (form.feel === 'pieces' || form.feel === 'shreds' || form.feel === 'leaves')) {
+    const { steam, water, words } = food.blanch
+    const ways = [steam === undefined ? undefined : `steam ${steam} min`, water === undefined ? undefined : `boiling water ${water} min`].filter(Boolean).join(' or ')
+    steps.push({ step: 'blanch', words: `${ways.charAt(0).toUpperCase()}${ways.slice(1)}${words ? `, ${words}` : ''}; a minute more for every 600 m of altitude. Cool in iced water, drain.`, minutes: steam ?? water, school: 'blanch' })
+  }
+  if (food.dip) steps.push({ step: 'dip', words: 'A few minutes in water with citric or ascorbic acid, then drain.', minutes: 5, school: 'dip' })
+  return steps
+}
+
+/** A name as the end of a key: "Thin, for tea" is "thin-for-tea". */
+export function slugOf(name: string): string {
+  return name.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 32)
+}
+
+function spread(food: FoodSource, text: string): Spread {
+  const value = parseSpread(text)
+  if (!value) throw slip(food, `“${text}” is not a mean with its spread`)
+  return value
+}
+
+function range(food: FoodSource, text: string): Range {
+  const value = parseRange(text)
+  if (!value) throw slip(food, `“${text}” is not a range`)
+  return value
+}

@@ -1,0 +1,101 @@
+import type { MachineKind } from '../machines'
+import type { SorptionGroup } from '../sorption'
+import type { Caution, CardStep, FeelForm, Purpose, SchoolQuestion, Trait } from './types'
+
+/**
+ * Foods as a file has them, for people to read and write. Amounts are text: "94.5 ± 1" is a mean with its
+ * standard deviation, "8 to 13" the 10th to 90th percentile; water, trim and targets in percent.
+ */
+export interface FoodSource {
+  key: string
+  name: string
+  others?: string[]
+  family: string
+  water: string
+  waterSource?: string
+  trim: string
+  /** Days in the cold. */
+  waits: number
+  colour: string
+  /** g/mL. */
+  density?: string
+  target?: Partial<Record<Purpose, number>>
+  /** Months. */
+  keeps?: Partial<Record<Purpose, string>>
+  keepsWhy?: string
+  dry?: string
+  /** °C. */
+  heat?: number
+  heatWhy?: string
+  ways?: MachineKind[]
+  traits?: Trait[]
+  allergens?: string[]
+  heatUnits?: string
+  blanch?: { steam?: number, water?: number, words?: string }
+  dip?: boolean
+  pliable?: boolean
+  schools?: string[]
+  cautions?: Caution[]
+  /** By form and number, "slices 6": its hours in a dehydrator, or more about it. */
+  forms: Record<string, string | CardSource>
+}
+
+/** A cut of a food. Hours by way where they differ from what the family's rule gives. */
+export interface CardSource extends Partial<Record<MachineKind, string>> {
+  name?: string
+  /** In a dehydrator (or the family's first way). */
+  hours?: string
+  hoursSource?: string
+  /** °C, and why, where they differ from the food's. */
+  heat?: number
+  heatWhy?: string
+  /** mm. */
+  thick?: number
+  /** kg a square metre. */
+  load?: string
+  /** Percent. */
+  trim?: string
+  ways?: MachineKind[]
+  raw?: boolean
+  steps?: CardStep[]
+}
+
+/** A card of the household's own, for a food that is there already. */
+export interface OwnCardSource extends CardSource { food: string, form: string }
+
+export interface FamilySource {
+  name: string
+  isotherm: SorptionGroup
+  target: Record<Purpose, number>
+  keeps: Record<Purpose, string>
+  keepsWhy: string
+  heat: number
+  heatWhy: string
+  ways: MachineKind[]
+  density: string
+  dry: string
+  wash: string
+  schools: string[]
+  traits: Trait[]
+  pliable?: boolean
+}
+
+export interface FormSource {
+  name: string
+  feel: FeelForm
+  thick?: number
+  load: { base: number, perMm: number }
+  freeze: string
+  ways?: MachineKind[]
+  spread: string
+  portions?: boolean
+  steps: CardStep[]
+}
+
+/** All files of the reference. */
+export interface ReferenceSource {
+  families: Record<string, FamilySource>
+  forms: Record<string, FormSource>
+  schools: Record<string, Omit<SchoolQuestion, 'key'>>
+  foods: FoodSource[]
+}

@@ -1,0 +1,97 @@
+import { wayOf, WAYS, type Food, type MethodCard, type Purpose } from '../foods'
+import type { MachineKind } from '../machines'
+import type { Interval } from '../stats'
+import { sleepAround, type Household } from './day'
+import { forecastBasket, type OwnHistory } from './forecast'
+
+/** A machine to choose from. */
+export interface ChoosableMachine { id: string, name: string, kind: MachineKind, trays: number, trayAreaM2: number, watts: number }
+
+/** One way of going about a basket: a cut in a machine. */
+export interface Alternative {
+  machineId: string
+  machineName: string
+  way: string
+  cardKey: string
+  cardName: string
+  thicknessMm?: number
+  trays: Interval
+  loads: Interval
+  hoursPerLoad: Interval
+  endsAt: Interval
+  energyKWh: Interval
+  /** When to start so that the first load ends while people are awake, and how likely it then does. */
+  startAt: number
+  awake: number
+  /** Chosen in the question. */
+  asked: boolean
+}
+
+export interface AlternativesInput {
+  food: Food
+  purpose: Purpose
+  cardKey: string
+  machineId: string
+  weightG: number
+  machines: readonly ChoosableMachine[]
+  history: (card: MethodCard) => OwnHistory
+  jarMl: number
+  startAt: number
+  household: Household
+}
+
+const HOUR = 3_600_000
+/** Starts looked at: half-hours of the next day. */
+const STEP_H = 0.5
+const AHEAD_H = 24
+/** Enough for "it ends while you are awake". */
+const SURE = 0.8
+/** Points of the finish that are tried against the night. */
+const QUANTILES = [0.05, 0.15, 0.25, 0.35, 0.45, 0.55, 0.65, 0.75, 0.85, 0.95]
+
+/**
+ * A basket in each machine and each of its food's cuts: thicker in one load or thinner in two, fast or
+ * cheap, each with a start that ends in waking hours. Cuts whose way does not suit a machine are left out.
+ */
+export function alternatives(input: AlternativesInput): Alternative[] {
+  const rows: Alternative[] = []
+  for (const machine of input.machines) {
+    for (const card of input.food.cards.filter(item => !item.raw && item.ways.some(way => way.way === machine.kind && !way.partOnly))) {
+      const forecast = forecastBasket({
+        food: input.food, card, purpose: input.purpose, weightG: input.weightG, machine, history: input.history(card), jarMl: input.jarMl, startAt: input.startAt,
+      })
+      const { startAt, awake } = wakingStart(forecast.hoursPerLoad, input.startAt, input.household)
+      rows.push({
+        machineId: machine.id, machineName: machine.name, way: WAYS[wayOf(card, machine.kind).way].name, cardKey: card.key, cardName: card.name, thicknessMm: card.thicknessMm,
+        trays: forecast.trays, loads: forecast.loads, hoursPerLoad: forecast.hoursPerLoad, endsAt: forecast.endsAt, energyKWh: forecast.energyKWh,
+        startAt, awake, asked: machine.id === input.machineId && card.key === input.cardKey,
+      })
+    }
+  }
+  return rows.sort((a, b) => a.endsAt.p50 - b.endsAt.p50)
+}
+
+/**
+ * The earliest start, by people awake, from which a load most likely ends while they are awake.
+ * @param hours 10th, 50th and 90th percentile of the load's hours
+ * @returns the instant, and the share of finishes that fall in waking hours
+ */
+export function wakingStart(hours: Interval, from: number, household: Household): { startAt: number, awake: number } {
+  let best = { startAt: from, awake: -1 }
+  for (let step = 0; step * STEP_H < AHEAD_H; step++) {
+    const startAt = from + step * STEP_H * HOUR
+    if (asleep(startAt, household)) continue
+    const awake = QUANTILES.filter(share => !asleep(startAt + quantile(hours, share) * HOUR, household)).length / QUANTILES.length
+    if (awake >= SURE) return { startAt, awake }
+    if (awake > best.awake) best = { startAt, awake }
+  }
+  return best
+}
+
+const asleep = (at: number, household: Household) => at >= sleepAround(at, household).from
+
+/** A quantile of a range that is given by three, straight on the logarithm between and beyond them. */
+function quantile({ p10, p50, p90 }: Interval, share: number): number {
+  const side = share < 0.5 ? Math.log(p50 / p10) : Math.log(p90 / p50)
+  return p50 * Math.exp(side * (share - 0.5) / 0.4)
+}

@@ -1,0 +1,35 @@
+import type { RunState } from '../batch'
+import { atMinuteOfDay, type Household } from './day'
+import type { Todo } from './agenda'
+
+const HOUR = 3_600_000
+/** Out again once the dew is off. */
+const OUT_AGAIN_MIN = 9 * 60
+/** Rain is met an hour early. */
+const AHEAD_OF_RAIN = HOUR
+/** Dusk where nobody said when. */
+const USUAL_DUSK_MIN = 18 * 60 + 30
+
+/** What sun asks for: in at dusk and before rain, out again in the morning; from what the person said of the weather. */
+export function outdoorTodos(food: string, run: RunState, household: Household, now: number): Todo[] {
+  const dusk = run.outlook?.duskMinute ?? USUAL_DUSK_MIN
+  const since = run.clock.spells.at(-1)
+  if (run.setC === null) {
+    const from = since?.to ?? run.loadedAt
+    const out = nextMinute(from, OUT_AGAIN_MIN, household)
+    return [{ kind: 'takeOutside', from: out, title: `Put the ${food} out again`, why: 'The dew is off. Indoors and covered it kept; wet air overnight cost it some hours.' }]
+  }
+  const outSince = Math.max(since?.from ?? run.loadedAt, run.loadedAt)
+  const todos: Todo[] = [{ kind: 'bringIn', from: nextMinute(outSince, dusk, household), title: `Bring the ${food} in`, why: 'At dusk the air turns damp, and food takes water back; covered indoors it keeps.' }]
+  const rainAt = run.outlook?.rainAt
+  if (rainAt !== undefined && rainAt > outSince && rainAt < todos[0]!.from && rainAt > now - 6 * HOUR) {
+    todos[0] = { kind: 'bringIn', from: rainAt - AHEAD_OF_RAIN, to: rainAt, title: `Bring the ${food} in before the rain`, why: 'Rain is expected, you said: an hour early is soon enough.' }
+  }
+  return todos
+}
+
+/** The first time of day after an instant. */
+function nextMinute(after: number, minute: number, household: Household): number {
+  const today = atMinuteOfDay(after, household.timeZone, minute, 0)
+  return today > after ? today : atMinuteOfDay(after, household.timeZone, minute, 1)
+}

@@ -1,0 +1,46 @@
+import type { Caution, CautionStep, Food, Trait } from '../foods'
+import type { MachineKind } from '../machines'
+import { SAFETY_RULES, type SafetyRule } from './rules'
+
+/** Rules that are told where the circumstance asks for them, not at every food. */
+const BY_CIRCUMSTANCE: readonly string[] = ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite', 'liquid-unfrozen', 'raw-frozen', 'raw-back', 'shards', 'bought-dried']
+
+/** Groups that are dried in the sun without objection. */
+const OUTDOORS: readonly string[] = ['orchard', 'berry', 'chili', 'dried', 'seaweed', 'wateryFruit']
+
+export interface ToldCautions {
+  /** To read. */
+  notes: (SafetyRule | (Caution & { key?: undefined }))[]
+  /** To accept before the step, once. */
+  cares: SafetyRule[]
+}
+
+/**
+ * The cautions of a step: those that its food's traits and the way of drying bring.
+ * @param accepted keys of rules that were accepted before, in this batch or an earlier one; they are notes then
+ */
+export function cautionsAt(step: CautionStep, food: Food, circumstance: { way?: MachineKind, liquid?: boolean, raw?: boolean, accepted?: ReadonlySet<string> } = {}): ToldCautions {
+  const { way, accepted } = circumstance
+  const told = SAFETY_RULES.filter(rule => rule.step === step && rule.severity !== 'stop' && concerns(rule, food, way))
+    .filter(({ key }) => !BY_CIRCUMSTANCE.includes(key)
+      || (key === 'liquid-unfrozen' && circumstance.liquid) || (key === 'raw-frozen' && circumstance.raw) || (key === 'raw-back' && circumstance.raw)
+      || (key === 'shards' && food.cards.some(card => card.feelForm === 'sheet')))
+    .filter(({ key }) => key !== 'outdoors-vegetables' || !OUTDOORS.includes(food.group))
+  const open = (rule: SafetyRule) => rule.severity === 'care' && !accepted?.has(rule.key)
+  return { cares: told.filter(open), notes: [...told.filter(rule => !open(rule)), ...food.cautions.filter(caution => caution.step === step)] }
+}
+
+/** Every rule that concerns a food at some step or way, gravest first: for its page. */
+export function cautionsOf(food: Food): SafetyRule[] {
+  const ways = new Set(food.cards.flatMap(card => card.ways.map(way => way.way)))
+  const order = { stop: 0, care: 1, note: 2 }
+  return SAFETY_RULES.filter(rule => rule.traits ? hasTrait(rule, food) && (!rule.ways || rule.severity === 'stop' || rule.ways.some(way => ways.has(way))) : false)
+    .sort((a, b) => order[a.severity] - order[b.severity])
+}
+
+function concerns(rule: SafetyRule, food: Food, way: MachineKind | undefined): boolean {
+  if (rule.ways && (way === undefined || !rule.ways.includes(way))) return false
+  return !rule.traits || hasTrait(rule, food)
+}
+
+const hasTrait = (rule: SafetyRule, food: Food) => rule.traits!.some((trait: Trait) => food.traits.includes(trait))

@@ -1,0 +1,73 @@
+import type { CautionStep, Trait } from '../foods'
+import type { MachineKind } from '../machines'
+
+/** `note` is read at its step; `care` is accepted once and written down; `stop` lets nothing be written until its way out is taken. */
+export type Severity = 'note' | 'care' | 'stop'
+
+export interface SafetyRule {
+  key: string
+  severity: Severity
+  step: CautionStep
+  /** Any of these traits brings it. Without traits and ways it holds for all food. */
+  traits?: readonly Trait[]
+  /** Only in these kinds of machine. */
+  ways?: readonly MachineKind[]
+  text: string
+  /** For what stops: what to do instead. */
+  wayOut?: string
+  authority: string
+}
+
+const USDA = 'USDA Food Safety and Inspection Service, from memory'
+const CDC = 'public-health guidance on botulism (CDC, USDA), from memory'
+const EXTENSION = 'extension guidance on drying foods, from memory'
+const PRACTICE = 'common practice'
+const MANUAL = 'the machine’s manual comes first; common practice'
+
+/** Inner heat that makes a food safe before it is dried, °C by thermometer (USDA). */
+export const SAFE_CORE_C: Partial<Record<Trait, number>> = { 'red-meat': 71, 'meat': 71, 'poultry': 74, 'fish': 63, 'shellfish': 63, 'egg': 71 }
+
+/**
+ * The cautions of the trade, each at the step where its danger is. Dulse defers to the local food-safety
+ * authority, to the machine's manual and to licensed practice.
+ */
+export const SAFETY_RULES: readonly SafetyRule[] = [
+  { key: 'wild', severity: 'care', step: 'intake', traits: ['wild'], text: 'Wild plants, mushrooms and seaweeds only if someone competent has identified every one of them, from clean ground or water.', authority: PRACTICE },
+  { key: 'bought-dried', severity: 'note', step: 'intake', text: 'Mouldy pieces are discarded whole, not trimmed into the batch.', authority: USDA },
+  { key: 'gloves', severity: 'care', step: 'prep', traits: ['hot', 'fumes'], text: 'Gloves, and no hands near eyes or nose; ordinary soap takes the oil of chilies off badly.', authority: PRACTICE },
+  { key: 'extreme', severity: 'care', step: 'prep', traits: ['extreme'], text: 'Extreme heat: goggles and a mask from the first cut, a board of its own, nobody else in the room, no animals. A crumb on a lip is a burn.', authority: PRACTICE },
+  { key: 'blades', severity: 'note', step: 'prep', text: 'Mandoline only with its guard or a cut-proof glove.', authority: PRACTICE },
+  { key: 'raw-meat', severity: 'stop', step: 'load', traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg'], ways: ['dehydrator', 'oven', 'smoker', 'sun', 'air'], text: 'Raw animal food dried at low heat is not safe: drying does not kill what is in it.', wayOut: 'Cook it through, measure the inside with a thermometer, and log that step with its temperature.', authority: USDA },
+  { key: 'raw-frozen', severity: 'care', step: 'load', traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg'], ways: ['freeze-dryer'], text: 'Freeze drying kills nothing: what goes in raw is raw food when it has its water back, is marked so, and is cooked then.', authority: USDA },
+  { key: 'animal-outdoors', severity: 'stop', step: 'load', traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg', 'dairy'], ways: ['sun', 'air'], text: 'Meat, fish, egg and milk are not dried outdoors or in room air.', wayOut: 'Use a dehydrator, an oven or a freeze dryer, after cooking.', authority: EXTENSION },
+  { key: 'egg-dairy-warm', severity: 'care', step: 'load', traits: ['egg', 'dairy'], ways: ['dehydrator', 'oven', 'smoker'], text: 'Extension guidance advises against drying egg and dairy at home by warm air. A freeze dryer, or buying the powder, is the safer way.', authority: EXTENSION },
+  { key: 'perishable', severity: 'note', step: 'prep', traits: ['perishable'], text: 'Not between 4 and 60 °C for more than two hours in all, one above 32 °C.', authority: USDA },
+  { key: 'no-canning', severity: 'note', step: 'prep', traits: ['gourd'], text: 'Never can pumpkin or squash purée at home, and thicken nothing with powder before it is canned.', authority: USDA },
+  { key: 'outdoors-vegetables', severity: 'care', step: 'load', ways: ['sun'], text: 'Outdoors only fruit and chilies, at 30 °C and above and under 60 % humidity, covered, and in at dusk; other vegetables have too little acid and sugar.', authority: EXTENSION },
+  { key: 'insects', severity: 'note', step: 'rest', ways: ['sun', 'air'], text: 'What stood open may hold eggs of insects: −18 °C for 48 hours, or 71 °C for 30 minutes in a thin layer.', authority: EXTENSION },
+  { key: 'oven-ajar', severity: 'care', step: 'load', ways: ['oven'], text: 'An oven ajar: keep small children away, never leave it alone; gas only as its manual allows, with a window open.', authority: MANUAL },
+  { key: 'smoker-outdoors', severity: 'care', step: 'load', ways: ['smoker'], text: 'A smoker stands outdoors, clear of doors and windows: carbon monoxide has no smell.', authority: MANUAL },
+  { key: 'pump-hot', severity: 'care', step: 'load', ways: ['freeze-dryer'], text: 'The vacuum pump is hot and full of oil: air around it, a fan on it, hands off. Vent fully before the door is opened.', authority: MANUAL },
+  { key: 'liquid-unfrozen', severity: 'care', step: 'load', ways: ['freeze-dryer'], text: 'Liquids are frozen solid before the vacuum comes on, or they boil over the chamber and into the pump.', authority: MANUAL },
+  { key: 'fumes', severity: 'note', step: 'dry', traits: ['hot', 'fumes', 'extreme'], text: 'The air from the machine bites: dry outdoors, or with a window open and the door shut.', authority: PRACTICE },
+  { key: 'mould', severity: 'stop', step: 'rest', text: 'Mould anywhere in a jar: all of it goes, untasted.', wayOut: 'Discard it, and log that.', authority: USDA },
+  { key: 'moisture', severity: 'note', step: 'rest', text: 'Moisture without mould: dry it again the same day, and watch.', authority: EXTENSION },
+  { key: 'dust', severity: 'note', step: 'grind', text: 'Let the dust settle before the cup is opened, and never put your face over it; a mask helps.', authority: PRACTICE },
+  { key: 'chili-dust', severity: 'care', step: 'grind', traits: ['hot', 'extreme', 'fumes'], text: 'Chili dust: mask and goggles, window open, nobody else and no animals near. Ten minutes before the lid comes off.', authority: PRACTICE },
+  { key: 'shards', severity: 'note', step: 'grind', text: 'Shards of brittle sheets are sharp: break them in a cloth.', authority: PRACTICE },
+  { key: 'oil', severity: 'stop', step: 'pack', traits: ['oil', 'hot', 'extreme'], text: 'Low-acid food in oil on the shelf: botulism grows where there is no air.', wayOut: 'Keep the oil at or below 4 °C and use it within 4 days, freeze it, or follow a tested acidified recipe.', authority: CDC },
+  { key: 'no-oxygen', severity: 'stop', step: 'pack', text: 'Vacuum, foil and oxygen absorbers only for food at or below about 10 % water: botulism needs moisture without oxygen.', wayOut: 'Dry it further, or use a plain lined jar, or the freezer.', authority: CDC },
+  { key: 'sachets', severity: 'note', step: 'pack', text: 'Oxygen absorbers and desiccants are not eaten and not used again.', authority: PRACTICE },
+  { key: 'nitrate', severity: 'note', step: 'pack', traits: ['nitrate'], text: 'Powders of roots and leaves concentrate nitrate and oxalate: not for infants, and people on blood thinners or with kidney disease ask their doctor.', authority: PRACTICE },
+  { key: 'iodine', severity: 'note', step: 'pack', traits: ['iodine'], text: 'Seaweeds hold much iodine, kelp most: a pinch, not a spoon; people with thyroid trouble ask their doctor.', authority: PRACTICE },
+  { key: 'sulphite', severity: 'note', step: 'pack', text: 'A sulphite dip is an allergen and stands on the label.', authority: PRACTICE },
+  { key: 'lid', severity: 'note', step: 'pack', text: 'A lid reused for dry goods is marked, so that it never goes on a canning jar.', authority: PRACTICE },
+  { key: 'selling', severity: 'note', step: 'pack', text: 'Selling is another matter: local law on home-made food, a licence, a tested process.', authority: PRACTICE },
+  { key: 'rehydrated', severity: 'note', step: 'use', text: 'With its water back it is fresh food: cold, or used within two hours.', authority: USDA },
+  { key: 'raw-back', severity: 'care', step: 'use', traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg'], text: 'If it was dried raw it is raw: cook it through once it has its water back.', authority: USDA },
+]
+
+/** The rule with this key, or undefined. */
+export function safetyRule(key: string): SafetyRule | undefined {
+  return SAFETY_RULES.find(rule => rule.key === key)
+}

@@ -1,0 +1,3 @@
+import { foodParts } from '#server/services/foods'
+
+export default route(() => foodParts())
