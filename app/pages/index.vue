@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { NowAnswer, TodoAnswer } from '#shared/contracts'
+import type { NowAnswer, RackAnswer, TodoAnswer } from '#shared/contracts'
 import { groupOf, type TodoGroup } from '#core/planning'
 
 const { now } = useClock()
@@ -44,6 +44,10 @@ const headline = computed(() => {
   if (count === 0) return 'Nothing needs hands'
   return `${countWord(count)} ${count === 1 ? 'thing' : 'things'} ${night.value ? 'before bed' : 'today'}`
 })
+// One free machine stands in full; several stand in a list.
+const taken = (rack: RackAnswer) => rack.trays.some(tray => tray.batchId)
+const running = computed(() => (answer.value?.racks ?? []).filter(rack => taken(rack) || (answer.value?.racks.length ?? 0) < 3))
+const idle = computed(() => (answer.value?.racks ?? []).filter(rack => !running.value.includes(rack)))
 const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 && answer.value.stages.every(stage => stage.count === 0))
 </script>
 
@@ -72,7 +76,11 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
       <p v-if="answer && answer.todoCount > answer.todos.length" class="quiet">The first {{ answer.todos.length }} of {{ answer.todoCount }}.</p>
     </div>
     <aside class="stack" aria-label="Machines and jars">
-      <RackCard v-for="rack in answer?.racks" :key="rack.machine.id" :rack="rack" :now="now" />
+      <RackCard v-for="rack in running" :key="rack.machine.id" :rack="rack" :now="now" />
+      <section v-if="idle.length" class="card" aria-label="Free machines">
+        <h2>Free</h2>
+        <ul class="plain-list idle"><li v-for="rack in idle" :key="rack.machine.id"><NuxtLink :to="`/machines/${rack.machine.id}`">{{ rack.machine.name }}</NuxtLink><span class="quiet small">{{ plural(rack.machine.trays, 'tray') }}</span></li></ul>
+      </section>
       <section v-if="answer?.useFirst.length" class="card" aria-label="Use first">
         <h2>Use first</h2>
         <ul class="plain-list">
@@ -91,6 +99,8 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
 .list { background: var(--card); border: 1px solid var(--rule); border-radius: 10px; overflow: hidden; }
 .empty { max-width: 620px; margin: 6vh auto; display: grid; gap: 1rem; justify-items: start; padding: 2rem; }
 .jar a { display: flex; gap: 0.8rem; align-items: center; padding: 0.45rem 0; text-decoration: none; line-height: 1.25; min-height: 54px; }
+.idle li { display: flex; justify-content: space-between; align-items: center; min-height: 44px; }
+.idle li + li { border-top: 1px solid var(--rule); }
 .jar + .jar { border-top: 1px solid var(--rule); }
 @media (width <= 980px) { .now { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -55,11 +55,14 @@ watch(food, (next) => {
   cardKey.value = next?.cards[0]?.key ?? ''
 }, { immediate: true })
 
+const card = computed(() => food.value && cardOf(food.value, cardKey.value))
+const machine = computed(() => machines.value.find(item => item.id === machineId.value))
+
 onMounted(async () => {
   try {
     machines.value = await callServer<MachineAnswer[]>('/api/machines')
     // The largest is what a basket is meant for.
-    machineId.value = [...machines.value].sort((a, b) => b.trays * b.trayAreaM2 - a.trays * a.trayAreaM2)[0]?.id ?? ''
+    chooseMachine()
   }
   catch (error) {
     forecastProblem.value = (error as Error).message
@@ -73,6 +76,16 @@ for (const [field, value] of Object.entries({ foodKey, weightG, source, at })) {
   })
 }
 
+/** The largest that dries this cut in its usual way. */
+function chooseMachine() {
+  const usual = card.value?.ways[0]?.way
+  const fits = machines.value.filter(item => item.kind === usual)
+  machineId.value = [...fits.length > 0 ? fits : machines.value].sort((a, b) => b.trays * b.trayAreaM2 - a.trays * a.trayAreaM2)[0]?.id ?? ''
+}
+watch(() => card.value?.ways[0]?.way, (usual, before) => {
+  if (usual && usual !== before && machine.value && !card.value!.ways.some(way => way.way === machine.value!.kind)) chooseMachine()
+  else if (usual && before === undefined) chooseMachine()
+})
 let asked = 0
 let wait: ReturnType<typeof setTimeout> | undefined
 watch([foodKey, cardKey, purpose, weightG, machineId], () => {
@@ -101,8 +114,6 @@ const counted = (interval: { p10: number, p50: number, p90: number }, one: strin
   interval.p10 === interval.p90 ? plural(interval.p50, one, many) : `${interval.p10} to ${interval.p90} ${many ?? `${one}s`}`
 const cautions = computed(() => food.value ? cautionsAt('intake', food.value) : undefined)
 const readCares = ref<string[]>([])
-const card = computed(() => food.value && cardOf(food.value, cardKey.value))
-const machine = computed(() => machines.value.find(item => item.id === machineId.value))
 function take(row: { machineId: string, cardKey: string }) {
   machineId.value = row.machineId
   cardKey.value = row.cardKey
@@ -196,7 +207,7 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
           <div><dt>Dry</dt><dd><strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet">about {{ format.weight(forecast.dryG.p50) }}</span></dd></div>
           <div v-if="purpose !== 'pieces'"><dt>{{ purpose === 'flakes' ? 'Flakes' : 'Powder' }}</dt><dd><strong>{{ format.weightRange(forecast.productG) }}</strong><span class="quiet">about {{ format.weight(forecast.productG.p50) }} {{ product[purpose] }}</span></dd></div>
           <div><dt>Jars</dt><dd><strong>{{ counted(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ settings.jarMl }}&nbsp;mL</span></dd></div>
-          <div><dt>Power</dt><dd><strong>{{ format.range(forecast.energyKWh, value => `${value.toFixed(1)}\u00A0kWh`) }}</strong></dd></div>
+          <div><dt>Power</dt><dd><strong>{{ forecast.energyKWh.p90 < 0.05 ? 'none' : format.range(forecast.energyKWh, value => `${value.toFixed(1)}\u00A0kWh`) }}</strong></dd></div>
         </dl>
         <p class="quiet small">Ranges hold 8 of 10 cases. {{ forecast.ownBatches > 0 ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference` : 'From the reference; your own batches sharpen it' }}: {{ food.name.toLowerCase() }} has {{ format.share(food.rawMoisture.value.mean) }} water ({{ food.rawMoisture.source }}); hours are {{ card && wayOf(card, machine?.kind).usualHours.source }}.</p>
       </template>

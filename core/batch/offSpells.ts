@@ -16,6 +16,8 @@ export interface OffSpellInput {
   /** Middle of the usual hours, equivalent. */
   middleHours: number
   room?: Air
+  /** Kept indoors and covered meanwhile, as what dries in the sun is at night: it does not dry on. */
+  covered?: boolean
   /** Whole-load weights, oldest first. */
   weights: readonly { at: number, weightG: number }[]
 }
@@ -34,7 +36,9 @@ const LEAST_FREE_X = 0.004
  * is taken as exponential between the weighings: enough for a clock, which later weights set right.
  */
 export function setbacksOf(input: OffSpellInput): Setback[] {
-  const { clock, food, room = USUAL_ROOM } = input
+  const { clock, food } = input
+  // What was measured was the air of the day outdoors.
+  const room = input.covered ? USUAL_ROOM : input.room ?? USUAL_ROOM
   const isotherm = isothermOf(food)
   const targetX = dryBasis(input.targetMoisture)
   const startX = input.loadedG / input.solidsG - 1
@@ -58,7 +62,7 @@ export function setbacksOf(input: OffSpellInput): Setback[] {
     const toX = driftedMoisture({ fromX, balanceX: roomBalance(isotherm, room), ratePerHour: perHour, setC: spell.setC, nowC: room.celsius, fan: false, hours })
     const lost = Math.log(Math.max(LEAST_FREE_X, toX - endX) / (fromX - endX)) / perHour
     // More than was dried cannot be lost: food in a room never gets as wet as it was fresh.
-    setbacks.push({ at: next.from, hours: Math.min(lost, soFar.equivalentHoursAt(spell.to)) })
+    setbacks.push({ at: next.from, hours: Math.min(input.covered ? Math.max(0, lost) : lost, soFar.equivalentHoursAt(spell.to)) })
   })
   return setbacks
 }

@@ -187,7 +187,7 @@ function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Pu
     const setbacks = way.way === 'freeze-dryer'
       ? []
       : setbacksOf({
-          food, clock: heated, loadedAt: load.at, loadedG: totalG, solidsG, targetMoisture: food.target[purpose], middleHours: Math.sqrt(usual.low * usual.high), room,
+          covered: way.way === 'sun', food, clock: heated, loadedAt: load.at, loadedG: totalG, solidsG, targetMoisture: food.target[purpose], middleHours: Math.sqrt(usual.low * usual.high), room,
           weights: weighingsOf({ trays, traysWeighed, loadedG: totalG, clock: heated, places }, weighs),
         })
     const clock = setBackClock(heated, setbacks)

@@ -97,6 +97,8 @@ function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: Mach
   return { value: { low: tidyHours(hours.low * facts.factor!), high: tidyHours(hours.high * facts.factor!) }, source: `${PRACTICE}, reckoned from those in a dehydrator` }
 }
 
+const NOTHING_TO_TRIM: readonly string[] = ['egg', 'dairy', 'meat', 'fish']
+
 const tidyHours = (hours: number) => hours < 10 ? Math.round(hours * 2) / 2 : Math.round(hours)
 
 function loadOf(form: FormSource, mm: number): Spread {
@@ -107,6 +109,10 @@ function loadOf(form: FormSource, mm: number): Spread {
 function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, number: string | undefined): CardStep[] {
   if (card.steps) return card.steps
   const steps: CardStep[] = [{ step: 'wash', words: family.wash }]
+  // What is poured, or was peeled before it came, has nothing to trim.
+  if (!NOTHING_TO_TRIM.includes(food.family) && form.feel !== 'sheet' && !form.steps.some(({ step }) => step === 'trim' || step === 'peel')) {
+    steps.push({ step: 'trim', words: 'Stems, cores and whatever is soft come off. Weigh what leaves: it says how much of the basket is dried.' })
+  }
   steps.push(...form.steps.map(step => ({ ...step, words: step.words.replaceAll('{n}', number ?? '') })))
   if (food.blanch && (form.feel === 'pieces' || form.feel === 'shreds' || form.feel === 'leaves')) {
     const { steam, water, words } = food.blanch

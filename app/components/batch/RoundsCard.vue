@@ -15,7 +15,7 @@ const cycle = computed(() => props.machine && freezeCycleOf(props.state, props.m
 <template>
   <section class="card" aria-label="Rounds of extra drying">
     <div class="row between"><h2>Constant weight, tray by tray</h2><span class="tag" :class="{ good: settled === rounds.length }">{{ settled }} of {{ rounds.length }} done</span></div>
-    <p v-if="cycle" class="quiet small">{{ format.weight(cycle.waterG) }} of water: {{ format.hours(cycle.freezeH) }} to freeze, about {{ format.hours(cycle.vacuumH) }} under vacuum, {{ format.hours(cycle.finalH) }} final dry; {{ cycle.sublimationKWh.toFixed(1) }} kWh is what the ice takes alone.<template v-if="cycle.ice"> {{ Math.round(cycle.ice.share * 100) }} % of the ice it holds.</template></p>
+    <p v-if="cycle" class="quiet small">{{ format.weight(cycle.waterG) }} of water: {{ format.hours(cycle.freezeH) }} to freeze, about {{ format.hours(cycle.vacuumH) }} under vacuum, {{ format.hours(cycle.finalH) }} final dry; {{ cycle.sublimationKWh.toFixed(1) }} kWh is what the ice takes alone.{{ cycle.ice ? ` ${Math.round(cycle.ice.share * 100)} % of the ice it holds.` : '' }}</p>
     <table>
       <thead><tr><th>Tray</th><th>Went in</th><th class="n">Last</th><th class="n">Lost since</th><th>Says</th></tr></thead>
       <tbody>

@@ -14,10 +14,13 @@ type Load = Extract<EntryBody, { kind: 'load' }>
 const props = defineProps<{ state: BatchState, page: BatchAnswer, initial?: Load, place?: number }>()
 const format = useFormat()
 
-// The first free machine that dries this cut in its usual way; after the smoke it is another one.
+// A free machine that dries this cut in its usual way; after the smoke it is another one.
 const usualKind = props.state.run?.way.partOnly ? 'dehydrator' : props.state.card.ways[0]!.way
-const byUse = [...props.page.machines].sort((a, b) => Number(b.kind === usualKind) - Number(a.kind === usualKind))
-const machineId = ref(props.initial?.machineId ?? byUse.find(machine => !props.page.taken[machine.id])?.id ?? byUse[0]!.id)
+const rank = ({ id, kind, trays }: BatchAnswer['machines'][number]) => {
+  const taken = props.page.taken[id]?.positions.length ?? 0
+  return (kind === usualKind ? 0 : props.state.card.ways.some(item => item.way === kind) ? 10 : 20) + (taken === 0 ? 0 : taken < trays ? 1 : 5)
+}
+const machineId = ref(props.initial?.machineId ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))

@@ -4,6 +4,14 @@ import type { RackAnswer } from '#shared/contracts'
 /** A machine from the front: its trays, how wet each is, and when its batches will be dry. */
 const props = defineProps<{ rack: RackAnswer, now: number }>()
 const format = useFormat()
+const state = computed(() => {
+  const { kind } = props.rack.machine
+  if (kind !== 'dehydrator' && kind !== 'oven') {
+    const words = heatWords(kind, props.rack.setC ?? null, format.temperature)
+    return words.charAt(0).toUpperCase() + words.slice(1)
+  }
+  return props.rack.setC === null ? 'Off: food takes water back' : `Set ${format.temperature(props.rack.setC!)}`
+})
 const NuxtLink = resolveComponent('NuxtLink')
 const HOUR = 3_600_000
 const busy = computed(() => props.rack.finishes.length > 0)
@@ -32,7 +40,7 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
       <h2><NuxtLink :to="`/machines/${rack.machine.id}`">{{ rack.machine.name }}</NuxtLink></h2>
       <span class="ends" :class="{ off: rack.setC === null }">{{ ends }}</span>
     </div>
-    <p v-if="busy" class="quiet small">{{ rack.setC === null ? 'Off: food takes water back' : `Set ${format.temperature(rack.setC!)}` }}</p>
+    <p v-if="busy" class="quiet small">{{ state }}</p>
     <p v-else class="quiet">{{ plural(rack.machine.trays, 'tray') }} free.</p>
     <ol v-if="busy" class="plain-list trays">
       <li v-for="tray in rack.trays" :key="tray.position">

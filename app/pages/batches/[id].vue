@@ -170,7 +170,7 @@ if (typeof wanted === 'string' && state.value) {
             <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
             <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
             <ElButton @click="act('heat')">{{ HEAT_VERBS[state.run.way.way] }} <kbd class="key">H</kbd></ElButton>
-            <ElButton @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
+            <ElButton v-if="state.run.way.way !== 'freeze-dryer'" @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
             <ElButton @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton>
             <ElButton @click="openRack">Rack <kbd class="key">R</kbd></ElButton>
             <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>

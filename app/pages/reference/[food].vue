@@ -10,6 +10,7 @@ const format = useFormat()
 const store = useFoodsStore()
 const page = shallowRef<FoodPageAnswer>()
 const problem = ref('')
+const shown = ref<string>()
 void useStagesStore().refresh()
 async function load() {
   try {
@@ -21,9 +22,9 @@ async function load() {
   }
 }
 await load()
+shown.value = page.value?.food.cards[0]?.key
 useHead({ title: () => `${page.value?.food.name ?? 'Reference'} · Dulse` })
 const food = computed(() => page.value?.food)
-const shown = ref<string>()
 const card = computed<MethodCard | undefined>(() => food.value?.cards.find(item => item.key === shown.value) ?? food.value?.cards[0])
 const months = (window: { low: number, high: number }) => `${rangeText(window)} months`
 const days = (value: number) => value < 1 ? 'hours' : plural(Math.round(value), 'day')

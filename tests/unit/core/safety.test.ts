@@ -1,0 +1,185 @@
+import { InputError } from '#core/errors'
+import { checkEntry, type Entry, type EntryBody } from '#core/batch'
+import { cardOf, type CautionStep, type Food } from '#core/foods'
+import type { MachineKind } from '#core/machines'
+import { cautionsAt, cautionsOf, mixedLoadWarnings, SAFETY_RULES, safeCoreC, stopsAtLoading, stopsAtPacking } from '#core/safety'
+import { BOOK, findFood } from '../../support/foods'
+import { HOUR, logOf, MORNING } from '../../support/logbook'
+
+const food = (key: string): Food => findFood(key)!
+const keysAt = (step: CautionStep, key: string, more: Parameters<typeof cautionsAt>[2] = {}) => {
+  const { cares, notes } = cautionsAt(step, food(key), more)
+  return { cares: cares.map(rule => rule.key), notes: notes.map(note => note.key ?? note.text) }
+}
+
+describe('every rule', () => {
+  it('has words, an authority, and for a stop a way out', () => {
+    for (const rule of SAFETY_RULES) {
+      expect(rule.text.length).toBeGreaterThan(30)
+      expect(rule.authority.length).toBeGreaterThan(8)
+      if (rule.severity === 'stop') expect(rule.wayOut!.length).toBeGreaterThan(10)
+    }
+    expect(new Set(SAFETY_RULES.map(rule => rule.key)).size).toBe(SAFETY_RULES.length)
+  })
+
+  // [rule, step, food that has it, circumstance, food that has it not]
+  it.each<[string, CautionStep, string, Parameters<typeof cautionsAt>[2], string]>([
+    ['wild', 'intake', 'porcini', {}, 'mushroom'],
+    ['gloves', 'prep', 'hot-chili', {}, 'sweet-pepper'],
+    ['extreme', 'prep', 'ghost-chili', {}, 'jalapeno'],
+    ['perishable', 'prep', 'chicken-cooked', {}, 'carrot'],
+    ['no-canning', 'prep', 'pumpkin', {}, 'carrot'],
+    ['fumes', 'dry', 'hot-chili', {}, 'carrot'],
+    ['chili-dust', 'grind', 'habanero', {}, 'carrot'],
+    ['nitrate', 'pack', 'spinach', {}, 'apple'],
+    ['iodine', 'pack', 'kelp', {}, 'kale'],
+    ['egg-dairy-warm', 'load', 'yoghurt', { way: 'dehydrator' }, 'carrot'],
+    ['raw-frozen', 'load', 'egg-whole', { way: 'freeze-dryer', raw: true }, 'milk-whole'],
+    ['raw-back', 'use', 'egg-whole', { raw: true }, 'carrot'],
+    ['outdoors-vegetables', 'load', 'carrot', { way: 'sun' }, 'apricot'],
+  ])('%s is told at %s of %s', (rule, step, has, circumstance, hasNot) => {
+    const told = keysAt(step, has, circumstance)
+    expect([...told.cares, ...told.notes]).toContain(rule)
+    const not = keysAt(step, hasNot, circumstance)
+    expect([...not.cares, ...not.notes]).not.toContain(rule)
+  })
+
+  it.each<[string, MachineKind]>([['oven-ajar', 'oven'], ['smoker-outdoors', 'smoker'], ['pump-hot', 'freeze-dryer']])('%s is told at loading into a machine of kind %s only', (rule, way) => {
+    expect(keysAt('load', 'onion', { way }).cares).toContain(rule)
+    expect(keysAt('load', 'onion', { way: 'dehydrator' }).cares).not.toContain(rule)
+  })
+
+  it('insects are told of at rest, of what stood open', () => {
+    expect(keysAt('rest', 'apricot', { way: 'sun' }).notes).toContain('insects')
+    expect(keysAt('rest', 'apricot', { way: 'dehydrator' }).notes).not.toContain('insects')
+  })
+  it('liquids unfrozen are told of in a freeze dryer, frozen ones not', () => {
+    expect(keysAt('load', 'milk-whole', { way: 'freeze-dryer', liquid: true }).cares).toContain('liquid-unfrozen')
+    expect(keysAt('load', 'milk-whole', { way: 'freeze-dryer', liquid: false }).cares).not.toContain('liquid-unfrozen')
+  })
+  it('shards are told of where sheets are ground', () => {
+    expect(keysAt('grind', 'pumpkin').notes).toContain('shards')
+    expect(keysAt('grind', 'onion').notes).not.toContain('shards')
+  })
+  it.each<[string, CautionStep]>([['blades', 'prep'], ['dust', 'grind'], ['sachets', 'pack'], ['lid', 'pack'], ['selling', 'pack'], ['rehydrated', 'use']])('%s is told at %s of all food', (rule, step) => {
+    for (const key of ['carrot', 'apple', 'milk-whole']) expect(keysAt(step, key).notes).toContain(rule)
+  })
+  it('those that only a circumstance brings are not told at every food', () => {
+    for (const rule of ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite', 'bought-dried']) {
+      for (const step of ['intake', 'rest', 'pack'] as const) expect([...keysAt(step, 'apple').notes, ...keysAt(step, 'apple').cares]).not.toContain(rule)
+    }
+  })
+  it('a caution once accepted is a note from then on', () => {
+    expect(keysAt('prep', 'hot-chili').cares).toEqual(['gloves'])
+    const after = keysAt('prep', 'hot-chili', { accepted: new Set(['gloves']) })
+    expect(after.cares).toEqual([])
+    expect(after.notes).toContain('gloves')
+  })
+  it('a food’s own caution is told at its step', () => {
+    expect(keysAt('prep', 'rhubarb').notes.join()).toContain('leaves are poisonous')
+  })
+  it('its page shows the gravest first', () => {
+    const order = cautionsOf(food('beef-cooked')).map(rule => rule.severity)
+    expect(order.indexOf('stop')).toBe(0)
+    expect(order).toEqual([...order].sort((a, b) => ['stop', 'care', 'note'].indexOf(a) - ['stop', 'care', 'note'].indexOf(b)))
+  })
+})
+
+describe('what stops', () => {
+  // USDA's safe minimum internal temperatures: beef 160 °F, poultry 165 °F, fish 145 °F, egg dishes 160 °F (from memory).
+  it.each([['beef-cooked', 71], ['chicken-cooked', 74], ['salmon-cooked', 63], ['shrimp-cooked', 63], ['egg-whole', 71]])('%s needs %d °C inside before warm air', (key, celsius) => {
+    expect(safeCoreC(food(key))).toBe(celsius)
+    const card = food(key).cards[0]!
+    const stops = (coreC?: number) => stopsAtLoading(food(key), card, 'dehydrator', [{ step: 'cook', coreC }]).map(stop => stop.rule.key)
+    expect(stops()).toEqual(['raw-meat'])
+    expect(stops(celsius - 1)).toEqual(['raw-meat'])
+    expect(stops(celsius)).toEqual([])
+    expect(stopsAtLoading(food(key), card, 'freeze-dryer', [])).toEqual([])
+  })
+  it('a temperature at another step than cooking does not count', () => {
+    expect(stopsAtLoading(food('beef-cooked'), food('beef-cooked').cards[0]!, 'dehydrator', [{ step: 'toast', coreC: 90 }])).toHaveLength(1)
+  })
+  it('animal food is not dried outdoors, cooked or not', () => {
+    for (const key of ['beef-cooked', 'milk-whole', 'white-fish-cooked']) {
+      for (const way of ['sun', 'air'] as const) expect(stopsAtLoading(food(key), food(key).cards[0]!, way, [{ step: 'cook', coreC: 90 }]).map(stop => stop.rule.key)).toEqual(['animal-outdoors'])
+    }
+    expect(stopsAtLoading(food('carrot'), food('carrot').cards[0]!, 'sun', [])).toEqual([])
+  })
+  it('oil on the shelf stops, cold oil does not', () => {
+    const stops = (storageC: number | undefined, inOil = true) => stopsAtPacking(food('garlic'), { packageKey: 'screw-jar', inOil, storageC, moisture: 0.05 }).map(stop => stop.rule.key)
+    expect(stops(20)).toEqual(['oil'])
+    expect(stops(undefined)).toEqual(['oil'])
+    expect(stops(4)).toEqual([])
+    expect(stops(20, false)).toEqual([])
+  })
+  it('no vacuum and no foil above 10 % water', () => {
+    for (const packageKey of ['vacuum-jar', 'foil-bag'] as const) {
+      expect(stopsAtPacking(food('apple'), { packageKey, moisture: 0.18 }).map(stop => stop.rule.key)).toEqual(['no-oxygen'])
+      expect(stopsAtPacking(food('apple'), { packageKey, moisture: 0.06 })).toEqual([])
+    }
+    expect(stopsAtPacking(food('apple'), { packageKey: 'screw-jar', moisture: 0.18 })).toEqual([])
+  })
+})
+
+describe('the log lets nothing past a stop', () => {
+  const RUN = '018f0000-0000-7000-8000-000000000001'
+  const machine = (kind: MachineKind) => ({ name: 'M', kind, trays: 6, lowC: 10, highC: 120, taken: [] })
+  const refused = (log: Entry[], hours: number, body: EntryBody, kind: MachineKind = 'dehydrator') => {
+    try {
+      checkEntry(log, { id: 'new', seq: 999, at: MORNING + hours * HOUR, recordedAt: MORNING + hours * HOUR, body }, { now: MORNING + 999 * HOUR, find: BOOK.find, machine: machine(kind) })
+      return {}
+    }
+    catch (error) {
+      if (!(error instanceof InputError)) throw error
+      return Object.fromEntries(error.problems.map(problem => [problem.field, problem.message]))
+    }
+  }
+  const intake = (foodKey: string, cardKey: string, purpose: 'pieces' | 'powder' = 'powder'): EntryBody => ({ kind: 'intake', foodKey, cardKey, purpose, source: 'Market', weightG: 1000 })
+  const load = (way: MachineKind): EntryBody => ({ kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 800, way })
+
+  it('raw chicken is not loaded, with the way out said; cooked it is', () => {
+    const log = logOf([0, intake('chicken-cooked', 'mince')])
+    expect(refused(log, 1, load('dehydrator')).machineId).toMatch(/74 °C.*Cook it through.*local guidance/)
+    expect(refused(logOf([0, intake('chicken-cooked', 'mince')], [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }]), 1, load('dehydrator'))).toEqual({})
+  })
+  it('after mould only discarding is left', () => {
+    const log = logOf([0, intake('carrot', 'slices-3')], [1, load('dehydrator')], [1, { kind: 'heat', runId: RUN, setC: 57 }], [12, { kind: 'unload', weightG: 110 }], [13, { kind: 'rest' }], [40, { kind: 'look', saw: 'mould' }])
+    for (const body of [{ kind: 'restEnd' }, { kind: 'grind', dryInG: 100, powderOutG: 90 }, load('dehydrator')] as EntryBody[]) expect(refused(log, 50, body).kind).toMatch(/^Mould anywhere/)
+    expect(refused(log, 50, { kind: 'finish', reason: 'mould, to the compost' })).toEqual({})
+  })
+  it('a jar under oil on the shelf is refused', () => {
+    const log = logOf([0, intake('garlic', 'slices-3')], [1, load('dehydrator')], [1, { kind: 'heat', runId: RUN, setC: 57 }], [12, { kind: 'unload', weightG: 400 }], [13, { kind: 'grind', dryInG: 400, powderOutG: 380 }])
+    const pack = (storageC: number): EntryBody => ({ kind: 'pack', jarId: RUN, netG: 100, packageKey: 'screw-jar', place: 'Pantry', inOil: true, storageC })
+    expect(refused(log, 14, pack(20)).inOil).toMatch(/botulism.*at or below 4 °C/)
+    expect(refused(log, 14, pack(3))).toEqual({})
+  })
+  it('a caution that there is not is refused', () => {
+    expect(refused(logOf([0, intake('carrot', 'slices-3')]), 1, { kind: 'caution', rule: 'bad-luck' }).rule).toMatch(/no caution/)
+    expect(refused(logOf([0, intake('carrot', 'slices-3')]), 1, { kind: 'caution', rule: 'blades' })).toEqual({})
+  })
+  it('a machine of another kind is named, not guessed', () => {
+    const log = logOf([0, intake('carrot', 'slices-3')])
+    expect(refused(log, 1, { ...load('dehydrator'), way: undefined } as EntryBody, 'oven').way).toMatch(/give “oven”/)
+    expect(refused(log, 1, load('dehydrator'), 'oven').way).toMatch(/give “oven”/)
+    expect(refused(log, 1, load('oven'), 'oven')).toEqual({})
+  })
+})
+
+describe('mixed loads', () => {
+  const mate = (key: string, frozen?: boolean) => ({ food: food(key), card: cardOf(food(key)), frozen })
+  it('warns of taint in warm air, both ways round, and not in a freeze dryer', () => {
+    expect(mixedLoadWarnings(mate('apple'), [mate('onion')], 'dehydrator').join()).toMatch(/Onion goes into.*apple/)
+    expect(mixedLoadWarnings(mate('onion'), [mate('apple')], 'dehydrator').join()).toMatch(/Onion goes into.*apple/)
+    expect(mixedLoadWarnings(mate('onion', true), [mate('apple', true)], 'freeze-dryer')).toEqual([])
+  })
+  it('warns where heats are far apart', () => {
+    expect(mixedLoadWarnings(mate('parsley'), [mate('carrot')], 'dehydrator').join()).toMatch(/57 °C, this at 41 °C/)
+    expect(mixedLoadWarnings(mate('beetroot'), [mate('carrot')], 'dehydrator')).toEqual([])
+  })
+  it('warns of unfrozen beside frozen', () => {
+    expect(mixedLoadWarnings(mate('strawberry', false), [mate('raspberry', true)], 'freeze-dryer').join()).toMatch(/Unfrozen beside frozen/)
+  })
+  it('says nothing of more of the same food', () => {
+    expect(mixedLoadWarnings(mate('onion'), [mate('onion')], 'dehydrator')).toEqual([])
+  })
+})
