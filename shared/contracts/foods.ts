@@ -5,9 +5,9 @@ import type { SafetyRule } from '#core/safety'
 import { text } from './parts'
 
 /** A mean with its spread, "94.5 ± 1", within limits. */
-const spread = (what: string, least: number, most: number) => z.string({ error: `Give ${what} as a mean with its spread, such as “${least + 5} ± 1”.` }).max(40).superRefine((value, context) => {
+const spread = (what: string, least: number, most: number, example: string) => z.string({ error: `Give ${what} as a mean with its spread, such as “${example}”.` }).max(40).superRefine((value, context) => {
   const parsed = parseSpread(value)
-  if (!parsed) context.addIssue({ code: 'custom', message: `“${value}” is not ${what} with its spread: write it such as “90 ± 1.5”.` })
+  if (!parsed) context.addIssue({ code: 'custom', message: `“${value}” is not ${what} with its spread: write it such as “${example}”.` })
   else if (parsed.mean < least || parsed.mean > most) context.addIssue({ code: 'custom', message: `${what} of ${parsed.mean} is not possible: ${least} to ${most}.` })
   else if (!(parsed.sd > 0)) context.addIssue({ code: 'custom', message: `The spread of ${what} is above zero: no basket is like the next.` })
 })
@@ -30,7 +30,7 @@ const ways = z.array(z.enum(MACHINE_KINDS, { error: `A way of drying is one of: 
 const cardFields = {
   name: text(60).optional(), hours: hoursRange.optional(), hoursSource: text(120).optional(), heat: heat.optional(), heatWhy: text(300).optional(),
   thick: z.number({ error: 'Give a thickness in mm, as a number.' }).positive('The thickness is above zero.').max(200, 'At most 200 mm.').optional(),
-  load: spread('a tray load', 0.1, 40).optional(), trim: spread('the share trimmed off, in percent,', 0, 98).optional(), ways: ways.optional(), raw: z.boolean().optional(),
+  load: spread('a tray load', 0.1, 40, '4 ± 0.6').optional(), trim: spread('the share trimmed off, in percent,', 0, 98, '15 ± 5').optional(), ways: ways.optional(), raw: z.boolean().optional(),
   steps: z.array(z.strictObject({
     step: z.enum(PREP_STEPS, { error: `A step is one of: ${PREP_STEPS.join(', ')}.` }), words: text(400),
     minutes: z.number({ error: 'Give minutes, as a number.' }).positive('Minutes are above zero.').max(10_000).optional(), school: text(40).optional(),
@@ -44,10 +44,10 @@ const form = z.string({ error: 'Give a form, such as “slices 6”.' }).regex(F
 /** A food as a file has it; `core/foods/source.ts` says what each field means. */
 export const foodSource = z.strictObject({
   key, name: text(60), others: z.array(text(60)).max(20, 'At most 20 other names.').optional(), family: text(40),
-  water: spread('water, in percent,', 2, 99), waterSource: text(200).optional(), trim: spread('the share trimmed off, in percent,', 0, 95),
+  water: spread('water, in percent,', 2, 99, '90 ± 1.5'), waterSource: text(200).optional(), trim: spread('the share trimmed off, in percent,', 0, 95, '15 ± 5'),
   waits: z.number({ error: 'Give the days that it waits in the cold, as a number.' }).positive('Days are above zero.').max(1000, 'At most 1000 days.'),
   colour: z.string({ error: 'Give the powder’s colour, such as “#B9362A”.' }).regex(/^#[0-9a-f]{6}$/i, 'A colour is written such as “#B9362A”.'),
-  density: spread('density, in g/mL,', 0.05, 1.6).optional(),
+  density: spread('density, in g/mL,', 0.05, 1.6, '0.5 ± 0.1').optional(),
   target: z.strictObject({ pieces: percent.optional(), flakes: percent.optional(), powder: percent.optional() }).optional(),
   keeps: z.strictObject({ pieces: range('months', 400).optional(), flakes: range('months', 400).optional(), powder: range('months', 400).optional() }).optional(),
   keepsWhy: text(300).optional(), dry: text(300).optional(), heat: heat.optional(), heatWhy: text(300).optional(), ways: ways.optional(),
