@@ -284,8 +284,8 @@ function* smokedFirst(chapter: Chapter, stage: Stage, leg: Leg & { batchId: stri
   const { log, food, loadedAt, truth, source } = leg
   const smokeH = 4
   const card = cardOf(food, chapter.card)
-  // An hour of smoke is worth about two in the dryer.
-  const dried = (hours: number) => Math.round(truth.total(2.2 * Math.min(hours, smokeH) + Math.max(0, hours - smokeH)))
+  // An hour of smoke is worth a little more than one in the dryer.
+  const dried = (hours: number) => Math.round(truth.total(1.3 * Math.min(hours, smokeH) + Math.max(0, hours - smokeH)))
   const smokedG = dried(smokeH)
   const smokeOut = loadedAt + smokeH * HOUR
   yield log(smokeOut, { kind: 'weigh', totalG: smokedG })
@@ -301,7 +301,7 @@ function* smokedFirst(chapter: Chapter, stage: Stage, leg: Leg & { batchId: stri
       logOnRun(stage.context, runId, { id: uuidv7(), at: at + 60_000, body: { kind: 'heat', runId, setC: wayOf(card, machine.kind).temperatureC } })
     },
   }
-  const endH = smokeH + Math.max(2, truth.finishH * 2.4)
+  const endH = smokeH + Math.max(2, truth.finishH * 4.4)
   yield log(at + 0.7 * (endH - smokeH) * HOUR, { kind: 'weigh', totalG: dried(smokeH + 0.7 * (endH - smokeH)) })
   const outAt = at + (endH - smokeH) * HOUR
   const dryG = dried(endH)

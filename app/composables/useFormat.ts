@@ -1,5 +1,5 @@
 import type { Interval } from '#core/stats'
-import { formatHours, formatLength, formatShare, formatTemperature, formatWeight, temperatureIn } from '#core/units'
+import { formatHours, formatLength, formatShare, formatTemperature, formatWeight, temperatureIn, temperaturesIn } from '#core/units'
 import type { Channel } from '#shared/contracts'
 import { startOfDay } from '#core/planning'
 
@@ -43,6 +43,8 @@ export function useFormat() {
   return {
     /** A minute of the day on the household's clock. */
     clock: (minute: number) => time(startOfDay(Date.now(), settings.value.timeZone) + minute * 60_000),
+    /** A sentence of the reference, its temperatures in the household’s unit. */
+    sentence: (text: string) => temperaturesIn(text, settings.value.temperatureUnit),
     weight, time, moment, range, hours: formatHours, share: formatShare,
     weightRange: (interval: Interval) => range(interval, weight),
     temperature: (celsius: number) => formatTemperature(celsius, settings.value.temperatureUnit),

@@ -32,7 +32,10 @@ watch(foodKey, async (key) => {
 }, { immediate: true })
 const search = computed(() => foodSearch(foods.list))
 const looked = ref('')
-const options = computed(() => search.value(looked.value))
+/** A list of all is slow to open, and nobody reads it: the first of the alphabet, and what was typed. */
+const SHOWN = 40
+const options = computed(() => search.value(looked.value).slice(0, SHOWN))
+const more = computed(() => looked.value === '' ? Math.max(0, foods.list.length - SHOWN) : 0)
 const plant = ref('')
 const count = ref<number>()
 const price = ref<number>()
@@ -171,6 +174,8 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
             <label for="food">Food</label>
             <ElSelect id="food" v-model="foodKey" filterable :filter-method="(words: string) => looked = words" placeholder="Choose" aria-label="Food" @visible-change="looked = ''">
               <ElOption v-for="item in options" :key="item.key" :value="item.key" :label="item.name" />
+              <ElOption v-if="food && !options.some(item => item.key === foodKey)" :value="food.key" :label="food.name" />
+              <ElOption v-if="more" value="" disabled :label="`and ${more} more: type a name`" />
             </ElSelect>
             <p v-if="problems.foodKey" class="problem">{{ problems.foodKey }}</p>
           </div>

@@ -55,9 +55,12 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
 }
 
 /** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
-const wholeHours = ({ card }: BatchState) => ({ low: card.usualHours.value.low * SMOKE_HOUR, high: card.usualHours.value.high * SMOKE_HOUR })
-/** An hour in the smoker's heat is worth more than two of a dryer's (Arrhenius, 30 kJ/mol, 57 to 85 °C). */
-const SMOKE_HOUR = 0.45
+const wholeHours = ({ card }: BatchState) => ({ low: card.usualHours.value.low * SMOKE_HOURS.low, high: card.usualHours.value.high * SMOKE_HOURS.high })
+/**
+ * Against a dryer's hours: its heat alone would halve them (Arrhenius, 30 kJ/mol, 57 to 85 °C), its damp and
+ * hardly moving air takes that back; four hours dry a part only (common practice).
+ */
+const SMOKE_HOURS = { low: 0.55, high: 1.1 }
 
 /** Share of the usual hours that a partly dried load needs, from exponential drying. */
 function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {

@@ -4,7 +4,10 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
+import { foodBook } from '#core/foods'
 import { estimateDrying, estimateTrays } from '#core/kinetics'
+import { reference } from '#reference'
+import { foodSearch } from '../../app/utils/foodSearch'
 import { makeDemo } from '../../demo/make'
 import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingRuns'
 import { findChromium, freePort, startServer } from '../steps.mjs'
@@ -41,6 +44,18 @@ function benchTrays() {
     return performance.now() - begun
   }).slice(3)
   row('estimateTrays, 9 trays, 12 weighings each', `median ${at(times, 0.5).toFixed(1)} ms, p95 ${at(times, 0.95).toFixed(1)} ms`, 'under 50 ms')
+}
+
+/** The library's search at every key of words that people type, right and wrong. */
+function benchSearch() {
+  const { foods } = foodBook(reference)
+  const search = foodSearch(foods.map(food => ({ key: food.key, name: food.name, otherNames: [...food.otherNames], group: food.group, groupName: food.groupName, water: food.rawMoisture.value, colour: food.powderColour, allergens: [...food.allergens], cards: food.cards.map(({ key, name, own }) => ({ key, name, own })), own: food.own })))
+  const times = ['courgette', 'zuchini', 'aubergine', 'chipotle', 'birds eye chili', 'jerusalem artichoke', 'tomatoe paste'].flatMap(words => Array.from({ length: words.length }, (_, i) => {
+    const begun = performance.now()
+    search(words.slice(0, i + 1))
+    return performance.now() - begun
+  }))
+  row(`search among ${foods.length} foods, each key`, `p50 ${at(times, 0.5).toFixed(2)} ms, longest ${Math.max(...times).toFixed(1)} ms`, 'under 50 ms')
 }
 
 async function timed(times: number, act: () => Promise<unknown>): Promise<number[]> {
@@ -114,6 +129,7 @@ const folder = mkdtempSync(join(tmpdir(), 'dulse-bench-'))
 if (wanted('core')) {
   benchEstimate()
   benchTrays()
+  benchSearch()
   const merit = measureMerit()
   row(`merit on ${merit.runs} simulated runs of about 12 h`, `right to 1 h after ${merit.weighingsToBeRight} weighings`, `median; window of ±1 h in ${Math.round(100 * merit.windowsOfAnHour)} % of runs`)
   row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')

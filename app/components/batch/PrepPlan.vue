@@ -26,7 +26,7 @@ const minutes = (step: CardStep) => step.minutes! < 120 ? `${step.minutes} min` 
     <ol class="plain-list">
       <li v-for="(step, i) in state.card.steps" :key="i" :class="{ done: done.has(step.step) }">
         <span class="mark" aria-hidden="true">{{ done.has(step.step) ? '✓' : i + 1 }}</span>
-        <div><strong>{{ PREP_WORDS[step.step] }}</strong><span v-if="step.school" class="quiet small"> in one school</span><span v-if="done.has(step.step)" class="visually-hidden"> logged</span><p class="small">{{ step.words }}</p></div>
+        <div><strong>{{ PREP_WORDS[step.step] }}</strong><span v-if="step.school" class="quiet small"> in one school</span><span v-if="done.has(step.step)" class="visually-hidden"> logged</span><p class="small">{{ format.sentence(step.words) }}</p></div>
         <div class="row acts">
           <ElButton v-if="step.minutes && !running(step)" :aria-label="`Timer: ${PREP_WORDS[step.step]}, ${minutes(step)}`" @click="start(timerKey(step), `${PREP_WORDS[step.step]}, ${state.food.name.toLowerCase()}`, step.minutes!)">{{ minutes(step) }}</ElButton>
           <ElButton v-if="!done.has(step.step)" :aria-label="`Log: ${PREP_WORDS[step.step]}`" @click="emit('act', 'prep', step.step)">Log</ElButton>

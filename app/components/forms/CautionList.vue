@@ -7,6 +7,7 @@ import type { EntryBody } from '#core/batch'
 /** The cautions of a step, where its danger is: some to read, some to accept once, and what stops. */
 const props = defineProps<{ step: CautionStep, food: Food, way?: MachineKind, liquid?: boolean, raw?: boolean, accepted: ReadonlySet<string>, stops?: readonly Stop[] }>()
 const told = computed(() => cautionsAt(props.step, props.food, { way: props.way, liquid: props.liquid, raw: props.raw, accepted: props.accepted }))
+const format = useFormat()
 const ticked = ref<string[]>([])
 const open = computed(() => told.value.cares.filter(rule => !ticked.value.includes(rule.key)))
 
@@ -22,15 +23,15 @@ defineExpose({
   <div v-if="(stops?.length ?? 0) + told.cares.length + told.notes.length > 0" class="cautions">
     <div v-for="stop in stops" :key="stop.rule.key" class="stop" role="alert">
       <p class="strong">This must not be done</p>
-      <p>{{ stop.message }}</p>
+      <p>{{ format.sentence(stop.message) }}</p>
     </div>
     <div v-for="rule in told.cares" :key="rule.key" class="care">
-      <p>{{ rule.text }}</p>
+      <p>{{ format.sentence(rule.text) }}</p>
       <ElCheckbox :model-value="ticked.includes(rule.key)" size="large" @update:model-value="on => ticked = on ? [...ticked, rule.key] : ticked.filter(key => key !== rule.key)">I have read this</ElCheckbox>
     </div>
     <details v-if="told.notes.length" :open="told.notes.length < 3">
       <summary>{{ told.notes.length === 1 ? 'A caution' : `${countWord(told.notes.length)} cautions` }}</summary>
-      <p v-for="note in told.notes" :key="note.text" class="small">{{ note.text }}</p>
+      <p v-for="note in told.notes" :key="note.text" class="small">{{ format.sentence(note.text) }}</p>
     </details>
   </div>
 </template>

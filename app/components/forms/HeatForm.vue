@@ -5,6 +5,7 @@ import type { FormReading } from '~/composables/useBatch'
 
 const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'heat' }> }>()
 const { settings } = storeToRefs(useHouseholdStore())
+const format = useFormat()
 const run = props.state.run!
 const unit = settings.value.temperatureUnit
 const on = ref(props.initial ? props.initial.setC !== null : run.way.way === 'sun' ? run.setC === null : true)
@@ -30,6 +31,6 @@ defineExpose({ read })
 
 <template>
   <ChoiceField v-model="on" :label="words.label" :choices="[{ value: true, words: words.on }, { value: false, words: words.off }]" />
-  <TextField v-if="on" v-model="degrees" :label="`${words.set}, °${unit}`" :hint="run.way.temperatureReason" />
+  <TextField v-if="on" v-model="degrees" :label="`${words.set}, °${unit}`" :hint="format.sentence(run.way.temperatureReason)" />
   <p v-else class="quiet">{{ words.then }}</p>
 </template>

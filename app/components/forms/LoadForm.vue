@@ -185,7 +185,7 @@ defineExpose({ read })
     <p v-if="there" class="quiet">{{ there.setC === null ? 'It stands without heat' : `It runs at ${format.temperature(there.setC)}` }} already: the batch joins its run.</p>
     <template v-else>
       <ChoiceField v-model="heat" :label="kind === 'freeze-dryer' ? 'Cycle' : kind === 'sun' || kind === 'air' ? 'Now' : 'Heat'" :choices="heats" />
-      <p class="quiet small">{{ heatReason }}</p>
+      <p class="quiet small">{{ format.sentence(heatReason) }}</p>
       <template v-if="hotC !== undefined">
         <ChoiceField v-model="start" label="Start" :choices="schoolsOf('start').map(school => ({ value: school.key, words: school.name, note: school.key === 'hot' ? `${format.temperature(hotC!)} for ${format.hours(HOT_START.hours)}` : undefined }))" />
         <p class="quiet small">{{ startReason }}</p>

@@ -77,8 +77,8 @@ defineExpose({ read })
   <ChoiceField v-model="step" label="Step" :choices="shown.map(value => ({ value, words: PREP_WORDS[value] }))" />
   <button v-if="!all" type="button" class="more" @click="all = true">Other steps</button>
   <CautionList ref="cautions" step="prep" :food="state.food" :accepted="accepted" />
-  <p v-if="plan" class="quiet small">{{ plan.words }}</p>
-  <ChoiceField v-if="question" v-model="school" :label="question.ask" :choices="question.schools.map(item => ({ value: item.key, words: item.name }))" />
+  <p v-if="plan" class="quiet small">{{ format.sentence(plan.words) }}</p>
+  <ChoiceField v-if="question" v-model="school" :label="question.ask" :choices="question.schools.map(item => ({ value: item.key, words: format.sentence(item.name) }))" />
   <p v-if="question && school" class="quiet small">{{ question.schools.find(item => item.key === school)?.reason }}</p>
   <ChoiceField v-if="!PLAIN.includes(step)" v-model="effect" label="What changed the weight" :choices="[{ value: 'none', words: 'Nothing' }, { value: 'waste', words: 'Pieces left' }, { value: 'water', words: 'Only water left' }, { value: 'added', words: 'Something came in' }]" />
   <WeightField v-if="effect === 'waste'" v-model="weightG" label="What came off" :hint="step === 'trim' ? `usually about ${usual} of the basket` : 'left empty, the usual share is taken, with more doubt'" autofocus />

@@ -3,6 +3,12 @@ import type { SchoolQuestion } from '#core/foods'
 
 /** A question's schools side by side; the default comes first. */
 defineProps<{ question: SchoolQuestion }>()
+const format = useFormat()
+/** The tag says already which one is the default. */
+function reasonOf(reason: string): string {
+  const rest = reason.replace(/^The default: /, '')
+  return rest.charAt(0).toUpperCase() + rest.slice(1)
+}
 </script>
 
 <template>
@@ -10,9 +16,9 @@ defineProps<{ question: SchoolQuestion }>()
     <h3>{{ question.ask }}</h3>
     <ul class="plain-list">
       <li v-for="(school, i) in question.schools" :key="school.key" :class="{ first: i === 0 }">
-        <strong>{{ school.name }}</strong>
+        <strong>{{ format.sentence(school.name) }}</strong>
         <span v-if="i === 0" class="tag good">the default</span>
-        <p class="small">{{ school.reason.replace(/^The default[^:]*: /, '') }}</p>
+        <p class="small">{{ format.sentence(reasonOf(school.reason)) }}</p>
       </li>
     </ul>
   </section>

@@ -205,7 +205,7 @@ if (typeof wanted === 'string' && state.value) {
         <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />
         <section v-if="!state.run" class="card">
           <h3>{{ state.card.name }}</h3>
-          <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ state.card.temperatureReason }}</p>
+          <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ format.sentence(state.card.temperatureReason) }}</p>
           <p class="quiet">Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{ state.card.usualHours.source }}).</p>
           <p class="quiet">{{ state.card.spread }}</p>
           <p><NuxtLink :to="`/reference/${state.food.key}`">The whole card, and the other schools</NuxtLink></p>

@@ -74,7 +74,7 @@ async function remove(cardKey?: string) {
         <div>
           <h4>Before the tray</h4>
           <ol class="steps">
-            <li v-for="(step, i) in card.steps" :key="i"><strong>{{ PREP_WORDS[step.step] }}.</strong> {{ step.words }} <span v-if="step.minutes" class="tag">{{ step.minutes < 120 ? `${step.minutes} min` : format.hours(step.minutes / 60) }}</span><span v-if="step.school" class="quiet small"> one school; see below</span></li>
+            <li v-for="(step, i) in card.steps" :key="i"><strong>{{ PREP_WORDS[step.step] }}.</strong> {{ format.sentence(step.words) }} <span v-if="step.minutes" class="tag">{{ step.minutes < 120 ? `${step.minutes} min` : format.hours(step.minutes / 60) }}</span><span v-if="step.school" class="quiet small"> one school; see below</span></li>
             <li><strong>Lay out.</strong> {{ card.spread }} <span class="quiet">About {{ spreadText(card.trayLoadKgM2) }} kg on a square metre.</span></li>
           </ol>
           <h4>Dry is</h4>
@@ -88,7 +88,7 @@ async function remove(cardKey?: string) {
             <tbody>
               <template v-for="(way, i) in card.ways" :key="way.way">
                 <tr><td><strong>{{ WAYS[way.way].name }}</strong><span v-if="i === 0" class="quiet small"> the default</span></td><td>{{ way.way === 'air' || way.way === 'sun' ? 'about ' : '' }}{{ format.temperature(way.temperatureC) }}</td><td>{{ hoursOf(way) }}{{ way.partOnly ? ', then a machine' : '' }}</td></tr>
-                <tr class="why"><td colspan="3" class="quiet small">{{ way.temperatureReason }} ({{ way.usualHours.source }})</td></tr>
+                <tr class="why"><td colspan="3" class="quiet small">{{ format.sentence(way.temperatureReason) }} ({{ way.usualHours.source }})</td></tr>
               </template>
             </tbody>
           </table>
@@ -118,8 +118,8 @@ async function remove(cardKey?: string) {
     <section v-if="page.cautions.length || food.cautions.length" class="card" aria-label="Cautions">
       <h2>Cautions</h2>
       <ul class="plain-list cautions">
-        <li v-for="caution in food.cautions" :key="caution.text"><span class="tag">to know</span><span>{{ caution.text }}</span></li>
-        <li v-for="rule in page.cautions" :key="rule.key"><span class="tag" :class="SEVERITY[rule.severity].tag">{{ SEVERITY[rule.severity].words }}</span><span>{{ rule.text }} <template v-if="rule.wayOut">{{ rule.wayOut }}</template> <span class="quiet small">({{ rule.authority }})</span></span></li>
+        <li v-for="caution in food.cautions" :key="caution.text"><span class="tag">to know</span><span>{{ format.sentence(caution.text) }}</span></li>
+        <li v-for="rule in page.cautions" :key="rule.key"><span class="tag" :class="SEVERITY[rule.severity].tag">{{ SEVERITY[rule.severity].words }}</span><span>{{ format.sentence(rule.text) }} <template v-if="rule.wayOut">{{ format.sentence(rule.wayOut) }}</template> <span class="quiet small">({{ rule.authority }})</span></span></li>
       </ul>
       <p class="quiet small">The usual cautions of the trade; your local food-safety authority and the machine’s manual come first.</p>
     </section>

@@ -89,7 +89,7 @@ async function save() {
     busy.value = false
   }
 }
-const shownAtField = computed(() => new Set(['name', 'key', 'water', 'trim', 'waits', 'colour', 'density', 'heat', 'heatWhy', 'family', 'form', 'hours', 'load', 'thick', ...rows.value.map(row => `forms.${row.form.trim()}`)]))
+const shownAtField = computed(() => new Set(['name', 'key', 'water', 'trim', 'waits', 'colour', 'density', 'heat', 'heatWhy', 'family', 'form', 'hours', 'load', 'thick', ...rows.value.flatMap(row => [`forms.${row.form.trim()}`, `forms.${row.form.trim()}.hours`])]))
 const elsewhere = computed(() => Object.entries(problems.value).filter(([field]) => !shownAtField.value.has(field)).map(([field, message]) => field === 'all' ? message : `${field}: ${message}`))
 const formNames = computed(() => parts.value.forms.map(form => form.key).join(', '))
 </script>

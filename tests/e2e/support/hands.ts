@@ -31,6 +31,7 @@ export function mouse(page: Page, phone = false): Hands {
     },
     async pickFood(name) {
       await page.getByRole('combobox', { name: 'Food' }).click()
+      await page.keyboard.type(name)
       await page.getByRole('option', { name, exact: true }).click()
     },
     async weigh(numbers) {

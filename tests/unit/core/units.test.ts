@@ -1,5 +1,5 @@
 import * as fc from 'fast-check'
-import { formatHours, formatLength, formatShare, formatTemperature, formatWeight, parseLength, parseWeight, temperatureFrom, temperatureIn } from '#core/units'
+import { formatHours, formatLength, formatShare, formatTemperature, formatWeight, parseLength, parseWeight, temperatureFrom, temperatureIn, temperaturesIn } from '#core/units'
 
 const plain = (text: string) => text.replaceAll('\u00A0', ' ')
 
@@ -56,5 +56,17 @@ describe('other quantities', () => {
     expect([0.001, 0.5, 0.99, 9.33, 26.01, 60].map(hours => plain(formatHours(hours)))).toEqual(['under a minute', '30 min', '1 h', '9 h 20 min', '26 h', '60 h'])
     expect(formatHours(Infinity)).toBe('never')
     expect([0.055, 0.31, 0].map(share => plain(formatShare(share)))).toEqual(['5.5 %', '31 %', '0 %'])
+  })
+})
+
+describe('temperatures in a sentence', () => {
+  it.each([
+    ['Roast at 175 °C for 45 to 60 min', 'Roast at 347\u00A0°F for 45 to 60 min'],
+    ['Not between 4 and 60 °C', 'Not between 39 and 140\u00A0°F'],
+    ['35 to 43 °C', '95 to 109\u00A0°F'],
+    ['−18 °C for 48 hours, or 71 °C for 30 minutes', '0\u00A0°F for 48 hours, or 160\u00A0°F for 30 minutes'],
+  ])('%s', (text, fahrenheit) => {
+    expect(temperaturesIn(text, 'F')).toBe(fahrenheit)
+    expect(temperaturesIn(text, 'C')).toBe(text)
   })
 })

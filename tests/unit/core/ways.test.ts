@@ -1,5 +1,5 @@
 import { assess, checkEntry, foldBatch, holdLimit, type Entry, type EntryBody } from '#core/batch'
-import { InputError } from '#core/errors'
+import type { InputError } from '#core/errors'
 import { cardOf, wayOf } from '#core/foods'
 import type { MachineKind } from '#core/machines'
 import { agendaOf, alternatives, compareBoughtIn, wakingStart } from '#core/planning'
