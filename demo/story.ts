@@ -30,6 +30,8 @@ export const PLACES = ['Pantry, top board', 'Pantry, middle board', 'Pantry, low
 
 /** One batch of the year: what came in, how long ago, and how far it has come by now. */
 export interface Chapter {
+  /** Chance of its own; the others count on from 1000, so that a new chapter leaves theirs as they were. */
+  seed?: number
   food: string
   card: string
   purpose: Purpose
@@ -82,30 +84,30 @@ export const YEAR: readonly Chapter[] = [
   { food: 'zucchini', card: 'shreds', purpose: 'flakes', source: 'Own garden', rawG: 3600, daysAgo: 143, machine: 'cabinet', place: 1, packageKey: 'plastic-lid', used: 0.15 },
   { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Own garden', cultivar: 'Ember Plum', rawG: 5200, daysAgo: 131, machine: 'cabinet', place: 0, used: 0.25 },
   { food: 'hot-chili', card: 'pieces-25', purpose: 'powder', source: 'Own garden', cultivar: 'Sparrow Tongue', rawG: 1400, daysAgo: 122, machine: 'stack', place: 2, used: 0.2 },
-  { food: 'mint', card: 'bunches', purpose: 'flakes', source: 'Own garden', plant: 'By the rain barrel', rawG: 640, daysAgo: 149, machine: 'loft', place: 1, used: 0.3 },
-  { food: 'hot-chili', card: 'halves', purpose: 'flakes', source: 'Own garden', cultivar: 'Sparrow Tongue', plant: 'South bed', rawG: 1900, daysAgo: 118, machine: 'racks', place: 2, used: 0.2 },
+  { seed: 2001, food: 'mint', card: 'bunches', purpose: 'flakes', source: 'Own garden', plant: 'By the rain barrel', rawG: 640, daysAgo: 149, machine: 'loft', place: 1, used: 0.3 },
+  { seed: 2002, food: 'hot-chili', card: 'halves', purpose: 'flakes', source: 'Own garden', cultivar: 'Sparrow Tongue', plant: 'South bed', rawG: 1900, daysAgo: 118, machine: 'racks', place: 2, used: 0.2 },
   { food: 'sweet-pepper', card: 'pieces-25', purpose: 'powder', source: 'Market, a crate', rawG: 3900, daysAgo: 112, machine: 'cabinet', place: 2, used: 0.3 },
   { food: 'mushroom', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2500, daysAgo: 98, machine: 'cabinet', place: 3, packageKey: 'vacuum-jar', used: 0.15 },
   { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 5600, daysAgo: 84, machine: 'cabinet', place: 2, used: 0.2 },
-  { food: 'jalapeno', card: 'halves', purpose: 'powder', source: 'Market, a crate', rawG: 2200, daysAgo: 78, machine: 'smoker', then: 'cabinet', place: 2, used: 0.15 },
+  { seed: 2003, food: 'jalapeno', card: 'halves', purpose: 'powder', source: 'Market, a crate', rawG: 2200, daysAgo: 78, machine: 'smoker', then: 'stack', place: 2, used: 0.15 },
   { food: 'apple', card: 'rings-5', purpose: 'pieces', source: 'Own tree', cultivar: 'Harbour Russet', rawG: 3300, daysAgo: 70, machine: 'cabinet', place: 2, used: 0.3 },
   { food: 'hot-chili', card: 'halves', purpose: 'flakes', source: 'Own garden', cultivar: 'Sparrow Tongue', rawG: 1700, daysAgo: 58, machine: 'stack', place: 2, used: 0.1 },
-  { food: 'hot-chili', card: 'pieces-25', purpose: 'powder', source: 'Own garden', cultivar: 'Sparrow Tongue', plant: 'South bed', rawG: 900, daysAgo: 64, machine: 'oven', place: 2, used: 0.1 },
-  { food: 'milk-whole', card: 'liquid', purpose: 'powder', source: 'Dairy at the ford', rawG: 5200, daysAgo: 52, machine: 'freezer', place: 3, packageKey: 'foil-bag', used: 0.1 },
-  { food: 'chicken-cooked', card: 'mince', purpose: 'pieces', source: 'Market', rawG: 1400, daysAgo: 48, machine: 'stack', place: 3, packageKey: 'foil-bag', used: 0.2 },
+  { seed: 2004, food: 'hot-chili', card: 'pieces-25', purpose: 'powder', source: 'Own garden', cultivar: 'Sparrow Tongue', plant: 'South bed', rawG: 900, daysAgo: 64, machine: 'oven', place: 2, used: 0.1 },
+  { seed: 2005, food: 'milk-whole', card: 'liquid', purpose: 'powder', source: 'Dairy at the ford', rawG: 5200, daysAgo: 52, machine: 'freezer', place: 3, packageKey: 'foil-bag', used: 0.1 },
+  { seed: 2006, food: 'chicken-cooked', card: 'mince', purpose: 'pieces', source: 'Market', rawG: 1400, daysAgo: 48, machine: 'stack', place: 3, packageKey: 'foil-bag', used: 0.2 },
   { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 3000, daysAgo: 45, machine: 'cabinet', place: 0, used: 0.05 },
   { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Dusk Globe', rawG: 4000, daysAgo: 33, machine: 'cabinet', place: 0, used: 0.05 },
-  { food: 'dried-mild-chili', card: 'crisp', purpose: 'powder', source: 'Spice stall', rawG: 420, daysAgo: 28, machine: 'oven', place: 2, noRest: true, used: 0.1 },
+  { seed: 2007, food: 'dried-mild-chili', card: 'crisp', purpose: 'powder', source: 'Spice stall', rawG: 420, daysAgo: 28, machine: 'oven', place: 2, noRest: true, used: 0.1 },
   { food: 'kale', card: 'leaves', purpose: 'powder', source: 'Own garden', cultivar: 'Black Ragged', rawG: 1700, daysAgo: 24, machine: 'cabinet', place: 1 },
-  { food: 'parsley', card: 'stalked', purpose: 'powder', source: 'Own garden', plant: 'Kitchen step', rawG: 780, daysAgo: 19, machine: 'stack', twice: true, noRest: true, place: 1 },
+  { seed: 2008, food: 'parsley', card: 'stalked', purpose: 'powder', source: 'Own garden', plant: 'Kitchen step', rawG: 780, daysAgo: 19, machine: 'stack', twice: true, noRest: true, place: 1 },
   { food: 'carrot', card: 'shreds', purpose: 'powder', source: 'Market', rawG: 3500, daysAgo: 14, machine: 'cabinet', place: 1, until: { stage: 'grinding', packedShare: 0.55 } },
   { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Greenhouse, the last', cultivar: 'Ember Plum', rawG: 3800, daysAgo: 9.2, machine: 'cabinet', place: 0, until: { stage: 'resting', days: 7, looks: 6 } },
   { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1100, daysAgo: 4.6, machine: 'stack', place: 0, until: { stage: 'resting', days: 3, looks: 2, jarAir: 0.22 } },
   { food: 'hot-chili', card: 'halves', purpose: 'powder', source: 'Own garden, the last', cultivar: 'Sparrow Tongue', rawG: 1250, daysAgo: 1, machine: 'stack', place: 2, until: { stage: 'drying', loadedHoursAgo: 15.5, weighedAt: [11], positions: [1, 2, 3, 4] } },
   { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden, clamp', cultivar: 'Dusk Globe', rawG: 3420, daysAgo: 0.6, machine: 'cabinet', place: 0, until: { stage: 'drying', loadedHoursAgo: 8.6, weighedAt: [2, 4, 6.1, 8], positions: [1, 2, 3, 5, 6], byTray: true } },
   { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 2300, daysAgo: 0.4, machine: 'cabinet', place: 2, until: { stage: 'drying', loadedHoursAgo: 3.4, mistypedAt: 1.2, weighedAt: [2.6], positions: [7, 8, 9], joins: true } },
-  { food: 'plum', card: 'halves', purpose: 'pieces', source: 'Own tree', cultivar: 'Late Bell', rawG: 5200, daysAgo: 1.2, machine: 'racks', place: 2, until: { stage: 'drying', loadedHoursAgo: 26, weighedAt: [7], positions: [1, 2, 3, 4] } },
-  { food: 'raspberry', card: 'whole', purpose: 'powder', source: 'Picked at the farm', rawG: 2300, daysAgo: 1.3, machine: 'freezer', place: 2, until: { stage: 'drying', loadedHoursAgo: 31, weighedAt: [28, 30.2], positions: [1, 2, 3, 4], byTray: true } },
+  { seed: 2009, food: 'plum', card: 'halves', purpose: 'pieces', source: 'Own tree', cultivar: 'Late Bell', rawG: 5200, daysAgo: 1.2, machine: 'racks', place: 2, until: { stage: 'drying', loadedHoursAgo: 26, weighedAt: [7], positions: [1, 2, 3, 4] } },
+  { seed: 2010, food: 'raspberry', card: 'whole', purpose: 'powder', source: 'Picked at the farm', rawG: 2300, daysAgo: 1.3, machine: 'freezer', place: 2, until: { stage: 'drying', loadedHoursAgo: 31, weighedAt: [28, 30.2], positions: [1, 2, 3, 4], byTray: true } },
   { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2850, daysAgo: 0.1, machine: 'stack', place: 0, until: { stage: 'prep', hoursAgo: 0.6 } },
   { food: 'zucchini', card: 'shreds', purpose: 'flakes', source: 'Own garden', rawG: 4200, daysAgo: 0.05, machine: 'cabinet', place: 1, until: { stage: 'intake' } },
 ]

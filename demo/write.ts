@@ -34,7 +34,7 @@ export interface Stage {
 
 /** Tells one chapter through the same services that the interface calls. */
 export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<Deed> {
-  const source = randomSource(1000 + index)
+  const source = randomSource(chapter.seed ?? 1000 + index)
   const food = stage.context.foods.find(chapter.food)!
   const card = cardOf(food, chapter.card)
   const { until } = chapter
@@ -86,7 +86,7 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   yield* deeds
   const loadedG = chapter.rawG - trim - waterG - Math.round(source.uniform() * 15)
   const positions = until?.stage === 'drying' ? until.positions : positionsFor(loadedG, trayTakesG(card, machine.trayAreaM2).mean, machine.trays)
-  const truth = dryForReal({ food, card, way: machine.kind, dryness: (chapter.rawG - trim) / loadedG, target: food.target[chapter.purpose], loadedG, placePaces: positions.map(position => machine.places[position - 1]!), machinePace: machine.pace, source })
+  const truth = dryForReal({ food, card, way: machine.kind, dryness: (loadedG + waterG) / loadedG, target: food.target[chapter.purpose], loadedG, placePaces: positions.map(position => machine.places[position - 1]!), machinePace: machine.pace, source })
   const byTray = machine.kind === 'freeze-dryer' || (until?.stage === 'drying' ? until.byTray === true : source.uniform() < 0.4)
   const loads = positions.map((position, i) => ({ position, weightG: Math.round(truth.trayShares[i]! * loadedG) }))
   const totalG = byTray ? loads.reduce((sum, tray) => sum + tray.weightG, 0) : loadedG

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
+import { uuidv7 } from 'uuidv7'
 import { build, ensureChromium, findChromium, install, makeDemo, root, say, startDevices, startServer } from './steps.mjs'
 
 /** `npm run screenshots`: the pictures of the README, taken anew from fresh demo data. */
@@ -27,22 +28,25 @@ const LOGGER = ['Logger;T-20', 'No.;Humidity [%];Temperature [°C];Time', ...Arr
   return [i + 1, (41 + 3 * Math.sin(i / 60)).toFixed(1), i === 200 ? 'open' : (54 + 2 * Math.sin(i / 2)).toFixed(1), at].join(';').replaceAll(/(\d)\.(\d)/g, '$1,$2')
 })].join('\n')
 
+/** Raw chicken, to show what stops: a basket of the pictures' own, not of the demo. */
+const raw = `/batches/${uuidv7()}`
+await fetch(`${address}/api/batches`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: raw.split('/').at(-1), entry: { id: uuidv7(), at: Date.now(), body: { kind: 'intake', foodKey: 'chicken-cooked', source: 'Market', weightG: 1100, purpose: 'pieces', cardKey: 'mince' } } }) })
 const press = key => async (page) => {
-  await page.keyboard.press(key)
+  if (key === 'load') await page.getByRole('button', { name: 'Load', exact: true }).click()
+  else await page.keyboard.press(key)
   await page.getByRole('dialog').waitFor()
 }
 /** Name, path, what to do before the picture. */
 const VIEWS = [
   ['now', '/'],
   ['batch', batch('beetroot', 'drying')],
-  ['trays', batch('beetroot', 'drying'), page => page.getByRole('region', { name: 'Trays' }).evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 200))],
   ['rack', `/machines/${machines.find(item => item.name === 'Tall cabinet').id}`, page => page.locator('[data-place="3"]').click()],
   ['weigh', batch('beetroot', 'drying'), press('w')],
-  ['jar-air', batch('garlic', 'resting'), press('j')],
   ['rest', batch('garlic', 'resting')],
+  ['ledger', batch('celery', 'prep')],
+  ['freeze-dryer', batch('raspberry', 'drying'), page => page.getByRole('region', { name: 'Rounds of extra drying' }).evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 160))],
+  ['stop', raw, press('load')],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
-  ['batches', '/batches'],
-  ['compare', '/compare?food=carrot'],
   ['logger', '/logger', async (page) => {
     await page.getByLabel('File of the logger').setInputFiles({ name: 'cabinet-night.csv', mimeType: 'text/csv', buffer: Buffer.from(LOGGER) })
     await page.getByRole('region', { name: 'What would come in' }).waitFor()
@@ -50,7 +54,9 @@ const VIEWS = [
   ['shelf', '/shelf'],
   ['jar', jar],
   ['label', `${jar}/label`],
-  ['reference', '/reference?food=garlic'],
+  ['reference', '/reference'],
+  ['food', '/reference/hot-chili'],
+  ['schools', '/reference/schools'],
   ['workshop', '/workshop'],
 ]
 const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
@@ -70,7 +76,6 @@ async function take(name, path, act, { phone = false, dim = false } = {}) {
 for (const [name, path, act] of VIEWS) await take(name, path, act)
 await take('now-phone', '/', undefined, { phone: true })
 await take('batch-phone', batch('beetroot', 'drying'), undefined, { phone: true })
-await take('batch-dim', batch('pumpkin', 'drying'), undefined, { dim: true })
 await browser.close()
 devices.kill()
 server.kill()

@@ -1,1 +1,2 @@
+export { portionOf, type Portion } from './portion'
 export { tablespoonsOf } from './spoons'

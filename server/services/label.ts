@@ -13,6 +13,8 @@ export interface JarLabel {
   netWeight: string
   packed: string
   bestBy: string
+  /** "22 g is 240 mL purée", where it was spread as measured portions. */
+  portion?: string
   /** "Contains celery", or undefined. */
   allergens?: string
   /** Address of the jar's page, as the code holds it. */
@@ -41,7 +43,9 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
     netWeight: formatWeight(jar.netG, household.weightUnit),
     packed: date.format(jar.packedAt),
     bestBy: `${month.format(jar.bestFrom)}–${month.format(jar.bestTo)}`,
-    allergens: jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined,
+    portion: jar.portion && `${formatWeight(jar.portion.dryG, household.weightUnit)} is ${Math.round(jar.portion.ml)} mL purée`,
+    // What was dried raw is raw when it has its water back: its label says so.
+    allergens: [jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined, jar.raw ? 'RAW: cook through' : undefined].filter(Boolean).join(' · ') || undefined,
     url: `${origin}/jars/${jarId}`,
   }
 }

@@ -28,7 +28,8 @@ export function layOut(label: JarLabel): LabelLayout {
     line(`Packed ${label.packed}`, 21.8, 2.6),
     line(`Best ${label.bestBy}`, 25.4, 2.6),
     line(label.lot, 29, 2.6),
-    ...(label.allergens ? [line(label.allergens, 33.6, 2.8, true)] : []),
+    ...(label.portion ? [line(label.portion, label.allergens ? 32 : 33, 2.6)] : []),
+    ...(label.allergens ? [line(label.allergens, label.portion ? 35.2 : 33.6, label.portion ? 2.6 : 2.8, true)] : []),
   ]
   return { lines, bars: codeBars(label.url) }
 }

@@ -3,6 +3,7 @@ import { foldBatch, STAGES } from '#core/batch'
 import { REST_DAYS } from '#core/dryness'
 import { bestByWindow, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
 import { intervalFromNormal } from '#core/stats'
+import { portionOf } from '#core/using'
 import type { BatchAnswer, BatchSummary, FoundItem, JarAnswer, JarSummary, NowAnswer, RackAnswer, ShelfAnswer, StageCount } from '#shared/contracts'
 import { batchView, dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, newestAir } from '#server/db/entries'
@@ -127,7 +128,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   return {
     ...toJarSummary(context, row), batchNumber: batch.number, batchTitle: titleOf(state), packageKey: row.package_key, sizeMl: row.size_ml ?? undefined,
     bestBy: bestByWindow({ food: state.food, purpose: state.purpose, packageKey: row.package_key as PackageKey, storageC: jar.body.storageC, rested: state.rest?.startedAt !== undefined, inOil: jar.body.inOil }),
-    allergens: [...state.food.allergens],
+    allergens: [...state.food.allergens], portion: portionOf(state), raw: state.card.raw,
     densityGMl: intervalFromNormal(density.mean, density.sd, 0.05),
     entries: entries.filter(({ body }) => ('jarId' in body && body.jarId === jarId) || (body.kind === 'void')),
     pedigree: {

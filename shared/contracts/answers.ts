@@ -1,6 +1,7 @@
 import type { Entry, RunOutline, Stage } from '#core/batch'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
+import type { Portion } from '#core/using'
 import type { BestBy } from '#core/keeping'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { LearnedHours, TodoKind } from '#core/planning'
@@ -152,6 +153,10 @@ export interface JarAnswer extends JarSummary {
   sizeMl?: number
   bestBy: BestBy
   allergens: string[]
+  /** Where it was spread as measured portions. */
+  portion?: Portion
+  /** Dried raw, and raw on the way back. */
+  raw: boolean
   densityGMl: { p10: number, p50: number, p90: number }
   entries: Entry[]
   pedigree: { rawG: number, source: string, cultivar?: string, receivedAt: number, loadedG?: number, dryG?: number, powderG?: number, dryHours?: number, restDays?: number, jars: number }

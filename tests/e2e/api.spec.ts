@@ -14,6 +14,7 @@ const send = (method: string, path: string, body?: unknown, type = 'application/
 })
 const entry = (body: unknown, more: object = {}) => ({ id: uuidv7(), at: now() - 1000, body, ...more })
 const intake = { kind: 'intake', foodKey: 'beetroot', source: 'Market', weightG: 2000, purpose: 'powder', cardKey: 'slices-3' }
+const OCA = { key: 'oca', name: 'Oca', family: 'root', water: '83 ± 2', trim: '10 ± 4', waits: 20, colour: '#D2A05A', forms: { 'slices 3': '7 to 12' } }
 const log = async () => (await send('GET', '/api/export.csv')).text()
 
 test.beforeAll(async () => {
@@ -57,6 +58,24 @@ const BAD: Bad[] = [
   { name: 'an old version of the household', method: 'PUT', path: () => '/api/household', body: () => ({ ...household, name: 'Other', version: 99 }), status: 409, words: /changed elsewhere/ },
   { name: 'a machine without trays', method: 'PUT', path: () => '/api/machines', body: () => ({ ...machine, trays: 0 }), status: 400, words: /At least one tray/ },
   { name: 'a machine that gives up a tray in use', method: 'PUT', path: () => '/api/machines', body: () => ({ ...machine, trays: 1 }), status: 422, words: /Tray 2 is in use/ },
+  { name: 'a load into another kind of machine', method: 'POST', path: entries, body: () => entry({ kind: 'load', runId: uuidv7(), machineId: machine.id, positions: [1], totalG: 5, way: 'kettle' }), status: 400, words: /way.*Choose a way/ },
+  { name: 'a caution that there is not', method: 'POST', path: entries, body: () => entry({ kind: 'caution', rule: 'luck' }), status: 422, words: /no caution/ },
+  { name: 'a hold nowhere', method: 'POST', path: entries, body: () => entry({ kind: 'hold', place: 'shed' }), status: 400, words: /Say where it is kept/ },
+  { name: 'a hold in a machine', method: 'POST', path: entries, body: () => entry({ kind: 'hold', place: 'freezer' }), status: 422, words: /in a machine/ },
+  { name: 'dusk after midnight', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'outlook', runId, duskMinute: 1500 }), status: 400, words: /1439 minutes/ },
+  { name: 'a thermometer on fire', method: 'POST', path: entries, body: () => entry({ kind: 'prep', step: 'cook', effect: 'none', coreC: 400 }), status: 400, words: /At most 120 °C/ },
+  { name: 'a step that there is not', method: 'POST', path: entries, body: () => entry({ kind: 'prep', step: 'dance', effect: 'none' }), status: 400, words: /step of preparing/ },
+  { name: 'a food of 130 % water', method: 'PUT', path: () => '/api/foods', body: () => ({ food: { ...OCA, water: '130 ± 2' } }), status: 400, words: /food\.water.*130 is not possible/ },
+  { name: 'a food of a name that is taken', method: 'PUT', path: () => '/api/foods', body: () => ({ food: { ...OCA, name: 'Carrot' } }), status: 422, words: /"name".*“Carrot” already/ },
+  { name: 'a card of an unknown food', method: 'PUT', path: () => '/api/foods/cards', body: () => ({ food: 'cloud', form: 'slices 3', hours: '3 to 4' }), status: 422, words: /no food “cloud”/ },
+  { name: 'a card of negative hours', method: 'PUT', path: () => '/api/foods/cards', body: () => ({ food: 'carrot', form: 'slices 7', hours: '-3 to 4' }), status: 400, words: /not negative/ },
+  { name: 'a file of foods of the wrong shape', method: 'POST', path: () => '/api/foods/import', body: () => 'carrots: many\n', type: 'application/yaml', status: 422, words: /begins with “dulse: foods 1”/ },
+  { name: 'a file of foods that is too large', method: 'POST', path: () => '/api/foods/import', body: () => `# ${'x'.repeat(600_000)}`, type: 'application/yaml', status: 413, words: /over 512 kB/ },
+  { name: 'a file of foods that is called a picture', method: 'POST', path: () => '/api/foods/import', body: () => 'dulse: foods 1', type: 'image/png', status: 422, words: /application\/yaml/ },
+  { name: 'a food that there is not', method: 'GET', path: () => '/api/foods/cloud', status: 404, words: /no such food/ },
+  { name: 'taking a food of the reference away', method: 'DELETE', path: () => '/api/foods/carrot', status: 404, words: /those of the reference stay/ },
+  { name: 'ways for a basket of nothing', method: 'GET', path: () => `/api/forecast/ways?foodKey=kale&cardKey=leaves&purpose=powder&weightG=0&machineId=${machine.id}`, status: 400, words: /above zero/ },
+  { name: 'minutes below zero', method: 'GET', path: () => '/api/forecast/bought-in?foodKey=garlic&purpose=powder&ownPriceKg=1&ownMinutesKg=-5&boughtPriceKg=8&boughtMinutesKg=1&hourWorth=0', status: 400, words: /ownMinutesKg.*not negative/ },
   { name: 'a forecast of text', method: 'GET', path: () => `/api/forecast?foodKey=kale&cardKey=leaves&purpose=powder&weightG=lots&machineId=${machine.id}`, status: 400, words: /weightG/ },
   { name: 'a forecast of an unknown machine', method: 'GET', path: () => `/api/forecast?foodKey=kale&cardKey=leaves&purpose=powder&weightG=900&machineId=${uuidv7()}`, status: 404, words: /no such machine/ },
   { name: 'a list of an unknown stage', method: 'GET', path: () => '/api/batches?stage=limbo', status: 400, words: /stage of the band/ },

@@ -368,6 +368,7 @@ test('every food opens on its page with nothing missing', async ({ page }) => {
   const errors: string[] = []
   page.on('pageerror', error => errors.push(error.message))
   await page.goto(`${server.address}/reference`)
+  await expect(main(page).getByRole('link', { name: /% water/ }).first()).toBeVisible()
   for (const food of foods) {
     expect(food.water.mean).toBeGreaterThan(0)
     expect(food.water.mean).toBeLessThan(1)

@@ -25,7 +25,10 @@ const views = computed(() => [
   { value: 'weight' as View, words: 'Weight' }, { value: 'moisture' as View, words: 'Water' }, { value: 'rate' as View, words: 'Rate' },
   ...(props.run.trayWeights.length > 0 ? [{ value: 'trays' as View, words: 'Trays' }] : []),
 ])
-const TITLES: Record<View, string> = { weight: 'Weight against hours of heat', moisture: 'Water in the food against hours of heat', rate: 'Water leaving an hour', trays: 'Water left, tray by tray' }
+/** What the hours of this way are hours of. */
+const HOURS_OF = { 'dehydrator': 'of heat', 'oven': 'of heat', 'smoker': 'of smoke', 'sun': 'of sun', 'air': 'in the air', 'freeze-dryer': 'of the cycle' } as const
+const hoursOf = HOURS_OF[props.run.way.way]
+const TITLES: Record<View, string> = { weight: `Weight against hours ${hoursOf}`, moisture: `Water in the food against hours ${hoursOf}`, rate: 'Water leaving an hour', trays: 'Water left, tray by tray' }
 /** A figure of the view on its axis, and in words. */
 const onAxis = (value: number) => {
   if (view.value === 'moisture' || view.value === 'trays') return value * 100
@@ -115,7 +118,7 @@ const option = computed(() => {
       formatter: (items: { axisValue: number }[]) => {
         const hours = Number(items[0]?.axisValue ?? 0)
         const near = curve.value.reduce<typeof curve.value[number] | undefined>((best, point) => !best || Math.abs(point.hours - hours) < Math.abs(best.hours - hours) ? point : best, undefined)
-        return near && view.value !== 'trays' ? `${format.hours(near.hours)} of heat<br>${inWords(near)}` : `${format.hours(hours)} of heat`
+        return near && view.value !== 'trays' ? `${format.hours(near.hours)} ${hoursOf}<br>${inWords(near)}` : `${format.hours(hours)} ${hoursOf}`
       },
     },
     xAxis: [axis(0), axis(1)],
@@ -180,7 +183,7 @@ const round = (value: number) => Math.round(value * 1000) / 1000
     <p class="small foot row"><span class="quiet">Below: set (dashed), <span class="measured">measured</span>, <span class="humid">room humidity</span></span><span class="grow" />Save the <button type="button" aria-label="Save the picture" @click="savePicture">picture</button> <button type="button" aria-label="Save the figures" @click="saveFigures">figures</button></p>
     <table class="visually-hidden">
       <caption>Weighings</caption>
-      <thead><tr><th>Hours of heat</th><th>Weight</th></tr></thead>
+      <thead><tr><th>Hours {{ hoursOf }}</th><th>Weight</th></tr></thead>
       <tbody>
         <tr v-for="weighing in run.weighings" :key="weighing.at"><td>{{ format.hours(run.clock.hoursAt(weighing.at)) }}</td><td>{{ format.weight(weighing.weightG) }}</td></tr>
       </tbody>

@@ -3,7 +3,7 @@ import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, wayOf, WAYS } from '#core/foods'
-import { mixedLoadWarnings, stopsAtLoading } from '#core/safety'
+import { cautionsAt, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
 import { trayTakesG } from '#core/planning'
 import { isothermOf, lowestMoisture } from '#core/sorption'
 import { temperatureFrom, temperatureIn } from '#core/units'
@@ -111,6 +111,7 @@ const withPortions = computed(() => props.state.card.portions && !props.state.ru
 const mates = computed(() => (props.page.others[machineId.value] ?? []).map(({ food, cardKey }) => ({ food, card: cardOf(food, cardKey), frozen: true })))
 const mixed = computed(() => mixedLoadWarnings({ food: props.state.food, card: props.state.card, frozen: kind.value === 'freeze-dryer' ? frozen.value === 'all' : undefined }, kind.value === 'freeze-dryer' ? mates.value : mates.value.map(mate => ({ ...mate, frozen: undefined })), kind.value))
 const stops = computed(() => stopsAtLoading(props.state.food, props.state.card, kind.value, props.state.prep.map(step => step.body)))
+const dryNotes = computed(() => kind.value === 'freeze-dryer' ? [] : cautionsAt('dry', props.state.food, { way: kind.value }).notes)
 const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
 const accepted = computed(() => new Set([...props.page.accepted, ...props.state.accepted]))
 
@@ -160,6 +161,7 @@ defineExpose({ read })
 <template>
   <ChoiceField v-if="page.machines.length > 1" v-model="machineId" label="Where" :choices="page.machines.map(item => ({ value: item.id, words: item.name, note: page.taken[item.id] ? `running, ${plural(item.trays - page.taken[item.id]!.positions.length, 'tray')} free` : `${WAYS[item.kind].name.toLowerCase()}, ${plural(item.trays, 'tray')}` }))" />
   <CautionList ref="cautions" :key="machineId" step="load" :food="state.food" :way="kind" :liquid="liquidThawed" :raw="state.card.raw" :accepted="accepted" :stops="stops" />
+  <p v-for="note in dryNotes" :key="note.text" class="caution">{{ format.sentence(note.text) }}</p>
   <p v-for="warning in mixed" :key="warning" class="caution">{{ warning }}</p>
   <TrayPicker v-model="chosen" label="Trays, top to bottom" :trays="Array.from({ length: machine.trays }, (_, i) => i + 1)" :free="free">
     <p v-if="free.length === 0" class="problem">Every tray of this machine is taken. Choose another, or wait until one is out.</p>

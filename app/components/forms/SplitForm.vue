@@ -13,6 +13,8 @@ const weightG = ref<number | undefined>(props.initial?.weightG)
 const purpose = ref<Purpose>('powder')
 const cardKey = ref(props.state.food.cards.find(card => card.key !== props.state.card.key)?.key ?? props.state.card.key)
 const what = ref(props.initial?.what ?? '')
+/** Of the food itself, or of what came off it: skins, seeds, stalks. */
+const trimmed = ref(false)
 
 function read(): FormReading {
   if (weightG.value === undefined) return { problem: 'Weigh the part that becomes a batch of its own.' }
@@ -23,8 +25,9 @@ function read(): FormReading {
   const grams = weightG.value
   const card = props.state.food.cards.find(item => item.key === cardKey.value)!
   const batch: NewBatch = { id: to, entry: { id: uuidv7(), at, body: { kind: 'intake', foodKey, cultivar, source, plant, weightG: grams, purpose: purpose.value, cardKey: cardKey.value, from: props.page.batchId, condition: what.value.trim() || undefined } } }
+  const words = what.value.trim() || `${card.name}, ${PURPOSE_WORDS[purpose.value]}`
   return {
-    bodies: [{ kind: 'split', weightG: grams, to, what: what.value.trim() || `${card.name}, ${PURPOSE_WORDS[purpose.value]}` }],
+    bodies: trimmed.value ? [{ kind: 'note', text: `${format.weight(grams)} of what came off became a batch of its own: ${words}` }] : [{ kind: 'split', weightG: grams, to, what: words }],
     // First what leaves: if that is refused, no batch is begun.
     after: async () => {
       await outbox.send({ path: '/api/batches', body: batch, batchId: to, words: 'a part of the basket' })
@@ -38,6 +41,7 @@ defineExpose({ read })
   <p class="quiet">About {{ format.weight(state.balance.weightG.p50) }} is there. What leaves has the same make-up as the rest.</p>
   <WeightField v-model="weightG" label="This part" required autofocus />
   <template v-if="!initial">
+    <ChoiceField v-model="trimmed" label="It is" :choices="[{ value: false, words: 'part of the food' }, { value: true, words: 'what came off it', note: 'skins, seeds, stalks' }]" />
     <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
     <ChoiceField v-model="cardKey" label="Cut" :choices="state.food.cards.map(card => ({ value: card.key, words: card.name }))" />
   </template>

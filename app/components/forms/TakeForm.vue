@@ -14,5 +14,6 @@ defineExpose({ read })
 
 <template>
   <WeightField v-model="weightG" label="Taken" :hint="`${format.weight(leftG)} in the jar`" required autofocus />
+  <p class="quiet small">With its water back it is fresh food: cold, or used within two hours.</p>
   <TextField v-model="use" label="For" optional />
 </template>

@@ -67,11 +67,12 @@ async function doVoid(reason: string) {
         <div>
           <p class="quiet">Jar {{ jar.number }}</p>
           <h1>{{ name }}, {{ PURPOSE_WORDS[jar.purpose] }}</h1>
-          <p class="row tags"><span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{ jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens' }}</span></p>
+          <p class="row tags"><span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{ jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens' }}</span><span v-if="jar.raw" class="tag danger">raw: cook it through</span></p>
         </div>
       </header>
       <dl class="facts">
         <dt>Left</dt><dd><strong>{{ format.weight(jar.leftG) }}</strong> of {{ format.weight(jar.netG) }}<template v-if="jar.purpose === 'powder' && jar.leftG > 0">, {{ spoons }}</template></dd>
+        <template v-if="jar.portion"><dt>Gives back</dt><dd><strong>{{ format.weight(jar.portion.dryG) }}</strong> is {{ Math.round(jar.portion.ml) }} mL of what was spread</dd></template>
         <dt>Packed</dt><dd>{{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase() }}<template v-if="jar.sizeMl">, {{ jar.sizeMl }} mL</template></dd>
         <dt>Stands</dt><dd>{{ jar.place }}</dd>
         <dt>Best by</dt><dd><strong>{{ format.month(jar.bestFrom) }} to {{ format.month(jar.bestTo) }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span></dd>

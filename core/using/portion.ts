@@ -1,0 +1,15 @@
+import type { BatchState } from '../batch'
+
+/** What a dried sheet stands for: so many grams are so many mL of what was spread. */
+export interface Portion { dryG: number, ml: number }
+
+/**
+ * The fresh equivalent of a batch that was spread as measured portions: each sheet is a known amount,
+ * and so is its weight in powder.
+ * @returns undefined where nothing was measured out, or it is not dry yet
+ */
+export function portionOf(state: Pick<BatchState, 'run' | 'earlierRuns' | 'dryG' | 'powderG' | 'purpose'>): Portion | undefined {
+  const portions = (state.earlierRuns[0] ?? state.run)?.portions
+  const productG = state.purpose === 'pieces' ? state.dryG : state.powderG || state.dryG
+  return portions && productG ? { dryG: productG / portions.count, ml: portions.ml } : undefined
+}
