@@ -4,6 +4,7 @@ const keys = ref(false)
 const log = ref(false)
 const theme = useTheme()
 const ahead = useTypeAhead()
+const { timers } = useTimers()
 
 function find() {
   ahead.begin()
@@ -30,7 +31,7 @@ useKeys({
       <OutboxBanner />
       <slot />
     </main>
-    <TimerBar />
+    <LazyTimerBar v-if="timers.length" />
     <PhoneBar class="frame-phone" @log="log = true" @find="find" @theme="theme.turn()" />
     <LazyFinderDialog v-if="finder" :take-typed="ahead.take" @close="finder = false" />
     <LazyKeysDialog v-if="keys" @close="keys = false" />

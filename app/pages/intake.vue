@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import { cardOf, wayOf, type Food, type Purpose } from '#core/foods'
+import { foodSearch } from '#core/foods/search'
 import { handsMinutesKg, type Forecast } from '#core/planning'
 import { cautionsAt } from '#core/safety'
 import type { EntryBody } from '#core/batch'

@@ -2,7 +2,7 @@ import { FEEL_QUESTIONS } from '#core/dryness'
 import { listItem, MACHINE_KINDS } from '#core/machines'
 import { packageOf } from '#core/keeping'
 import type { PrepStepName } from '#core/foods'
-import { safetyRule } from '#core/safety'
+import { heatWords } from './wayWords'
 import type { EntryBody, HoldPlace } from '#core/batch'
 import type { MachineKind } from '#core/machines'
 
@@ -14,6 +14,8 @@ interface Writers {
   way?: MachineKind
   clock?: (minuteOfDay: number) => string
   dayTime?: (at: number) => string
+  /** Words of a caution by its key. */
+  caution?: (rule: string) => string | undefined
 }
 
 export const PREP_WORDS: Record<PrepStepName, string> = {
@@ -23,23 +25,12 @@ export const PREP_WORDS: Record<PrepStepName, string> = {
 export const HOLD_WORDS: Record<HoldPlace, string> = { 'counter': 'on the counter', 'refrigerator': 'in the refrigerator', 'freezer': 'in the freezer', 'cool-room': 'in the cool room' }
 export const POWDER_DRY_WORDS = { 'oven-off': 'in an oven heated and switched off', 'low-oven': 'in a low oven', 'dryer': 'in the dryer' } as const
 
-/** What on and off are called where no dial is turned. */
-export function heatWords(way: MachineKind | undefined, setC: number | null, temperature: (celsius: number) => string): string {
-  switch (way) {
-    case 'sun': return setC === null ? 'brought in' : `out in the sun, about ${temperature(setC)}`
-    case 'air': return setC === null ? 'taken down' : `hung in the air, ${temperature(setC)}`
-    case 'freeze-dryer': return setC === null ? 'cycle stopped' : `cycle running, shelves to ${temperature(setC)}`
-    case 'smoker': return setC === null ? 'fire out' : `in the smoke, ${temperature(setC)}`
-    default: return setC === null ? 'heat off' : `heat on, ${temperature(setC)}`
-  }
-}
-
 const EFFECTS = { none: '', waste: ' off', water: ' of water gone', added: ' added' } as const
 const SAW = { dry: 'no moisture', moisture: 'beads of moisture', clumps: 'sticking or clumps', mould: 'mould' } as const
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
 /** An entry as a line of the log, in the household's units. */
-export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime }: Writers): string {
+export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime, caution }: Writers): string {
   switch (body.kind) {
     case 'intake': return `came in, ${weight(body.weightG)}, ${body.source}`
     case 'prep': {
@@ -59,7 +50,7 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
     case 'outlook': return `${clock ? `comes in at ${clock(body.duskMinute)}` : 'comes in at dusk'}${body.rainAt && dayTime ? `; rain expected ${dayTime(body.rainAt)}` : ''}`
     case 'split': return `${weight(body.weightG)} became a batch of its own${body.what ? `: ${body.what}` : ''}`
     case 'hold': return body.place === null ? 'taken up again' : `kept ${HOLD_WORDS[body.place]}`
-    case 'caution': return `read and accepted: ${safetyRule(body.rule)?.text ?? body.rule}`
+    case 'caution': return `read and accepted: ${caution?.(body.rule) ?? body.rule}`
     case 'powderDry': return `powder dried ${POWDER_DRY_WORDS[body.how]}, ${body.minutes} min${body.afterG === undefined ? '' : `, ${weight(body.afterG)} after`}`
     case 'tick': return `${body.list === 'start' ? 'before the start' : 'at the end'}: ${tickWords(body.list, body.item)}`
     case 'jarAir': return `jar air at ${Math.round(body.shown * 100)} % after ${body.closedHours} h`

@@ -1,3 +1,4 @@
+export { allergensOf, isSulphited } from './allergens'
 export { constantTrays, type TrayRound } from './constantTrays'
 export { doubtOfWeight } from './doubt'
 export { assess, assessRack, assessTrays, dryingRunOf, readJarAir, type AssessedTray, type Assessment, type FinishWindow, type StandingTray } from './assess'

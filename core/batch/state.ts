@@ -246,8 +246,8 @@ function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], s
     const usualShare = effect === 'waste' ? USUAL_WASTE[step] ?? trim : USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 }
     return [{ kind: effect, name: step, weightG, usualShare }]
   })
-  // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss.
-  if (!prep.some(entry => entry.body.effect === 'waste')) {
+  // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss, unless it is said that nothing came off.
+  if (!prep.some(entry => entry.body.effect === 'waste' || (entry.body.step === 'trim' && entry.body.effect === 'none'))) {
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
   }
   return { rawWeightG: intake.body.weightG, rawMoisture: food.rawMoisture.value, steps, loadedWeightG: loadedG }

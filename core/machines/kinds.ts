@@ -15,8 +15,10 @@ export interface UpkeepTask {
 export interface MachineKindFacts {
   key: MachineKind
   name: string
-  /** Whether a heat is set on it, °C, in what range. */
-  heat?: { lowC: number, highC: number }
+  /** The heat that is set on it, or the air that it stands in, °C: the usual range. */
+  heat: { lowC: number, highC: number }
+  /** Draws no power. */
+  free?: boolean
   start: readonly ListItem[]
   end: readonly ListItem[]
   upkeep: readonly UpkeepTask[]
@@ -49,19 +51,19 @@ export const KIND_FACTS: Record<MachineKind, MachineKindFacts> = {
     upkeep: [task('grease', 'Clean the grease pan and racks', 20), task('thermostat', 'Check the thermometer in the lid', 60)],
   },
   'freeze-dryer': {
-    key: 'freeze-dryer', name: 'Freeze dryer',
+    key: 'freeze-dryer', name: 'Freeze dryer', heat: { lowC: 20, highC: 65 },
     start: [item('chilled', 'Chamber chilled, 15 to 30 minutes'), item('drain', 'Drain valve shut'), item('seal', 'Door seal wiped, door latched'), item('frozen', 'Liquids frozen solid, none unfrozen among them'), item('fan', 'A fan on the pump'), item('oil', 'Pump oil clear and at its mark')],
     end: [item('cold', 'No tray cool to the hand, none with a cold spot'), item('vent', 'Vented until the pressure is equal'), item('weigh', 'Trays weighed, twice with two hours between'), item('pack', 'Packed or ground at once'), item('defrost', 'Defrosted'), item('drained', 'Drained, valve left open')],
     upkeep: [task('oil', 'Filter or change the pump oil', 100), task('oil-filter', 'Change the oil filter', 400), task('seal', 'Wipe and look over the door seal', 100), task('thermometer', 'Check the shelf thermometer', 500)],
   },
   'sun': {
-    key: 'sun', name: 'Sun',
+    key: 'sun', name: 'Sun', heat: { lowC: 10, highC: 60 }, free: true,
     start: [item('weather', 'Dry days ahead: 30 °C and above, humidity under 60 %'), item('net', 'Covered against insects'), item('lift', 'Racks off the ground, air below')],
     end: [item('pasteurise', 'Insects killed: −18 °C for 48 h, or 71 °C for 30 min in a thin layer'), item('cool', 'A few thick pieces cooled and felt'), item('weigh', 'Dry weight taken')],
     upkeep: [task('net', 'Wash and mend the nets', 200)],
   },
   'air': {
-    key: 'air', name: 'Warm room',
+    key: 'air', name: 'Warm room', heat: { lowC: 5, highC: 45 }, free: true,
     start: [item('shade', 'Shade, moving air, no steam from the stove'), item('apart', 'Nothing touches or overlaps')],
     end: [item('cool', 'A few thick pieces felt'), item('weigh', 'Dry weight taken'), item('pasteurise', 'Insects killed, if it stood open')],
     upkeep: [task('racks', 'Wash the racks and strings', 300)],

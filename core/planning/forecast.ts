@@ -1,6 +1,6 @@
 import { InputError } from '../errors'
 import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
-import type { MachineKind } from '../machines'
+import { KIND_FACTS, type MachineKind } from '../machines'
 import { jarTakesG } from '../keeping'
 import { balancePrep, shrunkRatio, targetWeight } from '../mass'
 import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
@@ -51,8 +51,6 @@ export interface Forecast {
   ownBatches: number
 }
 
-/** Ways that draw no power. */
-const FREE: readonly (MachineKind | undefined)[] = ['sun', 'air']
 const DRAWS = 600
 const HOUR = 3_600_000
 /** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
@@ -97,7 +95,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
     const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
-    energy[i] = loads[i]! * hours[i]! * (FREE.includes(machine.kind) ? 0 : machine.watts) / 1000 * Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
+    energy[i] = loads[i]! * hours[i]! * (machine.kind && KIND_FACTS[machine.kind].free ? 0 : machine.watts) / 1000 * Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
   }
   const whole = (draws: Float64Array) => {
     const { p10, p50, p90 } = intervalOf(draws)

@@ -3,7 +3,7 @@ import type { MachineKind } from '../machines'
 import { SAFETY_RULES, type SafetyRule } from './rules'
 
 /** Rules that are told where the circumstance asks for them, not at every food. */
-const BY_CIRCUMSTANCE: readonly string[] = ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite', 'liquid-unfrozen', 'raw-frozen', 'raw-back', 'shards', 'bought-dried']
+const BY_CIRCUMSTANCE: readonly string[] = ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite', 'liquid-unfrozen', 'raw-frozen', 'raw-back', 'shards']
 
 /** Groups that are dried in the sun without objection. */
 const OUTDOORS: readonly string[] = ['orchard', 'berry', 'chili', 'dried', 'seaweed', 'wateryFruit']
@@ -19,11 +19,12 @@ export interface ToldCautions {
  * The cautions of a step: those that its food's traits and the way of drying bring.
  * @param accepted keys of rules that were accepted before, in this batch or an earlier one; they are notes then
  */
-export function cautionsAt(step: CautionStep, food: Food, circumstance: { way?: MachineKind, liquid?: boolean, raw?: boolean, accepted?: ReadonlySet<string> } = {}): ToldCautions {
+export function cautionsAt(step: CautionStep, food: Food, circumstance: { way?: MachineKind, liquid?: boolean, raw?: boolean, sulphited?: boolean, accepted?: ReadonlySet<string> } = {}): ToldCautions {
   const { way, accepted } = circumstance
   const told = SAFETY_RULES.filter(rule => rule.step === step && rule.severity !== 'stop' && concerns(rule, food, way))
     .filter(({ key }) => !BY_CIRCUMSTANCE.includes(key)
       || (key === 'liquid-unfrozen' && circumstance.liquid) || (key === 'raw-frozen' && circumstance.raw) || (key === 'raw-back' && circumstance.raw)
+      || (key === 'sulphite' && circumstance.sulphited)
       || (key === 'shards' && food.cards.some(card => card.feelForm === 'sheet')))
     .filter(({ key }) => key !== 'outdoors-vegetables' || !OUTDOORS.includes(food.group))
   const open = (rule: SafetyRule) => rule.severity === 'care' && !accepted?.has(rule.key)

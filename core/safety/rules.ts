@@ -33,7 +33,7 @@ export const SAFE_CORE_C: Partial<Record<Trait, number>> = { 'red-meat': 71, 'me
  */
 export const SAFETY_RULES: readonly SafetyRule[] = [
   { key: 'wild', severity: 'care', step: 'intake', traits: ['wild'], text: 'Wild plants, mushrooms and seaweeds only if someone competent has identified every one of them, from clean ground or water.', authority: PRACTICE },
-  { key: 'bought-dried', severity: 'note', step: 'intake', text: 'Mouldy pieces are discarded whole, not trimmed into the batch.', authority: USDA },
+  { key: 'mouldy-pieces', severity: 'note', step: 'intake', text: 'Mouldy pieces are discarded whole, not trimmed into the batch.', authority: USDA },
   { key: 'gloves', severity: 'care', step: 'prep', traits: ['hot', 'fumes'], text: 'Gloves, and no hands near eyes or nose; ordinary soap takes the oil of chilies off badly.', authority: PRACTICE },
   { key: 'extreme', severity: 'care', step: 'prep', traits: ['extreme'], text: 'Extreme heat: goggles and a mask from the first cut, a board of its own, nobody else in the room, no animals. A crumb on a lip is a burn.', authority: PRACTICE },
   { key: 'blades', severity: 'note', step: 'prep', text: 'Mandoline only with its guard or a cut-proof glove.', authority: PRACTICE },

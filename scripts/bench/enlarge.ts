@@ -1,7 +1,8 @@
-import { copyFileSync, mkdirSync } from 'node:fs'
+import { mkdirSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { uuidv7 } from 'uuidv7'
 import type { EntryBody } from '#core/batch'
+import { openDatabase } from '#server/db/open'
 import { openLogbook } from '#server/services/logbook'
 import { rebuildProjections } from '#server/services/projections'
 
@@ -13,7 +14,10 @@ const YEAR_MS = 365.25 * 86_400_000
  */
 export function enlarge(from: string, to: string, times: number): { batches: number, entries: number, jars: number, rebuildMs: number } {
   mkdirSync(dirname(to), { recursive: true })
-  copyFileSync(from, to)
+  // Not a copy of the file: what a server wrote last may stand in its journal yet.
+  const source = openDatabase(from)
+  source.prepare('VACUUM INTO ?').run(to)
+  source.close()
   const context = openLogbook(to)
   const { db } = context
   db.pragma('synchronous = OFF')

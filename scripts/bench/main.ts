@@ -5,9 +5,9 @@ import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
 import { foodBook } from '#core/foods'
+import { foodSearch } from '#core/foods/search'
 import { estimateDrying, estimateTrays } from '#core/kinetics'
 import { reference } from '#reference'
-import { foodSearch } from '../../app/utils/foodSearch'
 import { makeDemo } from '../../demo/make'
 import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingRuns'
 import { findChromium, freePort, startServer } from '../steps.mjs'
@@ -49,7 +49,7 @@ function benchTrays() {
 /** The library's search at every key of words that people type, right and wrong. */
 function benchSearch() {
   const { foods } = foodBook(reference)
-  const search = foodSearch(foods.map(food => ({ key: food.key, name: food.name, otherNames: [...food.otherNames], group: food.group, groupName: food.groupName, water: food.rawMoisture.value, colour: food.powderColour, allergens: [...food.allergens], cards: food.cards.map(({ key, name, own }) => ({ key, name, own })), own: food.own })))
+  const search = foodSearch(foods)
   const times = ['courgette', 'zuchini', 'aubergine', 'chipotle', 'birds eye chili', 'jerusalem artichoke', 'tomatoe paste'].flatMap(words => Array.from({ length: words.length }, (_, i) => {
     const begun = performance.now()
     search(words.slice(0, i + 1))

@@ -1,5 +1,7 @@
 import type { Stage } from '#core/batch'
-import { foldBatch, STAGES } from '#core/batch'
+import { allergensOf, foldBatch, STAGES } from '#core/batch'
+import type { Food, FoodBook } from '#core/foods'
+import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { bestByWindow, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
 import { intervalFromNormal } from '#core/stats'
@@ -128,7 +130,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   return {
     ...toJarSummary(context, row), batchNumber: batch.number, batchTitle: titleOf(state), packageKey: row.package_key, sizeMl: row.size_ml ?? undefined,
     bestBy: bestByWindow({ food: state.food, purpose: state.purpose, packageKey: row.package_key as PackageKey, storageC: jar.body.storageC, rested: state.rest?.startedAt !== undefined, inOil: jar.body.inOil }),
-    allergens: [...state.food.allergens], portion: portionOf(state), raw: state.card.raw,
+    allergens: allergensOf(state), portion: portionOf(state), raw: state.card.raw,
     densityGMl: intervalFromNormal(density.mean, density.sd, 0.05),
     entries: entries.filter(({ body }) => ('jarId' in body && body.jarId === jarId) || (body.kind === 'void')),
     pedigree: {
@@ -146,16 +148,28 @@ function othersIn({ db, foods }: Context, batchId: string): BatchAnswer['others'
   const others: BatchAnswer['others'] = {}
   for (const view of dryingViews(db)) {
     const food = foods.find(view.food_key)
-    if (view.machine_id && food && view.batch_id !== batchId) (others[view.machine_id] ??= []).push({ food, cardKey: view.card_key })
+    if (!view.machine_id || !food || view.batch_id === batchId) continue
+    const run = foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run
+    const frozen = run?.way.way === 'freeze-dryer' ? run.frozen.length === run.positions.length : undefined
+    ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, frozen })
   }
   return others
 }
+
+/** The search of a book is made once. */
+const searches = new WeakMap<FoodBook, ReturnType<typeof foodSearch<Food>>>()
+function searchOf(book: FoodBook): (words: string) => Food[] {
+  const search = searches.get(book) ?? foodSearch(book.foods)
+  searches.set(book, search)
+  return search
+}
+const FOODS_FOUND = 8
 
 /** Batches, jars and foods that the words fit. */
 export function findAnything(context: Context, words: string): FoundItem[] {
   const wanted = words.trim().toLowerCase()
   if (wanted === '') return []
-  const foods = context.foods.foods.filter(food => [food.name, ...food.otherNames].some(name => name.toLowerCase().includes(wanted))).slice(0, 12)
+  const foods = searchOf(context.foods)(wanted).slice(0, FOODS_FOUND)
   return [
     ...findBatchViews(context.db, wanted, 8).map((row): FoundItem => ({ kind: 'batch', id: row.batch_id, title: row.title, detail: `Batch ${row.number}` })),
     ...findJarViews(context.db, wanted, foods.map(food => food.key), 8).map((row): FoundItem => ({ kind: 'jar', id: row.jar_id, title: `${context.foods.find(row.food_key)?.name ?? row.food_key}, ${row.purpose}`, detail: `Jar ${row.number}, ${row.place}` })),

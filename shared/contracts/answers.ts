@@ -109,7 +109,7 @@ export interface BatchAnswer {
   /** Cautions that were accepted in any batch. */
   accepted: string[]
   /** What stands in each machine beside it. */
-  others: Record<string, { food: Food, cardKey: string }[] | undefined>
+  others: Record<string, { food: Food, cardKey: string, frozen?: boolean }[] | undefined>
   /** The batch's own entries and the heat entries of its runs, in order of arrival. */
   entries: Entry[]
   machines: MachineAnswer[]

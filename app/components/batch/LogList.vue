@@ -19,7 +19,12 @@ const props = defineProps<{
 }>()
 defineEmits<{ correct: [entry: Entry], void: [entry: Entry] }>()
 const format = useFormat()
-const writers = computed(() => ({ ...format, way: props.way, dayTime: (at: number) => format.moment(at, props.now) }))
+// The cautions' words are fetched only where one was accepted.
+const rules = shallowRef<typeof import('#core/safety')>()
+watch(() => props.entries.some(entry => entry.body.kind === 'caution'), async (any) => {
+  if (any) rules.value = await import('#core/safety').catch(() => undefined)
+}, { immediate: true })
+const writers = computed(() => ({ ...format, caution: (rule: string) => rules.value?.safetyRule(rule)?.text, way: props.way, dayTime: (at: number) => format.moment(at, props.now) }))
 
 interface Line { entry: Entry, state: LoggedEntry['state'], before?: Entry, reason?: string }
 interface Group { key: string, lines: Line[], weighing?: Weighing }

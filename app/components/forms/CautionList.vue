@@ -5,8 +5,8 @@ import { cautionsAt, type Stop } from '#core/safety'
 import type { EntryBody } from '#core/batch'
 
 /** The cautions of a step, where its danger is: some to read, some to accept once, and what stops. */
-const props = defineProps<{ step: CautionStep, food: Food, way?: MachineKind, liquid?: boolean, raw?: boolean, accepted: ReadonlySet<string>, stops?: readonly Stop[] }>()
-const told = computed(() => cautionsAt(props.step, props.food, { way: props.way, liquid: props.liquid, raw: props.raw, accepted: props.accepted }))
+const props = defineProps<{ step: CautionStep, food: Food, way?: MachineKind, liquid?: boolean, raw?: boolean, sulphited?: boolean, accepted: ReadonlySet<string>, stops?: readonly Stop[] }>()
+const told = computed(() => cautionsAt(props.step, props.food, { way: props.way, liquid: props.liquid, raw: props.raw, sulphited: props.sulphited, accepted: props.accepted }))
 const format = useFormat()
 const ticked = ref<string[]>([])
 const open = computed(() => told.value.cares.filter(rule => !ticked.value.includes(rule.key)))

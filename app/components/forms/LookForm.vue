@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { EntryBody } from '#core/batch'
+import { safetyRule } from '#core/safety'
 import type { FormReading } from '~/composables/useBatch'
 
 type Look = Extract<EntryBody, { kind: 'look' }>
@@ -14,7 +15,7 @@ defineExpose({ read })
 
 <template>
   <ChoiceField v-model="saw" label="Shaken, the jar shows" :choices="[{ value: 'dry', words: 'no moisture' }, { value: 'moisture', words: 'beads of moisture' }, { value: 'clumps', words: 'sticking or clumps' }, { value: 'mould', words: 'mould' }]" />
-  <p v-if="saw === 'mould'" class="caution">Mould anywhere: discard the whole jar, and do not taste it.</p>
-  <p v-else-if="saw && saw !== 'dry'" class="caution">Back to the machine the same day, then rest it again.</p>
+  <p v-if="saw === 'mould'" class="caution">{{ safetyRule('mould')!.text }} {{ safetyRule('mould')!.wayOut }}</p>
+  <p v-else-if="saw && saw !== 'dry'" class="caution">{{ safetyRule('moisture')!.text }}</p>
   <TextField v-model="note" label="Note" optional />
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import type { BatchState, EntryBody } from '#core/batch'
+import { isSulphited, type BatchState, type EntryBody } from '#core/batch'
 import { stopsAtPacking } from '#core/safety'
 import { bestByDates, bestByWindow, jarTakesG, PACKAGES, type PackageKey } from '#core/keeping'
 import type { BatchAnswer } from '#shared/contracts'
@@ -36,7 +36,7 @@ defineExpose({ read })
 </script>
 
 <template>
-  <CautionList ref="cautions" step="pack" :food="state.food" :accepted="accepted" :raw="state.card.raw" :stops="stops" />
+  <CautionList ref="cautions" step="pack" :food="state.food" :accepted="accepted" :raw="state.card.raw" :sulphited="isSulphited(state)" :stops="stops" />
   <WeightField v-model="netG" label="In this jar" :hint="initial ? undefined : `${format.weight(left)} to pack, a ${settings.jarMl} mL jar takes about ${format.weight(perJarG)}`" required autofocus />
   <ChoiceField v-model="packageKey" label="Packed in" :choices="PACKAGES.map(item => ({ value: item.key, words: item.name }))" />
   <ChoiceField v-if="mayOil" v-model="inOil" label="Under oil" :choices="[{ value: false, words: 'No' }, { value: true, words: 'Yes' }]" />

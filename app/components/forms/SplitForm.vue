@@ -2,7 +2,7 @@
 import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
 import type { Purpose } from '#core/foods'
-import type { BatchAnswer, NewBatch } from '#shared/contracts'
+import type { BatchAnswer, NewBatch, NewEntry } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 /** Part of the basket for another product: a batch of its own, of the same lot. */
@@ -31,6 +31,10 @@ function read(): FormReading {
     // First what leaves: if that is refused, no batch is begun.
     after: async () => {
       await outbox.send({ path: '/api/batches', body: batch, batchId: to, words: 'a part of the basket' })
+      if (!trimmed.value && !props.state.prep.some(entry => entry.body.effect === 'waste')) return
+      // What was trimmed once is not trimmed again.
+      const body: EntryBody = { kind: 'prep', step: 'trim', effect: 'none', note: `with batch ${props.page.number}` }
+      await outbox.send({ path: `/api/batches/${to}/entries`, body: { id: uuidv7(), at, body } as NewEntry, batchId: to, words: 'how a part was trimmed' })
     },
   }
 }

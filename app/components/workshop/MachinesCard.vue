@@ -8,7 +8,7 @@ import type { MachineAnswer, MachineSettings } from '#shared/contracts'
 const store = useHouseholdStore()
 const format = useFormat()
 const machines = ref<MachineAnswer[]>([])
-interface MachineForm { id: string, version?: number, kind: MachineKind, name: string, trays: string, area: string, tare: string, tares: string, watts: string, low: string, high: string }
+interface MachineForm { id: string, version?: number, kind: MachineKind, name: string, trays: string, area: string, tare: string, tares: string, watts: string, low: string, high: string, ice: string }
 const form = ref<MachineForm>()
 const problems = ref<Record<string, string>>({})
 async function load() {
@@ -26,14 +26,15 @@ const taresIn = (tares: Readonly<Record<string, number>>) => Object.entries(tare
 function edit(machine?: MachineAnswer) {
   problems.value = {}
   form.value = machine
-    ? { id: machine.id, version: machine.version, kind: machine.kind, name: machine.name, trays: String(machine.trays), area: String(machine.trayAreaM2), tare: String(machine.trayTareG), tares: taresIn(machine.trayTares), watts: String(machine.watts), low: degrees(machine.lowC), high: degrees(machine.highC) }
-    : { id: uuidv7(), kind: 'dehydrator', name: '', trays: '6', area: '0.1', tare: '0', tares: '', watts: '500', low: degrees(35), high: degrees(75) }
+    ? { id: machine.id, version: machine.version, kind: machine.kind, name: machine.name, trays: String(machine.trays), area: String(machine.trayAreaM2), tare: String(machine.trayTareG), tares: taresIn(machine.trayTares), watts: String(machine.watts), low: degrees(machine.lowC), high: degrees(machine.highC), ice: machine.iceG === undefined ? '' : String(machine.iceG / 1000) }
+    : { id: uuidv7(), kind: 'dehydrator', name: '', trays: '6', area: '0.1', tare: '0', tares: '', watts: '500', low: degrees(35), high: degrees(75), ice: '' }
 }
 function takeKind(kind: MachineKind) {
-  const heat = KIND_FACTS[kind].heat
-  if (!heat || !form.value || form.value.version) return
+  const { heat, free } = KIND_FACTS[kind]
+  if (!form.value || form.value.version) return
   form.value.low = degrees(heat.lowC)
   form.value.high = degrees(heat.highC)
+  if (free) form.value.watts = '1'
 }
 
 /** "3: 412, 5: 388" as grams by tray. */
@@ -62,6 +63,7 @@ async function save() {
   const settings: MachineSettings = {
     id: f.id, version: f.version, name: f.name, kind: f.kind, trays, trayAreaM2: number('trayAreaM2', f.area), trayTareG: number('trayTareG', f.tare), trayTares: readTares(f.tares, trays),
     watts: number('watts', f.watts), lowC: tenth(temperatureFrom(number('lowC', f.low), unit)), highC: tenth(temperatureFrom(number('highC', f.high), unit)),
+    iceG: f.kind === 'freeze-dryer' && f.ice.trim() !== '' ? number('iceG', f.ice) * 1000 : undefined,
   }
   if (Object.keys(problems.value).length > 0) return
   try {
@@ -83,7 +85,7 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
       <li v-for="machine in machines" :key="machine.id" class="machine">
         <div>
           <NuxtLink :to="`/machines/${machine.id}`"><strong>{{ machine.name }}</strong></NuxtLink>
-          <p class="quiet small">{{ KIND_FACTS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty {{ format.weight(machine.trayTareG) }} each{{ Object.keys(machine.trayTares).length ? ` (${Object.keys(machine.trayTares).length} of their own)` : '' }} · {{ machine.watts }} W · {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }}</p>
+          <p class="quiet small">{{ KIND_FACTS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty {{ format.weight(machine.trayTareG) }} each{{ Object.keys(machine.trayTares).length ? ` (${Object.keys(machine.trayTares).length} of their own)` : '' }} · {{ KIND_FACTS[machine.kind].free ? 'no power' : `${machine.watts} W` }}{{ machine.iceG ? `, ice ${format.weight(machine.iceG)}` : '' }} · {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }}</p>
           <p v-if="machine.pace" class="small">{{ paceWords(machine.name, machine.pace.hours, machine.pace.runs) }}</p>
           <p v-if="dueTasks(machine).length" class="small"><span class="tag attention">{{ plural(dueTasks(machine).length, 'task') }} of upkeep due</span></p>
         </div>
@@ -100,7 +102,8 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
         <TextField v-model="form.area" label="Area of a tray, m²" hint="length × width: 30 × 33 cm is 0.1" :problem="problems.trayAreaM2" />
         <TextField v-model="form.tare" label="Empty tray, g" hint="taken off when the tray is on the scale" :problem="problems.trayTareG" />
         <TextField v-model="form.tares" label="Trays that weigh otherwise" hint="tray and grams, such as 3: 412, 5: 388" :problem="problems.trayTares" />
-        <TextField v-model="form.watts" label="Power, W" :problem="problems.watts" />
+        <TextField v-if="!KIND_FACTS[form.kind].free" v-model="form.watts" label="Power, W" :problem="problems.watts" />
+        <TextField v-if="form.kind === 'freeze-dryer'" v-model="form.ice" label="Ice it holds a load, kg" hint="its manual says; a load is measured against it" :problem="problems.iceG" optional />
         <TextField v-model="form.low" :label="`Lowest setting, °${store.settings.temperatureUnit}`" :problem="problems.lowC" />
         <TextField v-model="form.high" :label="`Highest setting, °${store.settings.temperatureUnit}`" :problem="problems.highC" />
       </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { foodSearch } from '#core/foods/search'
 import type { FoodSummary } from '#shared/contracts'
 
 /** The library: every food, found by any of its names. */

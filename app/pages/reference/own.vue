@@ -22,7 +22,7 @@ const allergens = ref('')
 interface FormRow { form: string, hours: string, rest: CardSource }
 const rows = ref<FormRow[]>([])
 const card = ref<OwnCardSource>({ food: cardFor ?? '', form: 'slices 6', hours: '8 to 13' })
-const numbers = reactive({ waits: '', heat: '', thick: '' })
+const numbers = reactive({ waits: '', heat: '', thick: '', cardHeat: '' })
 
 try {
   parts.value = await callServer<FoodPartsAnswer>('/api/foods/parts')
@@ -67,7 +67,7 @@ async function save() {
   try {
     if (cardFor) {
       const thick = numbers.thick.trim() === '' ? card.value.thick : numberOf(numbers.thick)
-      const answer = await callServer<FoodPageAnswer>('/api/foods/cards', { method: 'PUT', body: { ...card.value, name: card.value.name?.trim() || undefined, hours: card.value.hours?.trim() || undefined, thick } })
+      const answer = await callServer<FoodPageAnswer>('/api/foods/cards', { method: 'PUT', body: { ...card.value, name: card.value.name?.trim() || undefined, hours: card.value.hours?.trim() || undefined, thick, heat: numbers.cardHeat.trim() === '' ? card.value.heat : numberOf(numbers.cardHeat) } })
       await store.load(true)
       await navigateTo(`/reference/${answer.food.key}`)
       return
@@ -106,6 +106,7 @@ const formNames = computed(() => parts.value.forms.map(form => form.key).join(',
         <div class="pair">
           <TextField v-model="card.hours" label="Hours in a dehydrator" :problem="problems.hours" hint="8 of 10 of your runs, such as 8 to 13" />
           <TextField v-model="numbers.thick" label="Thickness, mm" :problem="problems.thick" optional />
+          <TextField v-model="numbers.cardHeat" label="Heat, °C" :problem="problems.heat" optional />
           <TextField v-model="card.load" label="On a square metre, kg" :problem="problems.load" placeholder="4 ± 0.6" optional />
         </div>
         <TextField v-model="card.heatWhy" label="Reason" :problem="problems.heatWhy" hint="for the next time, and for others" optional />

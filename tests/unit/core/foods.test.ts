@@ -1,5 +1,6 @@
 import { FEEL_QUESTIONS } from '#core/dryness'
 import { cardOf, expandFood, foodBook, parseRange, parseSpread, rangeText, slugOf, spreadText, TRAITS, type FoodSource } from '#core/foods'
+import { foodSearch } from '#core/foods/search'
 import { ISOTHERMS } from '#core/sorption'
 import { foodFile } from '#shared/contracts'
 import { reference } from '#reference'
@@ -85,6 +86,20 @@ describe('the reference', () => {
   })
   it('the cards that older logs name are there still', () => {
     for (const [food, card] of [['beetroot', 'slices-3'], ['hot-chili', 'pieces-25'], ['apple', 'rings-5'], ['tomato', 'skins'], ['pumpkin', 'sheet'], ['parsley', 'leaves'], ['zucchini', 'shreds']] as const) expect(cardOf(findFood(food)!, card).key).toBe(card)
+  })
+})
+
+describe('the search', () => {
+  const search = foodSearch(FOODS)
+  it.each([
+    ['courgette', 'zucchini'], ['zuchini', 'zucchini'], ['Aubergin', 'eggplant'], ['chipotle', 'jalapeno'], ['JALAPENO', 'jalapeno'], ['birds eye', 'thai-chili'], ['cilantro', 'coriander-leaf'], ['rutabaga', 'rutabaga'], ['neep', 'rutabaga'],
+    ['cep', 'porcini'], ['prawn', 'shrimp-cooked'], ['tomatoe', 'tomato'], ['onoin', 'onion'], ['brocoli', 'broccoli'], ['kombu', 'kelp'], ['passata', 'tomato-sauce'], ['ramsons', 'wild-garlic'],
+  ])('%s finds %s first', (words, key) => {
+    expect(search(words)[0]?.key).toBe(key)
+  })
+  it('gives all for nothing, and nothing for what is not there', () => {
+    expect(search('  ')).toHaveLength(FOODS.length)
+    expect(search('xylophone')).toEqual([])
   })
 })
 

@@ -1,5 +1,5 @@
 import { InputError } from '#core/errors'
-import { checkEntry, type Entry, type EntryBody } from '#core/batch'
+import { allergensOf, checkEntry, foldBatch, type Entry, type EntryBody } from '#core/batch'
 import { cardOf, type CautionStep, type Food } from '#core/foods'
 import type { MachineKind } from '#core/machines'
 import { cautionsAt, cautionsOf, mixedLoadWarnings, SAFETY_RULES, safeCoreC, stopsAtLoading, stopsAtPacking } from '#core/safety'
@@ -65,9 +65,28 @@ describe('every rule', () => {
     for (const key of ['carrot', 'apple', 'milk-whole']) expect(keysAt(step, key).notes).toContain(rule)
   })
   it('those that only a circumstance brings are not told at every food', () => {
-    for (const rule of ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite', 'bought-dried']) {
+    for (const rule of ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite']) {
       for (const step of ['intake', 'rest', 'pack'] as const) expect([...keysAt(step, 'apple').notes, ...keysAt(step, 'apple').cares]).not.toContain(rule)
     }
+  })
+  it('mouldy pieces are told of at every intake', () => {
+    for (const key of ['carrot', 'dried-hot-chili', 'apple']) expect(keysAt('intake', key).notes).toContain('mouldy-pieces')
+  })
+  it('sulphite is told of, and stands among the allergens, where it was dipped in', () => {
+    expect(keysAt('pack', 'apple', { sulphited: true }).notes).toContain('sulphite')
+    const dipped = (school: string) => foldBatch(logOf([0, { kind: 'intake', foodKey: 'apple', cardKey: 'rings-5', purpose: 'pieces', source: 'Own tree', weightG: 1000 }], [1, { kind: 'prep', step: 'dip', effect: 'none', school }]), findFood)!
+    expect(allergensOf(dipped('sulphite'))).toEqual(['sulphites'])
+    expect(allergensOf(dipped('acid'))).toEqual([])
+  })
+  it('no rule is left that is never told, or never stops', () => {
+    const ways = ['dehydrator', 'oven', 'smoker', 'sun', 'air', 'freeze-dryer'] as const
+    const steps = ['intake', 'prep', 'load', 'dry', 'rest', 'grind', 'pack', 'use'] as const
+    const told = new Set(BOOK.foods.flatMap(item => steps.flatMap(step => ways.flatMap((way) => {
+      const { cares, notes } = cautionsAt(step, item, { way, liquid: true, raw: true, sulphited: true })
+      return [...cares, ...notes].flatMap(rule => rule.key ?? [])
+    }))))
+    // Told by the forms where they are seen: a jar with moisture in it; the rest are stops, tested below.
+    expect(SAFETY_RULES.map(rule => rule.key).filter(key => !told.has(key)).sort()).toEqual(['animal-outdoors', 'moisture', 'mould', 'no-oxygen', 'oil', 'raw-meat'])
   })
   it('a caution once accepted is a note from then on', () => {
     expect(keysAt('prep', 'hot-chili').cares).toEqual(['gloves'])

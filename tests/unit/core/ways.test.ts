@@ -131,6 +131,10 @@ describe('parts, holds and weights', () => {
     expect(parted.balance.weightG.p50).toBeCloseTo(whole.balance.weightG.p50 - 1200, 6)
     expect(parted.balance.solidsG.p50 / parted.balance.weightG.p50).toBeCloseTo(whole.balance.solidsG.p50 / whole.balance.weightG.p50, 6)
   })
+  it('a trim at which nothing came off is not filled in', () => {
+    expect(fold([0, intake('carrot', 'slices-3', 1000)], [1, { kind: 'prep', step: 'trim', effect: 'none' }]).balance.weightG.p50).toBe(1000)
+    expect(fold([0, intake('carrot', 'slices-3', 1000)], [1, { kind: 'prep', step: 'wash', effect: 'none' }]).balance.weightG.p50).toBeLessThan(950)
+  })
   it('waits are as long as its state lets it: two hours cut, one in the heat, two days cold (USDA)', () => {
     const options = { freshDays: 10 }
     expect(holdLimit('counter', 'cut', options)).toBe(2 * HOUR)
