@@ -43,10 +43,15 @@ export function batchIdsOfFood(db: Db, foodKey: string): string[] {
 }
 
 /** Rules that were accepted in any batch and stand. */
-export function acceptedCautions(db: Db): string[] {
-  return statement<{ rule: string }>(db, `
-    SELECT DISTINCT json_extract(e.body, '$.rule') AS rule FROM entry e
-    WHERE e.kind = 'caution' AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.batch_id = e.batch_id AND json_extract(later.body, '$.target') = e.id)`).all().map(row => row.rule)
+export function acceptedCautions(db: Db, rules: readonly string[]): string[] {
+  const one = statement<{ rule: string }>(db, 'SELECT rule FROM accepted_caution WHERE rule = ? LIMIT 1')
+  return rules.filter(rule => one.get(rule) !== undefined)
+}
+
+/** Notes which cautions a batch's log has accepted. */
+export function replaceAccepted(db: Db, batchId: string, rules: Iterable<string>): void {
+  statement(db, 'DELETE FROM accepted_caution WHERE batch_id = ?').run(batchId)
+  for (const rule of rules) statement(db, 'INSERT INTO accepted_caution (rule, batch_id) VALUES (?, ?)').run(rule, batchId)
 }
 
 export interface PickingRow { plant: string | null, cultivar: string | null, year: string, baskets: number, grams: number, last_at: number }

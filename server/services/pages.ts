@@ -4,6 +4,7 @@ import type { Food, FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { bestByWindow, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
+import { SAFETY_RULES } from '#core/safety'
 import { intervalFromNormal } from '#core/stats'
 import { portionOf } from '#core/using'
 import type { BatchAnswer, BatchSummary, FoundItem, JarAnswer, JarSummary, NowAnswer, RackAnswer, ShelfAnswer, StageCount } from '#shared/contracts'
@@ -11,7 +12,7 @@ import { batchView, dryingViews, findBatchViews, listBatchViews, stageSums, type
 import { entriesOfBatch, entriesOfRun, newestAir } from '#server/db/entries'
 import { findJarViews, jarsOfBatch, jarsOnShelf, jarsToUse, jarView, placesOfJars, shelfSums, type JarViewRow } from '#server/db/jars'
 import { acceptedCautions } from '#server/db/foods'
-import { listMachines } from '#server/db/settings'
+import { findMachine, listMachines } from '#server/db/settings'
 import { countTodos, listTodos } from '#server/db/todos'
 import type { Context } from './context'
 import { hoursInMachine } from './learning'
@@ -102,7 +103,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
   const machines = listMachines(db)
   const state = foldBatch(entries, context.foods.find)!
   return {
-    batchId, number: batch.number, food: state.food, accepted: acceptedCautions(db),
+    batchId, number: batch.number, food: state.food, accepted: acceptedCautions(db, CARES),
     schools: context.foods.schools.filter(question => state.food.schools.includes(question.key)),
     others: othersIn(context, batchId),
     lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
@@ -143,14 +144,18 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   }
 }
 
+/** Rules that are accepted once. */
+const CARES = SAFETY_RULES.filter(rule => rule.severity === 'care').map(rule => rule.key)
+
 /** Foods that stand in each machine now, for what a mixed load does to them. */
 function othersIn({ db, foods }: Context, batchId: string): BatchAnswer['others'] {
   const others: BatchAnswer['others'] = {}
   for (const view of dryingViews(db)) {
     const food = foods.find(view.food_key)
     if (!view.machine_id || !food || view.batch_id === batchId) continue
-    const run = foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run
-    const frozen = run?.way.way === 'freeze-dryer' ? run.frozen.length === run.positions.length : undefined
+    // Only in a freeze dryer it matters whether it went in frozen.
+    const run = findMachine(db, view.machine_id)?.kind === 'freeze-dryer' ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run : undefined
+    const frozen = run && run.frozen.length === run.positions.length
     ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, frozen })
   }
   return others

@@ -6,6 +6,7 @@ import { agendaOf } from '#core/planning'
 import { Z_90 } from '#core/stats'
 import { allBatchIds, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
+import { replaceAccepted } from '#server/db/foods'
 import { ensureJar, replaceJarViews, type JarViewRow } from '#server/db/jars'
 import { allRunIds, replaceTrayPaces, trayPacesOf } from '#server/db/runs'
 import { readMeta, writeMeta } from '#server/db/settings'
@@ -29,12 +30,14 @@ export function project(context: Context, batchId: string, after?: EntryKind): v
   if (!state) {
     dropBatchView(db, batchId)
     replaceTodos(db, batchId, [])
+    replaceAccepted(db, batchId, [])
     replaceJarViews(db, batchId, [])
     return
   }
   const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, context.now()) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
   putBatchView(db, viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched))
+  replaceAccepted(db, batchId, state.accepted)
   replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state)))
   replaceJarViews(db, batchId, jarRows(context, batchId, state))
   // What is taken from a jar teaches nothing of the drying.

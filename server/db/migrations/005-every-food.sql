@@ -16,6 +16,11 @@ CREATE TABLE own_card (
 -- Ice that a freeze dryer holds, g; not known where missing.
 ALTER TABLE machine ADD COLUMN ice_g REAL CHECK (ice_g IS NULL OR (ice_g > 0 AND ice_g <= 100000));
 
--- Cautions accepted, and what was picked of a plant, are asked for over all batches.
-CREATE INDEX entry_caution ON entry (json_extract(body, '$.rule')) WHERE kind = 'caution';
+-- Cautions accepted, and what was picked of a plant, are asked for over all batches. The first is a view: made anew with the others.
+CREATE TABLE accepted_caution (
+  rule     TEXT NOT NULL,
+  batch_id TEXT NOT NULL REFERENCES batch (id),
+  PRIMARY KEY (rule, batch_id)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX accepted_caution_batch ON accepted_caution (batch_id);
 CREATE INDEX entry_intake ON entry (json_extract(body, '$.foodKey'), at) WHERE kind = 'intake';
