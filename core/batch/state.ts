@@ -6,6 +6,7 @@ import { dryingClock, setBackClock } from '../kinetics'
 import { inForce, ofKind } from './effective'
 import { holdOf, type Hold } from './hold'
 import { setbacksOf } from './offSpells'
+import { sunClock } from './sunClock'
 import { followTrays, type TrayPlaces } from './places'
 import { restOf, type RestState } from './rest'
 import { weighingsOf, type Weighing } from './weighings'
@@ -190,7 +191,8 @@ function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Pu
           covered: way.way === 'sun', food, clock: heated, loadedAt: load.at, loadedG: totalG, solidsG, targetMoisture: food.target[purpose], middleHours: Math.sqrt(usual.low * usual.high), room,
           weights: weighingsOf({ trays, traysWeighed, loadedG: totalG, clock: heated, places }, weighs),
         })
-    const clock = setBackClock(heated, setbacks)
+    const counted = setBackClock(heated, setbacks)
+    const clock = way.way === 'sun' && unloadedAt === undefined ? sunClock(counted) : counted
     const run = {
       runId, machineId, way, frozen: load.body.frozen ?? [], portions, outlook, powder: ofKind(log, 'grind').some(entry => entry.at <= load.at),
       positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, setbacks, unloadedAt, chamberC, room,

@@ -13,6 +13,14 @@ export interface WayFacts {
   reason: string
 }
 
+/** Hours of useful sun in a day (common practice: from nine to dusk, less its edges). */
+export const SUN_HOURS = 8
+
+/** Hours on the wall's clock that so many hours of a way take: sun's come eight a day. */
+export function elapsedHours(way: MachineKind | undefined, hours: number): number {
+  return way === 'sun' ? Math.floor(hours / SUN_HOURS) * 24 + hours % SUN_HOURS : hours
+}
+
 /**
  * The ways of drying. Factors are what an hour at that air is worth by Arrhenius (30 kJ/mol), and still air
  * in a room slower again; they agree with what practice says of chilies (two to three days of sun, four or

@@ -1,5 +1,5 @@
 import { wayOf, WAYS, type Food, type MethodCard, type Purpose } from '../foods'
-import type { MachineKind } from '../machines'
+import { KIND_FACTS, type MachineKind } from '../machines'
 import type { Interval } from '../stats'
 import { sleepAround, type Household } from './day'
 import { forecastBasket, type OwnHistory } from './forecast'
@@ -60,7 +60,8 @@ export function alternatives(input: AlternativesInput): Alternative[] {
       const forecast = forecastBasket({
         food: input.food, card, purpose: input.purpose, weightG: input.weightG, machine, history: input.history(card), jarMl: input.jarMl, startAt: input.startAt,
       })
-      const { startAt, awake } = wakingStart(forecast.hoursPerLoad, input.startAt, input.household)
+      // What stands outdoors or hangs keeps of itself: nobody need be up for its end.
+      const { startAt, awake } = KIND_FACTS[machine.kind].free ? { startAt: input.startAt, awake: 1 } : wakingStart(forecast.hoursPerLoad, input.startAt, input.household)
       rows.push({
         machineId: machine.id, machineName: machine.name, way: WAYS[wayOf(card, machine.kind).way].name, cardKey: card.key, cardName: card.name, thicknessMm: card.thicknessMm,
         trays: forecast.trays, loads: forecast.loads, hoursPerLoad: forecast.hoursPerLoad, endsAt: forecast.endsAt, energyKWh: forecast.energyKWh,

@@ -1,5 +1,5 @@
 import { InputError } from '../errors'
-import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
+import { elapsedHours, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { KIND_FACTS, type MachineKind } from '../machines'
 import { jarTakesG } from '../keeping'
 import { balancePrep, shrunkRatio, targetWeight } from '../mass'
@@ -90,7 +90,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     trays[i] = Math.max(1, Math.ceil(prepared[i]! / perTray))
     loads[i] = Math.ceil(trays[i]! / machine.trays)
     hours[i] = middleHours * vary(pace)
-    ends[i] = input.startAt + loads[i]! * hours[i]! * HOUR
+    ends[i] = input.startAt + loads[i]! * elapsedHours(machine.kind, hours[i]!) * HOUR
     dry[i] = prepared[i]! / Math.max(1, vary(ratio))
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
     const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Purpose } from '#core/foods'
+import { WAYS, type Purpose } from '#core/foods'
 import type { Alternative } from '#core/planning'
 
 /** The same basket in every machine and cut: thicker in one load, thinner in two, and when to start. */
@@ -29,7 +29,7 @@ const shown = computed(() => {
   const asked = rows.value.find(row => row.asked)
   return asked && !first.includes(asked) ? [...first.slice(0, MOST - 1), asked] : first
 })
-const hours = (row: Alternative) => row.hoursPerLoad.p50 > 72 ? `${Math.round(row.hoursPerLoad.p10 / 24)} to ${Math.round(row.hoursPerLoad.p90 / 24)} days` : format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)
+const hours = (row: Alternative) => row.way === WAYS.sun.name ? `${format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)} of sun` : row.hoursPerLoad.p50 > 72 ? `${Math.round(row.hoursPerLoad.p10 / 24)} to ${Math.round(row.hoursPerLoad.p90 / 24)} days` : format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)
 </script>
 
 <template>

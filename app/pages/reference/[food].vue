@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { rangeText, spreadText, WAYS, type CardWay, type MethodCard } from '#core/foods'
+import { rangeText, spreadText, SUN_HOURS, WAYS, type CardWay, type MethodCard } from '#core/foods'
 import { FEEL_QUESTIONS } from '#core/dryness'
 import { ISOTHERMS } from '#core/sorption'
 import type { FoodPageAnswer } from '#shared/contracts'
@@ -30,7 +30,7 @@ const months = (window: { low: number, high: number }) => `${rangeText(window)} 
 const days = (value: number) => value < 1 ? 'hours' : plural(Math.round(value), 'day')
 /** Hours as people say them: days where they are days. */
 function hoursOf({ way, usualHours: { value: { low, high } } }: CardWay): string {
-  if (way === 'sun') return `${rangeText({ low: Math.max(1, Math.round(low / 8)), high: Math.max(2, Math.round(high / 8)) })} days, ${rangeText({ low, high })} h of sun`
+  if (way === 'sun') return `${rangeText({ low: Math.max(1, Math.round(low / SUN_HOURS)), high: Math.max(2, Math.round(high / SUN_HOURS)) })} days, ${rangeText({ low, high })} h of sun`
   if (way === 'air' && high > 48) return `${rangeText({ low: Math.max(1, Math.round(low / 24)), high: Math.round(high / 24) })} days`
   return `${rangeText({ low, high })} h`
 }

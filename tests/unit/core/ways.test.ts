@@ -1,6 +1,7 @@
 import { assess, checkEntry, foldBatch, holdLimit, type Entry, type EntryBody } from '#core/batch'
 import type { InputError } from '#core/errors'
 import { cardOf, wayOf } from '#core/foods'
+import { pacePerHour } from '#core/kinetics'
 import type { MachineKind } from '#core/machines'
 import { agendaOf, alternatives, compareBoughtIn, wakingStart } from '#core/planning'
 import { BOOK, findFood } from '../../support/foods'
@@ -52,11 +53,26 @@ describe('the way of a run', () => {
 })
 
 describe('sun', () => {
+  /** Hours at 34 °C that make one at the card’s 35 (Arrhenius, 30 kJ/mol). */
+  const rate = 1 / pacePerHour(34, 35)
   const days = (...more: [number, EntryBody][]) => fold([0, intake('apricot', 'halves', 2000, 'pieces')], [1, load('sun', 1800)], [1, heat(34)], [1.1, { kind: 'outlook', runId: RUN, duskMinute: 18 * 60 }], ...more)
   it('counts the hours outdoors only, and nothing is dried at night', () => {
     const state = days([10, heat(null)], [25, heat(34)], [27, { kind: 'weigh', totalG: 1200 }])
     expect(state.run!.clock.hoursAt(MORNING + 27 * HOUR)).toBeCloseTo(11, 6)
     expect(state.run!.clock.equivalentHoursAt(MORNING + 27 * HOUR)).toBeLessThanOrEqual(state.run!.clock.equivalentHoursAt(MORNING + 10 * HOUR) + 2.01)
+  })
+  it('tells its finish by days of sun, tomorrow’s too while it stands indoors', () => {
+    // Twenty hours of sun to come are two days and a half, not a day and a night.
+    const at = (hours: number, ...more: [number, EntryBody][]) => hoursOf(days(...more).run!.clock.instantAt(hours))
+    expect(at(6)).toBeCloseTo(1 + 6 * rate, 6)
+    expect(at(20) - 1).toBeGreaterThan(2 * 24)
+    expect(at(20) - 1).toBeLessThan(3 * 24)
+    const indoors = at(20, [10, heat(null)])
+    expect(Number.isFinite(indoors)).toBe(true)
+    expect(indoors).toBeGreaterThan(24)
+    // Later hours are never earlier instants.
+    const instants = Array.from({ length: 60 }, (_, i) => at(i / 2, [10, heat(null)]))
+    for (let i = 1; i < instants.length; i++) expect(instants[i]!).toBeGreaterThanOrEqual(instants[i - 1]!)
   })
   it('asks to bring it in at dusk, an hour before rain, and out again when the dew is off', () => {
     const dusk = todos(days(), 2).find(todo => todo.kind === 'bringIn')!
@@ -194,6 +210,12 @@ describe('ways of going about a basket', () => {
     expect(thick.loads.p50).toBeLessThan(thin.loads.p50)
     expect(thick.hoursPerLoad.p50).toBeGreaterThan(thin.hoursPerLoad.p50)
     expect(rows.map(row => row.endsAt.p50)).toEqual([...rows.map(row => row.endsAt.p50)].sort((a, b) => a - b))
+  })
+  it('sun takes days of eight hours, and asks nobody to be awake at its end', () => {
+    const row = ask('tomato', 'slices-6', 5000).find(item => item.machineId === 'm4' && item.cardKey === 'slices-6')!
+    expect(row.hoursPerLoad.p50).toBeGreaterThan(16)
+    expect((row.endsAt.p50 - MORNING) / HOUR).toBeGreaterThan(row.loads.p50 * 2 * 24)
+    expect(row.awake).toBe(1)
   })
   it('sun draws no power, vegetables are not laid out in it', () => {
     expect(ask('tomato', 'slices-6', 5000).find(row => row.machineId === 'm4')!.energyKWh.p90).toBe(0)
