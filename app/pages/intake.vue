@@ -185,14 +185,17 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
         <WeightField v-model="weightG" label="Weight" required :problem="problems.weightG" hint="untrimmed, as it came" />
         <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
         <ChoiceField v-if="food" v-model="cardKey" label="Cut" :choices="food.cards.map(card => ({ value: card.key, words: card.name, note: hoursNote(card) }))" />
-        <div class="pair">
-          <TextField v-model="source" label="Where from" :problem="problems.source" />
-          <TextField v-model="condition" label="Condition" placeholder="such as a few soft ones" optional />
-          <TextField v-model="plant" label="Plant or row" hint="its pickings add up over the season" optional />
-          <NumberField v-model="count" label="How many" :least="1" :most="100000" :decimals="0" />
-          <NumberField v-model="price" label="Paid" :least="0" :decimals="2" />
-        </div>
+        <TextField v-model="source" label="Where from" :problem="problems.source" />
         <div class="row quick"><button v-for="item in SOURCES" :key="item" type="button" class="chip" :class="{ on: source === item }" @click="source = item">{{ item }}</button></div>
+        <details class="more">
+          <summary>Condition, plant, count, price</summary>
+          <div class="pair">
+            <TextField v-model="condition" label="Condition" placeholder="such as a few soft ones" optional />
+            <TextField v-model="plant" label="Plant or row" hint="its pickings add up over the season" optional />
+            <NumberField v-model="count" label="How many" :least="1" :most="100000" :decimals="0" />
+            <NumberField v-model="price" label="Paid" :least="0" :decimals="2" />
+          </div>
+        </details>
         <p v-for="caution in cautions?.notes" :key="caution.text" class="caution">{{ caution.text }}</p>
         <div v-for="rule in cautions?.cares" :key="rule.key" class="caution care"><div><p>{{ rule.text }}</p><ElCheckbox :model-value="readCares.includes(rule.key)" size="large" @update:model-value="on => readCares = on ? [...readCares, rule.key] : readCares.filter(key => key !== rule.key)">I have read this</ElCheckbox></div></div>
         <WhenField v-model="at" :problem="problems.at" />
@@ -229,7 +232,9 @@ dl { margin: 0; display: grid; }
 dl > div { display: grid; grid-template-columns: 74px 1fr; gap: 0.7rem; padding: 0.55rem 0; border-top: 1px solid var(--rule); }
 dt { color: var(--quiet); } dd { margin: 0; display: grid; } dd strong { font: 700 1.12rem var(--display); }
 .quick { gap: 0.35rem; margin-top: -0.4rem; }
+.more summary { cursor: pointer; min-height: 44px; align-content: center; color: var(--quiet); font-weight: 650; } .more .pair { margin-top: 0.4rem; }
 .chip { border: 1px solid var(--rule); background: var(--card); border-radius: 99px; min-height: 36px; padding: 0 0.8rem; font-size: 0.9rem; cursor: pointer; }
 .chip.on { border-color: var(--dulse); color: var(--dulse-ink); }
-@media (width <= 900px) { .intake { grid-template-columns: minmax(0, 1fr); } .forecast { position: static; } .chip { min-height: 44px; } }
+@media (width <= 900px) { .intake { grid-template-columns: minmax(0, 1fr); } .forecast { position: static; } .more summary { cursor: pointer; min-height: 44px; align-content: center; color: var(--quiet); font-weight: 650; } .more .pair { margin-top: 0.4rem; }
+.chip { min-height: 44px; } }
 </style>

@@ -4,7 +4,7 @@ import type { BatchState, EntryBody } from '#core/batch'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, wayOf, WAYS } from '#core/foods'
 import { cautionsAt, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
-import { trayTakesG } from '#core/planning'
+import { startOfDay, trayTakesG } from '#core/planning'
 import { isothermOf, lowestMoisture } from '#core/sorption'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
@@ -115,11 +115,6 @@ const dryNotes = computed(() => kind.value === 'freeze-dryer' ? [] : cautionsAt(
 const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
 const accepted = computed(() => new Set([...props.page.accepted, ...props.state.accepted]))
 
-function minuteOf(text: string): number | undefined {
-  const match = /^(\d{1,2})[:.](\d{2})$/.exec(text.trim())
-  return match && Number(match[1]) < 24 && Number(match[2]) < 60 ? Number(match[1]) * 60 + Number(match[2]) : undefined
-}
-
 function read(): FormReading {
   if (stops.value.length > 0) return { problem: stops.value[0]!.rule.wayOut! }
   if (chosen.value.length === 0) return { problem: 'Choose the trays that the food lies on.' }
@@ -145,13 +140,11 @@ function read(): FormReading {
   }
   if (roomC.value !== undefined && humidity.value !== undefined) bodies.push({ kind: 'air', runId, roomC: roomC.value, roomHumidity: Math.round(humidity.value * 10) / 1000 })
   if (kind.value === 'sun' && !there.value) {
-    const duskMinute = minuteOf(dusk.value)
+    const duskMinute = minuteOfDay(dusk.value)
     if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
-    const rainMinute = rain.value.trim() === '' ? undefined : minuteOf(rain.value)
+    const rainMinute = rain.value.trim() === '' ? undefined : minuteOfDay(rain.value)
     if (rain.value.trim() !== '' && rainMinute === undefined) return { problem: 'Say when rain is expected today, such as 15:00, or leave it empty.' }
-    const midnight = new Date()
-    midnight.setHours(0, 0, 0, 0)
-    bodies.push({ kind: 'outlook', runId, duskMinute, rainAt: rainMinute === undefined ? undefined : midnight.getTime() + rainMinute * 60_000 })
+    bodies.push({ kind: 'outlook', runId, duskMinute, rainAt: rainMinute === undefined ? undefined : startOfDay(Date.now(), settings.value.timeZone) + rainMinute * 60_000 })
   }
   return { bodies }
 }

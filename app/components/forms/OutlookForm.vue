@@ -13,14 +13,10 @@ const dusk = ref(known ? `${two(Math.floor(known.duskMinute / 60))}:${two(known.
 const rain = ref<number | undefined>(known?.rainAt)
 const day = ref<'none' | 'today' | 'tomorrow'>(known?.rainAt === undefined ? 'none' : 'today')
 const rainTime = ref('15:00')
-function minuteOf(text: string): number | undefined {
-  const match = /^(\d{1,2})[:.](\d{2})$/.exec(text.trim())
-  return match && Number(match[1]) < 24 && Number(match[2]) < 60 ? Number(match[1]) * 60 + Number(match[2]) : undefined
-}
 function read(): FormReading {
-  const duskMinute = minuteOf(dusk.value)
+  const duskMinute = minuteOfDay(dusk.value)
   if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
-  const minute = minuteOf(rainTime.value)
+  const minute = minuteOfDay(rainTime.value)
   if (day.value !== 'none' && minute === undefined) return { problem: 'Say when rain is expected, such as 15:00.' }
   const rainAt = day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * 60_000
   rain.value = rainAt

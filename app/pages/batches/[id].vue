@@ -184,9 +184,9 @@ if (typeof wanted === 'string' && state.value) {
         <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
         <LogList class="log" :way="state.run.way.way" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
         <div class="stack side">
-          <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
           <LazyWayCard v-if="state.run.way.way === 'oven' || state.run.way.way === 'smoker'" :state="state" :now="now" @act="kind => act(kind)" />
           <LazyOutdoorCard v-if="state.run.way.way === 'sun' || state.run.way.way === 'air'" :state="state" :now="now" @act="kind => act(kind)" />
+          <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
           <AirCard v-if="state.run.way.way !== 'freeze-dryer'" :state="state" :assessment="assessment" :now="now" @act="act('air')" />
           <NightCard v-if="assessment && machine && (state.run.way.way === 'dehydrator' || state.run.way.way === 'oven')" :state="state" :assessment="assessment" :machine="machine" :now="now" />
           <section v-if="then" class="card"><h3>Then</h3><p class="quiet">{{ then }}</p></section>

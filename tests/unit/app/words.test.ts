@@ -4,6 +4,8 @@ import { logWords, positions } from '../../../app/utils/logWords'
 import { isPlaceOf, PLACES } from '../../../app/utils/places'
 import { recentAir } from '../../../app/utils/recentAir'
 import { RAMP, rampColour } from '../../../app/utils/ramp'
+import { minuteOfDay } from '../../../app/utils/clockText'
+import { heatWords } from '../../../app/utils/wayWords'
 import { countWord, paceWords, plural } from '../../../app/utils/words'
 
 const metric = { weight: (g: number) => formatWeight(g, 'g'), temperature: (c: number) => formatTemperature(c, 'C'), length: (mm: number) => formatLength(mm, 'g') }
@@ -97,5 +99,37 @@ describe('room air measured before', () => {
     expect(recentAir(air, 5 * 3_600_000)).toBe(air)
     expect(recentAir(air, 7 * 3_600_000)).toBeUndefined()
     expect(recentAir(undefined, 0)).toBeUndefined()
+  })
+})
+
+describe('words of a way', () => {
+  it.each([
+    ['sun', 34, 'out in the sun, about 34\u00A0°C'], ['sun', null, 'brought in'], ['air', 22, 'hung in the air, 22\u00A0°C'], ['freeze-dryer', 50, 'cycle running, shelves to 50\u00A0°C'],
+    ['freeze-dryer', null, 'cycle stopped'], ['smoker', 85, 'in the smoke, 85\u00A0°C'], ['smoker', null, 'fire out'], ['oven', 75, 'heat on, 75\u00A0°C'], [undefined, null, 'heat off'],
+  ] as const)('%s at %s', (way, setC, words) => {
+    expect(heatWords(way, setC, metric.temperature)).toBe(words)
+    expect(logWords({ kind: 'heat', runId: '', setC }, { ...metric, way })).toBe(words)
+  })
+  it.each<[EntryBody, string]>([
+    [{ kind: 'prep', step: 'cook', effect: 'water', weightG: 120, coreC: 75 }, 'cook, 75\u00A0°C inside, 120\u00A0g of water gone'],
+    [{ kind: 'prep', step: 'puree', effect: 'none' }, 'purée'],
+    [{ kind: 'split', weightG: 900, to: 'x', what: 'for soup' }, '900\u00A0g became a batch of its own: for soup'],
+    [{ kind: 'hold', place: 'refrigerator' }, 'kept in the refrigerator'],
+    [{ kind: 'hold', place: null }, 'taken up again'],
+    [{ kind: 'powderDry', how: 'oven-off', minutes: 15, afterG: 60 }, 'powder dried in an oven heated and switched off, 15 min, 60\u00A0g after'],
+    [{ kind: 'outlook', runId: '', duskMinute: 1080 }, 'comes in at dusk'],
+    [{ kind: 'caution', rule: 'gloves' }, 'read and accepted: gloves'],
+  ])('%j', (body, words) => {
+    expect(logWords(body, metric)).toBe(words)
+  })
+  it('dusk, rain and a caution have their words where they are known', () => {
+    expect(logWords({ kind: 'outlook', runId: '', duskMinute: 1080, rainAt: 5 }, { ...metric, clock: () => '18:00', dayTime: () => 'Thu 15:00' })).toBe('comes in at 18:00; rain expected Thu 15:00')
+    expect(logWords({ kind: 'caution', rule: 'gloves' }, { ...metric, caution: () => 'Gloves.' })).toBe('read and accepted: Gloves.')
+  })
+})
+
+describe('a time as typed', () => {
+  it.each([['18:30', 1110], [' 7.05 ', 425], ['24:00', undefined], ['12:60', undefined], ['noon', undefined], ['', undefined]])('%j', (text, minute) => {
+    expect(minuteOfDay(text)).toBe(minute)
   })
 })
