@@ -1,0 +1,52 @@
+import type { SorptionGroup } from '../sorption'
+
+/** Glass transition of a dry substance, °C, and its Gordon–Taylor constant with water. */
+export interface Glass { dryC: number, k: number }
+
+/** Pure sugars (Roos 1995, from memory; engine notes). */
+export const SUGARS = { sucrose: { dryC: 62, k: 5.5 }, lactose: { dryC: 101, k: 6.6 }, fructose: { dryC: 5, k: 3.7 } } as const satisfies Record<string, Glass>
+
+/**
+ * Foods by group: between their sugars, acids, starches and proteins. From memory, within the range of
+ * published values; single foods differ by ten degrees and more.
+ */
+export const GLASS: Record<SorptionGroup, Glass> = {
+  sugaryFruit: { dryC: 32, k: 4.2 }, wateryVegetable: { dryC: 48, k: 4.7 }, chili: { dryC: 50, k: 4.7 }, allium: { dryC: 58, k: 4.8 },
+  mushroom: { dryC: 75, k: 5 }, leafy: { dryC: 80, k: 5 }, milk: SUGARS.lactose, starchy: { dryC: 130, k: 5.5 }, protein: { dryC: 120, k: 5 },
+}
+
+/** Glass transition of water, °C. */
+const WATER_C = -135
+const KELVIN = 273.15
+
+/** Gordon–Taylor: where a glass with so much water (wet basis) softens, °C. Sucrose at 5 %: 18 °C. */
+export function softensAtC({ dryC, k }: Glass, moisture: number): number {
+  const dry = 1 - moisture
+  return (dry * (dryC + KELVIN) + k * moisture * (WATER_C + KELVIN)) / (dry + k * moisture) - KELVIN
+}
+
+export type ClumpRisk = 'none' | 'slight' | 'sticky' | 'cakes'
+
+/** Sticky begins about so far above the transition, K, and caking so far (engine notes: 10–20). */
+const STICKY_K = 10
+const CAKES_K = 20
+
+/** What a powder of this moisture does at a temperature: in a warm grinder now, in the pantry later. */
+export function clumpRisk(glass: Glass, moisture: number, celsius: number): ClumpRisk {
+  const over = celsius - softensAtC(glass, moisture)
+  return over <= 0 ? 'none' : over < STICKY_K ? 'slight' : over < CAKES_K ? 'sticky' : 'cakes'
+}
+
+/** Moisture (wet basis) up to which a powder stays loose at a temperature; 0 where even dry it does not. */
+export function looseBelow(glass: Glass, celsius: number): number {
+  const limit = celsius - STICKY_K
+  if (limit >= glass.dryC) return 0
+  // Gordon–Taylor solved for the share of water.
+  const [dry, wet, at] = [glass.dryC + KELVIN, WATER_C + KELVIN, limit + KELVIN]
+  return (dry - at) / (dry - at + glass.k * (at - wet))
+}
+
+/** Warmth up to which it may go in a grinder, °C. */
+export function stickyAboveC(glass: Glass, moisture: number): number {
+  return softensAtC(glass, moisture) + STICKY_K
+}
