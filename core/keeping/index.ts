@@ -1,5 +1,5 @@
 export { bestByWindow, PACKAGES, packageOf, type BestBy, type Package, type PackageKey } from './bestBy'
 export { bestByDates, freshnessOf, USE_FIRST_DAYS, type Freshness } from './freshness'
-export { jarTakesG } from './jarFill'
+export { jarTakesG, looseGMl } from './jarFill'
 export { moistureIngress, PERMEANCE, permeanceOf, type Ingress, type IngressQuestion } from './ingress'
 export { ABSORBERS_CC, desiccantG, NOT_BOTH, oxygenAbsorber, silicaHolds, type Absorber } from './sachets'

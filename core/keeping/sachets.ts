@@ -55,4 +55,4 @@ export function desiccantG(input: { airMl: number, filledIn: Air, wanted: number
 }
 
 /** The two never go together without a word: an absorber needs some moisture to work. */
-export const NOT_BOTH = 'An oxygen absorber needs a little moisture to work, and silica gel takes it away: one or the other, or the gel in a jar without oxygen absorber.'
+export const NOT_BOTH = 'An oxygen absorber needs a little moisture to work, and silica gel takes it away: one or the other, not both.'

@@ -2,7 +2,9 @@
 import { uuidv7 } from 'uuidv7'
 import { isSulphited, type BatchState, type EntryBody } from '#core/batch'
 import { stopsAtPacking } from '#core/safety'
-import { bestByDates, bestByWindow, jarTakesG, PACKAGES, type PackageKey } from '#core/keeping'
+import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
+import { bestByDates, bestByWindow, desiccantG, jarTakesG, moistureIngress, NOT_BOTH, oxygenAbsorber, PACKAGES, PERMEANCE, type PackageKey } from '#core/keeping'
+import { isothermOf } from '#core/sorption'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -22,6 +24,32 @@ const oilC = ref(settings.value.pantryC)
 const mayOil = props.state.food.traits.includes('oil') || props.state.food.traits.includes('hot')
 const stops = computed(() => stopsAtPacking(props.state.food, { packageKey: packageKey.value, inOil: inOil.value, storageC: inOil.value ? oilC.value : settings.value.pantryC, moisture: props.state.food.target[props.state.purpose] }))
 const best = computed(() => bestByWindow({ food: props.state.food, purpose: props.state.purpose, packageKey: packageKey.value, storageC: settings.value.pantryC, rested: props.state.rest?.startedAt !== undefined, inOil: inOil.value }))
+/** A kitchen's pantry, where nobody measured its air. */
+const PANTRY_HUMIDITY = 0.55
+/** Above this a powder clumps; pieces go limp. */
+const CAKES_AT = 0.4
+const target = props.state.food.target[props.state.purpose]
+const glass = GLASS[props.state.food.isotherm]
+/** What the pantry's warmth does to it. */
+const clumps = computed(() => {
+  if (props.state.purpose === 'pieces') return undefined
+  const risk = clumpRisk(glass, target, settings.value.pantryC)
+  const driest = looseBelow(glass, settings.value.pantryC)
+  const words = { none: 'stays loose', slight: 'may clump a little, and a spoon breaks it', sticky: 'clumps', cakes: 'cakes' }[risk]
+  return `At ${format.temperature(settings.value.pantryC)} and ${format.share(target)} water it ${words}${risk === 'sticky' || risk === 'cakes' ? driest > 0.01 ? `; below ${format.share(driest)} it would not` : '; only cold helps' : ''}.`
+})
+/** When the damp that the package lets in brings it there. */
+const damp = computed(() => {
+  if (!netG.value || settings.value.pantryC < 1) return undefined
+  const { daysToLimit } = moistureIngress({ isotherm: isothermOf(props.state.food), solidsG: netG.value * (1 - target), moisture: target, gPerDayKPa: PERMEANCE[packageKey.value], pantry: { celsius: settings.value.pantryC, humidity: PANTRY_HUMIDITY }, limit: CAKES_AT })
+  return daysToLimit > 3650 ? 'The damp it lets in does not matter for ten years.' : daysToLimit === 0 ? 'It is damper already than what stays loose.' : `The damp it lets in brings it to clumping in about ${plural(Math.max(1, Math.round(daysToLimit / 30.4)), 'month')}.`
+})
+const absorber = computed(() => {
+  if (!netG.value || target > 0.1 || netG.value / 1.4 >= settings.value.jarMl) return undefined
+  const { sizeCc, count, airMl } = oxygenAbsorber(settings.value.jarMl, netG.value)
+  const gel = desiccantG({ airMl, filledIn: { celsius: 20, humidity: PANTRY_HUMIDITY }, wanted: 0.2, ingressG: 0 })
+  return `Against rancidity and fading ${plural(count, 'oxygen absorber')} of ${sizeCc} cc; or against clumping ${Math.max(1, Math.ceil(gel))} g of silica gel. ${NOT_BOTH}`
+})
 const dates = computed(() => bestByDates(props.at ?? Date.now(), best.value))
 
 function read(): FormReading {
@@ -43,4 +71,6 @@ defineExpose({ read })
   <ChoiceField v-if="inOil" v-model="oilC" label="Kept" :choices="[{ value: settings.pantryC, words: 'On the shelf' }, { value: 4, words: 'In the refrigerator' }, { value: -18, words: 'In the freezer' }]" />
   <TextField v-model="place" label="Where it stands" />
   <p><strong>Best by {{ format.month(dates.from) }} to {{ format.month(dates.to) }}.</strong> <span class="quiet">{{ best.reason }} ({{ best.source }})</span></p>
+  <p v-if="clumps || damp" class="quiet small">{{ clumps }} {{ damp }}</p>
+  <p v-if="absorber && packageKey !== 'bag' && packageKey !== 'plastic-lid'" class="quiet small">{{ absorber }}</p>
 </template>
