@@ -21,7 +21,12 @@ export function mixedLoadWarnings(coming: LoadMate, there: readonly LoadMate[], 
       warnings.push(`${strong.food.name} goes into whatever shares its air: the ${name(mild)} will taste of it.`)
     }
     const [own, other] = [wayOf(coming.card, kind).temperatureC, wayOf(mate.card, kind).temperatureC]
-    if (Math.abs(own - other) > APART_C) warnings.push(`The ${name(mate)} dries at ${other} °C, this at ${own} °C: one machine has one heat. Take the lower, and more time.`)
+    if (Math.abs(own - other) > APART_C) {
+      const hotter = own > other ? coming : mate
+      // Food that spoils is not held lower for the sake of another.
+      const mend = hotter.food.traits.includes('perishable') ? `The ${name(hotter)} must be kept that hot while it is moist: give it a run of its own.` : 'Take the lower, and more time.'
+      warnings.push(`The ${name(mate)} dries at ${other} °C, this at ${own} °C: one machine has one heat. ${mend}`)
+    }
   }
   if (kind === 'freeze-dryer' && there.length > 0 && there.some(mate => mate.frozen !== coming.frozen)) {
     warnings.push('Unfrozen beside frozen: the cycle starts from the warmest tray, and the advantage is lost for all.')

@@ -16,9 +16,11 @@ const format = useFormat()
 
 // A free machine that dries this cut in its usual way; after the smoke it is another one.
 const usualKind = props.state.run?.way.partOnly ? 'dehydrator' : props.state.card.ways[0]!.way
-const rank = ({ id, kind, trays }: BatchAnswer['machines'][number]) => {
+const guessG = props.initial?.totalG ?? (props.state.run ? (props.state.powderG || props.state.dryG) : props.state.balance.weightG.p50)
+const rank = ({ id, kind, trays, trayAreaM2 }: BatchAnswer['machines'][number]) => {
   const taken = props.page.taken[id]?.positions.length ?? 0
-  return (kind === usualKind ? 0 : props.state.card.ways.some(item => item.way === kind) ? 10 : 20) + (taken === 0 ? 0 : taken < trays ? 1 : 5)
+  const needed = Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2).mean)
+  return (kind === usualKind ? 0 : props.state.card.ways.some(item => item.way === kind) ? 10 : 30) + (taken === 0 ? 0 : trays - taken >= needed ? 1 : 15)
 }
 const machineId = ref(props.initial?.machineId ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
@@ -26,7 +28,6 @@ const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))
 const there = computed(() => props.page.taken[machineId.value])
 const free = computed(() => Array.from({ length: machine.value.trays }, (_, i) => i + 1).filter(position => !there.value?.positions.includes(position)))
-const guessG = props.initial?.totalG ?? (props.state.run ? (props.state.powderG || props.state.dryG) : props.state.balance.weightG.p50)
 const each = ref(props.initial?.trays !== undefined || (!props.initial && kind.value === 'freeze-dryer'))
 const totalG = ref<number | undefined>(props.initial?.totalG)
 const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2).mean)
@@ -155,7 +156,7 @@ defineExpose({ read })
   <ChoiceField v-if="page.machines.length > 1" v-model="machineId" label="Where" :choices="page.machines.map(item => ({ value: item.id, words: item.name, note: page.taken[item.id] ? `running, ${plural(item.trays - page.taken[item.id]!.positions.length, 'tray')} free` : `${WAYS[item.kind].name.toLowerCase()}, ${plural(item.trays, 'tray')}` }))" />
   <CautionList ref="cautions" :key="machineId" step="load" :food="state.food" :way="kind" :liquid="liquidThawed" :raw="state.card.raw" :accepted="accepted" :stops="stops" />
   <p v-for="note in dryNotes" :key="note.text" class="caution">{{ format.sentence(note.text) }}</p>
-  <p v-for="warning in mixed" :key="warning" class="caution">{{ warning }}</p>
+  <p v-for="warning in mixed" :key="warning" class="caution">{{ format.sentence(warning) }}</p>
   <TrayPicker v-model="chosen" label="Trays, top to bottom" :trays="Array.from({ length: machine.trays }, (_, i) => i + 1)" :free="free">
     <p v-if="free.length === 0" class="problem">Every tray of this machine is taken. Choose another, or wait until one is out.</p>
     <p v-else-if="chosen.length < traysNeeded" class="quiet small">A tray takes about {{ format.weight(perTrayG) }} in one layer: {{ plural(traysNeeded, 'tray') }} for this load. Thicker dries slower and less evenly.</p>

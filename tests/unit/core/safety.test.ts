@@ -193,7 +193,13 @@ describe('mixed loads', () => {
   })
   it('warns where heats are far apart', () => {
     expect(mixedLoadWarnings(mate('parsley'), [mate('carrot')], 'dehydrator').join()).toMatch(/57 °C, this at 41 °C/)
+    expect(mixedLoadWarnings(mate('parsley'), [mate('carrot')], 'dehydrator').join()).toMatch(/Take the lower/)
     expect(mixedLoadWarnings(mate('beetroot'), [mate('carrot')], 'dehydrator')).toEqual([])
+    for (const [coming, there] of [['chicken-cooked', 'carrot'], ['carrot', 'chicken-cooked']] as const) {
+      const words = mixedLoadWarnings(mate(coming), [mate(there)], 'dehydrator').join()
+      expect(words).toMatch(/chicken must be kept that hot.*run of its own/)
+      expect(words).not.toMatch(/Take the lower/)
+    }
   })
   it('warns of unfrozen beside frozen', () => {
     expect(mixedLoadWarnings(mate('strawberry', false), [mate('raspberry', true)], 'freeze-dryer').join()).toMatch(/Unfrozen beside frozen/)
