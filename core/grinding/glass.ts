@@ -7,11 +7,11 @@ export interface Glass { dryC: number, k: number }
 export const SUGARS = { sucrose: { dryC: 62, k: 5.5 }, lactose: { dryC: 101, k: 6.6 }, fructose: { dryC: 5, k: 3.7 } } as const satisfies Record<string, Glass>
 
 /**
- * Foods by group: between their sugars, acids, starches and proteins. From memory, within the range of
- * published values; single foods differ by ten degrees and more.
+ * Foods by group: between their sugars, acids, starches and proteins. From memory: strawberry about 44 °C,
+ * onion 58, celery and horseradish about 60 are published; single foods differ by ten degrees and more.
  */
 export const GLASS: Record<SorptionGroup, Glass> = {
-  sugaryFruit: { dryC: 32, k: 4.2 }, wateryVegetable: { dryC: 48, k: 4.7 }, chili: { dryC: 50, k: 4.7 }, allium: { dryC: 58, k: 4.8 },
+  sugaryFruit: { dryC: 44, k: 4.5 }, wateryVegetable: { dryC: 60, k: 4.5 }, chili: { dryC: 60, k: 4.5 }, allium: { dryC: 58, k: 4.6 },
   mushroom: { dryC: 75, k: 5 }, leafy: { dryC: 80, k: 5 }, milk: SUGARS.lactose, starchy: { dryC: 130, k: 5.5 }, protein: { dryC: 120, k: 5 },
 }
 
@@ -46,7 +46,12 @@ export function looseBelow(glass: Glass, celsius: number): number {
   return (dry - at) / (dry - at + glass.k * (at - wet))
 }
 
-/** Warmth up to which it may go in a grinder, °C. */
+/** Warmth above which it sticks within days, °C: in a pantry. */
 export function stickyAboveC(glass: Glass, moisture: number): number {
   return softensAtC(glass, moisture) + STICKY_K
+}
+
+/** Warmth above which it sticks within seconds, °C: in a grinder. */
+export function grindBelowC(glass: Glass, moisture: number): number {
+  return softensAtC(glass, moisture) + CAKES_K
 }

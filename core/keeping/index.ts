@@ -3,3 +3,4 @@ export { bestByDates, freshnessOf, USE_FIRST_DAYS, type Freshness } from './fres
 export { jarTakesG, looseGMl } from './jarFill'
 export { moistureIngress, PERMEANCE, permeanceOf, type Ingress, type IngressQuestion } from './ingress'
 export { ABSORBERS_CC, desiccantG, NOT_BOTH, oxygenAbsorber, silicaHolds, type Absorber } from './sachets'
+export { DAMP_LIMITS, dampOf, PANTRY_HUMIDITY, type Damp } from './damp'

@@ -3,7 +3,7 @@ import { allergensOf, foldBatch, STAGES } from '#core/batch'
 import type { Food, FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
-import { bestByWindow, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
+import { dampOf, bestByWindow, USE_FIRST_DAYS, type PackageKey, type Damp } from '#core/keeping'
 import { SAFETY_RULES } from '#core/safety'
 import { intervalFromNormal } from '#core/stats'
 import { portionOf } from '#core/using'
@@ -14,7 +14,7 @@ import { findJarViews, jarsOfBatch, jarsOnShelf, jarsToUse, jarView, placesOfJar
 import { acceptedCautions } from '#server/db/foods'
 import { findMachine, listMachines } from '#server/db/settings'
 import { countTodos, listTodos } from '#server/db/todos'
-import type { Context } from './context'
+import { householdOf, type Context } from './context'
 import { hoursInMachine } from './learning'
 import { titleOf } from './projections'
 import { NotFound } from './refusals'
@@ -131,6 +131,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   return {
     ...toJarSummary(context, row), batchNumber: batch.number, batchTitle: titleOf(state), packageKey: row.package_key, sizeMl: row.size_ml ?? undefined,
     bestBy: bestByWindow({ food: state.food, purpose: state.purpose, packageKey: row.package_key as PackageKey, storageC: jar.body.storageC, rested: state.rest?.startedAt !== undefined, inOil: jar.body.inOil }),
+    damp: finite(dampOf({ food: state.food, purpose: state.purpose, netG: jar.netG, packageKey: row.package_key as PackageKey, celsius: jar.body.storageC ?? householdOf(context).pantryC })),
     allergens: allergensOf(state), portion: portionOf(state), raw: state.card.raw,
     densityGMl: intervalFromNormal(density.mean, density.sd, 0.05),
     entries: entries.filter(({ body }) => ('jarId' in body && body.jarId === jarId) || (body.kind === 'void')),
@@ -169,6 +170,12 @@ function searchOf(book: FoodBook): (words: string) => Food[] {
   return search
 }
 const FOODS_FOUND = 8
+
+/** JSON has no infinity: beyond any shelf says the same. */
+function finite(damp: Damp | undefined): Damp | undefined {
+  const far = (days: number) => Math.min(days, 1e6)
+  return damp && { ...damp, daysToClump: far(damp.daysToClump), daysToMould: far(damp.daysToMould) }
+}
 
 /** Batches, jars and foods that the words fit. */
 export function findAnything(context: Context, words: string): FoundItem[] {

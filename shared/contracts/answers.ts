@@ -2,7 +2,7 @@ import type { Entry, RunOutline, Stage } from '#core/batch'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
-import type { BestBy } from '#core/keeping'
+import type { BestBy, Damp } from '#core/keeping'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { LearnedHours, TodoKind } from '#core/planning'
 import type { HygrometerCalibration } from '#core/sorption'
@@ -153,6 +153,8 @@ export interface JarAnswer extends JarSummary {
   sizeMl?: number
   bestBy: BestBy
   allergens: string[]
+  /** What the damp that the package lets in does over the months; missing in the cold. */
+  damp?: Damp
   /** Where it was spread as measured portions. */
   portion?: Portion
   /** Dried raw, and raw on the way back. */

@@ -1,6 +1,6 @@
 import * as fc from 'fast-check'
 import { InputError } from '#core/errors'
-import { clumpRisk, GLASS, lidRestS, looseBelow, MESH_UM, nearestMesh, openingUm, planGrinding, settlingS, softensAtC, stickyAboveC, SUGARS, sumPasses, warmingK } from '#core/grinding'
+import { clumpRisk, GLASS, grindBelowC, lidRestS, looseBelow, MESH_UM, nearestMesh, openingUm, planGrinding, settlingS, softensAtC, stickyAboveC, SUGARS, sumPasses, warmingK } from '#core/grinding'
 
 describe('glass transition (Gordon–Taylor; anhydrous values and constants of Roos 1995, from memory)', () => {
   it.each([['sucrose', 62, 18], ['lactose', 101, 40], ['fructose', 5, -18]] as const)('%s dry at %d °C falls to about %d °C at 5 %% water', (sugar, dry, wet) => {
@@ -18,6 +18,12 @@ describe('glass transition (Gordon–Taylor; anhydrous values and constants of R
     expect(clumpRisk(GLASS.starchy, 0.06, 30)).toBe('none')
     expect(looseBelow(GLASS.sugaryFruit, 25)).toBeLessThan(looseBelow(GLASS.starchy, 25))
     expect(looseBelow({ dryC: 5, k: 3.7 }, 40)).toBe(0)
+  })
+  it('a grinder may be warmer than a pantry: seconds against weeks', () => {
+    for (const glass of Object.values(GLASS)) expect(grindBelowC(glass, 0.05)).toBeGreaterThan(stickyAboveC(glass, 0.05))
+    // Vegetables dried to 6 % are ground at room temperature, fruit at 8 % is not (common practice).
+    expect(grindBelowC(GLASS.wateryVegetable, 0.06)).toBeGreaterThan(30)
+    expect(grindBelowC(GLASS.sugaryFruit, 0.08)).toBeLessThan(25)
   })
 })
 

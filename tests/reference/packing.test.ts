@@ -1,7 +1,8 @@
 import { saturationKPa } from '#core/air'
 import { InputError } from '#core/errors'
-import { desiccantG, moistureIngress, oxygenAbsorber, PERMEANCE, permeanceOf, silicaHolds } from '#core/keeping'
+import { dampOf, desiccantG, moistureIngress, oxygenAbsorber, PERMEANCE, permeanceOf, silicaHolds } from '#core/keeping'
 import { ISOTHERMS, type Isotherm } from '#core/sorption'
+import { findFood } from '../support/foods'
 
 const PANTRY = { celsius: 22, humidity: 0.6 }
 /** Nearly straight up to an activity of 0.6: GAB with c = 1 and a small K is X = Xm·K·a/(1 − K·a), here within a tenth of a percent of a line. */
@@ -45,6 +46,21 @@ describe('moisture that gets into a package', () => {
   })
   it.each([['solidsG', 0], ['gPerDayKPa', -1], ['moisture', 1.2], ['limit', 0]])('refuses %s of %d by name', (field, value) => {
     expect(() => moistureIngress({ isotherm: ISOTHERMS.allium, solidsG: 100, moisture: 0.05, gPerDayKPa: 0.01, pantry: PANTRY, limit: 0.4, [field]: value })).toThrow(field)
+  })
+})
+
+describe('a jar’s months', () => {
+  const jar = (more: Partial<Parameters<typeof dampOf>[0]> = {}) => dampOf({ food: findFood('onion')!, purpose: 'powder', netG: 110, packageKey: 'plastic-lid', celsius: 20, ...more })!
+  it('clump before they mould, sooner the warmer, the leakier and the smaller', () => {
+    expect(jar().daysToClump).toBeLessThan(jar().daysToMould)
+    expect(jar({ celsius: 28 }).daysToClump).toBeLessThan(jar().daysToClump)
+    expect(jar({ packageKey: 'bag' }).daysToClump).toBeLessThan(jar().daysToClump)
+    expect(jar({ netG: 30 }).daysToClump).toBeLessThan(jar().daysToClump)
+  })
+  it('are drawn from the packing on, and are not told of in the cold', () => {
+    expect(jar().curve[0]!.day).toBe(0)
+    expect(jar().curve.at(-1)!.day).toBeLessThanOrEqual(1100)
+    expect(dampOf({ food: findFood('onion')!, purpose: 'powder', netG: 110, packageKey: 'bag', celsius: -18 })).toBeUndefined()
   })
 })
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BatchState, EntryBody } from '#core/batch'
-import { GLASS, lidRestS, planGrinding, stickyAboveC } from '#core/grinding'
+import { GLASS, grindBelowC, lidRestS, planGrinding } from '#core/grinding'
 import { looseGMl } from '#core/keeping'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
@@ -22,7 +22,7 @@ const ROOM_C = 22
 const CUP_CM = 8
 const MOST_C = 45
 const glass = GLASS[props.state.food.isotherm]
-const stickyC = stickyAboveC(glass, props.state.food.target[props.state.purpose])
+const stickyC = grindBelowC(glass, props.state.food.target[props.state.purpose])
 const hot = props.state.food.traits.includes('hot')
 /** Rounds, bursts and rests for this cup; undefined while something is missing, or where it sticks even cold. */
 const plan = computed(() => dryInG.value && cupMl.value && watts.value && stickyC > ROOM_C + 2
@@ -46,7 +46,7 @@ defineExpose({ read })
 
 <template>
   <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
-  <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks. Let the dust settle before opening.</p>
+  <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks.</p>
   <div class="pair">
     <WeightField v-model="dryInG" label="Dry in" required />
     <WeightField v-model="powderOutG" :label="state.purpose === 'flakes' ? 'Flakes out' : 'Powder out'" :hint="lost" required autofocus />

@@ -3,8 +3,7 @@ import { uuidv7 } from 'uuidv7'
 import { isSulphited, type BatchState, type EntryBody } from '#core/batch'
 import { stopsAtPacking } from '#core/safety'
 import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
-import { bestByDates, bestByWindow, desiccantG, jarTakesG, moistureIngress, NOT_BOTH, oxygenAbsorber, PACKAGES, PERMEANCE, type PackageKey } from '#core/keeping'
-import { isothermOf } from '#core/sorption'
+import { bestByDates, bestByWindow, dampOf, desiccantG, jarTakesG, NOT_BOTH, oxygenAbsorber, PACKAGES, PANTRY_HUMIDITY, type PackageKey } from '#core/keeping'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -24,10 +23,6 @@ const oilC = ref(settings.value.pantryC)
 const mayOil = props.state.food.traits.includes('oil') || props.state.food.traits.includes('hot')
 const stops = computed(() => stopsAtPacking(props.state.food, { packageKey: packageKey.value, inOil: inOil.value, storageC: inOil.value ? oilC.value : settings.value.pantryC, moisture: props.state.food.target[props.state.purpose] }))
 const best = computed(() => bestByWindow({ food: props.state.food, purpose: props.state.purpose, packageKey: packageKey.value, storageC: settings.value.pantryC, rested: props.state.rest?.startedAt !== undefined, inOil: inOil.value }))
-/** A kitchen's pantry, where nobody measured its air. */
-const PANTRY_HUMIDITY = 0.55
-/** Above this a powder clumps; pieces go limp. */
-const CAKES_AT = 0.4
 const target = props.state.food.target[props.state.purpose]
 const glass = GLASS[props.state.food.isotherm]
 /** What the pantry's warmth does to it. */
@@ -40,9 +35,8 @@ const clumps = computed(() => {
 })
 /** When the damp that the package lets in brings it there. */
 const damp = computed(() => {
-  if (!netG.value || settings.value.pantryC < 1) return undefined
-  const { daysToLimit } = moistureIngress({ isotherm: isothermOf(props.state.food), solidsG: netG.value * (1 - target), moisture: target, gPerDayKPa: PERMEANCE[packageKey.value], pantry: { celsius: settings.value.pantryC, humidity: PANTRY_HUMIDITY }, limit: CAKES_AT })
-  return daysToLimit > 3650 ? 'The damp it lets in does not matter for ten years.' : daysToLimit === 0 ? 'It is damper already than what stays loose.' : `The damp it lets in brings it to clumping in about ${plural(Math.max(1, Math.round(daysToLimit / 30.4)), 'month')}.`
+  const found = netG.value ? dampOf({ food: props.state.food, purpose: props.state.purpose, netG: netG.value, packageKey: packageKey.value, celsius: settings.value.pantryC }) : undefined
+  return found && dampWords(found)
 })
 const absorber = computed(() => {
   if (!netG.value || target > 0.1 || netG.value / 1.4 >= settings.value.jarMl) return undefined

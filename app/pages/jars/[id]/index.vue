@@ -85,6 +85,11 @@ async function doVoid(reason: string) {
       </div>
     </section>
     <div class="stack">
+      <section v-if="jar.damp" class="card" aria-label="Its months">
+        <h2>Its months</h2>
+        <p class="quiet">{{ dampWords(jar.damp) }} At a pantry of 55 % humidity, closed; every opening counts more.</p>
+        <LazyDampChart :damp="jar.damp" :packed-at="jar.packedAt" :now="now" />
+      </section>
       <section class="card">
         <h2>Where it came from</h2>
         <ol class="plain-list pedigree">

@@ -1,0 +1,38 @@
+import type { Food, Purpose } from '../foods'
+import { isothermOf } from '../sorption'
+import type { PackageKey } from './bestBy'
+import { moistureIngress, PERMEANCE } from './ingress'
+
+/** Humidity of a pantry that nobody measured. */
+export const PANTRY_HUMIDITY = 0.55
+/** Water activity at which a powder clumps and pieces go limp, and below which no mould grows (engine notes). */
+export const DAMP_LIMITS = { clumps: 0.4, mould: 0.6 } as const
+/** How far a jar's months are drawn at most. */
+const MOST_DAYS = 1100
+const LEAST_DAYS = 180
+/** Below this nothing passes worth telling, °C: and the isotherms were measured above it. */
+const LEAST_C = 1
+
+/** A jar's damp over its months. */
+export interface Damp {
+  daysToClump: number
+  daysToMould: number
+  curve: { day: number, activity: number }[]
+}
+
+/**
+ * How a jar takes up the pantry's damp, from the day it was packed at its target.
+ * @param celsius of its place
+ * @returns undefined in the cold, where it hardly does
+ */
+export function dampOf(jar: { food: Food, purpose: Purpose, netG: number, packageKey: PackageKey, celsius: number }): Damp | undefined {
+  if (!(jar.celsius >= LEAST_C) || !(jar.netG > 0)) return undefined
+  const moisture = jar.food.target[jar.purpose]
+  const ask = (limit: number, days?: number) => moistureIngress({
+    isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: PERMEANCE[jar.packageKey], pantry: { celsius: jar.celsius, humidity: PANTRY_HUMIDITY }, limit, days,
+  })
+  const { daysToLimit: daysToClump } = ask(DAMP_LIMITS.clumps, 1)
+  const days = Math.min(MOST_DAYS, Math.max(LEAST_DAYS, Number.isFinite(daysToClump) ? 1.4 * daysToClump : MOST_DAYS))
+  const { daysToLimit: daysToMould, curve } = ask(DAMP_LIMITS.mould, days)
+  return { daysToClump, daysToMould, curve }
+}
