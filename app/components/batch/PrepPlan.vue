@@ -49,4 +49,5 @@ li { display: grid; grid-template-columns: 1.9rem minmax(0, 1fr) auto; gap: 0.6r
 .done .mark { background: var(--kelp-wash); color: var(--kelp); }
 .acts { flex-wrap: nowrap; gap: 0.4rem; }
 .sum { display: grid; grid-template-columns: repeat(auto-fit, minmax(120px, 1fr)); gap: 0.6rem; margin: 0.4rem 0 0.5rem; border-top: 1px solid var(--rule); padding-top: 0.7rem; } dt { color: var(--quiet); font-size: 0.9rem; } dd { margin: 0; font: 700 1.05rem var(--display); }
+@media (width <= 560px) { .acts { grid-column: 2; } }
 </style>
