@@ -1,5 +1,5 @@
 import { cardOf, wayOf, type CardWay, type FindFood, type Food, type MethodCard, type Purpose } from '../foods'
-import { balancePrep, type PrepBalance, type PrepStep } from '../mass'
+import { balancePrep, type PrepBalance } from '../mass'
 import type { Air } from '../air'
 import type { DryingClock, HeatChange, Setback } from '../kinetics'
 import { dryingClock, setBackClock } from '../kinetics'
@@ -7,6 +7,7 @@ import { inForce, ofKind } from './effective'
 import { holdOf, type Hold } from './hold'
 import { setbacksOf } from './offSpells'
 import { sunClock } from './sunClock'
+import { ledgerOf } from './prepLedger'
 import { followTrays, type TrayPlaces } from './places'
 import { restOf, type RestState } from './rest'
 import { weighingsOf, type Weighing } from './weighings'
@@ -124,17 +125,13 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const feel = run && ofKind(log, 'feel').filter(entry => entry.at >= run.loadedAt).at(-1)
   const jarAir = run && ofKind(log, 'jarAir').filter(entry => entry.at >= run.loadedAt).at(-1)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(log, run.unloadedAt)
-  // Ground half dry and gone back to the machine: what was ground before is in the trays again.
-  const grinds = ofKind(log, 'grind').filter(entry => entry.at >= (run?.loadedAt ?? 0))
   const purpose = intake.body.purpose
+  const grinds = grindsOf(log, run)
   const dryG = dryWeight(log, run, rest, grinds)
-  const dried = ofKind(log, 'powderDry').filter(entry => entry.at >= (run?.loadedAt ?? 0) && entry.body.afterG !== undefined)
-  const driedOffG = dried.reduce((sum, { body }) => sum + Math.max(0, (body.beforeG ?? body.afterG!) - body.afterG!), 0)
-  const redriedPowder = run?.powder === true && run.unloadedAt !== undefined && grinds.length === 0
-  const powderG = redriedPowder ? dryG ?? run.loadedG : Math.max(0, grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0) - driedOffG)
+  const { powderG, redried } = powderOf(log, run, grinds, dryG)
   const jars = jarsOf(log)
   const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
-  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined ? undefined : dryG) : grinds.length > 0 || redriedPowder ? powderG : undefined
+  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined ? undefined : dryG) : grinds.length > 0 || redried ? powderG : undefined
   const finished = ofKind(log, 'finish').length > 0
     || (packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable))
   const mould = rest?.looks.some(look => look.body.saw === 'mould') ?? false
@@ -231,30 +228,6 @@ function heatsFelt(heats: readonly EntryOf<'heat'>[], airs: readonly EntryOf<'ai
   return [...heats.map(({ at, body }) => ({ at, setC: body.setC })), ...measured]
 }
 
-/** What a step takes off where it was not weighed, share of the weight before it (common practice). */
-const USUAL_WATER: Partial<Record<string, { mean: number, sd: number }>> = {
-  roast: { mean: 0.25, sd: 0.1 }, thicken: { mean: 0.3, sd: 0.12 }, drain: { mean: 0.2, sd: 0.1 }, char: { mean: 0.12, sd: 0.06 }, boil: { mean: 0.08, sd: 0.08 }, cook: { mean: 0.22, sd: 0.08 }, toast: { mean: 0.06, sd: 0.04 },
-}
-/** Peels, seeds and husks, where the food's own loss counts for the trimming. */
-const USUAL_WASTE: Partial<Record<string, { mean: number, sd: number }>> = { peel: { mean: 0.12, sd: 0.05 }, seed: { mean: 0.1, sd: 0.05 } }
-
-function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], splits: readonly EntryOf<'split'>[], food: Food, card: MethodCard, loadedG: number | undefined) {
-  const trim = (card.trimShare ?? food.trimShare).value
-  const steps = [...prep, ...splits].sort((a, b) => a.at - b.at || a.seq - b.seq).flatMap((entry): PrepStep[] => {
-    if (entry.body.kind === 'split') return [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }]
-    const { step, effect, weightG, added } = entry.body
-    if (effect === 'none') return []
-    if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
-    const usualShare = effect === 'waste' ? USUAL_WASTE[step] ?? trim : USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 }
-    return [{ kind: effect, name: step, weightG, usualShare }]
-  })
-  // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss, unless it is said that nothing came off.
-  if (!prep.some(entry => entry.body.effect === 'waste' || (entry.body.step === 'trim' && entry.body.effect === 'none'))) {
-    steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
-  }
-  return { rawWeightG: intake.body.weightG, rawMoisture: food.rawMoisture.value, steps, loadedWeightG: loadedG }
-}
-
 function dryWeight(log: readonly Entry[], run: RunState | undefined, rest: RestState | undefined, grinds: readonly EntryOf<'grind'>[]): number | undefined {
   if (run?.unloadedAt === undefined) return undefined
   if (grinds.length > 0) return grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
@@ -262,6 +235,22 @@ function dryWeight(log: readonly Entry[], run: RunState | undefined, rest: RestS
   const unloads = ofKind(log, 'unload').filter(entry => entry.at >= run.loadedAt && entry.at <= run.unloadedAt!)
   const sumG = unloads.every(entry => entry.body.weightG !== undefined) ? unloads.reduce((sum, entry) => sum + entry.body.weightG!, 0) : undefined
   return rest?.endWeightG ?? sumG ?? run.weighings.at(-1)?.weightG
+}
+
+/** What was ground since it last left a machine: ground half dry and gone back, it is in the trays again. */
+function grindsOf(log: readonly Entry[], run: RunState | undefined): EntryOf<'grind'>[] {
+  return ofKind(log, 'grind').filter(entry => entry.at >= (run?.loadedAt ?? 0))
+}
+
+/**
+ * Powder there is: what was ground, less what drying it took; or what came out of the machine again,
+ * where it went in as powder.
+ */
+function powderOf(log: readonly Entry[], run: RunState | undefined, grinds: readonly EntryOf<'grind'>[], dryG: number | undefined): { powderG: number, redried: boolean } {
+  if (run?.powder && run.unloadedAt !== undefined && grinds.length === 0) return { powderG: dryG ?? run.loadedG, redried: true }
+  const driedOffG = ofKind(log, 'powderDry').filter(entry => entry.at >= (run?.loadedAt ?? 0) && entry.body.afterG !== undefined)
+    .reduce((sum, { body }) => sum + Math.max(0, (body.beforeG ?? body.afterG!) - body.afterG!), 0)
+  return { powderG: Math.max(0, grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0) - driedOffG), redried: false }
 }
 
 function jarsOf(log: readonly Entry[]): JarState[] {
