@@ -61,7 +61,7 @@ function runOf(entry: NewEntry | NewRunEntry, log: readonly Entry[]): string | u
 
 const WORDS: Partial<Record<EntryBody['kind'], string>> = {
   prep: 'a step of preparing', load: 'the loading', heat: 'the heat', air: 'the air', jarAir: 'the jar’s air', move: 'a move', tick: 'a tick', outlook: 'the weather', split: 'a part', hold: 'where it is kept', caution: 'a caution', powderDry: 'drying the powder', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
-  look: 'a look', restEnd: 'the end of the rest', grind: 'the grinding', pack: 'a jar', note: 'a note', take: 'what was taken', void: 'a voiding',
+  look: 'a look', restEnd: 'the end of the rest', grind: 'the grinding', pack: 'a jar', note: 'a note', take: 'what was taken', moveJar: 'where a jar stands', discard: 'what was discarded', void: 'a voiding',
 }
 function wordsOf(body: EntryBody): string {
   return WORDS[body.kind] ?? body.kind

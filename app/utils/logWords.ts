@@ -68,6 +68,8 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
     case 'finish': return `finished${body.reason ? `: ${body.reason}` : ''}`
     case 'note': return body.text
     case 'take': return `took ${weight(body.weightG)}${body.use ? ` for ${body.use.toLowerCase()}` : ''}`
+    case 'moveJar': return `moved to ${body.place}`
+    case 'discard': return `discarded: ${body.cause}`
     case 'smell': return `smell: ${SMELLS[body.smell]}`
     case 'void': return `voided an entry${body.reason ? `: ${body.reason}` : ''}`
   }

@@ -24,7 +24,7 @@ const EARLIEST = Date.UTC(2000, 0, 1)
 const WORDS: Record<EntryKind, string> = {
   intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', outlook: 'looking at the weather', split: 'taking a part', hold: 'keeping', caution: 'accepting a caution', powderDry: 'drying powder', move: 'moving trays', tick: 'going through the list', weigh: 'weighing', feel: 'feeling',
   unload: 'taking out', rest: 'resting', look: 'looking at the jar', jarAir: 'reading the jar’s air', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
-  finish: 'finishing', note: 'noting', take: 'taking from a jar', smell: 'smelling', void: 'voiding',
+  finish: 'finishing', note: 'noting', take: 'taking from a jar', moveJar: 'moving a jar', discard: 'discarding a jar', smell: 'smelling', void: 'voiding',
 }
 
 /**
@@ -79,7 +79,7 @@ function checkIntake(body: Extract<EntryBody, { kind: 'intake' }>, find: FindFoo
 /** Kinds that may be logged whatever the stage. */
 const ANYTIME: readonly EntryKind[] = ['note', 'void', 'caution']
 /** What is left to log once mould was seen. */
-const AFTER_MOULD: readonly EntryKind[] = ['finish', 'look', 'take', 'smell']
+const AFTER_MOULD: readonly EntryKind[] = ['finish', 'look', 'take', 'smell', 'moveJar', 'discard']
 
 function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], context: RuleContext, say: Say): void {
   const { body } = entry
@@ -136,6 +136,13 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
       const jar = state.jars.find(item => item.jarId === body.jarId)
       if (!jar) say('jarId', 'There is no such jar of this batch.')
       else if (body.weightG > jar.leftG + 0.5) say('weightG', `Only ${Math.round(jar.leftG * 10) / 10} g are left in this jar.`)
+      break
+    }
+    case 'discard':
+    case 'moveJar': {
+      const jar = state.jars.find(item => item.jarId === body.jarId)
+      if (!jar) say('jarId', 'There is no such jar of this batch.')
+      else if (jar.leftG <= 0) say('jarId', jar.discarded === undefined ? 'This jar is empty.' : 'This jar has been discarded.')
       break
     }
     case 'smell':

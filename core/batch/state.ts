@@ -55,7 +55,7 @@ export interface RunState {
   unloadedAt?: number
 }
 
-export interface JarState { jarId: string, packEntryId: string, netG: number, leftG: number, packedAt: number, body: EntryOf<'pack'>['body'] }
+export interface JarState { jarId: string, packEntryId: string, netG: number, leftG: number, packedAt: number, place: string, discarded?: string, body: EntryOf<'pack'>['body'] }
 
 /** All that follows from a batch's log. Nothing here is stored. */
 export interface BatchState {
@@ -257,6 +257,9 @@ function jarsOf(log: readonly Entry[]): JarState[] {
   return ofKind(log, 'pack').map((entry) => {
     const taken = ofKind(log, 'take').filter(take => take.body.jarId === entry.body.jarId)
       .reduce((sum, take) => sum + take.body.weightG, 0)
-    return { jarId: entry.body.jarId, packEntryId: entry.id, netG: entry.body.netG, leftG: Math.max(0, entry.body.netG - taken), packedAt: entry.at, body: entry.body }
+    const { jarId, netG } = entry.body
+    const discarded = ofKind(log, 'discard').findLast(item => item.body.jarId === jarId)?.body.cause
+    const place = ofKind(log, 'moveJar').findLast(item => item.body.jarId === jarId)?.body.place ?? entry.body.place
+    return { jarId, packEntryId: entry.id, netG, leftG: discarded === undefined ? Math.max(0, netG - taken) : 0, packedAt: entry.at, place, discarded, body: entry.body }
   })
 }

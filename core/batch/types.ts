@@ -68,6 +68,10 @@ export type EntryBody
     | { kind: 'finish', reason?: string }
     | { kind: 'note', text: string }
     | { kind: 'take', jarId: string, weightG: number, use?: string }
+    /** A jar goes to another place. */
+    | { kind: 'moveJar', jarId: string, place: string }
+    /** What is left in a jar is thrown away, and why. */
+    | { kind: 'discard', jarId: string, cause: string }
     | { kind: 'smell', jarId: string, smell: 'strong' | 'weaker' | 'crushed' | 'none' }
     | { kind: 'void', target: string, reason?: string }
 

@@ -52,7 +52,7 @@ function swapsFor({ db }: Context, state: BatchState): { from: number, to: numbe
   return swapsWorthMaking(evennessOf(trayPacesOf(db, run.machineId, TRAYS_LEARNED_FROM)), taken)
 }
 
-const ON_JARS: readonly EntryKind[] = ['take', 'smell', 'note']
+const ON_JARS: readonly EntryKind[] = ['take', 'smell', 'note', 'moveJar', 'discard']
 
 /** Paces of trays that stood in one place throughout and were weighed alone at least twice. */
 function trayPaces(state: BatchState): PlacePace[] {
@@ -137,7 +137,7 @@ function jarRows(context: Context, batchId: string, state: BatchState): JarViewR
     const smell = ofKind(log, 'smell').findLast(entry => entry.body.jarId === jar.jarId)
     return {
       jar_id: jar.jarId, batch_id: batchId, number: ensureJar(context.db, jar.jarId, batchId), food_key: state.food.key, purpose: state.purpose,
-      place: body.place, package_key: body.packageKey, net_g: jar.netG, left_g: jar.leftG, size_ml: body.sizeMl ?? null, packed_at: jar.packedAt,
+      place: jar.place, package_key: body.packageKey, net_g: jar.netG, left_g: jar.leftG, size_ml: body.sizeMl ?? null, packed_at: jar.packedAt,
       best_from: from, best_to: to, smell: smell?.body.smell ?? null,
     }
   })

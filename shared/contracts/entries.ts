@@ -97,6 +97,8 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('finish'), reason: text(200).optional() }),
   z.strictObject({ kind: z.literal('note'), text: text(2000) }),
   z.strictObject({ kind: z.literal('take'), jarId: id, weightG, use: text(120).optional() }),
+  z.strictObject({ kind: z.literal('moveJar'), jarId: id, place: text(60) }),
+  z.strictObject({ kind: z.literal('discard'), jarId: id, cause: text(200) }),
   z.strictObject({ kind: z.literal('smell'), jarId: id, smell: z.enum(['strong', 'weaker', 'crushed', 'none'], { error: 'Say how it smells.' }) }),
   z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() }),
 ])

@@ -1,6 +1,7 @@
 import type { Component } from 'vue'
 import type { EntryKind } from '#core/batch'
 import AirForm from './AirForm.vue'
+import DiscardForm from './DiscardForm.vue'
 import FeelForm from './FeelForm.vue'
 import FinishForm from './FinishForm.vue'
 import GrindForm from './GrindForm.vue'
@@ -10,6 +11,7 @@ import IntakeForm from './IntakeForm.vue'
 import JarAirForm from './JarAirForm.vue'
 import LoadForm from './LoadForm.vue'
 import LookForm from './LookForm.vue'
+import MoveJarForm from './MoveJarForm.vue'
 import NoteForm from './NoteForm.vue'
 import OutlookForm from './OutlookForm.vue'
 import PackForm from './PackForm.vue'
@@ -46,5 +48,7 @@ export const FORMS: Partial<Record<EntryKind, { title: string, save: string, for
   finish: { title: 'Finish the batch', save: 'Finish', form: FinishForm },
   note: { title: 'Note', save: 'Keep the note', form: NoteForm },
   take: { title: 'Take some', save: 'Take', form: TakeForm },
+  moveJar: { title: 'Move the jar', save: 'Log where it stands', form: MoveJarForm },
+  discard: { title: 'Discard what is left', save: 'Discard it', form: DiscardForm },
   smell: { title: 'Smell test', save: 'Log the smell', form: SmellForm },
 }

@@ -119,6 +119,8 @@ describe('words of a way', () => {
     [{ kind: 'powderDry', how: 'oven-off', minutes: 15, afterG: 60 }, 'powder dried in an oven heated and switched off, 15 min, 60\u00A0g after'],
     [{ kind: 'outlook', runId: '', duskMinute: 1080 }, 'comes in at dusk'],
     [{ kind: 'caution', rule: 'gloves' }, 'read and accepted: gloves'],
+    [{ kind: 'moveJar', jarId: 'x', place: 'Cellar' }, 'moved to Cellar'],
+    [{ kind: 'discard', jarId: 'x', cause: 'Mould' }, 'discarded: Mould'],
   ])('%j', (body, words) => {
     expect(logWords(body, metric)).toBe(words)
   })

@@ -23,6 +23,28 @@ import { findFood } from '../../support/foods'
 
 const rows = (book: ReturnType<typeof testBook>, table: string) => book.context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all()
 
+describe('a jar on the shelf', () => {
+  it('moves, and what is thrown away is gone from the shelf with its cause', () => {
+    const book = testBook()
+    const { batchId, jarId } = book.whole()
+    const jar = () => shelfPage(book.context).jars.find(item => item.jarId === jarId)
+    expect(jar()).toMatchObject({ place: 'Top board', leftG: 112 })
+    book.log(batchId, 200, { kind: 'moveJar', jarId, place: 'Cellar' })
+    expect(jar()!.place).toBe('Cellar')
+    const { entry } = book.log(batchId, 210, { kind: 'discard', jarId, cause: 'Mould' })
+    expect(jar()).toBeUndefined()
+    expect(() => book.log(batchId, 211, { kind: 'take', jarId, weightG: 5 })).toThrow(/Only 0 g are left/)
+    expect(() => book.log(batchId, 211, { kind: 'moveJar', jarId, place: 'Attic' })).toThrow(/has been discarded/)
+    book.log(batchId, 212, { kind: 'void', target: entry.id })
+    expect(jar()).toMatchObject({ place: 'Cellar', leftG: 112 })
+  })
+  it('that there is not is refused', () => {
+    const book = testBook()
+    const { batchId } = book.whole()
+    expect(() => book.log(batchId, 200, { kind: 'discard', jarId: uuidv7(), cause: 'Lost' })).toThrow(/no such jar/)
+  })
+})
+
 describe('writing', () => {
   it('takes a batch from basket to jar, and every page shows it', () => {
     const book = testBook()

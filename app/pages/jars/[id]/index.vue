@@ -81,6 +81,7 @@ async function doVoid(reason: string) {
       <div class="row">
         <ElButton type="primary" :disabled="jar.leftG <= 0" @click="dialog = { kind: 'take' }">Take some</ElButton>
         <ElButton @click="dialog = { kind: 'smell' }">Smell test</ElButton>
+        <template v-if="jar.leftG > 0"><ElButton @click="dialog = { kind: 'moveJar' }">Move it</ElButton><ElButton @click="dialog = { kind: 'discard' }">Discard it</ElButton></template>
         <ElButton @click="navigateTo(`/jars/${jarId}/label`)">Label</ElButton>
       </div>
     </section>
