@@ -77,18 +77,20 @@ function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, car
   const facts = WAYS[way]
   const heat = card.heat ?? food.heat ?? family.heat
   const heatWhy = card.heatWhy ?? food.heatWhy ?? family.heatWhy
-  const temperatureC = facts.celsius === undefined ? heat : way === 'oven' ? Math.max(facts.celsius, heat) : way === 'air' ? facts.celsius : facts.celsius
+  const temperatureC = facts.celsius === undefined ? heat : way === 'oven' ? Math.max(facts.celsius, heat) : facts.celsius
   return {
     way, temperatureC, temperatureReason: facts.celsius === undefined ? heatWhy : facts.reason,
-    usualHours: hoursOf(food, form, card, way, ways => ways.length === 1 && ways[0] === way),
+    usualHours: hoursOf(food, form, card, way),
     ...(facts.pass && { partOnly: true }),
   }
 }
 
 /** Hours of a way: as the file says, else by the rule of the way from those in a dehydrator. */
-function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: MachineKind, only: (ways: readonly MachineKind[]) => boolean): Sourced<Range> {
+function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: MachineKind): Sourced<Range> {
   const facts = WAYS[way]
-  const said = card[way] ?? (way === 'dehydrator' || only(card.ways ?? form.ways ?? []) ? card.hours : undefined)
+  // Of a cut that is dried in one way only, the hours are that way's.
+  const only = card.ways ?? form.ways ?? []
+  const said = card[way] ?? (way === 'dehydrator' || (only.length === 1 && only[0] === way) ? card.hours : undefined)
   if (said) return { value: range(food, said), source: card.hoursSource ?? PRACTICE }
   if (facts.pass) return { value: facts.pass, source: PRACTICE }
   if (way === 'freeze-dryer') return { value: range(food, form.freeze), source: PRACTICE }

@@ -128,7 +128,7 @@ test('sun: out by day, in at dusk and before rain, nights do not count', async (
   await hands.fill('In at dusk', '18:00')
   await hands.fill(/Outdoors/, '27')
   await hands.fill('Humidity outdoors, %', '70')
-  await expect(dialog(page).getByText(/30 °C and above and under 60 % humidity/)).toBeVisible()
+  await expect(dialog(page).getByText(/30.°C and above and under 60 % humidity/)).toBeVisible()
   await save(page, 'Load')
   expect(await todos()).toContain('bringIn')
   await expect(main(page).getByRole('heading', { name: 'Out in the sun' })).toBeVisible()

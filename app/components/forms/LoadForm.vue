@@ -196,8 +196,8 @@ defineExpose({ read })
       <NumberField v-model="room" :label="`${kind === 'sun' ? 'Outdoors' : 'Room'}, °${unit}`" :hint="lastAir ? `as at ${format.moment(lastAir.at, Date.now())}` : undefined" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />
       <NumberField v-model="humidity" :label="kind === 'sun' ? 'Humidity outdoors, %' : 'Room humidity, %'" :least="1" :most="100" :decimals="0" />
     </div>
-    <p v-if="kind === 'sun' && ((roomC !== undefined && roomC < 30) || (humidity !== undefined && humidity > 60))" class="caution">Extension guidance wants 30 °C and above and under 60 % humidity outdoors: below that food sours before it dries.</p>
-    <p v-if="reach?.short" class="caution">{{ reach.short }}</p>
+    <p v-if="kind === 'sun' && ((roomC !== undefined && roomC < 30) || (humidity !== undefined && humidity > 60))" class="caution">Extension guidance wants {{ format.temperature(30) }} and above and under 60 % humidity outdoors: below that food sours before it dries.</p>
+    <p v-if="reach?.short" class="caution">{{ format.sentence(reach.short) }}</p>
     <p v-else-if="reach" class="quiet small">In this air it can be dried down to about {{ format.share(reach.lowest.p50) }} water.</p>
   </template>
 </template>
