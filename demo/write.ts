@@ -1,7 +1,7 @@
 import { uuidv7 } from 'uuidv7'
 import type { Context } from '#server/services/context'
 import { hoursInMachine } from '#server/services/learning'
-import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
+import { logOnJar, logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import type { NewEntry } from '#shared/contracts'
 import { cardOf, wayOf, type CardStep, type Food } from '#core/foods'
 import { cautionsAt, safeCoreC } from '#core/safety'
@@ -152,11 +152,11 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
     yield* driedTwice(chapter, stage, { log, at: outAt + 20 * 60_000, dryG, food })
     return
   }
-  yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage.now)
+  yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage)
 }
 
 /** From the machine to the shelf. */
-function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed, outAt: number, dryG: number, now: number): Generator<Deed> {
+function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed, outAt: number, dryG: number, stage: Stage): Generator<Deed> {
   const { until } = chapter
   let at = outAt
   let dry = dryG
@@ -190,11 +190,11 @@ function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: nu
     yield log(at + (i + 1) * 4 * 60_000, { kind: 'pack', jarId, netG, packageKey: chapter.packageKey ?? 'screw-jar', place: PLACES[chapter.place]!, sizeMl })
   }
   if (until) return
-  yield* use(chapter, source, log, jars, at + HOUR, now)
+  yield* use(chapter, source, stage, jars, at + HOUR)
 }
 
 /** Jars are opened one after the other, a few spoons at a time. */
-function* use(chapter: Chapter, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed, jars: readonly { jarId: string, netG: number }[], from: number, now: number): Generator<Deed> {
+function* use(chapter: Chapter, source: RandomSource, { context, now }: Stage, jars: readonly { jarId: string, netG: number }[], from: number): Generator<Deed> {
   let left = Math.round((chapter.used ?? 0) * jars.reduce((sum, jar) => sum + jar.netG, 0))
   const takes: { jarId: string, weightG: number }[] = []
   for (const jar of jars) {
@@ -207,7 +207,11 @@ function* use(chapter: Chapter, source: RandomSource, log: (at: number, body: Ne
     }
   }
   const span = (now - from) * 0.95
-  for (const [i, take] of takes.entries()) yield log(from + span * (i + 1) / (takes.length + 1), { kind: 'take', ...take, use: source.pick(['Soup', 'Bread', 'Stew', 'Rub', 'Sauce', 'Broth']) })
+  for (const [i, take] of takes.entries()) {
+    const at = Math.round(from + span * (i + 1) / (takes.length + 1))
+    const use = source.pick(['Soup', 'Bread', 'Stew', 'Rub', 'Sauce', 'Broth'])
+    yield { at, act: () => { logOnJar(context, take.jarId, { id: uuidv7(), at, body: { kind: 'take', ...take, use } }) } }
+  }
 }
 
 function positionsFor(loadedG: number, perTrayG: number, trays: number): number[] {
@@ -308,7 +312,7 @@ function* smokedFirst(chapter: Chapter, stage: Stage, leg: Leg & { batchId: stri
   yield log(outAt, { kind: 'weigh', totalG: dryG })
   yield log(outAt + 60_000, { kind: 'feel', check: { form: card.feelForm, answers: dryAnswers(card.feelForm, false), cooled: true, places: 3 } })
   yield log(outAt + 120_000, { kind: 'unload', weightG: dryG })
-  yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage.now)
+  yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage)
 }
 
 /** Leaf the quick way: ground with its stalks half dry, an hour more in the dryer, ground again. */

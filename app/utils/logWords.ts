@@ -26,7 +26,9 @@ export const HOLD_WORDS: Record<HoldPlace, string> = { 'counter': 'on the counte
 export const POWDER_DRY_WORDS = { 'oven-off': 'in an oven heated and switched off', 'low-oven': 'in a low oven', 'dryer': 'in the dryer' } as const
 
 const EFFECTS = { none: '', waste: ' off', water: ' of water gone', added: ' added' } as const
-const SAW = { dry: 'no moisture', moisture: 'beads of moisture', clumps: 'sticking or clumps', mould: 'mould' } as const
+export const SAW_WORDS = { dry: 'no moisture', hung: 'packed only, it fell when knocked', clumps: 'sticking or clumps', moisture: 'beads of moisture', mould: 'mould' } as const
+export const JAR_SAW_WORDS = { loose: 'loose', packed: 'packed: a spoon breaks it', clumps: 'hard clumps', moisture: 'beads of moisture', mould: 'mould', insects: 'insects' } as const
+export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but changed', no: 'not again' } as const
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
 /** An entry as a line of the log, in the household's units. */
@@ -60,16 +62,22 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
       return `felt: ${words.join(', ')}${body.check.cooled ? '' : ' (warm)'}`
     }
     case 'unload': return `${body.positions ? `${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)} ` : ''}taken out${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
-    case 'rest': return `rest began${body.container ? `, ${body.container}` : ''}`
-    case 'look': return `looked: ${SAW[body.saw]}${body.note ? `. ${body.note}` : ''}`
+    case 'rest': return `rest began${body.jars ? ` in ${body.jars.map(jar => jar.name).join(', ')}` : body.container ? `, ${body.container}` : ''}`
+    case 'restOut': return `jar ${body.jar} thrown away, ${weight(body.weightG)}: ${body.cause}`
+    case 'look': return `${body.jar === undefined ? 'looked' : `jar ${body.jar} looked at`}: ${SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
     case 'restEnd': return `rest ended${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
-    case 'grind': return `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}`
-    case 'pack': return `packed ${weight(body.netG)}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
+    case 'grind': return `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.note ? `. ${body.note}` : ''}`
+    case 'pack': return `${body.topUp ? 'topped up with' : 'packed'} ${weight(body.netG)}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
     case 'finish': return `finished${body.reason ? `: ${body.reason}` : ''}`
     case 'note': return body.text
     case 'take': return `took ${weight(body.weightG)}${body.use ? ` for ${body.use.toLowerCase()}` : ''}`
     case 'moveJar': return `moved to ${body.place}`
     case 'discard': return `discarded: ${body.cause}`
+    case 'lookJar': return `looked: ${JAR_SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
+    case 'measure': return `${body.ml} mL weighs ${weight(body.weightG)}`
+    case 'fill': return `filled from ${body.from.length === 1 ? 'a jar' : `${body.from.length} jars`}, ${weight(body.from.reduce((sum, source) => sum + source.weightG, 0))}`
+    case 'pour': return `${weight(body.from.weightG)} poured in from another jar`
+    case 'review': return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
     case 'smell': return `smell: ${SMELLS[body.smell]}`
     case 'void': return `voided an entry${body.reason ? `: ${body.reason}` : ''}`
   }

@@ -3,7 +3,7 @@ import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, typ
 import { dryBasis } from '../mass'
 import type { Interval } from '../stats'
 import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from '../sorption'
-import { restDays } from './rest'
+import { restDays, worstLook } from './rest'
 import type { BatchState, RunState } from './state'
 import type { EntryOf } from './types'
 import { usualHoursFactor } from './usualHours'
@@ -143,7 +143,7 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
     feel: feel?.body.check,
     jarAir: jarAirOf(state),
     rest: rest && started !== undefined
-      ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: rest.looks.at(-1)?.body.saw ?? 'dry' }
+      ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: sightOf(rest) }
       : undefined,
   })
 }
@@ -164,4 +164,10 @@ export function readJarAir(state: BatchState, { shown, celsius = USUAL_ROOM_C, c
     moisture: moistureFromJarAir(isotherm, { mean: humidity, sd: calibration.sd }, celsius),
     sealBelow: activityOfTarget(isotherm, state.food.target[state.purpose], celsius),
   }
+}
+
+/** Pieces that only hang at the top are as good as dry. */
+function sightOf(rest: NonNullable<BatchState['rest']>): 'dry' | 'moisture' | 'clumps' | 'mould' {
+  const worst = worstLook(rest)
+  return worst === undefined || worst === 'hung' ? 'dry' : worst
 }

@@ -1,30 +1,58 @@
 import { ofKind } from './effective'
-import type { Entry, EntryOf } from './types'
+import type { Entry, EntryOf, LookSight, RestJar } from './types'
 
-/** The rest in a closed jar since the food last left the machine. */
+/** A jar at rest, as its looks leave it. */
+export interface RestingJar extends RestJar {
+  /** Counted from 1. */
+  number: number
+  looks: EntryOf<'look'>[]
+  /** What the newest look showed. */
+  last?: LookSight
+  mould: boolean
+  /** Thrown away meanwhile. */
+  out?: { weightG: number, cause: string }
+}
+
+/** The rest in closed jars since the food last left the machine. */
 export interface RestState {
   /** Undefined while it waits beside the machine. */
   startedAt?: number
   endedAt?: number
   endWeightG?: number
   looks: EntryOf<'look'>[]
+  jars: RestingJar[]
 }
 
 const DAY_MS = 86_400_000
+/** What the food asks for, worst first: mould ends it, moisture sends it back; pieces that only hang are dry. */
+const WORST: readonly LookSight[] = ['mould', 'moisture', 'clumps', 'hung', 'dry']
 
 export function restOf(log: readonly Entry[], unloadedAt: number): RestState {
   const since = log.filter(entry => entry.at >= unloadedAt)
   const start = ofKind(since, 'rest').at(-1)
   const end = ofKind(since, 'restEnd').at(-1)
-  return {
-    startedAt: start?.at,
-    endedAt: end?.at,
-    endWeightG: end?.body.weightG,
-    looks: start ? ofKind(since, 'look').filter(look => look.at >= start.at) : [],
-  }
+  const looks = start ? ofKind(since, 'look').filter(look => look.at >= start.at) : []
+  const outs = ofKind(since, 'restOut')
+  const named = start ? start.body.jars ?? [{ name: start.body.container ?? 'The jar' }] : []
+  const jars = named.map((jar, i): RestingJar => {
+    const number = i + 1
+    const own = looks.filter(look => look.body.jar === undefined || look.body.jar === number)
+    const out = outs.find(entry => entry.body.jar === number)?.body
+    return { ...jar, number, looks: own, last: own.at(-1)?.body.saw, mould: out === undefined && own.some(look => look.body.saw === 'mould'), out }
+  })
+  return { startedAt: start?.at, endedAt: end?.at, endWeightG: end?.body.weightG, looks, jars }
 }
 
+/** The worst that the newest looks at the jars showed; undefined where none was looked at. */
+export function worstLook({ jars }: Pick<RestState, 'jars'>): LookSight | undefined {
+  const seen = jars.filter(jar => !jar.out).flatMap(jar => jar.last ?? [])
+  return WORST.find(sight => seen.includes(sight))
+}
+
+/** Whether a sight sends the food back to the machine. */
+export const isDamp = (sight: LookSight | undefined) => sight === 'moisture' || sight === 'clumps'
+
 /** Whole days from the start of the rest to an instant. */
-export function restDays(rest: RestState, at: number): number {
+export function restDays(rest: Pick<RestState, 'startedAt'>, at: number): number {
   return rest.startedAt === undefined ? 0 : Math.max(0, Math.floor((at - rest.startedAt) / DAY_MS))
 }

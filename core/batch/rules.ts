@@ -1,10 +1,12 @@
 import { InputError, type Problem } from '../errors'
 import { cardOf, type FindFood } from '../foods'
 import type { MachineKind } from '../machines'
+import { sumPasses } from '../grinding'
 import { mouldStop, stopsAtLoading, stopsAtPacking, safetyRule } from '../safety'
 import { inForce, ofKind } from './effective'
+import { checkEnvelope } from './envelope'
 import { foldBatch, type BatchState } from './state'
-import type { Entry, EntryBody, EntryKind } from './types'
+import { JAR_KINDS, type Entry, type EntryBody, type EntryKind } from './types'
 
 /** What the rules need to know beside the log. */
 export interface RuleContext {
@@ -14,17 +16,13 @@ export interface RuleContext {
   machine?: { name: string, kind: MachineKind, trays: number, lowC: number, highC: number, taken: readonly number[] }
 }
 
-/** Clocks of phone and server differ by a little; more than this is a date in the future. */
-const CLOCK_SLACK_MS = 5 * 60_000
 /** Tray heavier than loaded by less than this is the scale. */
 const SCALE_SHARE = 0.02
-/** Earlier than this is a slip of the year. */
-const EARLIEST = Date.UTC(2000, 0, 1)
 
 const WORDS: Record<EntryKind, string> = {
   intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', outlook: 'looking at the weather', split: 'taking a part', hold: 'keeping', caution: 'accepting a caution', powderDry: 'drying powder', move: 'moving trays', tick: 'going through the list', weigh: 'weighing', feel: 'feeling',
   unload: 'taking out', rest: 'resting', look: 'looking at the jar', jarAir: 'reading the jar’s air', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
-  finish: 'finishing', note: 'noting', take: 'taking from a jar', moveJar: 'moving a jar', discard: 'discarding a jar', smell: 'smelling', void: 'voiding',
+  finish: 'finishing', note: 'noting', take: 'taking from a jar', moveJar: 'moving a jar', discard: 'discarding a jar', smell: 'smelling', lookJar: 'looking at a jar', measure: 'weighing a spoon', fill: 'filling a jar', pour: 'pouring', restOut: 'throwing a jar away', review: 'a word for next time', void: 'voiding',
 }
 
 /**
@@ -35,9 +33,7 @@ const WORDS: Record<EntryKind, string> = {
 export function checkEntry(entries: readonly Entry[], entry: Entry, context: RuleContext): void {
   const problems: Problem[] = []
   const say = (field: string, message: string) => problems.push({ field, message })
-  checkTime(entry, context.now, say)
-  checkReference(entries, entry, say)
-  if (problems.length > 0) throw new InputError(problems)
+  checkEnvelope(entries, entry, context.now)
 
   const before = inForce(entries.filter(item => item.id !== entry.replaces))
   const state = entry.body.kind === 'intake' ? undefined : foldBatch(before.filter(item => item.at <= entry.at || item.body.kind === 'intake'), context.find)
@@ -51,24 +47,6 @@ export function checkEntry(entries: readonly Entry[], entry: Entry, context: Rul
 
 type Say = (field: string, message: string) => void
 
-function checkTime(entry: Entry, now: number, say: Say): void {
-  if (entry.at > now + CLOCK_SLACK_MS) say('at', 'This is in the future. Give the time when it happened.')
-  if (entry.at < EARLIEST) say('at', 'This is before the year 2000. Check the year.')
-}
-
-function checkReference(entries: readonly Entry[], entry: Entry, say: Say): void {
-  const target = entry.body.kind === 'void' ? entry.body.target : entry.replaces
-  if (!target) return
-  const field = entry.body.kind === 'void' ? 'target' : 'replaces'
-  const found = entries.find(item => item.id === target)
-  if (!found) return say(field, 'There is no such entry in this log.')
-  if (!inForce(entries).includes(found)) return say(field, 'That entry has been corrected or voided already: correct the newest one.')
-  if (entry.body.kind !== 'void' && found.body.kind !== entry.body.kind) say(field, 'A correction must be of the same kind as the entry it corrects.')
-  if (entry.body.kind === 'void' && found.body.kind === 'intake' && inForce(entries).length > 1) {
-    say(field, 'The intake carries the rest of the log: void the later entries first.')
-  }
-}
-
 function checkIntake(body: Extract<EntryBody, { kind: 'intake' }>, find: FindFood, say: Say): void {
   const food = find(body.foodKey)
   if (!food) return say('foodKey', `“${body.foodKey}” is not a food in the reference. Choose one from the list.`)
@@ -77,9 +55,9 @@ function checkIntake(body: Extract<EntryBody, { kind: 'intake' }>, find: FindFoo
 }
 
 /** Kinds that may be logged whatever the stage. */
-const ANYTIME: readonly EntryKind[] = ['note', 'void', 'caution']
+const ANYTIME: readonly EntryKind[] = ['note', 'void', 'caution', 'review']
 /** What is left to log once mould was seen. */
-const AFTER_MOULD: readonly EntryKind[] = ['finish', 'look', 'take', 'smell', 'moveJar', 'discard']
+const AFTER_MOULD: readonly EntryKind[] = ['finish', 'look', 'restOut']
 
 function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], context: RuleContext, say: Say): void {
   const { body } = entry
@@ -87,6 +65,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     say('at', 'This is before the food came in. Check the time, or correct the intake.')
   }
   if (body.kind === 'caution' && !safetyRule(body.rule)) say('rule', `There is no caution “${body.rule}”.`)
+  if (JAR_KINDS.includes(body.kind)) return say('kind', 'This belongs to a jar’s own log.')
   if (ANYTIME.includes(body.kind)) return
   if (state.mould && !AFTER_MOULD.includes(body.kind)) return say('kind', mouldStop().message)
   const { run, rest } = state
@@ -124,7 +103,14 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     case 'unload':
       return need(inMachine, 'The batch is not in a machine') ? checkUnload(body, state, entry.at, say) : undefined
     case 'rest': need(out && rest?.startedAt === undefined, 'Only food that has left the machine goes to rest, once'); break
-    case 'look': need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting'); break
+    case 'look':
+      if (need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting') && body.jar !== undefined) checkRestJar(body.jar, state, say)
+      break
+    case 'restOut':
+      if (!need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting')) break
+      checkRestJar(body.jar, state, say)
+      if (state.dryG !== undefined && body.weightG > state.dryG) say('weightG', `Only ${grams(state.dryG)} is at rest in all its jars.`)
+      break
     case 'restEnd':
       need(out && rest?.endedAt === undefined, 'There is no rest to end')
       if (body.weightG !== undefined && run && body.weightG > run.loadedG) say('weightG', heavier(body.weightG, run.loadedG))
@@ -132,22 +118,13 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     case 'grind': return checkGrind(body, state, say)
     case 'pack': return checkPack(body, state, before, say)
     case 'finish': need(state.jars.length > 0 || state.stage === 'grinding' || state.mould, 'There is nothing to finish yet'); break
-    case 'take': {
-      const jar = state.jars.find(item => item.jarId === body.jarId)
-      if (!jar) say('jarId', 'There is no such jar of this batch.')
-      else if (body.weightG > jar.leftG + 0.5) say('weightG', `Only ${Math.round(jar.leftG * 10) / 10} g are left in this jar.`)
-      break
-    }
-    case 'discard':
-    case 'moveJar': {
-      const jar = state.jars.find(item => item.jarId === body.jarId)
-      if (!jar) say('jarId', 'There is no such jar of this batch.')
-      else if (jar.leftG <= 0) say('jarId', jar.discarded === undefined ? 'This jar is empty.' : 'This jar has been discarded.')
-      break
-    }
-    case 'smell':
-      if (!state.jars.some(item => item.jarId === body.jarId)) say('jarId', 'There is no such jar of this batch.')
   }
+}
+
+function checkRestJar(number: number, state: BatchState, say: Say): void {
+  const jar = state.rest!.jars[number - 1]
+  if (!jar) say('jar', `${state.rest!.jars.length === 1 ? 'One jar is' : `${state.rest!.jars.length} jars are`} at rest; there is no number ${number}.`)
+  else if (jar.out) say('jar', 'This jar has been thrown away.')
 }
 
 /** The hygrometer's own error may take a reading over the edge; this far it may not. */
@@ -182,7 +159,7 @@ function checkLoad(body: Extract<EntryBody, { kind: 'load' }>, state: BatchState
     if (body.trays.length !== body.positions.length || body.trays.some(tray => !unique.has(tray.position))) say('trays', 'Give a weight for each tray, or the total only.')
     else if (Math.abs(sum - body.totalG) > 1) say('totalG', `The trays add up to ${grams(sum)}, not ${grams(body.totalG)}.`)
   }
-  const most = state.run ? (state.grinds.length > 0 ? state.powderG : state.run.loadedG) : mostAfterPrep(state)
+  const most = state.grinds.length > 0 ? state.powderG : state.run ? state.run.loadedG : mostAfterPrep(state)
   if (body.totalG > most * (1 + SCALE_SHARE)) {
     say('totalG', `${grams(body.totalG)} on the trays is more than the ${grams(most)} there can be. Was the tray on the scale, or is the intake’s weight wrong?`)
   }
@@ -232,19 +209,42 @@ function checkUnload(body: Extract<EntryBody, { kind: 'unload' }>, state: BatchS
 
 function checkGrind(body: Extract<EntryBody, { kind: 'grind' }>, state: BatchState, say: Say): void {
   if (state.purpose === 'pieces') return say('kind', 'This batch is kept as pieces. Correct the intake’s purpose to grind it.')
-  if (state.run?.unloadedAt === undefined) return say('kind', 'The batch has not left the machine.')
+  if (state.run?.unloadedAt === undefined && !(state.fromJars && !state.run)) return say('kind', 'The batch has not left the machine.')
   if (state.stage === 'shelf') return say('kind', 'The batch is finished.')
+  checkSession(body, say)
   const already = state.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
-  const most = state.run.loadedG
-  if (already + body.dryInG > most) say('dryInG', `${grams(already + body.dryInG)} to grind is more than the ${grams(most)} that went on the trays.`)
-  if (body.powderOutG > body.dryInG * (1 + SCALE_SHARE)) say('powderOutG', `${grams(body.powderOutG)} of powder is more than the ${grams(body.dryInG)} that went in. Was the cup on the scale?`)
+  const most = state.run?.loadedG ?? state.intake.body.weightG
+  if (already + body.dryInG > most) say('dryInG', `${grams(already + body.dryInG)} to grind is more than the ${grams(most)} that ${state.run ? 'went on the trays' : 'came from the shelf'}.`)
+  const wentInG = body.dryInG + (body.seed?.weightG ?? 0)
+  if (body.powderOutG > wentInG * (1 + SCALE_SHARE)) say('powderOutG', `${grams(body.powderOutG)} of powder is more than the ${grams(wentInG)} that went in. Was the cup on the scale?`)
+}
+
+/** The rounds, passes and losses of a session must add up with what went in and came out. */
+function checkSession(body: Extract<EntryBody, { kind: 'grind' }>, say: Say): void {
+  const roundsG = (body.rounds ?? []).reduce((sum, round) => sum + round.inG, 0)
+  if (body.rounds && Math.abs(roundsG - body.dryInG) > 1 + SCALE_SHARE * body.dryInG) say('rounds', `The rounds add up to ${grams(roundsG)}, not to the ${grams(body.dryInG)} that went in.`)
+  body.rounds?.forEach((round, i) => {
+    if (round.outG !== undefined && round.outG > (round.inG + (body.seed?.weightG ?? 0)) * (1 + SCALE_SHARE) + 1) say(`rounds.${i}.outG`, `${grams(round.outG)} out of a round of ${grams(round.inG)}. Was the cup on the scale?`)
+  })
+  if (body.passes?.length) {
+    try {
+      sumPasses(body.passes)
+    }
+    catch (error) {
+      if (!(error instanceof InputError)) throw error
+      for (const { field, message } of error.problems) say(field, message.charAt(0).toUpperCase() + message.slice(1))
+    }
+  }
+  const lostG = Object.values(body.lost ?? {}).reduce((sum, grams) => sum + (grams ?? 0), 0)
+  const missingG = body.dryInG + (body.seed?.weightG ?? 0) - body.powderOutG
+  if (lostG > missingG + 1 + SCALE_SHARE * body.dryInG) say('lost', `The losses add up to ${grams(lostG)}, but only ${grams(Math.max(0, missingG))} is missing.`)
 }
 
 function checkPack(body: Extract<EntryBody, { kind: 'pack' }>, state: BatchState, before: readonly Entry[], say: Say): void {
   if (state.unpackedG === undefined) {
     return say('kind', state.purpose === 'pieces' ? 'End the rest before packing, so that what goes in the jar is known to be dry.' : 'Grind before packing.')
   }
-  if (ofKind(before, 'pack').some(entry => entry.body.jarId === body.jarId)) say('jarId', 'This jar has been packed already.')
+  if (!body.topUp && ofKind(before, 'pack').some(entry => entry.body.jarId === body.jarId)) say('jarId', 'This jar has been packed already.')
   if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1) {
     say('netG', `Only ${grams(state.unpackedG)} is left to pack. Was the jar on the scale?`)
   }
@@ -271,11 +271,11 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   }
   const log = inForce(after)
   const wet = state.run?.loadedG
-  if (ofKind(log, 'load').length === 0 && log.some(item => ['weigh', 'feel', 'unload', 'grind'].includes(item.body.kind))) {
+  if (ofKind(log, 'load').length === 0 && log.some(item => ['weigh', 'feel', 'unload', ...(state.fromJars ? [] : ['grind'])].includes(item.body.kind))) {
     fail('Later entries rest on this loading: void them first.')
   }
   const { run } = state
-  if ((run?.unloadedAt === undefined) && log.some(item => item.at >= (run?.loadedAt ?? 0) && ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
+  if ((run?.unloadedAt === undefined) && !(state.fromJars && !run) && log.some(item => item.at >= (run?.loadedAt ?? 0) && ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
     fail('Later entries rest on this taking out: void them first.')
   }
   if (run) {
@@ -290,11 +290,4 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   if (state.packedG > 0 && state.packedG > packable * (1 + SCALE_SHARE) + 1) {
     fail(`The jars hold ${grams(state.packedG)}, more than the ${grams(packable)} this would leave.`)
   }
-  const jars = new Map(state.jars.map(jar => [jar.jarId, jar.netG]))
-  for (const take of ofKind(log, 'take')) {
-    const left = jars.get(take.body.jarId)
-    if (left === undefined) fail('Something was taken from this jar: void that first.')
-    else jars.set(take.body.jarId, left - take.body.weightG)
-  }
-  if ([...jars.values()].some(left => left < -0.5)) fail('More was taken from the jar than it would hold.')
 }

@@ -55,7 +55,8 @@ export interface RunState {
   unloadedAt?: number
 }
 
-export interface JarState { jarId: string, packEntryId: string, netG: number, leftG: number, packedAt: number, place: string, discarded?: string, body: EntryOf<'pack'>['body'] }
+/** What of the batch went into a jar; a jar that was topped up stands here once for each time. */
+export interface JarState { jarId: string, packEntryId: string, netG: number, packedAt: number, body: EntryOf<'pack'>['body'] }
 
 /** All that follows from a batch's log. Nothing here is stored. */
 export interface BatchState {
@@ -95,6 +96,8 @@ export interface BatchState {
   mould: boolean
   /** Rules whose caution was accepted. */
   accepted: ReadonlySet<string>
+  /** It was begun from jars of the shelf: dry already, to be ground, or dried again. */
+  fromJars: boolean
   /** What became batches of their own. */
   splits: EntryOf<'split'>[]
 }
@@ -127,14 +130,15 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const rest = run?.unloadedAt === undefined ? undefined : restOf(log, run.unloadedAt)
   const purpose = intake.body.purpose
   const grinds = grindsOf(log, run)
-  const dryG = dryWeight(log, run, rest, grinds)
+  const fromJars = (intake.body.fromJars?.length ?? 0) > 0
+  const dryG = dryWeight(log, run, rest, grinds) ?? (fromJars && !run ? intake.body.weightG : undefined)
   const { powderG, redried } = powderOf(log, run, grinds, dryG)
   const jars = jarsOf(log)
   const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
-  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined ? undefined : dryG) : grinds.length > 0 || redried ? powderG : undefined
+  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined && !(fromJars && !run) ? undefined : dryG) : grinds.length > 0 || redried ? powderG : undefined
   const finished = ofKind(log, 'finish').length > 0
     || (packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable))
-  const mould = rest?.looks.some(look => look.body.saw === 'mould') ?? false
+  const mould = rest?.jars.some(jar => jar.mould) ?? false
   const heldAfter = run?.unloadedAt ?? prep.at(-1)?.at ?? intake.at
   const cut = prep.findLast(entry => entry.body.cutName)?.body.cutName
   return {
@@ -146,7 +150,8 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     jars, packedG, finished, mould, splits,
     hold: run && run.unloadedAt === undefined ? undefined : holdOf(log, run ? 'dry' : prep.some(entry => PERISHABLE_STEPS.includes(entry.body.step)) ? 'cut' : 'raw', food.freshDays.value, heldAfter),
     accepted: new Set(ofKind(log, 'caution').map(entry => entry.body.rule)),
-    stage: stageOf({ finished, prep, run, rest, grinds }),
+    fromJars,
+    stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),
   }
 }
 
@@ -234,7 +239,9 @@ function dryWeight(log: readonly Entry[], run: RunState | undefined, rest: RestS
   // Trays that came out one by one: their weights add up, if each was weighed.
   const unloads = ofKind(log, 'unload').filter(entry => entry.at >= run.loadedAt && entry.at <= run.unloadedAt!)
   const sumG = unloads.every(entry => entry.body.weightG !== undefined) ? unloads.reduce((sum, entry) => sum + entry.body.weightG!, 0) : undefined
-  return rest?.endWeightG ?? sumG ?? run.weighings.at(-1)?.weightG
+  const outG = rest?.jars.reduce((sum, jar) => sum + (jar.out?.weightG ?? 0), 0) ?? 0
+  const wholeG = sumG ?? run.weighings.at(-1)?.weightG
+  return rest?.endWeightG ?? (wholeG === undefined ? undefined : Math.max(0, wholeG - outG))
 }
 
 /** What was ground since it last left a machine: ground half dry and gone back, it is in the trays again. */
@@ -254,12 +261,5 @@ function powderOf(log: readonly Entry[], run: RunState | undefined, grinds: read
 }
 
 function jarsOf(log: readonly Entry[]): JarState[] {
-  return ofKind(log, 'pack').map((entry) => {
-    const taken = ofKind(log, 'take').filter(take => take.body.jarId === entry.body.jarId)
-      .reduce((sum, take) => sum + take.body.weightG, 0)
-    const { jarId, netG } = entry.body
-    const discarded = ofKind(log, 'discard').findLast(item => item.body.jarId === jarId)?.body.cause
-    const place = ofKind(log, 'moveJar').findLast(item => item.body.jarId === jarId)?.body.place ?? entry.body.place
-    return { jarId, packEntryId: entry.id, netG, leftG: discarded === undefined ? Math.max(0, netG - taken) : 0, packedAt: entry.at, place, discarded, body: entry.body }
-  })
+  return ofKind(log, 'pack').map(({ id, at, body }) => ({ jarId: body.jarId, packEntryId: id, netG: body.netG, packedAt: at, body }))
 }

@@ -1,5 +1,6 @@
 import type { FeelCheck } from '../dryness'
 import type { PackageKey } from '../keeping'
+import type { JarBody, JarDraw, Review } from './jarBodies'
 import type { PrepStepName, Purpose } from '../foods'
 import type { MachineKind } from '../machines'
 import type { HoldPlace } from './hold'
@@ -30,7 +31,21 @@ export interface IntakeBody {
   price?: number
   /** The batch whose basket it is a part of. */
   from?: string
+  /** Begun from jars of the shelf, to be dried or ground again: dry already. */
+  fromJars?: JarDraw[]
 }
+
+/** A jar in which a part of the batch rests. */
+export interface RestJar { name: string, sizeMl?: number, weightG?: number }
+
+/** One round in the cup. */
+export interface GrindRound { inG: number, outG?: number }
+
+/** A pass over a sieve: what fell through and what stayed on top; `back` where that went into the cup again. */
+export interface GrindPass { openingUm: number, throughG: number, overG: number, back?: boolean }
+
+/** Where the rest of a grinding went, g. */
+export interface GrindLosses { dustG?: number, filmG?: number, rejectsG?: number, cleaningG?: number }
 
 /** What is written into a batch's log. One kind a fact; grams are net of the tray. */
 export type EntryBody
@@ -57,30 +72,37 @@ export type EntryBody
     | { kind: 'feel', check: FeelCheck }
     /** All trays that are left, or those named. */
     | { kind: 'unload', weightG?: number, positions?: number[] }
-    | { kind: 'rest', container?: string }
-    | { kind: 'look', saw: 'dry' | 'moisture' | 'clumps' | 'mould', note?: string }
+    | { kind: 'rest', container?: string, jars?: RestJar[] }
+    /** `jar`: which of the jars at rest, counted from 1; all of them where missing. */
+    | { kind: 'look', saw: LookSight, jar?: number, note?: string }
+    /** One of the jars at rest is thrown away. */
+    | { kind: 'restOut', jar: number, weightG: number, cause: string }
     | { kind: 'jarAir', shown: number, closedHours: number, celsius?: number, calibration: HygrometerCalibration }
     | { kind: 'restEnd', weightG?: number }
-    | { kind: 'grind', dryInG: number, powderOutG: number, note?: string }
+    /** A session at the grinder. Powder out is what all rounds gave together, a seed of old powder included. */
+    | { kind: 'grind', dryInG: number, powderOutG: number, grinderId?: string, rounds?: GrindRound[], seed?: JarDraw, passes?: GrindPass[], lost?: GrindLosses, warm?: boolean, note?: string }
     /** Damp powder dried in a thin layer. */
     | { kind: 'powderDry', how: 'oven-off' | 'low-oven' | 'dryer', minutes: number, beforeG?: number, afterG?: number }
-    | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number, inOil?: boolean }
+    /** Into a new jar, or onto what is in one. `mixed`: what was stirred in beside. `leakGDayKPa`: what the lid lets in, where measured. */
+    | { kind: 'pack', jarId: string, netG: number, packageKey: PackageKey, place: string, sizeMl?: number, storageC?: number, inOil?: boolean, topUp?: boolean, moisture?: number, mixed?: { starchG?: number, saltG?: number }, absorberCc?: number, gelG?: number, wrapped?: boolean, leakGDayKPa?: number }
     | { kind: 'finish', reason?: string }
     | { kind: 'note', text: string }
-    | { kind: 'take', jarId: string, weightG: number, use?: string }
-    /** A jar goes to another place. */
-    | { kind: 'moveJar', jarId: string, place: string }
-    /** What is left in a jar is thrown away, and why. */
-    | { kind: 'discard', jarId: string, cause: string }
-    | { kind: 'smell', jarId: string, smell: 'strong' | 'weaker' | 'crushed' | 'none' }
+    | Review
+    | JarBody
     | { kind: 'void', target: string, reason?: string }
 
 export interface AddedParts { solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
+
+/** What a look at a jar at rest shows; packed pieces hang at the top and fall when it is knocked. */
+export const LOOK_SIGHTS = ['dry', 'hung', 'clumps', 'moisture', 'mould'] as const
+export type LookSight = typeof LOOK_SIGHTS[number]
 
 export type EntryKind = EntryBody['kind']
 
 /** Kinds that belong to a run, and so to every batch in the machine. */
 export const RUN_KINDS: readonly EntryKind[] = ['heat', 'air', 'move', 'tick', 'outlook']
+/** Kinds that stand in a jar's own log. */
+export const JAR_KINDS: readonly EntryKind[] = ['take', 'moveJar', 'discard', 'smell', 'lookJar', 'measure', 'fill', 'pour']
 
 /** An entry as it stands in the log. Instants are milliseconds since 1970, UTC. */
 export interface Entry {

@@ -3,7 +3,7 @@ import type { Food, Purpose } from '../foods'
 
 /** What the food is kept in, and how its keeping compares with a lined screw jar (common practice). */
 export interface Package { key: PackageKey, name: string, factor: number, reason: string, volumeMl?: number }
-export type PackageKey = 'screw-jar' | 'vacuum-jar' | 'plastic-lid' | 'bag' | 'foil-bag'
+export type PackageKey = 'screw-jar' | 'vacuum-jar' | 'plastic-lid' | 'bag' | 'foil-bag' | 'other'
 
 export const PACKAGES: readonly Package[] = [
   { key: 'screw-jar', name: 'Screw jar, lined lid', factor: 1, reason: 'a lined lid keeps damp out' },
@@ -11,6 +11,7 @@ export const PACKAGES: readonly Package[] = [
   { key: 'plastic-lid', name: 'Jar with a plastic lid', factor: 0.6, reason: 'plastic lids let damp in' },
   { key: 'bag', name: 'Plastic bag', factor: 0.5, reason: 'plain bags let damp and air in' },
   { key: 'foil-bag', name: 'Foil-laminate bag', factor: 2, reason: 'foil keeps damp, air and light out' },
+  { key: 'other', name: 'Another lid', factor: 0.8, reason: 'what its lid lets in was measured' },
 ]
 
 /** The package with this key, or undefined. */

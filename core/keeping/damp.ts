@@ -1,7 +1,6 @@
 import type { Food, Purpose } from '../foods'
 import { isothermOf } from '../sorption'
-import type { PackageKey } from './bestBy'
-import { moistureIngress, PERMEANCE } from './ingress'
+import { moistureIngress } from './ingress'
 
 /** Humidity of a pantry that nobody measured. */
 export const PANTRY_HUMIDITY = 0.55
@@ -22,14 +21,14 @@ export interface Damp {
 
 /**
  * How a jar takes up the pantry's damp, from the day it was packed at its target.
- * @param celsius of its place
+ * @param jar.gPerDayKPa what its package lets in: see `leakOf`; `moisture`: wet basis, its target where missing
  * @returns undefined in the cold, where it hardly does
  */
-export function dampOf(jar: { food: Food, purpose: Purpose, netG: number, packageKey: PackageKey, celsius: number }): Damp | undefined {
+export function dampOf(jar: { food: Food, purpose: Purpose, netG: number, gPerDayKPa: number, celsius: number, moisture?: number }): Damp | undefined {
   if (!(jar.celsius >= LEAST_C) || !(jar.netG > 0)) return undefined
-  const moisture = jar.food.target[jar.purpose]
+  const moisture = jar.moisture ?? jar.food.target[jar.purpose]
   const ask = (limit: number, days?: number) => moistureIngress({
-    isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: PERMEANCE[jar.packageKey], pantry: { celsius: jar.celsius, humidity: PANTRY_HUMIDITY }, limit, days,
+    isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: jar.gPerDayKPa, pantry: { celsius: jar.celsius, humidity: PANTRY_HUMIDITY }, limit, days,
   })
   const { daysToLimit: daysToClump } = ask(DAMP_LIMITS.clumps, 1)
   const days = Math.min(MOST_DAYS, Math.max(LEAST_DAYS, Number.isFinite(daysToClump) ? 1.4 * daysToClump : MOST_DAYS))

@@ -2,7 +2,7 @@ import type { BestBy } from './bestBy'
 
 const DAY_MS = 86_400_000
 /** Mean month of the Gregorian calendar. */
-const MONTH_MS = 30.436875 * DAY_MS
+export const MONTH_MS = 30.436875 * DAY_MS
 /** A jar whose best time ends within this many days is to be used first. */
 export const USE_FIRST_DAYS = 21
 

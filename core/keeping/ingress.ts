@@ -29,7 +29,22 @@ export interface Ingress {
  * Vapour that gets into a package, g a day for each kPa: through its wall, or past its lid. From memory (50 µm of polyethylene 5–8 g/m²/day, foil under 0.05),
  * for a jar or bag of about 250 mL; a lid that leaks passes far more than any wall.
  */
-export const PERMEANCE: Record<PackageKey, number> = { 'screw-jar': 0.001, 'vacuum-jar': 0.0006, 'plastic-lid': 0.02, 'bag': 0.05, 'foil-bag': 0.0004 }
+export const PERMEANCE = { 'screw-jar': 0.001, 'vacuum-jar': 0.0006, 'plastic-lid': 0.02, 'bag': 0.05, 'foil-bag': 0.0004 } as const satisfies Partial<Record<PackageKey, number>>
+
+/** What a package lets in: as measured, or as such packages do; undefined where nobody knows. */
+export function leakOf(packageKey: PackageKey, measured?: number): number | undefined {
+  return measured ?? (PERMEANCE as Partial<Record<PackageKey, number>>)[packageKey]
+}
+
+/**
+ * What a lid lets in, measured: silica gel closed in the jar gains weight, since it keeps the air in there dry.
+ * @param gainedG what the gel gained over so many days in a room
+ * @throws InputError for a gain or a time that is not above zero
+ */
+export function measuredLeak({ gainedG, days, room }: { gainedG: number, days: number, room: Air }): number {
+  if (!(gainedG > 0 && days > 0)) throw new InputError([{ field: 'gainedG', message: 'must be above zero, as the days: weigh the gel again after a week' }])
+  return gainedG / days / (saturationKPa(room.celsius) * room.humidity)
+}
 
 /** A transmission rate as makers give it, g/m²/day at 38 °C and 90 % (ASTM E96), as g a day for each kPa of an area. */
 export function permeanceOf(wvtr: number, areaM2: number): number {

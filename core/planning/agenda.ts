@@ -1,9 +1,9 @@
-import { constantTrays, hotSpellOf, type Assessment, type BatchState, type HoldPlace } from '../batch'
+import { constantTrays, hotSpellOf, isDamp, worstLook, type Assessment, type BatchState, type HoldPlace } from '../batch'
 import { REST_DAYS } from '../dryness'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 
-export type TodoKind = 'load' | 'prepare' | 'heat' | 'lower' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard' | 'held' | 'bringIn' | 'takeOutside' | 'turn' | 'endSmoke' | 'round'
+export type TodoKind = 'load' | 'prepare' | 'heat' | 'lower' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard' | 'held' | 'bringIn' | 'takeOutside' | 'turn' | 'endSmoke' | 'round' | 'lookJar'
 
 /** One thing that needs hands, or will happen. */
 export interface Todo {
@@ -195,8 +195,8 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
   }
   const lastLook = rest!.looks.at(-1)
   if (assessed?.verdict.discard) return { kind: 'discard', from: lastLook!.at, title: `Discard the ${name}`, why: 'Mould was seen: the whole jar goes.' }
-  if (lastLook && lastLook.body.saw !== 'dry') {
-    return { kind: 'redry', from: lastLook.at, title: `Dry the ${name} again`, why: 'The jar showed moisture: back to the machine the same day.' }
+  if (isDamp(worstLook(rest!))) {
+    return { kind: 'redry', from: lastLook!.at, title: `Dry the ${name} again`, why: 'The jar showed moisture: back to the machine the same day.' }
   }
   const done = startedAt + REST_DAYS * DAY
   const next = Math.max(lastLook?.at ?? startedAt, startedAt) + DAY

@@ -56,6 +56,12 @@ const HOUR = 3_600_000
 /** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
 const RECOVERY = { median: 0.95, sdLog: 0.03 }
 
+/** The reference's ratios of a food and cut: prepared over raw, dry over wet, powder over dry. */
+export function referenceYields(food: Food, card: MethodCard, purpose: Purpose): { prep: number, drying: number, grinding: number } {
+  const trimmed = balancePrep({ rawWeightG: 1000, rawMoisture: food.rawMoisture.value, steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }] })
+  return { prep: trimmed.prepYield.p50, drying: targetWeight(trimmed.solids.mean, food.target[purpose]), grinding: purpose === 'pieces' ? 1 : RECOVERY.median }
+}
+
 /**
  * What a basket will take and give before a knife is lifted, each figure a range: from the food's
  * reference, and from own finished batches shrunk toward it.

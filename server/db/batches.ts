@@ -31,6 +31,13 @@ export interface BatchViewRow {
   cut_by: string | null
   /** JSON: positions in the machine. */
   trays: string
+  rested: 0 | 1
+  /** Water of the product, wet basis. */
+  moisture: number
+  /** JSON: see `services/insight`. */
+  insight: string | null
+  /** JSON: the newest word for next time. */
+  review: string | null
 }
 
 export function insertBatch(db: Db, id: string, createdAt: number): number {
@@ -58,7 +65,7 @@ export function batchIdsOfRun(db: Db, runId: string): string[] {
     SELECT DISTINCT batch_id FROM batch_view WHERE run_id = ?`).all(runId).map(row => row.batch_id)
 }
 
-const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'cut_by', 'trays'] as const
+const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'cut_by', 'trays', 'rested', 'moisture', 'insight', 'review'] as const
 
 export function putBatchView(db: Db, row: BatchViewRow): void {
   statement(db, `INSERT OR REPLACE INTO batch_view (${VIEW_COLUMNS.join(', ')}) VALUES (${VIEW_COLUMNS.map(() => '?').join(', ')})`)
@@ -128,4 +135,16 @@ export function finishedOf(db: Db, foodKey: string, cardKey: string | undefined,
   return statement<BatchViewRow>(db, `
     SELECT * FROM batch_view WHERE food_key = ? AND stage IN ('resting', 'grinding', 'shelf') AND (? IS NULL OR card_key = ?) ORDER BY number DESC LIMIT ?`)
     .all(foodKey, cardKey ?? null, cardKey ?? null, limit)
+}
+
+/** Words for next time on other batches of a food, those of the same card first, newest first. */
+export function reviewsOf(db: Db, foodKey: string, cardKey: string, except: string, limit: number): { batch_id: string, number: number, card_key: string, review: string }[] {
+  return statement<{ batch_id: string, number: number, card_key: string, review: string }>(db, `
+    SELECT batch_id, number, card_key, review FROM batch_view WHERE food_key = ? AND review IS NOT NULL AND batch_id <> ?
+    ORDER BY card_key = ? DESC, number DESC LIMIT ?`).all(foodKey, except, cardKey, limit)
+}
+
+/** Lines of every finished batch, for what they taught. */
+export function finishedViews(db: Db, filter: { foodKey?: string, since?: number }): BatchViewRow[] {
+  return statement<BatchViewRow>(db, `SELECT * FROM batch_view WHERE stage = 'shelf' AND (? IS NULL OR food_key = ?) AND started_at >= ? ORDER BY number`).all(filter.foodKey ?? null, filter.foodKey ?? null, filter.since ?? 0)
 }

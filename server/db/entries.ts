@@ -13,21 +13,42 @@ function toEntry(row: EntryRow): Entry {
   }
 }
 
-/** Where an entry belongs: a batch, or a run with all its batches. */
-export type EntryPlace = { batchId: string, runId?: undefined } | { runId: string, batchId?: undefined }
+/** Where an entry belongs: a batch, a run with all its batches, or a jar. */
+export type EntryPlace = { batchId: string, runId?: undefined, jarId?: undefined } | { runId: string, batchId?: undefined, jarId?: undefined } | { jarId: string, batchId?: undefined, runId?: undefined }
 
-/** Adds a row to the log and gives its place in it. */
-export function insertEntry(db: Db, place: EntryPlace, entry: Omit<Entry, 'seq'>): number {
-  return Number(statement(db, `
-    INSERT INTO entry (id, batch_id, run_id, kind, at, recorded_at, replaces, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`)
-    .run(entry.id, place.batchId ?? null, place.runId ?? null, entry.body.kind, entry.at, entry.recordedAt, entry.replaces ?? null, JSON.stringify(entry.body))
+/**
+ * Adds a row to the log and gives its place in it.
+ * @param jars every jar that it names, or whose entry it corrects or voids
+ */
+export function insertEntry(db: Db, place: EntryPlace, entry: Omit<Entry, 'seq'>, jars: readonly string[] = []): number {
+  const seq = Number(statement(db, `
+    INSERT INTO entry (id, batch_id, run_id, jar_id, kind, at, recorded_at, replaces, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`)
+    .run(entry.id, place.batchId ?? null, place.runId ?? null, place.jarId ?? null, entry.body.kind, entry.at, entry.recordedAt, entry.replaces ?? null, JSON.stringify(entry.body))
     .lastInsertRowid)
+  for (const jarId of jars) statement(db, 'INSERT OR IGNORE INTO entry_jar (jar_id, seq) VALUES (?, ?)').run(jarId, BigInt(seq))
+  return seq
 }
 
 /** The entry with this id and where it belongs, or undefined. */
-export function findEntry(db: Db, id: string): { entry: Entry, batchId?: string, runId?: string } | undefined {
-  const row = statement<EntryRow & { batch_id: string | null, run_id: string | null }>(db, `SELECT ${COLUMNS}, batch_id, run_id FROM entry WHERE id = ?`).get(id)
-  return row && { entry: toEntry(row), batchId: row.batch_id ?? undefined, runId: row.run_id ?? undefined }
+export function findEntry(db: Db, id: string): { entry: Entry, batchId?: string, runId?: string, jarId?: string } | undefined {
+  const row = statement<EntryRow & { batch_id: string | null, run_id: string | null, jar_id: string | null }>(db, `SELECT ${COLUMNS}, batch_id, run_id, jar_id FROM entry WHERE id = ?`).get(id)
+  return row && { entry: toEntry(row), batchId: row.batch_id ?? undefined, runId: row.run_id ?? undefined, jarId: row.jar_id ?? undefined }
+}
+
+/** Every jar that an entry stands under. */
+export function jarsOfEntry(db: Db, id: string): string[] {
+  return statement<{ jar_id: string }>(db, 'SELECT ej.jar_id FROM entry e JOIN entry_jar ej ON ej.seq = e.seq WHERE e.id = ?').all(id).map(row => row.jar_id)
+}
+
+/** Every entry that names a jar, or corrects or voids one that does, in order of arrival. */
+export function entriesOfJar(db: Db, jarId: string): (Entry & { batchId?: string })[] {
+  return statement<EntryRow & { batch_id: string | null }>(db, `SELECT ${COLUMNS.split(', ').map(column => `e.${column}`).join(', ')}, e.batch_id FROM entry_jar ej JOIN entry e ON e.seq = ej.seq WHERE ej.jar_id = ? ORDER BY e.seq`)
+    .all(jarId).map(row => ({ ...toEntry(row), batchId: row.batch_id ?? undefined }))
+}
+
+/** A batch's own entries of the kinds that tell what is in its bowl, and what voids them. */
+export function bowlEntries(db: Db, batchId: string): (Entry & { batchId: string })[] {
+  return statement<EntryRow>(db, `SELECT ${COLUMNS} FROM entry WHERE batch_id = ? AND kind IN ('intake', 'grind', 'pack', 'void') ORDER BY seq`).all(batchId).map(row => ({ ...toEntry(row), batchId }))
 }
 
 /** A batch's own entries and the heat entries of the runs it was loaded into, in order of arrival. */
@@ -54,9 +75,18 @@ export function newestAir(db: Db): Entry | undefined {
 }
 
 /** Every row of the log with its place, oldest first, one at a time: for export. */
-export function* allEntries(db: Db): Generator<{ entry: Entry, batchNumber?: number, runId?: string }> {
-  const rows = db.prepare<[], EntryRow & { number: number | null, run_id: string | null }>(`
-    SELECT e.seq, e.id, e.at, e.recorded_at, e.replaces, e.body, e.run_id, b.number
-    FROM entry e LEFT JOIN batch b ON b.id = e.batch_id ORDER BY e.seq`).iterate()
-  for (const row of rows) yield { entry: toEntry(row), batchNumber: row.number ?? undefined, runId: row.run_id ?? undefined }
+export function* allEntries(db: Db): Generator<{ entry: Entry, batchNumber?: number, runId?: string, jarNumber?: number }> {
+  const rows = db.prepare<[], EntryRow & { number: number | null, run_id: string | null, jar_number: number | null }>(`
+    SELECT e.seq, e.id, e.at, e.recorded_at, e.replaces, e.body, e.run_id, b.number, j.number AS jar_number
+    FROM entry e LEFT JOIN batch b ON b.id = e.batch_id LEFT JOIN jar j ON j.id = e.jar_id ORDER BY e.seq`).iterate()
+  for (const row of rows) yield { entry: toEntry(row), batchNumber: row.number ?? undefined, runId: row.run_id ?? undefined, jarNumber: row.jar_number ?? undefined }
+}
+
+/** Smell tests in force on jars of a food and form, with the age of what was smelt. */
+export function smellsOf(db: Db, foodKey: string, purpose: string): { at: number, smell: 'strong' | 'weaker' | 'crushed' | 'none', oldest_at: number }[] {
+  return statement<{ at: number, smell: 'strong' | 'weaker' | 'crushed' | 'none', oldest_at: number }>(db, `
+    SELECT e.at, json_extract(e.body, '$.smell') AS smell, v.oldest_at FROM jar_view v JOIN entry e ON e.jar_id = v.jar_id
+    WHERE v.food_key = ? AND v.purpose = ? AND e.kind = 'smell'
+      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
+    ORDER BY e.at`).all(foodKey, purpose)
 }

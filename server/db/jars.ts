@@ -5,8 +5,9 @@ import { statement } from './statement'
 
 export interface JarViewRow {
   jar_id: string
-  batch_id: string
   number: number
+  /** The batch that was packed in it first; null for one filled from other jars. */
+  batch_id: string | null
   food_key: string
   purpose: Purpose
   place: string
@@ -15,34 +16,79 @@ export interface JarViewRow {
   left_g: number
   size_ml: number | null
   packed_at: number
+  filled_at: number
+  oldest_at: number
+  baskets: number
   best_from: number
   best_to: number
+  best_limit: string
+  moisture: number
   smell: string | null
+  smelt_at: number | null
+  saw: string | null
+  looked_at: number | null
 }
 
 /** Gives the jar its number; one that has it keeps it. */
-export function ensureJar(db: Db, id: string, batchId: string): number {
-  const known = statement<{ number: number }>(db, 'SELECT number FROM jar WHERE id = ?').get(id)
+export function ensureJar(db: Db, id: string): number {
+  const known = findJar(db, id)
   if (known) return known.number
   const number = statement<{ next: number }>(db, 'SELECT coalesce(max(number), 0) + 1 AS next FROM jar').get()!.next
-  statement(db, 'INSERT INTO jar (id, number, batch_id) VALUES (?, ?, ?)').run(id, number, batchId)
+  statement(db, 'INSERT INTO jar (id, number) VALUES (?, ?)').run(id, number)
   return number
 }
 
-export function findJar(db: Db, id: string): { id: string, number: number, batch_id: string } | undefined {
-  return statement<{ id: string, number: number, batch_id: string }>(db, 'SELECT id, number, batch_id FROM jar WHERE id = ?').get(id)
+export function findJar(db: Db, id: string): { id: string, number: number } | undefined {
+  return statement<{ id: string, number: number }>(db, 'SELECT id, number FROM jar WHERE id = ?').get(id)
 }
 
+/** Jars that a batch was ever packed in, by number. */
 export function jarsOfBatch(db: Db, batchId: string): { id: string, number: number }[] {
-  return statement<{ id: string, number: number }>(db, 'SELECT id, number FROM jar WHERE batch_id = ? ORDER BY number').all(batchId)
+  return statement<{ id: string, number: number }>(db, `
+    SELECT DISTINCT j.id, j.number FROM entry e JOIN entry_jar ej ON ej.seq = e.seq JOIN jar j ON j.id = ej.jar_id
+    WHERE e.batch_id = ? AND e.kind = 'pack' ORDER BY j.number`).all(batchId)
 }
 
-const COLUMNS = ['jar_id', 'batch_id', 'number', 'food_key', 'purpose', 'place', 'package_key', 'net_g', 'left_g', 'size_ml', 'packed_at', 'best_from', 'best_to', 'smell'] as const
+/** Jars whose first filling came from a batch. */
+export function jarsPackedFrom(db: Db, batchId: string): JarViewRow[] {
+  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE batch_id = ? ORDER BY number').all(batchId)
+}
 
-export function replaceJarViews(db: Db, batchId: string, rows: readonly JarViewRow[]): void {
-  statement(db, 'DELETE FROM jar_view WHERE batch_id = ?').run(batchId)
-  const insert = statement(db, `INSERT INTO jar_view (${COLUMNS.join(', ')}) VALUES (${COLUMNS.map(() => '?').join(', ')})`)
-  for (const row of rows) insert.run(...COLUMNS.map(column => row[column]))
+/** Every jar that has a number: also such as are gone again. */
+export function allJarIds(db: Db): string[] {
+  return statement<{ id: string }>(db, 'SELECT id FROM jar ORDER BY number').all().map(row => row.id)
+}
+
+const COLUMNS = ['jar_id', 'number', 'batch_id', 'food_key', 'purpose', 'place', 'package_key', 'net_g', 'left_g', 'size_ml', 'packed_at', 'filled_at', 'oldest_at', 'baskets', 'best_from', 'best_to', 'best_limit', 'moisture', 'smell', 'smelt_at', 'saw', 'looked_at'] as const
+
+export function putJarView(db: Db, row: JarViewRow): void {
+  statement(db, `INSERT OR REPLACE INTO jar_view (${COLUMNS.join(', ')}) VALUES (${COLUMNS.map(() => '?').join(', ')})`).run(...COLUMNS.map(column => row[column]))
+}
+
+/** Forgets what follows of a jar: it is made anew, or its packing was voided. */
+export function dropJarView(db: Db, jarId: string): void {
+  for (const table of ['jar_view', 'jar_part', 'jar_use']) statement(db, `DELETE FROM ${table} WHERE jar_id = ?`).run(jarId)
+}
+
+export function putJarPart(db: Db, jarId: string, batchId: string, everG: number, leftG: number): void {
+  statement(db, 'INSERT INTO jar_part (jar_id, batch_id, ever_g, left_g) VALUES (?, ?, ?, ?)').run(jarId, batchId, everG, leftG)
+}
+
+export function putJarUse(db: Db, use: { jarId: string, entryId: string, at: number, grams: number }, foodKey: string): void {
+  statement(db, 'INSERT INTO jar_use (jar_id, entry_id, at, grams, food_key) VALUES (?, ?, ?, ?, ?)').run(use.jarId, use.entryId, Math.round(use.at), use.grams, foodKey)
+}
+
+export interface JarPartRow { jar_id: string, batch_id: string, ever_g: number, left_g: number }
+
+/** The baskets of a jar, the largest first. */
+export function partsOfJar(db: Db, jarId: string): JarPartRow[] {
+  return statement<JarPartRow>(db, 'SELECT * FROM jar_part WHERE jar_id = ? ORDER BY ever_g DESC').all(jarId)
+}
+
+/** Every jar that a basket ever went into, whatever way it took: for a recall. */
+export function jarsWithBasket(db: Db, batchId: string): (JarViewRow & { ever_g: number, part_left_g: number })[] {
+  return statement<JarViewRow & { ever_g: number, part_left_g: number }>(db, `
+    SELECT v.*, p.ever_g, p.left_g AS part_left_g FROM jar_part p JOIN jar_view v ON v.jar_id = p.jar_id WHERE p.batch_id = ? ORDER BY v.number`).all(batchId)
 }
 
 export function jarView(db: Db, jarId: string): JarViewRow | undefined {
@@ -54,12 +100,27 @@ export function shelfSums(db: Db): { count: number, grams: number } {
 }
 
 /** Jars with something in them, by place and number. */
-export function jarsOnShelf(db: Db, limit: number): JarViewRow[] {
-  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE left_g > 0 ORDER BY place, number LIMIT ?').all(limit)
+export function jarsOnShelf(db: Db): JarViewRow[] {
+  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE left_g > 0 ORDER BY place, number').all()
 }
 
-export function placesOfJars(db: Db): string[] {
-  return statement<{ place: string }>(db, 'SELECT DISTINCT place FROM jar_view WHERE left_g > 0 ORDER BY place').all().map(row => row.place)
+/** Jars of a food and form with something in them, or of any. */
+export function jarsHolding(db: Db, foodKey: string, purpose: string): JarViewRow[] {
+  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE food_key = ? AND purpose = ? AND left_g > 0 ORDER BY oldest_at').all(foodKey, purpose)
+}
+
+/** Weight left and eaten since an instant, by food. */
+export function stockByFood(db: Db, since: number): { food_key: string, left_g: number, jars: number, used_g: number, first_at: number | null }[] {
+  return statement<{ food_key: string, left_g: number, jars: number, used_g: number, first_at: number | null }>(db, `
+    SELECT f.food_key, coalesce(s.left_g, 0) AS left_g, coalesce(s.jars, 0) AS jars, coalesce(u.used_g, 0) AS used_g, s.first_at
+    FROM (SELECT DISTINCT food_key FROM jar_view) f
+    LEFT JOIN (SELECT food_key, sum(left_g) AS left_g, sum(left_g > 0) AS jars, min(packed_at) AS first_at FROM jar_view GROUP BY food_key) s ON s.food_key = f.food_key
+    LEFT JOIN (SELECT food_key, sum(grams) AS used_g FROM jar_use WHERE at >= ? GROUP BY food_key) u ON u.food_key = f.food_key`).all(since)
+}
+
+/** What was eaten by month, as instants of its days, of all foods or one. */
+export function usesSince(db: Db, since: number): { at: number, grams: number, food_key: string }[] {
+  return statement<{ at: number, grams: number, food_key: string }>(db, 'SELECT at, grams, food_key FROM jar_use WHERE at >= ? ORDER BY at').all(since)
 }
 
 /** Jars whose best time ends first, up to an instant. */

@@ -8,11 +8,12 @@ import type { Context } from './context'
  * formula are defused.
  */
 export function exportCsv({ db }: Context): string {
-  const rows = [...allEntries(db)].map(({ entry, batchNumber, runId }) => ({
+  const rows = [...allEntries(db)].map(({ entry, batchNumber, runId, jarNumber }) => ({
     seq: entry.seq,
     id: entry.id,
     batch: batchNumber ?? '',
     run: runId ?? '',
+    jar: jarNumber ?? '',
     kind: entry.body.kind,
     happened: new Date(entry.at).toISOString(),
     written: new Date(entry.recordedAt).toISOString(),

@@ -1,7 +1,7 @@
 import { formatWeight } from '#core/units'
 import type { Context } from './context'
 import { householdOf } from './context'
-import { jarPage } from './pages'
+import { jarPage } from './shelf'
 
 /** What stands on a jar's label, in words ready to print. */
 export interface JarLabel {
@@ -34,12 +34,12 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
   const household = householdOf(context)
   const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
   const month = new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric', timeZone: household.timeZone })
-  const { cultivar } = jar.pedigree
+  const cultivar = jar.pedigree.length === 1 ? jar.pedigree[0]!.cultivar : undefined
   return {
     jarNumber: jar.number,
     food: jar.foodName,
     form: cultivar ? `${FORMS[jar.purpose]}, “${cultivar}”` : FORMS[jar.purpose],
-    lot: `Batch ${jar.batchNumber} · jar ${jar.number}`,
+    lot: `${jar.pedigree.length === 1 ? 'Batch' : 'Batches'} ${jar.pedigree.map(basket => basket.number).join(', ')} · jar ${jar.number}`,
     netWeight: formatWeight(jar.netG, household.weightUnit),
     packed: date.format(jar.packedAt),
     bestBy: `${month.format(jar.bestFrom)}–${month.format(jar.bestTo)}`,

@@ -1,30 +1,28 @@
 import type { Stage } from '#core/batch'
-import { allergensOf, foldBatch, STAGES } from '#core/batch'
+import { foldBatch, STAGES } from '#core/batch'
 import type { Food, FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
-import { dampOf, bestByWindow, USE_FIRST_DAYS, type PackageKey, type Damp } from '#core/keeping'
+import { USE_FIRST_DAYS } from '#core/keeping'
 import { SAFETY_RULES } from '#core/safety'
-import { intervalFromNormal } from '#core/stats'
-import { portionOf } from '#core/using'
-import type { BatchAnswer, BatchSummary, FoundItem, JarAnswer, JarSummary, NowAnswer, RackAnswer, ShelfAnswer, StageCount } from '#shared/contracts'
-import { batchView, dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
+import type { BatchAnswer, BatchSummary, FoundItem, NowAnswer, RackAnswer, StageCount } from '#shared/contracts'
+import { dryingViews, findBatchViews, listBatchViews, reviewsOf, stageSums, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, newestAir } from '#server/db/entries'
-import { findJarViews, jarsOfBatch, jarsOnShelf, jarsToUse, jarView, placesOfJars, shelfSums, type JarViewRow } from '#server/db/jars'
+import { findJarViews, jarsHolding, jarsOfBatch, jarsToUse, shelfSums } from '#server/db/jars'
+import { listTools } from '#server/db/tools'
 import { acceptedCautions } from '#server/db/foods'
 import { findMachine, listMachines } from '#server/db/settings'
 import { countTodos, listTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
 import { hoursInMachine } from './learning'
-import { titleOf } from './projections'
-import { NotFound } from './refusals'
+import { toJarSummary } from './shelf'
 import { requireBatch } from './writeLog'
 
 const DAY_MS = 86_400_000
 const TODOS_SHOWN = 60
 const JARS_TO_USE_SHOWN = 6
 const PAGE = 60
-const SHELF_MOST = 300
+const REVIEWS_SHOWN = 6
 
 /** The stage band. */
 export function stageBand(context: Context): StageCount[] {
@@ -45,11 +43,11 @@ export function nowPage(context: Context): NowAnswer {
   const at = context.now()
   return {
     at,
-    todos: listTodos(db, TODOS_SHOWN).map(row => ({
+    todos: listTodos(db, at, TODOS_SHOWN).map(row => ({
       batchId: row.batch_id, batchNumber: row.number, batchTitle: row.batch_title, kind: row.kind,
       from: row.from_at, to: row.to_at ?? undefined, title: row.title, why: row.why,
     })),
-    todoCount: countTodos(db),
+    todoCount: countTodos(db, at),
     racks: racks(context),
     useFirst: jarsToUse(db, at + USE_FIRST_DAYS * DAY_MS, JARS_TO_USE_SHOWN).map(row => toJarSummary(context, row)),
     stages: stageBand(context),
@@ -108,40 +106,9 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     others: othersIn(context, batchId),
     lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
     learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state)])),
+    reviews: reviewsOf(db, state.food.key, state.card.key, batchId, REVIEWS_SHOWN).map(({ batch_id, number, card_key, review }) => ({ batchId: batch_id, number, cardKey: card_key, ...(JSON.parse(review) as Pick<BatchAnswer['reviews'][number], 'at' | 'again'>) })),
+    shelf: jarsHolding(db, state.food.key, state.purpose).map(row => toJarSummary(context, row)), tools: listTools(db),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
-  }
-}
-
-export function shelfPage(context: Context): ShelfAnswer {
-  const sums = shelfSums(context.db)
-  return { jars: jarsOnShelf(context.db, SHELF_MOST).map(row => toJarSummary(context, row)), count: sums.count, totalG: sums.grams, places: placesOfJars(context.db) }
-}
-
-/** A jar with its pedigree back to the basket. */
-export function jarPage(context: Context, jarId: string): JarAnswer {
-  const { db } = context
-  const row = jarView(db, jarId)
-  const batch = row && batchView(db, row.batch_id)
-  if (!row || !batch) throw new NotFound('jarId', 'There is no such jar. It may have been voided.')
-  const entries = entriesOfBatch(db, row.batch_id)
-  const state = foldBatch(entries, context.foods.find)!
-  const jar = state.jars.find(item => item.jarId === jarId)!
-  const density = state.food.powderDensity.value
-  const run = state.run
-  return {
-    ...toJarSummary(context, row), batchNumber: batch.number, batchTitle: titleOf(state), packageKey: row.package_key, sizeMl: row.size_ml ?? undefined,
-    bestBy: bestByWindow({ food: state.food, purpose: state.purpose, packageKey: row.package_key as PackageKey, storageC: jar.body.storageC, rested: state.rest?.startedAt !== undefined, inOil: jar.body.inOil }),
-    damp: finite(dampOf({ food: state.food, purpose: state.purpose, netG: jar.netG, packageKey: row.package_key as PackageKey, celsius: jar.body.storageC ?? householdOf(context).pantryC })),
-    allergens: allergensOf(state), portion: portionOf(state), raw: state.card.raw,
-    densityGMl: intervalFromNormal(density.mean, density.sd, 0.05),
-    entries: entries.filter(({ body }) => ('jarId' in body && body.jarId === jarId) || (body.kind === 'void')),
-    pedigree: {
-      rawG: state.intake.body.weightG, source: state.intake.body.source, cultivar: state.intake.body.cultivar, receivedAt: state.intake.at,
-      loadedG: (state.earlierRuns[0] ?? run)?.loadedG, dryG: state.dryG, powderG: state.powderG || undefined,
-      dryHours: run && [...state.earlierRuns, run].reduce((sum, item) => sum + item.clock.hoursAt(item.unloadedAt ?? context.now()), 0),
-      restDays: state.rest?.startedAt === undefined ? undefined : Math.round(((state.rest.endedAt ?? context.now()) - state.rest.startedAt) / DAY_MS),
-      jars: state.jars.length,
-    },
   }
 }
 
@@ -171,12 +138,6 @@ function searchOf(book: FoodBook): (words: string) => Food[] {
 }
 const FOODS_FOUND = 8
 
-/** JSON has no infinity: beyond any shelf says the same. */
-function finite(damp: Damp | undefined): Damp | undefined {
-  const far = (days: number) => Math.min(days, 1e6)
-  return damp && { ...damp, daysToClump: far(damp.daysToClump), daysToMould: far(damp.daysToMould) }
-}
-
 /** Batches, jars and foods that the words fit. */
 export function findAnything(context: Context, words: string): FoundItem[] {
   const wanted = words.trim().toLowerCase()
@@ -194,14 +155,5 @@ function toBatchSummary(row: BatchViewRow): BatchSummary {
     batchId: row.batch_id, number: row.number, title: row.title, foodKey: row.food_key, stage: row.stage, purpose: row.purpose,
     startedAt: row.started_at, touchedAt: row.touched_at, rawG: row.raw_g, loadedG: row.loaded_g ?? undefined, dryG: row.dry_g ?? undefined,
     powderG: row.powder_g ?? undefined, waterGone: row.water_gone ?? undefined, finishFrom: row.finish_from ?? undefined, finishTo: row.finish_to ?? undefined,
-  }
-}
-
-function toJarSummary({ foods }: Context, row: JarViewRow): JarSummary {
-  const food = foods.find(row.food_key)
-  return {
-    foodName: food?.name ?? row.food_key, colour: food?.powderColour ?? '#C98B36',
-    jarId: row.jar_id, number: row.number, batchId: row.batch_id, foodKey: row.food_key, purpose: row.purpose, place: row.place,
-    netG: row.net_g, leftG: row.left_g, packedAt: row.packed_at, bestFrom: row.best_from, bestTo: row.best_to, smell: row.smell ?? undefined,
   }
 }

@@ -1,48 +1,52 @@
-import { assess, assessTrays, foldBatch, ofKind, inForce, usualHoursFactor, type Assessment, type BatchState, type EntryKind } from '#core/batch'
-import { bestByDates, bestByWindow } from '#core/keeping'
+import { assess, assessTrays, foldBatch, inForce, ofKind, productMoisture, usualHoursFactor, type Assessment, type BatchState, type Entry } from '#core/batch'
+import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf } from '#core/planning'
 import { Z_90 } from '#core/stats'
-import { allBatchIds, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
+import { allBatchIds, batchView, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { replaceAccepted } from '#server/db/foods'
-import { ensureJar, replaceJarViews, type JarViewRow } from '#server/db/jars'
+import { allJarIds, jarsOfBatch } from '#server/db/jars'
 import { allRunIds, replaceTrayPaces, trayPacesOf } from '#server/db/runs'
 import { readMeta, writeMeta } from '#server/db/settings'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
+import { projectJars } from './jars'
 import { TRAYS_LEARNED_FROM } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '5'
+const PROJECTION_VERSION = '6'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
- * it needs next, its jars. Called in the transaction of every write.
- * @param after the kind of entry that was written; without it all is worked out
+ * it needs next. Its jars follow where what they go by has changed. Called in the transaction of every write.
  */
-export function project(context: Context, batchId: string, after?: EntryKind): void {
+export function project(context: Context, batchId: string): void {
   const { db } = context
   const entries = entriesOfBatch(db, batchId)
   const state = foldBatch(entries, context.foods.find)
+  const before = batchView(db, batchId)
   if (!state) {
     dropBatchView(db, batchId)
     replaceTodos(db, batchId, [])
     replaceAccepted(db, batchId, [])
-    replaceJarViews(db, batchId, [])
+    projectJars(context, jarsOfBatch(db, batchId).map(jar => jar.id))
     return
   }
   const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, context.now()) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
-  putBatchView(db, viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched))
+  const view = viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched, entries)
+  putBatchView(db, view)
   replaceAccepted(db, batchId, state.accepted)
   replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state)))
-  replaceJarViews(db, batchId, jarRows(context, batchId, state))
-  // What is taken from a jar teaches nothing of the drying.
-  if (after === undefined || !ON_JARS.includes(after)) replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])
+  replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])
+  if (state.jars.length > 0 && before && LOT_FACTS.some(fact => before[fact] !== view[fact])) projectJars(context, jarsOfBatch(db, batchId).map(jar => jar.id))
 }
+
+/** What jars go by of a batch's line. */
+const LOT_FACTS = ['food_key', 'purpose', 'rested', 'moisture'] as const
 
 /** Trays of the batch's machine that should change places halfway. */
 function swapsFor({ db }: Context, state: BatchState): { from: number, to: number }[] {
@@ -51,8 +55,6 @@ function swapsFor({ db }: Context, state: BatchState): { from: number, to: numbe
   const taken = dryingViews(db).filter(view => view.machine_id === run.machineId).flatMap(view => JSON.parse(view.trays) as number[])
   return swapsWorthMaking(evennessOf(trayPacesOf(db, run.machineId, TRAYS_LEARNED_FROM)), taken)
 }
-
-const ON_JARS: readonly EntryKind[] = ['take', 'smell', 'note', 'moveJar', 'discard']
 
 /** Paces of trays that stood in one place throughout and were weighed alone at least twice. */
 function trayPaces(state: BatchState): PlacePace[] {
@@ -68,6 +70,11 @@ function trayPaces(state: BatchState): PlacePace[] {
 export function rebuildProjections(context: Context): void {
   context.db.transaction(() => {
     for (const id of allBatchIds(context.db)) project(context, id)
+    const done = new Set<string>()
+    for (const id of allJarIds(context.db)) {
+      if (done.has(id)) continue
+      for (const tied of projectJars(context, [id])) done.add(tied)
+    }
     for (const id of allRunIds(context.db)) projectRun(context, id)
     writeMeta(context.db, 'projection', PROJECTION_VERSION)
   }).immediate()
@@ -83,7 +90,7 @@ export function titleOf(state: BatchState): string {
   return `${state.food.name}, ${cut.charAt(0).toLowerCase()}${cut.slice(1)}`
 }
 
-function viewOf(batchId: string, number: number, state: BatchState, assessed: Assessment | undefined, touchedAt: number): BatchViewRow {
+function viewOf(batchId: string, number: number, state: BatchState, assessed: Assessment | undefined, touchedAt: number, entries: readonly Entry[]): BatchViewRow {
   const { run } = state
   const first = state.earlierRuns[0] ?? run
   const instant = (at: number | undefined) => (at !== undefined && Number.isFinite(at) ? Math.round(at) : null)
@@ -102,6 +109,9 @@ function viewOf(batchId: string, number: number, state: BatchState, assessed: As
     prep_yield: yields.prep ?? null, drying_ratio: yields.dryingRatio ?? null, recovery: yields.powderRecovery ?? null,
     pace: paceOf(state), cut_by: state.cutBy ?? null,
     trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
+    rested: state.rest?.startedAt === undefined ? 0 : 1, moisture: productMoisture(state).moisture,
+    insight: state.stage === 'shelf' ? JSON.stringify(batchInsight(state, entries)) : null,
+    review: reviewOf(entries),
   }
 }
 
@@ -127,18 +137,8 @@ function paceOf(state: BatchState): number | null {
   return hours.p50 / (Math.sqrt(low * high) * usualHoursFactor(state))
 }
 
-function jarRows(context: Context, batchId: string, state: BatchState): JarViewRow[] {
-  const rested = state.rest?.startedAt !== undefined
-  const log = inForce(entriesOfBatch(context.db, batchId))
-  return state.jars.map((jar) => {
-    const { body } = jar
-    const best = bestByWindow({ food: state.food, purpose: state.purpose, packageKey: body.packageKey, storageC: body.storageC, rested, inOil: body.inOil })
-    const { from, to } = bestByDates(jar.packedAt, best)
-    const smell = ofKind(log, 'smell').findLast(entry => entry.body.jarId === jar.jarId)
-    return {
-      jar_id: jar.jarId, batch_id: batchId, number: ensureJar(context.db, jar.jarId, batchId), food_key: state.food.key, purpose: state.purpose,
-      place: jar.place, package_key: body.packageKey, net_g: jar.netG, left_g: jar.leftG, size_ml: body.sizeMl ?? null, packed_at: jar.packedAt,
-      best_from: from, best_to: to, smell: smell?.body.smell ?? null,
-    }
-  })
+/** The newest word for next time, as JSON. */
+function reviewOf(entries: readonly Entry[]): string | null {
+  const review = ofKind(inForce(entries), 'review').at(-1)
+  return review ? JSON.stringify({ at: review.at, ...review.body }) : null
 }

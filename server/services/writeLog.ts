@@ -2,12 +2,13 @@ import { isDeepStrictEqual } from 'node:util'
 import { checkEntry, foldBatch, placesAfter, RUN_KINDS, type Entry, type TrayMove } from '#core/batch'
 import { InputError } from '#core/errors'
 import { listItem } from '#core/machines'
-import type { NewBatch, NewEntry, NewRunEntry } from '#shared/contracts'
+import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
-import { ensureJar, findJar } from '#server/db/jars'
+import { ensureJar, findJar, jarView } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
 import type { Context } from './context'
+import { checkJarsFor, jarsTouched, projectJars } from './jars'
 import { project } from './projections'
 import { projectRun } from './runFacts'
 import { Conflict, NotFound } from './refusals'
@@ -21,6 +22,8 @@ export function startBatch(context: Context, input: NewBatch): Written & { numbe
     if (findBatch(context.db, input.id)) throw new Conflict('There is a batch with this id already.')
     const entry = complete(context, input.entry)
     checkEntry([], entry, { now: context.now(), find: context.foods.find })
+    checkJarsFor(context, { ...entry, batchId: input.id })
+    checkSameFood(context, input)
     insertBatch(context.db, input.id, context.now())
   }, () => ({ number: findBatch(context.db, input.id)!.number }))
 }
@@ -34,20 +37,40 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     const { body } = entry
     checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
     checkEntry(entriesOfBatch(db, batchId), entry, { now: context.now(), find: context.foods.find, machine: body.kind === 'load' ? machineFor(context, batchId, body) : undefined })
+    checkJarsFor(context, { ...entry, batchId })
     if (body.kind === 'load') joinRun(context, body)
-    if (body.kind === 'pack') {
-      const known = findJar(db, body.jarId)
-      if (known && known.batch_id !== batchId) throw new Conflict('This jar belongs to another batch.')
-    }
-  }, () => {
-    if (input.body.kind === 'pack') ensureJar(db, input.body.jarId, batchId)
-    return {}
   })
+}
+
+/** Adds an entry to a jar's own log, or corrects or voids one. */
+export function logOnJar(context: Context, jarId: string, input: NewJarEntry): Written {
+  const { db } = context
+  return write(context, { jarId }, input, () => {
+    const { body } = input
+    if (body.kind !== 'fill' && !findJar(db, jarId)) throw new NotFound('jarId', 'There is no such jar.')
+    if ('jarId' in body && body.jarId !== jarId) throw new InputError([{ field: 'body.jarId', message: 'This belongs to another jar.' }])
+    const target = body.kind === 'void' ? body.target : input.replaces
+    const found = target === undefined ? undefined : findEntry(db, target)
+    if (found?.batchId) throw new InputError([{ field: 'target', message: `This stands in the log of a batch: correct it by /api/batches/${found.batchId}/entries.` }])
+    if (target !== undefined && (!found || found.jarId !== jarId)) throw new InputError([{ field: body.kind === 'void' ? 'target' : 'replaces', message: 'There is no such entry in this jar’s log.' }])
+    checkJarsFor(context, complete(context, input))
+  })
+}
+
+/** What is begun again from jars is what stood in them. */
+function checkSameFood({ db }: Context, { entry: { body } }: NewBatch): void {
+  for (const [i, { jarId }] of (body.fromJars ?? []).entries()) {
+    const view = jarView(db, jarId)
+    if (view && view.food_key !== body.foodKey) throw new InputError([{ field: `entry.body.fromJars.${i}.jarId`, message: 'This jar holds another food.' }])
+  }
+  const drawnG = (body.fromJars ?? []).reduce((sum, source) => sum + source.weightG, 0)
+  if (body.fromJars && Math.abs(drawnG - body.weightG) > 1) throw new InputError([{ field: 'entry.body.weightG', message: `The jars give ${Math.round(drawnG)} g, not ${Math.round(body.weightG)} g.` }])
 }
 
 /** What concerns a whole run is corrected on the run: a batch alone must not think otherwise of it than its neighbours. */
 function checkOwn({ db }: Context, target: string | undefined): void {
   const found = target === undefined ? undefined : findEntry(db, target)
+  if (found?.jarId) throw new InputError([{ field: 'target', message: `This stands in a jar’s own log: correct it by /api/jars/${found.jarId}/entries.` }])
   if (found?.runId) throw new InputError([{ field: 'target', message: `This belongs to the run and all its batches: correct it by /api/runs/${found.runId}/entries.` }])
 }
 
@@ -98,21 +121,24 @@ function checkMove({ foods }: Context, machine: { name: string, trays: number },
  * The one way into the log: a transaction that checks, adds the row and works out what follows. A row
  * that is there already with the same content is answered again, with other content refused.
  */
-function write<More extends object>(context: Context, place: EntryPlace, input: NewEntry | NewRunEntry, prepare: () => void, more?: () => More): Written & More {
+function write<More extends object>(context: Context, place: EntryPlace, input: NewEntry | NewRunEntry | NewJarEntry, prepare: () => void, more?: () => More): Written & More {
   const { db } = context
   const written = db.transaction(() => {
     const known = findEntry(db, input.id)
     if (known) {
-      const same = known.batchId === place.batchId && known.runId === place.runId && known.entry.at === input.at
+      const same = known.batchId === place.batchId && known.runId === place.runId && known.jarId === place.jarId && known.entry.at === input.at
         && isDeepStrictEqual(plain(known.entry.body), plain(input.body)) && known.entry.replaces === input.replaces
       if (!same) throw new Conflict('There is an entry with this id and other content. Send the change with an id of its own.')
       return { entry: known.entry, repeated: true, ...(more?.() as More) }
     }
     prepare()
     const entry = complete(context, input)
-    const seq = insertEntry(db, place, entry)
+    const touched = jarsTouched(context, entry)
+    for (const jarId of touched) ensureJar(db, jarId)
+    const seq = insertEntry(db, place, entry, touched)
     const added = more?.() as More
-    for (const batchId of batchesOf(context, place)) project(context, batchId, entry.body.kind)
+    for (const batchId of batchesOf(context, place)) project(context, batchId)
+    projectJars(context, touched)
     for (const runId of runsTouched(context, place, entry)) projectRun(context, runId)
     return { entry: { ...entry, seq }, repeated: false, ...added }
   }).immediate()
@@ -120,7 +146,7 @@ function write<More extends object>(context: Context, place: EntryPlace, input: 
   return written
 }
 
-const batchesOf = ({ db }: Context, place: EntryPlace) => place.batchId ? [place.batchId] : batchIdsOfRun(db, place.runId!)
+const batchesOf = ({ db }: Context, place: EntryPlace) => place.batchId ? [place.batchId] : place.runId ? batchIdsOfRun(db, place.runId) : []
 
 /** Kinds that change what a run says of its machine. */
 const TELLS_OF_RUN: readonly string[] = ['load', 'unload', 'heat', 'air', 'void']
@@ -129,13 +155,14 @@ const TELLS_OF_RUN: readonly string[] = ['load', 'unload', 'heat', 'air', 'void'
 function runsTouched({ db }: Context, place: EntryPlace, entry: Entry): string[] {
   if (!TELLS_OF_RUN.includes(entry.body.kind)) return []
   if (place.runId) return [place.runId]
+  if (place.jarId) return []
   return [...new Set(entriesOfBatch(db, place.batchId!).flatMap(({ body }) => body.kind === 'load' ? [body.runId] : []))]
 }
 
 /** The content as the log holds it: without fields that are undefined. */
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value))
 
-function complete(context: Context, input: NewEntry | NewRunEntry): Entry {
+function complete(context: Context, input: NewEntry | NewRunEntry | NewJarEntry): Entry {
   return { id: input.id, seq: Number.MAX_SAFE_INTEGER, at: input.at, recordedAt: context.now(), replaces: input.replaces, body: input.body }
 }
 

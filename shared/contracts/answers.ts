@@ -2,12 +2,13 @@ import type { Entry, RunOutline, Stage } from '#core/batch'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
-import type { BestBy, Damp } from '#core/keeping'
+import type { BestBy, Damp, Strength } from '#core/keeping'
+import type { Summary, Worth } from '#core/insight'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { LearnedHours, TodoKind } from '#core/planning'
 import type { HygrometerCalibration } from '#core/sorption'
 import type { DeviceAnswer } from './readings'
-import type { HouseholdSettings, HygrometerSettings, MachineSettings } from './settings'
+import type { HouseholdSettings, HygrometerSettings, MachineSettings, ToolSettings } from './settings'
 
 /** What the server answers. Instants are milliseconds since 1970 UTC, weights grams. */
 export type HouseholdAnswer = HouseholdSettings
@@ -34,6 +35,8 @@ export interface MachinePageAnswer {
 }
 
 export interface HygrometerAnswer extends HygrometerSettings { version: number, testedAt?: number, calibration: HygrometerCalibration }
+
+export type ToolAnswer = ToolSettings & { version: number }
 
 export interface StageCount {
   stage: Stage
@@ -114,6 +117,11 @@ export interface BatchAnswer {
   entries: Entry[]
   machines: MachineAnswer[]
   jars: { jarId: string, number: number }[]
+  /** Words for next time on earlier batches of the same food, the same card first. */
+  reviews: { batchId: string, number: number, cardKey: string, at: number, again: 'yes' | 'changed' | 'no', colour?: number, taste?: number, text?: string }[]
+  /** Jars of the shelf that it may be poured onto, or that may seed it. */
+  shelf: JarSummary[]
+  tools: ToolAnswer[]
   /** The newest air of the room in the log, of whatever run. */
   lastAir?: { at: number, roomC: number, roomHumidity: number }
   /** Usual hours of this batch's card in each machine, from own runs. */
@@ -129,7 +137,8 @@ export interface ComparedRun extends RunOutline { batchId: string, number: numbe
 export interface JarSummary {
   jarId: string
   number: number
-  batchId: string
+  /** The batch that was packed in it first; missing for one filled from other jars. */
+  batchId?: string
   foodKey: string
   foodName: string
   /** Of the powder. */
@@ -139,29 +148,91 @@ export interface JarSummary {
   netG: number
   leftG: number
   packedAt: number
+  /** When its oldest part was packed, and of how many baskets it is. */
+  oldestAt: number
+  baskets: number
   bestFrom: number
   bestTo: number
   smell?: string
+  smeltAt?: number
+  /** What the newest look showed. */
+  saw?: string
 }
 
-export interface ShelfAnswer { jars: JarSummary[], count: number, totalG: number, places: string[] }
+/** What there is of a food, what was eaten of it in a year, and what is wished. */
+export interface StockAnswer {
+  foodKey: string
+  foodName: string
+  colour: string
+  leftG: number
+  jars: number
+  usedYearG: number
+  /** Months that what is left lasts at the year's pace; missing where nothing was taken. */
+  monthsLeft?: number
+  leastG?: number
+  low: boolean
+}
+
+export interface ShelfAnswer { jars: JarSummary[], count: number, totalG: number, places: string[], stock: StockAnswer[], usedByMonth: { month: string, grams: number }[] }
+
+/** A basket in a jar, from the garden to the glass. */
+export interface BasketAnswer {
+  batchId: string
+  number: number
+  title: string
+  /** Of it in the jar, ever and now. */
+  everG: number
+  leftG: number
+  rawG: number
+  source: string
+  cultivar?: string
+  receivedAt: number
+  loadedG?: number
+  dryG?: number
+  powderG?: number
+  dryHours?: number
+  restDays?: number
+  jars: number
+}
 
 export interface JarAnswer extends JarSummary {
-  batchNumber: number
-  batchTitle: string
+  /** Of the batch that was packed in it first, where one was. */
+  batchNumber?: number
   packageKey: string
   sizeMl?: number
+  storageC: number
+  /** Water, wet basis, by balance over its parts, and the humidity of its air that goes with it. */
+  moisture: number
+  activity: number
   bestBy: BestBy
+  bestLimit: 'fading' | 'damp'
   allergens: string[]
+  mixed: { starchG: number, saltG: number }
   /** What the damp that the package lets in does over the months; missing in the cold. */
   damp?: Damp
+  /** Strength over the months, as smell tests of this food have it. */
+  strength: Strength
   /** Where it was spread as measured portions. */
   portion?: Portion
   /** Dried raw, and raw on the way back. */
   raw: boolean
   densityGMl: { p10: number, p50: number, p90: number }
+  /** The density was weighed by the spoon. */
+  measured: boolean
   entries: Entry[]
-  pedigree: { rawG: number, source: string, cultivar?: string, receivedAt: number, loadedG?: number, dryG?: number, powderG?: number, dryHours?: number, restDays?: number, jars: number }
+  /** Every basket that is or was in it, the largest first. */
+  pedigree: BasketAnswer[]
+  /** Other jars of the same with something in them, to pour from. */
+  others: JarSummary[]
+}
+
+/** Every jar that a basket went into. */
+export interface RecallAnswer { jars: (JarSummary & { everG: number, partLeftG: number })[], eatenG: number }
+
+/** What batches taught, by food, card, purpose or machine. */
+export interface InsightAnswer {
+  groups: { key: string, name: string, summary: Summary, reference?: { prep: number, drying: number, grinding: number }, worth?: Worth }[]
+  all: Summary
 }
 
 export interface FoundItem { kind: 'batch' | 'jar' | 'food', id: string, title: string, detail: string }

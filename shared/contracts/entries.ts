@@ -1,10 +1,12 @@
 import * as z from 'zod'
-import { HOLD_PLACES, type EntryBody } from '#core/batch'
+import { HOLD_PLACES, LOOK_SIGHTS, type EntryBody } from '#core/batch'
 import { FEEL_FORMS, PREP_STEPS } from '#core/foods'
 import { MACHINE_KINDS } from '#core/machines'
 import { id, instant, purpose, text, trayPosition, weightG, weightOrNothingG } from './parts'
 
 const trayWeight = z.strictObject({ position: trayPosition, weightG })
+/** So many grams out of a jar. */
+const jarDraw = z.strictObject({ jarId: id, weightG })
 const celsius = z.number({ error: 'Give a temperature in °C, as a number.' }).min(0, 'Below 0 °C nothing dries here.').max(250, 'Above 250 °C is not drying.')
 const thickness = z.number({ error: 'Give a thickness in mm, as a number.' }).positive('The thickness must be above zero.').max(200, 'At most 200 mm.')
 
@@ -52,7 +54,39 @@ export const intakeBody = z.strictObject({
   condition: text(120).optional(), purpose, cardKey: text(80),
   plant: text(80).optional(), count: z.number({ error: 'Give a count, as a number.' }).int('Whole pieces.').min(1, 'At least one.').max(100_000, 'At most 100 000.').optional(),
   price: z.number({ error: 'Give the price as a number.' }).min(0, 'A price is not negative.').max(1_000_000, 'Check the price.').optional(), from: id.optional(),
+  fromJars: z.array(jarDraw).min(1, 'Choose a jar.').max(40, 'At most 40 jars.').optional(),
 })
+
+const jarNumber = z.number({ error: 'Say which jar, by its number.' }).int('Whole numbers.').min(1, 'Jars count from 1.').max(20, 'At most 20 jars.')
+const jarMl = z.number({ error: 'Give the jar’s volume in mL.' }).int('Whole mL.').min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.')
+const storage = z.number({ error: 'Give the temperature of its place, in °C.' }).min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.')
+
+/** What a jar is, and where it stands. */
+const packing = {
+  packageKey: z.enum(['screw-jar', 'vacuum-jar', 'plastic-lid', 'bag', 'foil-bag', 'other'], { error: 'Choose what it is packed in.' }),
+  place: text(60), sizeMl: jarMl.optional(), storageC: storage.optional(),
+  leakGDayKPa: z.number({ error: 'Give what the lid lets in as a number.' }).positive('Above zero.').max(10, 'That lid is open.').optional(),
+}
+
+const mark = (what: string) => z.number({ error: `Give ${what} from 1 to 5.` }).int('Whole points.').min(1, 'At least 1.').max(5, 'At most 5.')
+const review = z.strictObject({
+  kind: z.literal('review'), jarId: id.optional(), again: z.enum(['yes', 'changed', 'no'], { error: 'Say whether it is worth repeating.' }),
+  colour: mark('the colour').optional(), taste: mark('the taste').optional(), text: text(500).optional(),
+})
+
+/** What may be logged on a jar. */
+export const jarEntryBody = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('take'), jarId: id, weightG, use: text(120).optional() }),
+  z.strictObject({ kind: z.literal('moveJar'), jarId: id, place: text(60), storageC: storage.optional() }),
+  z.strictObject({ kind: z.literal('discard'), jarId: id, cause: text(200) }),
+  z.strictObject({ kind: z.literal('smell'), jarId: id, smell: z.enum(['strong', 'weaker', 'crushed', 'none'], { error: 'Say how it smells.' }) }),
+  z.strictObject({ kind: z.literal('lookJar'), jarId: id, saw: z.enum(['loose', 'packed', 'clumps', 'moisture', 'mould', 'insects'], { error: 'Say what was seen.' }), note: text(500).optional() }),
+  z.strictObject({ kind: z.literal('measure'), jarId: id, ml: z.number({ error: 'Give the volume in mL.' }).positive('Above zero.').max(2000, 'At most 2 L.'), weightG }),
+  z.strictObject({ kind: z.literal('fill'), jarId: id, from: z.array(jarDraw).min(1, 'Choose a jar to fill from.').max(40, 'At most 40 jars.'), ...packing }),
+  z.strictObject({ kind: z.literal('pour'), jarId: id, from: jarDraw }),
+  review,
+  z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() }),
+])
 
 /** What may be logged on a batch after its intake. */
 export const batchEntryBody = z.discriminatedUnion('kind', [
@@ -77,29 +111,38 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
     .refine(body => (body.trays === undefined) !== (body.totalG === undefined), { path: ['totalG'], message: 'Give the whole load or single trays, not both and not neither.' }),
   z.strictObject({ kind: z.literal('feel'), check: feelCheck }),
   z.strictObject({ kind: z.literal('unload'), weightG: weightG.optional(), positions: z.array(trayPosition).min(1, 'Choose at least one tray.').max(40, 'At most 40 trays.').optional() }),
-  z.strictObject({ kind: z.literal('rest'), container: text(80).optional() }),
-  z.strictObject({ kind: z.literal('look'), saw: z.enum(['dry', 'moisture', 'clumps', 'mould'], { error: 'Say what was seen.' }), note: text(500).optional() }),
+  z.strictObject({
+    kind: z.literal('rest'), container: text(80).optional(),
+    jars: z.array(z.strictObject({ name: text(80), sizeMl: jarMl.optional(), weightG: weightG.optional() })).min(1, 'At least one jar.').max(20, 'At most 20 jars.').optional(),
+  }),
+  z.strictObject({ kind: z.literal('look'), saw: z.enum(LOOK_SIGHTS, { error: 'Say what was seen.' }), jar: jarNumber.optional(), note: text(500).optional() }),
+  z.strictObject({ kind: z.literal('restOut'), jar: jarNumber, weightG, cause: text(200) }),
   z.strictObject({
     kind: z.literal('jarAir'), shown: share('humidity'), celsius: roomCelsius.optional(), calibration,
     closedHours: z.number({ error: 'Say how many hours the jar was closed.' }).min(0, 'Hours are not negative.').max(2000, 'That is over twelve weeks.'),
   }),
   z.strictObject({ kind: z.literal('restEnd'), weightG: weightG.optional() }),
-  z.strictObject({ kind: z.literal('grind'), dryInG: weightG, powderOutG: weightG, note: text(500).optional() }),
+  z.strictObject({
+    kind: z.literal('grind'), dryInG: weightG, powderOutG: weightG, grinderId: id.optional(), warm: z.boolean().optional(), note: text(500).optional(),
+    rounds: z.array(z.strictObject({ inG: weightG, outG: weightOrNothingG.optional() })).min(1, 'At least one round.').max(100, 'At most 100 rounds.').optional(),
+    seed: jarDraw.optional(),
+    passes: z.array(z.strictObject({ openingUm: z.number({ error: 'Give the sieve’s opening in µm.' }).min(20, 'At least 20 µm.').max(10_000, 'At most 10 mm.'), throughG: weightOrNothingG, overG: weightOrNothingG, back: z.boolean().optional() })).max(40, 'At most 40 passes.').optional(),
+    lost: z.strictObject({ dustG: weightOrNothingG.optional(), filmG: weightOrNothingG.optional(), rejectsG: weightOrNothingG.optional(), cleaningG: weightOrNothingG.optional() }).optional(),
+  }),
   z.strictObject({
     kind: z.literal('powderDry'), how: z.enum(['oven-off', 'low-oven', 'dryer'], { error: 'Say how it was dried.' }),
     minutes: z.number({ error: 'Give minutes, as a number.' }).positive('Minutes are above zero.').max(1440, 'At most a day.'), beforeG: weightG.optional(), afterG: weightG.optional(),
   }),
   z.strictObject({
-    kind: z.literal('pack'), jarId: id, netG: weightG, packageKey: z.enum(['screw-jar', 'vacuum-jar', 'plastic-lid', 'bag', 'foil-bag'], { error: 'Choose what it is packed in.' }),
-    place: text(60), sizeMl: z.number().int().min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.').optional(),
-    storageC: z.number().min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.').optional(), inOil: z.boolean().optional(),
+    kind: z.literal('pack'), jarId: id, netG: weightG, ...packing, inOil: z.boolean().optional(), topUp: z.boolean().optional(),
+    moisture: z.number({ error: 'Give the water as a share from 0 to 1.' }).min(0.001, 'At least 0.1 % water.').max(0.6, 'At most 60 % water: that is not dry.').optional(),
+    mixed: z.strictObject({ starchG: weightOrNothingG.optional(), saltG: weightOrNothingG.optional() }).optional(),
+    absorberCc: z.number({ error: 'Give the absorber’s size in cc.' }).int('Whole cc.').min(1, 'At least 1 cc.').max(10_000, 'At most 10 000 cc.').optional(),
+    gelG: z.number({ error: 'Give the silica gel in grams.' }).positive('Above zero.').max(1000, 'At most 1 kg.').optional(), wrapped: z.boolean().optional(),
   }),
   z.strictObject({ kind: z.literal('finish'), reason: text(200).optional() }),
   z.strictObject({ kind: z.literal('note'), text: text(2000) }),
-  z.strictObject({ kind: z.literal('take'), jarId: id, weightG, use: text(120).optional() }),
-  z.strictObject({ kind: z.literal('moveJar'), jarId: id, place: text(60) }),
-  z.strictObject({ kind: z.literal('discard'), jarId: id, cause: text(200) }),
-  z.strictObject({ kind: z.literal('smell'), jarId: id, smell: z.enum(['strong', 'weaker', 'crushed', 'none'], { error: 'Say how it smells.' }) }),
+  review,
   z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() }),
 ])
 
@@ -111,9 +154,12 @@ export type NewEntry = z.infer<typeof newEntry>
 export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, airBody, moveBody, tickBody, outlookBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
 export type NewRunEntry = z.infer<typeof newRunEntry>
 
+export const newJarEntry = z.strictObject({ ...envelope, body: jarEntryBody })
+export type NewJarEntry = z.infer<typeof newJarEntry>
+
 export const newBatch = z.strictObject({ id, entry: z.strictObject({ id, at: instant, body: intakeBody }) })
 export type NewBatch = z.infer<typeof newBatch>
 
 // The contract and the core must mean the same: this line fails to compile when they drift apart.
 type Same<T extends EntryBody> = T
-export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof heatBody> | z.infer<typeof airBody> | z.infer<typeof moveBody> | z.infer<typeof tickBody> | z.infer<typeof outlookBody>>
+export type ContractBody = Same<z.infer<typeof batchEntryBody> | z.infer<typeof jarEntryBody> | z.infer<typeof heatBody> | z.infer<typeof airBody> | z.infer<typeof moveBody> | z.infer<typeof tickBody> | z.infer<typeof outlookBody>>

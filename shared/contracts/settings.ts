@@ -23,6 +23,10 @@ export const householdSettings = z.strictObject({
   sleepTo: minuteOfDay,
   pantryC: z.number({ error: 'Give a temperature.' }).min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.'),
   jarMl: z.number({ error: 'Give a volume in mL.' }).int('Whole mL.').min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.'),
+  /** Sign of the household's money, its price of a kWh, and what an hour of its hands is worth. */
+  money: z.string({ error: 'Give the sign of your money.' }).trim().min(1, 'Give the sign of your money.').max(6, 'At most 6 characters.').default('€'),
+  kwhPrice: z.number({ error: 'Give the price of a kWh.' }).min(0, 'A price is not negative.').max(100_000, 'Check this figure.').default(0.3),
+  hourWorth: z.number({ error: 'Give the worth of an hour, or 0.' }).min(0, 'Not below zero.').max(100_000, 'Check this figure.').default(0),
   /** The version that the change was made on. */
   version: z.number().int().min(1),
 }).refine(settings => settings.sleepFrom !== settings.sleepTo, { path: ['sleepTo'], message: 'A night needs some length: choose another time.' })
@@ -47,6 +51,34 @@ export const machineSettings = z.strictObject({
   version: z.number().int().min(1).optional(),
 }).refine(machine => machine.highC > machine.lowC, { path: ['highC'], message: 'The highest setting must be above the lowest.' })
 export type MachineSettings = z.infer<typeof machineSettings>
+
+/** A grinder with its cup, or a sieve with its opening. */
+export const toolSettings = z.discriminatedUnion('kind', [
+  z.strictObject({
+    id, kind: z.literal('grinder'), name: text(80),
+    cupMl: z.number({ error: 'Give the cup’s volume in mL.' }).min(20, 'At least 20 mL.').max(5000, 'At most 5 L.'),
+    watts: z.number({ error: 'Give the power in watts.' }).min(20, 'At least 20 W.').max(3000, 'At most 3 kW.'),
+    cupCm: z.number({ error: 'Give the cup’s height in cm.' }).min(2, 'At least 2 cm.').max(40, 'At most 40 cm.'),
+    fineness: z.enum(['coarse', 'fine', 'flour'], { error: 'Say how fine it grinds.' }),
+    /** Only for this: nothing of it gets into the coffee. */
+    dedicated: z.boolean().optional(),
+    version: z.number().int().min(1).optional(),
+  }),
+  z.strictObject({
+    id, kind: z.literal('sieve'), name: text(80),
+    openingUm: z.number({ error: 'Give the opening in µm.' }).min(20, 'At least 20 µm.').max(10_000, 'At most 10 mm.'),
+    version: z.number().int().min(1).optional(),
+  }),
+], { error: 'Choose a grinder or a sieve.' })
+export type ToolSettings = z.infer<typeof toolSettings>
+
+/** What the shelf should hold of a food at least, and what the shop asks; null takes it back. */
+export const foodWish = z.strictObject({
+  foodKey: text(60),
+  leastG: z.number({ error: 'Give a weight in grams.' }).positive('Above zero, or nothing.').max(1_000_000, 'That is over a tonne.').nullable().optional(),
+  shopPerKg: z.number({ error: 'Give the shop’s price a kilogram.' }).positive('Above zero, or nothing.').max(1_000_000, 'Check this figure.').nullable().optional(),
+})
+export type FoodWish = z.infer<typeof foodWish>
 
 /** A hygrometer for jars and what it showed over salt, 0–1. */
 export const hygrometerSettings = z.strictObject({
@@ -89,3 +121,9 @@ export const findQuery = z.strictObject({ q: z.string({ error: 'Give the words t
 /** Something done for a machine's upkeep. */
 export const upkeepDone = z.strictObject({ id, task: text(40), at: instant })
 export type UpkeepDone = z.infer<typeof upkeepDone>
+
+export const insightQuery = z.strictObject({
+  by: z.enum(['food', 'card', 'purpose', 'machine'], { error: 'Choose food, card, purpose or machine.' }).default('food'),
+  food: text(60).optional(),
+  days: z.coerce.number({ error: 'Give the days to look back.' }).int('Whole days.').min(1, 'At least a day.').max(36_500, 'At most a hundred years.').optional(),
+})

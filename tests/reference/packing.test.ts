@@ -50,17 +50,17 @@ describe('moisture that gets into a package', () => {
 })
 
 describe('a jar’s months', () => {
-  const jar = (more: Partial<Parameters<typeof dampOf>[0]> = {}) => dampOf({ food: findFood('onion')!, purpose: 'powder', netG: 110, packageKey: 'plastic-lid', celsius: 20, ...more })!
+  const jar = (more: Partial<Parameters<typeof dampOf>[0]> = {}) => dampOf({ food: findFood('onion')!, purpose: 'powder', netG: 110, gPerDayKPa: PERMEANCE['plastic-lid'], celsius: 20, ...more })!
   it('clump before they mould, sooner the warmer, the leakier and the smaller', () => {
     expect(jar().daysToClump).toBeLessThan(jar().daysToMould)
     expect(jar({ celsius: 28 }).daysToClump).toBeLessThan(jar().daysToClump)
-    expect(jar({ packageKey: 'bag' }).daysToClump).toBeLessThan(jar().daysToClump)
+    expect(jar({ gPerDayKPa: PERMEANCE.bag }).daysToClump).toBeLessThan(jar().daysToClump)
     expect(jar({ netG: 30 }).daysToClump).toBeLessThan(jar().daysToClump)
   })
   it('are drawn from the packing on, and are not told of in the cold', () => {
     expect(jar().curve[0]!.day).toBe(0)
     expect(jar().curve.at(-1)!.day).toBeLessThanOrEqual(1100)
-    expect(dampOf({ food: findFood('onion')!, purpose: 'powder', netG: 110, packageKey: 'bag', celsius: -18 })).toBeUndefined()
+    expect(dampOf({ food: findFood('onion')!, purpose: 'powder', netG: 110, gPerDayKPa: PERMEANCE.bag, celsius: -18 })).toBeUndefined()
   })
 })
 

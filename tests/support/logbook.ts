@@ -1,9 +1,9 @@
 import { uuidv7 } from 'uuidv7'
 import type { Entry, EntryBody } from '#core/batch'
-import type { NewEntry } from '#shared/contracts'
+import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import { openLogbook } from '#server/services/logbook'
 import { machineList } from '#server/services/machines'
-import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
+import { logOnJar, logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import type { Context } from '#server/services/context'
 
 export const HOUR = 3_600_000
@@ -27,6 +27,8 @@ export interface TestBook {
   begin: (body?: Partial<typeof BEETROOT>, hours?: number) => string
   /** Logs on a batch at an hour. */
   log: (batchId: string, hours: number, body: NewEntry['body'], more?: { id?: string, replaces?: string }) => ReturnType<typeof logEntry>
+  /** Logs on a jar at an hour. */
+  onJar: (jarId: string, hours: number, body: NewJarEntry['body'], more?: { id?: string, replaces?: string }) => ReturnType<typeof logOnJar>
   heat: (runId: string, hours: number, setC: number | null) => void
   /** A batch from basket to jars, all at plausible hours; the ids of its run and jar. */
   whole: (begunAtHour?: number) => { batchId: string, runId: string, jarId: string }
@@ -48,6 +50,7 @@ export function testBook(): TestBook {
       return id
     },
     log: (batchId, hours, body, more = {}) => logEntry(context, batchId, { id: more.id ?? uuidv7(), at: at(hours), replaces: more.replaces, body }),
+    onJar: (jarId, hours, body, more = {}) => logOnJar(context, jarId, { id: more.id ?? uuidv7(), at: at(hours), replaces: more.replaces, body }),
     heat(runId, hours, setC) {
       logOnRun(context, runId, { id: uuidv7(), at: at(hours), body: { kind: 'heat', runId, setC } })
     },

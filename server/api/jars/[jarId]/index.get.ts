@@ -1,3 +1,3 @@
-import { jarPage } from '#server/services/pages'
+import { jarPage } from '#server/services/shelf'
 
 export default route((event, context) => jarPage(context, idParam(event, 'jarId')))

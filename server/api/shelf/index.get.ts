@@ -1,3 +1,3 @@
-import { shelfPage } from '#server/services/pages'
+import { shelfPage } from '#server/services/shelf'
 
 export default route((_, context) => shelfPage(context))

@@ -1,0 +1,56 @@
+import { bestByDates, bestByWindow, dampOf, leakOf, MONTH_MS, type BestBy, type Damp } from '../keeping'
+import type { FindLot, Jar } from './types'
+
+const DAY_MS = 86_400_000
+
+/** Water in the jar by mass balance over its parts, wet basis; what is mixed in counts as dry. */
+export function moistureOf(jar: Pick<Jar, 'parts' | 'leftG'>): number {
+  const partsG = jar.parts.reduce((sum, part) => sum + part.grams, 0)
+  if (partsG <= 0) return jar.parts[0]?.moisture ?? 0
+  return jar.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0) / Math.max(partsG, jar.leftG)
+}
+
+export interface JarBest extends BestBy {
+  from: number
+  to: number
+  /** Which comes first: fading, or the damp that its package lets in. */
+  limit: 'fading' | 'damp'
+  /** When the oldest part was first packed. */
+  oldestAt: number
+}
+
+/**
+ * When a jar is at its best: a topped-up one is as old as its oldest part, and damp may end it sooner
+ * than fading does.
+ */
+export function jarBest(jar: Jar, find: FindLot, celsius: number): JarBest {
+  const held = jar.parts.filter(part => part.grams > 0)
+  const parts = (held.length > 0 ? held : jar.parts).flatMap((part) => {
+    const lot = find(part.batchId)
+    if (!lot) return []
+    const best = bestByWindow({ food: lot.food, purpose: jar.purpose, packageKey: jar.packageKey, storageC: jar.storageC, rested: lot.rested, inOil: jar.inOil })
+    const left = { low: best.months.low * (1 - part.used), high: best.months.high * (1 - part.used) }
+    return [{ best, ...bestByDates(part.since, { months: left }), part }]
+  })
+  const oldest = parts.reduce((a, b) => b.to < a.to ? b : a, parts[0]!)
+  if (!oldest) return { months: { low: 0, high: 0 }, reason: 'Nothing is known of what is in it.', source: '', from: jar.packedAt, to: jar.packedAt, limit: 'fading', oldestAt: jar.packedAt }
+  const reason = parts.length > 1 ? `As old as its oldest part. ${oldest.best.reason}` : oldest.best.reason
+  const fading: JarBest = { ...oldest.best, reason, from: oldest.from, to: oldest.to, limit: 'fading', oldestAt: Math.min(...parts.map(({ part }) => part.packedAt)) }
+  const damp = jarDamp(jar, find, celsius)
+  const limitDays = damp && (jar.purpose === 'pieces' ? damp.daysToMould : damp.daysToClump)
+  if (limitDays === undefined || !Number.isFinite(limitDays)) return fading
+  const end = Math.round(jar.filledAt + limitDays * DAY_MS)
+  if (end >= fading.to) return fading
+  return {
+    ...fading, to: end, from: Math.min(fading.from, end), limit: 'damp', months: { low: Math.min(fading.months.low, (end - jar.filledAt) / MONTH_MS), high: (end - jar.filledAt) / MONTH_MS },
+    reason: `${fading.reason} Damp comes first: by then its package has let in enough to ${jar.purpose === 'pieces' ? 'let mould grow' : 'clump it'}.`,
+  }
+}
+
+/** How the jar takes up the pantry's damp since it was last filled; undefined in the cold, or where its lid's leak is not known. */
+export function jarDamp(jar: Jar, find: FindLot, celsius: number): Damp | undefined {
+  const lot = jar.parts.map(part => find(part.batchId)).find(Boolean)
+  const leak = leakOf(jar.packageKey, jar.leakGDayKPa)
+  if (!lot || leak === undefined || jar.inG <= 0) return undefined
+  return dampOf({ food: lot.food, purpose: jar.purpose, netG: Math.max(jar.leftG, 0.25 * jar.inG), gPerDayKPa: leak, celsius: jar.storageC ?? celsius, moisture: moistureOf(jar) || undefined })
+}

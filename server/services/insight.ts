@@ -1,0 +1,55 @@
+import { summarise, worthOf, type BatchInsight, type FinishedBatch, type Summary } from '#core/insight'
+import { cardOf } from '#core/foods'
+import { KIND_FACTS } from '#core/machines'
+import { DUTY, referenceYields } from '#core/planning'
+import type { InsightAnswer } from '#shared/contracts'
+import { finishedViews, type BatchViewRow } from '#server/db/batches'
+import { findMachine } from '#server/db/settings'
+import { listWishes } from '#server/db/wishes'
+import { householdOf, type Context } from './context'
+
+export type InsightBy = 'food' | 'card' | 'purpose' | 'machine'
+
+/** What finished batches taught, gathered by food, cut, purpose or machine. */
+export function insightPage(context: Context, query: { by: InsightBy, food?: string, days?: number }): InsightAnswer {
+  const { db, foods } = context
+  const household = householdOf(context)
+  const wishes = listWishes(db)
+  const rows = finishedViews(db, { foodKey: query.food, since: query.days === undefined ? undefined : context.now() - query.days * 86_400_000 })
+  const groups = new Map<string, BatchViewRow[]>()
+  for (const row of rows) {
+    const key = { food: row.food_key, card: `${row.food_key}/${row.card_key}`, purpose: row.purpose, machine: row.machine_id ?? '' }[query.by]
+    groups.set(key, [...groups.get(key) ?? [], row])
+  }
+  const finished = (list: readonly BatchViewRow[]) => list.map(row => toFinished(context, row))
+  const worth = (summary: Summary, foodKey: string | undefined) => worthOf(summary, { kWh: household.kwhPrice, hour: household.hourWorth, shopPerKg: foodKey === undefined ? undefined : wishes.get(foodKey)?.shop_per_kg ?? undefined })
+  return {
+    groups: [...groups].map(([key, list]) => {
+      const summary = summarise(finished(list))
+      const first = list[0]!
+      const food = query.by === 'food' || query.by === 'card' ? foods.find(first.food_key) : undefined
+      return { key, name: nameOf(context, query.by, first), summary, reference: food && referenceYields(food, cardOf(food, first.card_key), first.purpose), worth: worth(summary, food?.key) }
+    }).sort((a, b) => b.summary.batches - a.summary.batches || a.name.localeCompare(b.name)),
+    all: summarise(finished(rows)),
+  }
+}
+
+function nameOf({ db, foods }: Context, by: InsightBy, row: BatchViewRow): string {
+  const food = foods.find(row.food_key)
+  switch (by) {
+    case 'food': return food?.name ?? row.food_key
+    case 'card': return food ? `${food.name}, ${cardOf(food, row.card_key).name.toLowerCase()}` : row.card_key
+    case 'machine': return (row.machine_id && findMachine(db, row.machine_id)?.name) || 'A machine that is gone'
+    default: return row.purpose
+  }
+}
+
+/** Electricity of its heat: rated power times the share of the time that a thermostat draws it. */
+function toFinished({ db }: Context, row: BatchViewRow): FinishedBatch {
+  const insight = row.insight === null ? undefined : JSON.parse(row.insight) as BatchInsight
+  const kWh = (insight?.heat ?? []).reduce((sum, { machineId, hours }) => {
+    const machine = findMachine(db, machineId)
+    return sum + (machine && !KIND_FACTS[machine.kind].free ? machine.watts / 1000 * DUTY.mean * hours : 0)
+  }, 0)
+  return { rawG: row.raw_g, loadedG: row.loaded_g ?? undefined, dryG: row.dry_g ?? undefined, productG: row.purpose === 'pieces' ? row.dry_g ?? undefined : row.powder_g ?? undefined, insight, kWh }
+}

@@ -1,0 +1,126 @@
+import { checkJars, jarBest, jarsNamed, moistureOf, replayJars, type FindLot, type Jar, type JarItem, type JarUse } from '#core/jars'
+import type { Entry } from '#core/batch'
+import type { Todo } from '#core/planning'
+import { batchView } from '#server/db/batches'
+import { bowlEntries, entriesOfJar, jarsOfEntry } from '#server/db/entries'
+import { dropJarView, ensureJar, jarsPackedFrom, putJarPart, putJarUse, putJarView } from '#server/db/jars'
+import { replaceLookTodo } from '#server/db/todos'
+import { householdOf, type Context } from './context'
+
+/** Every jar that an entry names, or whose entry it corrects or voids. */
+export function jarsTouched({ db }: Context, entry: Pick<Entry, 'body' | 'replaces'>): string[] {
+  const target = entry.body.kind === 'void' ? entry.body.target : entry.replaces
+  return [...new Set([...jarsNamed(entry), ...(target === undefined ? [] : jarsOfEntry(db, target))])]
+}
+
+/**
+ * All entries of some jars and of every jar and bowl tied to them by a pouring, a seeding or a new
+ * beginning: what is poured on must be known to tell what is in the last jar.
+ */
+function entriesAround({ db }: Context, jars: readonly string[]): { items: JarItem[], jarIds: string[] } {
+  const seen = new Set(jars)
+  const bowls = new Set<string>()
+  const items = new Map<string, JarItem>()
+  const queue = [...jars]
+  const meet = (item: JarItem) => {
+    items.set(item.id, item)
+    for (const jarId of jarsNamed(item)) {
+      if (seen.has(jarId)) continue
+      seen.add(jarId)
+      queue.push(jarId)
+    }
+  }
+  for (let jarId = queue.pop(); jarId !== undefined; jarId = queue.pop()) {
+    for (const item of entriesOfJar(db, jarId)) {
+      meet(item)
+      // A bowl that old powder went into: all that was ground and packed from it belongs here.
+      const bowl = (item.body.kind === 'intake' || item.body.kind === 'grind') && item.batchId
+      if (!bowl || bowls.has(bowl)) continue
+      bowls.add(bowl)
+      for (const own of bowlEntries(db, bowl)) meet(own)
+    }
+    // A jar packed from such a bowl leads back to it.
+    for (const item of [...items.values()]) {
+      if (item.body.kind !== 'pack' || !item.batchId || bowls.has(item.batchId)) continue
+      const own = bowlEntries(db, item.batchId)
+      if (!own.some(({ body }) => (body.kind === 'grind' && body.seed) || (body.kind === 'intake' && body.fromJars))) continue
+      bowls.add(item.batchId)
+      for (const entry of own) meet(entry)
+    }
+  }
+  return { items: [...items.values()].sort((a, b) => a.seq - b.seq), jarIds: [...seen] }
+}
+
+/** What the jars need to know of batches, from their lines. */
+export function lotsOf({ db, foods }: Context): FindLot {
+  const known = new Map<string, ReturnType<FindLot>>()
+  return (batchId) => {
+    if (!known.has(batchId)) {
+      const view = batchView(db, batchId)
+      const food = view && foods.find(view.food_key)
+      known.set(batchId, view && food ? { food, purpose: view.purpose, rested: view.rested === 1, moisture: view.moisture || food.target[view.purpose] } : undefined)
+    }
+    return known.get(batchId)
+  }
+}
+
+/**
+ * Decides whether an entry that touches jars may be written.
+ * @throws InputError naming the field
+ */
+export function checkJarsFor(context: Context, entry: JarItem): void {
+  const jars = jarsTouched(context, entry)
+  if (jars.length > 0) checkJars(entriesAround(context, jars).items, entry, { now: context.now(), find: lotsOf(context) })
+}
+
+/** The jars as they stand. */
+export function jarsNow(context: Context, jarIds: readonly string[]): { jars: Map<string, Jar>, uses: JarUse[], items: JarItem[], find: FindLot } {
+  const { items } = entriesAround(context, jarIds)
+  const find = lotsOf(context)
+  return { ...replayJars(items, find), items, find }
+}
+
+/** Works out what follows of jars, and of all that are tied to them; gives the ids of them all. */
+export function projectJars(context: Context, wanted: readonly string[]): readonly string[] {
+  if (wanted.length === 0) return []
+  const { db } = context
+  const { items, jarIds } = entriesAround(context, wanted)
+  const find = lotsOf(context)
+  const { jars, uses } = replayJars(items, find)
+  for (const jarId of jarIds) {
+    dropJarView(db, jarId)
+    const jar = jars.get(jarId)
+    if (jar) putJarView(db, rowOf(context, jar, find))
+    if (!jar) continue
+    for (const [batchId, everG] of jar.ever) putJarPart(db, jarId, batchId, everG, jar.parts.find(part => part.batchId === batchId)?.grams ?? 0)
+    for (const use of uses) if (use.jarId === jarId) putJarUse(db, use, jar.foodKey)
+  }
+  for (const batchId of new Set([...jars.values()].flatMap(jar => jar.batchId ?? []))) replaceLookTodo(db, batchId, lookTodo(context, batchId))
+  return jarIds
+}
+
+const DAY_MS = 86_400_000
+
+/** A closed jar shows within days what was not dry: somebody should look, once. */
+function lookTodo({ db, foods }: Context, batchId: string): Todo | undefined {
+  const jars = jarsPackedFrom(db, batchId).filter(jar => jar.left_g > 0 && (jar.looked_at ?? 0) < jar.filled_at)
+  if (jars.length === 0) return undefined
+  const from = Math.min(...jars.map(jar => jar.filled_at)) + DAY_MS
+  const name = (foods.find(jars[0]!.food_key)?.name ?? jars[0]!.food_key).toLowerCase()
+  return { kind: 'lookJar', from, to: from + 2 * DAY_MS, title: jars.length === 1 ? `Look at jar ${jars[0]!.number} of ${name}` : `Look at ${jars.length} jars of ${name}`, why: 'In the first days a closed jar shows what was not dry: beads, sticking, lumps.' }
+}
+
+function rowOf(context: Context, jar: Jar, find: FindLot): Parameters<typeof putJarView>[1] {
+  const best = jarBest(jar, find, householdOf(context).pantryC)
+  const smell = jar.smells.at(-1)
+  const look = jar.looks.at(-1)
+  return {
+    jar_id: jar.jarId, number: ensureJar(context.db, jar.jarId), batch_id: jar.batchId ?? null, food_key: jar.foodKey, purpose: jar.purpose, place: jar.place, package_key: jar.packageKey,
+    net_g: jar.inG, left_g: jar.leftG < LEAST_G ? 0 : jar.leftG, size_ml: jar.sizeMl ?? null, packed_at: jar.packedAt, filled_at: jar.filledAt, oldest_at: best.oldestAt, baskets: jar.ever.size,
+    best_from: best.from, best_to: best.to, best_limit: best.limit, moisture: moistureOf(jar),
+    smell: smell?.smell ?? null, smelt_at: smell?.at ?? null, saw: look?.saw ?? null, looked_at: look?.at ?? null,
+  }
+}
+
+/** Less than this is dust on the glass, g. */
+const LEAST_G = 0.01
