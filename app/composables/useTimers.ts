@@ -1,3 +1,5 @@
+import { playTones } from '~/utils/tones'
+
 /** A timer that runs: for which step of which batch, and when it rings. */
 export interface RunningTimer { key: string, words: string, endsAt: number }
 
@@ -35,29 +37,8 @@ export function useTimers() {
   function tick(now: number) {
     for (const timer of timers.value.filter(item => item.endsAt <= now && !rung.value.includes(item.key))) {
       rung.value = [...rung.value, timer.key]
-      ring()
+      playTones([660, 880, 660])
     }
   }
   return { timers, rung, start, stop, tick }
-}
-
-/** Three short tones: heard over a tap, no file needed. */
-function ring() {
-  try {
-    const audio = new AudioContext()
-    for (const [i, pitch] of [660, 880, 660].entries()) {
-      const tone = audio.createOscillator()
-      const loud = audio.createGain()
-      tone.frequency.value = pitch
-      loud.gain.setValueAtTime(0.2, audio.currentTime + i * 0.35)
-      loud.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + i * 0.35 + 0.3)
-      tone.connect(loud).connect(audio.destination)
-      tone.start(audio.currentTime + i * 0.35)
-      tone.stop(audio.currentTime + i * 0.35 + 0.32)
-    }
-    setTimeout(() => void audio.close(), 2000)
-  }
-  catch {
-    // A browser that plays no sound still shows the words.
-  }
 }

@@ -13,6 +13,7 @@ const pantry = ref(String(Math.round(temperatureIn(household.pantryC, household.
 const jarMl = ref(String(household.jarMl))
 const householdProblems = ref<Record<string, string>>({})
 const told = ref('')
+const checkFields = useFieldChecks()
 
 const minuteOf = (text: string) => {
   const match = /^(\d{1,2}):(\d{2})$/.exec(text.trim())
@@ -29,9 +30,9 @@ async function saveHousehold() {
   const pantryC = temperatureFrom(Number(pantry.value.replace(',', '.')), store.settings.temperatureUnit)
   if (pantry.value.trim() === '' || Number.isNaN(pantryC)) householdProblems.value.pantryC = `“${pantry.value}” is not a temperature.`
   if (!/^\d+$/.test(jarMl.value.trim())) householdProblems.value.jarMl = `“${jarMl.value}” is not a volume in mL.`
-  if (Object.keys(householdProblems.value).length > 0) return
+  if (checkFields() !== undefined || Object.keys(householdProblems.value).length > 0) return
   try {
-    await store.save({ ...household, sleepFrom: from, sleepTo: to, pantryC, jarMl: Number(jarMl.value), version: store.settings.version })
+    await store.save({ ...household, sleepFrom: from, sleepTo: to, pantryC, jarMl: Number(jarMl.value), kwhPrice: household.kwhPrice ?? 0, hourWorth: household.hourWorth ?? 0, version: store.settings.version })
     pantry.value = String(Math.round(temperatureIn(store.settings.pantryC, store.settings.temperatureUnit)))
     told.value = 'Saved.'
   }
@@ -53,6 +54,7 @@ async function saveHousehold() {
         <MachinesCard />
         <DevicesCard />
         <HygrometerCard />
+        <ToolsCard />
         <section class="card">
           <h2>Your data</h2>
           <p class="quiet">The log is one SQLite file in the data folder that the server names when it starts. Everything in it can be taken out as a table.</p>
@@ -71,6 +73,11 @@ async function saveHousehold() {
             <TextField v-model="nights.to" label="Awake from" :problem="householdProblems.sleepTo" />
             <TextField v-model="pantry" :label="`Pantry, °${store.settings.temperatureUnit}`" :problem="householdProblems.pantryC" />
             <TextField v-model="jarMl" label="Usual jar, mL" :problem="householdProblems.jarMl" />
+          </div>
+          <div class="pair">
+            <TextField v-model="household.money" label="Sign of your money" :problem="householdProblems.money" />
+            <NumberField v-model="household.kwhPrice" label="Price of a kWh" :least="0" :decimals="3" bare />
+            <NumberField v-model="household.hourWorth" label="An hour of hands is worth" hint="0 where it is pleasure" :least="0" :decimals="2" bare />
           </div>
           <TextField v-model="household.timeZone" label="Time zone" hint="such as Europe/Lisbon" :problem="householdProblems.timeZone" />
           <p v-if="householdProblems.all" class="problem">{{ householdProblems.all }}</p>

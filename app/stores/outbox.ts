@@ -1,12 +1,12 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { NewBatch, NewEntry, NewRunEntry } from '#shared/contracts'
+import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
 import { callServer, Refused } from '../utils/api'
 
 /** One write on its way to the server. */
 export interface Waiting {
   path: string
-  body: NewEntry | NewRunEntry | NewBatch
+  body: NewEntry | NewRunEntry | NewJarEntry | NewBatch
   /** Batch whose page shows it meanwhile. */
   batchId: string
   /** What it is, in words, for the list of what waits. */

@@ -36,13 +36,13 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const first = state.earlierRuns[0] ?? run
   const targetMoisture = state.food.target[state.purpose]
   const solidsG = state.balance.solids.mean * first.loadedG
-  const again = first !== run
-  const mean = Math.min(0.98, again ? solidsG / run.loadedG : state.balance.solids.mean)
+  const again = first !== run || state.fromJars
+  const mean = Math.min(0.98, first !== run ? solidsG / run.loadedG : state.balance.solids.mean)
   const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
   const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
   // What was believed at loading knew the thickness already; the card does not.
   const thickness = run.usualHours ? 1 : usualHoursFactor(state)
-  const share = thickness * (again ? shareOfHours(mean, state.balance.solids.mean, targetMoisture) : 1)
+  const share = thickness * (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
   return {
     startWeightG: run.loadedG,
     solids: { mean, sd },

@@ -9,6 +9,9 @@ const USUAL_WATER: Partial<Record<string, { mean: number, sd: number }>> = {
 /** Peels, seeds and husks, where the food's own loss counts for the trimming. */
 const USUAL_WASTE: Partial<Record<string, { mean: number, sd: number }>> = { peel: { mean: 0.12, sd: 0.05 }, seed: { mean: 0.1, sd: 0.05 } }
 
+/** Water of what comes back from the shelf to be dried again: dry once, and damp since (common practice). */
+const FROM_SHELF = { mean: 0.08, sd: 0.03 }
+
 /** The steps of preparing as the ledger takes them: what was weighed, and the usual share where it was not. */
 export function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], splits: readonly EntryOf<'split'>[], food: Food, card: MethodCard, loadedG: number | undefined): PrepLedger {
   const trim = (card.trimShare ?? food.trimShare).value
@@ -21,8 +24,8 @@ export function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep
     return [{ kind: effect, name: step, weightG, usualShare }]
   })
   // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss, unless it is said that nothing came off.
-  if (!prep.some(entry => entry.body.effect === 'waste' || (entry.body.step === 'trim' && entry.body.effect === 'none'))) {
+  if (!intake.body.fromJars && !prep.some(entry => entry.body.effect === 'waste' || (entry.body.step === 'trim' && entry.body.effect === 'none'))) {
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
   }
-  return { rawWeightG: intake.body.weightG, rawMoisture: food.rawMoisture.value, steps, loadedWeightG: loadedG }
+  return { rawWeightG: intake.body.weightG, rawMoisture: intake.body.fromJars ? FROM_SHELF : food.rawMoisture.value, steps, loadedWeightG: loadedG }
 }

@@ -91,7 +91,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
       break
     case 'hold': need(!inMachine && state.stage !== 'shelf', inMachine ? 'It is in a machine: take it out first' : 'It is on the shelf'); break
     case 'powderDry':
-      if (!need(state.grinds.length > 0 && state.jars.length === 0, 'Only powder that is not packed yet is dried so')) break
+      if (!need((state.grinds.length > 0 || state.intake.body.fromForm === 'powder') && state.jars.length === 0, 'Only powder that is not packed yet is dried so')) break
       if (body.afterG !== undefined && body.afterG > (body.beforeG ?? state.powderG) * (1 + SCALE_SHARE) + 1) say('afterG', `Powder only gets lighter: ${grams(body.afterG)} is more than before.`)
       break
     case 'jarAir':

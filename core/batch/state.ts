@@ -123,7 +123,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const prep = ofKind(log, 'prep')
   const splits = ofKind(log, 'split')
   const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, ofKind(log, 'load')[0]?.body.totalG))
-  const runs = runsOf(log, food, card, intake.body.purpose, balance)
+  const runs = runsOf(log, food, card, intake.body.purpose, balance, intake.body.fromForm === 'powder')
   const run = runs.at(-1)
   const feel = run && ofKind(log, 'feel').filter(entry => entry.at >= run.loadedAt).at(-1)
   const jarAir = run && ofKind(log, 'jarAir').filter(entry => entry.at >= run.loadedAt).at(-1)
@@ -132,7 +132,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const grinds = grindsOf(log, run)
   const fromJars = (intake.body.fromJars?.length ?? 0) > 0
   const dryG = dryWeight(log, run, rest, grinds) ?? (fromJars && !run ? intake.body.weightG : undefined)
-  const { powderG, redried } = powderOf(log, run, grinds, dryG)
+  const { powderG, redried } = powderOf(log, run, grinds, dryG, intake.body.fromForm === 'powder' ? intake.body.weightG : undefined)
   const jars = jarsOf(log)
   const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
   const packable = purpose === 'pieces' ? (rest?.endedAt === undefined && !(fromJars && !run) ? undefined : dryG) : grinds.length > 0 || redried ? powderG : undefined
@@ -163,7 +163,7 @@ function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 
   return state.rest?.endedAt === undefined ? 'resting' : 'grinding'
 }
 
-function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Purpose, balance: PrepBalance): RunState[] {
+function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Purpose, balance: PrepBalance, fromPowder: boolean): RunState[] {
   const loads = ofKind(log, 'load')
   const outlooks = ofKind(log, 'outlook')
   const solidsG = balance.solids.mean * (loads[0]?.body.totalG ?? 0)
@@ -196,7 +196,7 @@ function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Pu
     const counted = setBackClock(heated, setbacks)
     const clock = way.way === 'sun' && unloadedAt === undefined ? sunClock(counted) : counted
     const run = {
-      runId, machineId, way, frozen: load.body.frozen ?? [], portions, outlook, powder: ofKind(log, 'grind').some(entry => entry.at <= load.at),
+      runId, machineId, way, frozen: load.body.frozen ?? [], portions, outlook, powder: fromPowder || ofKind(log, 'grind').some(entry => entry.at <= load.at),
       positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, setbacks, unloadedAt, chamberC, room,
     }
     const trayWeights = weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })))
@@ -251,12 +251,13 @@ function grindsOf(log: readonly Entry[], run: RunState | undefined): EntryOf<'gr
 
 /**
  * Powder there is: what was ground, less what drying it took; or what came out of the machine again,
- * where it went in as powder.
+ * where it went in as powder. `fromJarsG`: powder that came from jars of the shelf.
  */
-function powderOf(log: readonly Entry[], run: RunState | undefined, grinds: readonly EntryOf<'grind'>[], dryG: number | undefined): { powderG: number, redried: boolean } {
+function powderOf(log: readonly Entry[], run: RunState | undefined, grinds: readonly EntryOf<'grind'>[], dryG: number | undefined, fromJarsG: number | undefined): { powderG: number, redried: boolean } {
   if (run?.powder && run.unloadedAt !== undefined && grinds.length === 0) return { powderG: dryG ?? run.loadedG, redried: true }
   const driedOffG = ofKind(log, 'powderDry').filter(entry => entry.at >= (run?.loadedAt ?? 0) && entry.body.afterG !== undefined)
     .reduce((sum, { body }) => sum + Math.max(0, (body.beforeG ?? body.afterG!) - body.afterG!), 0)
+  if (fromJarsG !== undefined && !run && grinds.length === 0) return { powderG: Math.max(0, fromJarsG - driedOffG), redried: true }
   return { powderG: Math.max(0, grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0) - driedOffG), redried: false }
 }
 

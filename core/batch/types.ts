@@ -33,6 +33,8 @@ export interface IntakeBody {
   from?: string
   /** Begun from jars of the shelf, to be dried or ground again: dry already. */
   fromJars?: JarDraw[]
+  /** What stood in those jars. */
+  fromForm?: Purpose
 }
 
 /** A jar in which a part of the batch rests. */

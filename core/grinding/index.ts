@@ -2,3 +2,5 @@ export { planGrinding, warmingK, type GrindPlan, type GrindQuestion } from './cu
 export { lidRestS, settlingS } from './dust'
 export { clumpRisk, GLASS, grindBelowC, looseBelow, softensAtC, stickyAboveC, SUGARS, type ClumpRisk, type Glass } from './glass'
 export { MESH_UM, nearestMesh, openingUm, sumPasses, type SievePass, type SieveSum } from './sieves'
+export { GRADE_UM, gradeOfOpening, gradeReached, type Grade } from './grade'
+export { fillOf, seedG } from './seed'

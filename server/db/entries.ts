@@ -90,3 +90,10 @@ export function smellsOf(db: Db, foodKey: string, purpose: string): { at: number
       AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
     ORDER BY e.at`).all(foodKey, purpose)
 }
+
+/** How warm it is in a place, by the newest packing or move that says so. */
+export function warmthOf(db: Db, place: string): number | undefined {
+  return statement<{ celsius: number }>(db, `
+    SELECT json_extract(body, '$.storageC') AS celsius FROM entry
+    WHERE kind IN ('pack', 'moveJar', 'fill') AND json_extract(body, '$.place') = ? AND json_extract(body, '$.storageC') IS NOT NULL ORDER BY seq DESC LIMIT 1`).get(place)?.celsius
+}

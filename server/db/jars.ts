@@ -104,6 +104,11 @@ export function jarsOnShelf(db: Db): JarViewRow[] {
   return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE left_g > 0 ORDER BY place, number').all()
 }
 
+/** Places in use, the fullest first. */
+export function placesInUse(db: Db): string[] {
+  return statement<{ place: string }>(db, 'SELECT place FROM jar_view WHERE left_g > 0 GROUP BY place ORDER BY count(*) DESC LIMIT 24').all().map(row => row.place)
+}
+
 /** Jars of a food and form with something in them, or of any. */
 export function jarsHolding(db: Db, foodKey: string, purpose: string): JarViewRow[] {
   return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE food_key = ? AND purpose = ? AND left_g > 0 ORDER BY oldest_at').all(foodKey, purpose)

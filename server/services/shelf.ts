@@ -7,8 +7,8 @@ import { intervalFromNormal } from '#core/stats'
 import { portionOf } from '#core/using'
 import type { BasketAnswer, JarAnswer, JarSummary, RecallAnswer, FoodWish, ShelfAnswer, StockAnswer } from '#shared/contracts'
 import { batchView } from '#server/db/batches'
-import { entriesOfBatch, entriesOfJar, smellsOf } from '#server/db/entries'
-import { jarsHolding, jarsOnShelf, jarsWithBasket, jarView, partsOfJar, shelfSums, stockByFood, usesSince, type JarViewRow } from '#server/db/jars'
+import { entriesOfBatch, entriesOfJar, smellsOf, warmthOf } from '#server/db/entries'
+import { jarsHolding, jarsOnShelf, jarsWithBasket, jarView, partsOfJar, placesInUse, shelfSums, stockByFood, usesSince, type JarViewRow } from '#server/db/jars'
 import { listWishes, putWish } from '#server/db/wishes'
 import { householdOf, type Context } from './context'
 import { jarsNow } from './jars'
@@ -72,7 +72,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   const density = food.powderDensity.value
   const months = bestByWindow({ food, purpose: row.purpose, packageKey: jar.packageKey, storageC: jar.storageC }).months
   return {
-    ...toJarSummary(context, row), batchNumber: home?.number, packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? celsius,
+    ...toJarSummary(context, row), batchNumber: home?.number, cardKey: home?.card_key ?? food.cards[0]!.key, packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? celsius,
     moisture: moistureOf(jar), activity: activityOfTarget(isothermOf(food), moistureOf(jar)), bestBy, bestLimit: limit,
     damp: finite(jarDamp(jar, find, celsius)), mixed: jar.mixed,
     strength: strengthOf(months, smellsOf(db, row.food_key, row.purpose).map(({ at, smell, oldest_at }) => ({ months: Math.max(0, at - oldest_at) / MONTH_MS, smell }))),
@@ -135,4 +135,9 @@ export function saveWish(context: Context, wish: FoodWish): StockAnswer[] {
   if (!context.foods.find(wish.foodKey)) throw new InputError([{ field: 'foodKey', message: `“${wish.foodKey}” is not a food in the reference. Choose one from the list.` }])
   putWish(context.db, wish)
   return stockOf(context)
+}
+
+/** Places in use, with the warmth that was last logged of each. */
+export function shelfPlaces({ db }: Context): { place: string, storageC?: number }[] {
+  return placesInUse(db).map(place => ({ place, storageC: warmthOf(db, place) }))
 }

@@ -198,6 +198,8 @@ export interface BasketAnswer {
 export interface JarAnswer extends JarSummary {
   /** Of the batch that was packed in it first, where one was. */
   batchNumber?: number
+  /** Cut of that batch, or the food's first. */
+  cardKey: string
   packageKey: string
   sizeMl?: number
   storageC: number

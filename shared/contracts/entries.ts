@@ -54,7 +54,7 @@ export const intakeBody = z.strictObject({
   condition: text(120).optional(), purpose, cardKey: text(80),
   plant: text(80).optional(), count: z.number({ error: 'Give a count, as a number.' }).int('Whole pieces.').min(1, 'At least one.').max(100_000, 'At most 100 000.').optional(),
   price: z.number({ error: 'Give the price as a number.' }).min(0, 'A price is not negative.').max(1_000_000, 'Check the price.').optional(), from: id.optional(),
-  fromJars: z.array(jarDraw).min(1, 'Choose a jar.').max(40, 'At most 40 jars.').optional(),
+  fromJars: z.array(jarDraw).min(1, 'Choose a jar.').max(40, 'At most 40 jars.').optional(), fromForm: purpose.optional(),
 })
 
 const jarNumber = z.number({ error: 'Say which jar, by its number.' }).int('Whole numbers.').min(1, 'Jars count from 1.').max(20, 'At most 20 jars.')

@@ -1,74 +1,21 @@
 <script setup lang="ts">
 import type { BatchState, Entry, EntryBody, EntryKind } from '#core/batch'
 import type { BatchAnswer } from '#shared/contracts'
-import type { FormReading } from '~/composables/useBatch'
 import { FORMS } from '~/components/forms'
 
-/** The frame of every form: when it happened, what is wrong, and one button. */
-const props = defineProps<{
+/** The forms of a batch's log. */
+defineProps<{
   kind: EntryKind
   write: (bodies: readonly EntryBody[], options: { at?: number, replaces?: string }) => Promise<void>
   state?: BatchState
   page?: BatchAnswer
-  /** The entry that is corrected. */
   correcting?: Entry
-  jarId?: string
-  leftG?: number
-  /** The place of a tray that it is about. */
   place?: number
-  /** The step of preparing that it is about. */
   step?: string
 }>()
 const emit = defineEmits<{ close: [], saved: [kind: EntryKind] }>()
-
-const shown = computed(() => FORMS[props.kind]!)
-const open = ref(true)
-const form = ref<{ read: () => FormReading }>()
-const at = ref<number | undefined>(props.correcting?.at)
-const problems = ref<string[]>([])
-const busy = ref(false)
-const checkFields = useFieldChecks()
-const atProblem = ref<string>()
-
-async function save() {
-  if (checkFields() !== undefined) return
-  const reading = form.value?.read()
-  if (!reading || busy.value) return
-  if (reading.problem !== undefined) {
-    problems.value = [reading.problem]
-    return
-  }
-  busy.value = true
-  problems.value = []
-  atProblem.value = undefined
-  try {
-    await props.write(reading.bodies, { at: at.value, replaces: props.correcting?.id })
-    await reading.after?.()
-    emit('saved', props.kind)
-    open.value = false
-  }
-  catch (error) {
-    if (!(error instanceof Refused)) throw error
-    atProblem.value = error.problems.find(problem => problem.field === 'at')?.message
-    problems.value = error.problems.filter(problem => problem.field !== 'at').map(problem => problem.message)
-    if (problems.value.length === 0 && !atProblem.value) problems.value = [error.message]
-  }
-  finally {
-    busy.value = false
-  }
-}
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="correcting ? `Correct: ${shown.title.toLowerCase()}` : shown.title" width="600px" align-center @closed="emit('close')">
-    <form class="form" @submit.prevent="save">
-      <component :is="shown.form" ref="form" :state="state" :page="page" :initial="correcting?.body" :jar-id="jarId" :left-g="leftG" :place="place" :step="step" :at="at" />
-      <WhenField v-model="at" :problem="atProblem" />
-      <div role="alert"><p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p></div>
-      <div class="row foot">
-        <ElButton type="primary" native-type="submit" :loading="busy">{{ correcting ? 'Save the correction' : shown.save }}</ElButton>
-        <ElButton @click="open = false">Leave it</ElButton>
-      </div>
-    </form>
-  </ElDialog>
+  <FormDialog v-bind="$props" :shown="FORMS[kind]!" @close="emit('close')" @saved="saved => emit('saved', saved)" />
 </template>

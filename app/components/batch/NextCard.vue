@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { restDays, type BatchState, type EntryKind } from '#core/batch'
+import { isDamp, restDays, worstLook, type BatchState, type EntryKind } from '#core/batch'
 import { REST_DAYS } from '#core/dryness'
 
 /** What comes next, with the verbs to do it, for every stage outside the machine. */
-const props = defineProps<{ state: BatchState, now: number }>()
+const props = defineProps<{ state: BatchState, batchId: string, now: number }>()
 defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 
@@ -28,7 +28,10 @@ const next = computed<Next | undefined>(() => {
 
 function resting(state: BatchState): Next {
   const rest = state.rest!
-  if (state.mould) return { title: 'Discard it', why: 'Mould anywhere: all of it goes, untasted. Nothing else can be logged on it.', acts: [{ kind: 'finish', words: 'It is discarded', main: true }] }
+  if (state.mould) {
+    const several = rest.jars.filter(jar => !jar.out).length > 1
+    return { title: 'Discard it', why: several ? 'Mould anywhere: that whole jar goes, untasted. Until it is gone nothing else can be logged.' : 'Mould anywhere: all of it goes, untasted. Nothing else can be logged on it.', acts: several ? [{ kind: 'restOut', words: 'That jar is thrown away', main: true }, { kind: 'finish', words: 'All of it is discarded' }] : [{ kind: 'finish', words: 'It is discarded', main: true }] }
+  }
   if (state.run?.way.partOnly && rest.startedAt === undefined) {
     return { title: 'Now into the dryer', why: 'Smoke took part of the water only: it is moist still. Load it into a machine today, or keep it cold until you do.', acts: [{ kind: 'load', words: 'Load a machine', main: true }, { kind: 'hold', words: 'Keep it for now' }] }
   }
@@ -41,10 +44,9 @@ function resting(state: BatchState): Next {
       acts: [{ kind: 'rest', words: 'Begin the rest', main: true }, { kind: 'restEnd', words: 'Go on without a rest' }, { kind: 'load', words: 'Back to the machine' }],
     }
   }
-  const last = rest.looks.at(-1)
-  const wet = last && last.body.saw !== 'dry'
+  const wet = isDamp(worstLook(rest))
   const day = restDays(rest, props.now)
-  if (wet) return { title: last.body.saw === 'mould' ? 'Discard it' : 'Dry it again', why: last.body.saw === 'mould' ? 'Mould anywhere: the whole jar goes.' : 'The jar showed moisture: back to the machine the same day.', acts: [{ kind: 'load', words: 'Back to the machine', main: last.body.saw !== 'mould' }, { kind: 'look', words: 'Look again' }] }
+  if (wet) return { title: 'Dry it again', why: 'The jar showed moisture: back to the machine the same day.', acts: [{ kind: 'load', words: 'Back to the machine', main: true }, { kind: 'look', words: 'Look again' }] }
   return {
     title: day >= REST_DAYS ? 'The rest is over' : `Day ${day} of ${REST_DAYS} in the jar`,
     why: day >= REST_DAYS ? 'No moisture was seen: it can go on.' : 'Shake the jar and look for beads of moisture, sticking or clumps.',
@@ -54,7 +56,7 @@ function resting(state: BatchState): Next {
 
 function grinding(state: BatchState): Next {
   if (state.unpackedG === undefined) {
-    return { title: 'Grind', why: `${state.dryG === undefined ? 'What is dry' : format.weight(state.dryG)} to grind. Weigh what goes in and what comes out: the difference is dust and sieve.`, acts: [{ kind: 'grind', words: 'Log the grinding', main: true }] }
+    return { title: 'Grind', why: `${state.dryG === undefined ? 'What is dry' : format.weight(state.dryG)} to grind. Weigh what goes in and what comes out: the difference is dust and sieve.`, acts: [{ kind: 'grind', words: 'Log the grinding', main: true }, ...(state.fromJars && !state.run ? [{ kind: 'load' as const, words: 'Dry it first' }] : [])] }
   }
   const acts: Next['acts'] = [{ kind: 'pack', words: 'Pack a jar', main: true }]
   if (state.purpose !== 'pieces' && state.jars.length === 0) acts.push({ kind: 'powderDry', words: 'Dry the powder' }, { kind: 'load', words: 'Back to the machine' })
@@ -71,6 +73,7 @@ function grinding(state: BatchState): Next {
       <p class="quiet">{{ next.why }}</p>
     </div>
     <div class="row">
+      <ElButton v-if="state.stage === 'grinding' && state.purpose !== 'pieces'" @click="navigateTo(`/batches/${batchId}/grind`)">With the round timer</ElButton>
       <ElButton v-for="act in next.acts" :key="act.kind" :type="act.main ? 'primary' : undefined" @click="$emit('act', act.kind)">{{ act.words }}</ElButton>
     </div>
   </section>

@@ -1,21 +1,32 @@
 <script setup lang="ts">
+import { temperatureFrom, temperatureIn } from '#core/units'
 import type { EntryBody } from '#core/batch'
-import type { ShelfAnswer } from '#shared/contracts'
+import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
-const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'moveJar' }>, jarId: string }>()
+const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'moveJar' }>, jar: JarAnswer }>()
+const { settings } = storeToRefs(useHouseholdStore())
+const unit = settings.value.temperatureUnit
 const place = ref(props.initial?.place ?? '')
-const places = ref<string[]>([])
+const warmth = ref<number | undefined>(Math.round(temperatureIn(props.initial?.storageC ?? props.jar.storageC, unit)))
+const places = ref<{ place: string, storageC?: number }[]>([])
 onMounted(async () => {
-  places.value = await callServer<ShelfAnswer>('/api/shelf').then(shelf => shelf.places).catch(() => [])
+  places.value = await callServer<{ place: string, storageC?: number }[]>('/api/shelf/places').catch(() => [])
 })
+// A place that is known brings its warmth along.
+watch(place, (chosen) => {
+  const known = places.value.find(item => item.place === chosen)?.storageC
+  if (known !== undefined) warmth.value = Math.round(temperatureIn(known, unit))
+})
+const celsius = computed(() => warmth.value === undefined ? undefined : Math.round(temperatureFrom(warmth.value, unit) * 10) / 10)
 const read = (): FormReading => place.value.trim() === ''
   ? { problem: 'Say where it stands now.' }
-  : { bodies: [{ kind: 'moveJar', jarId: props.jarId, place: place.value.trim() }] }
+  : { bodies: [{ kind: 'moveJar', jarId: props.jar.jarId, place: place.value.trim(), storageC: celsius.value === undefined || Math.abs(celsius.value - props.jar.storageC) < 0.6 ? undefined : celsius.value }] }
 defineExpose({ read })
 </script>
 
 <template>
-  <ChoiceField v-if="places.length" v-model="place" label="A place that you have" :choices="places.map(value => ({ value, words: value }))" />
+  <ChoiceField v-if="places.length" v-model="place" label="A place that you have" :choices="places.map(item => ({ value: item.place, words: item.place }))" />
   <TextField v-model="place" label="Where it stands" />
+  <NumberField :key="place" v-model="warmth" :label="`How warm it is there, °${unit}`" hint="ten degrees less about double its time" :least="unit === 'C' ? -30 : -22" :most="unit === 'C' ? 45 : 113" :decimals="0" bare />
 </template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { EntryBody } from '#core/batch'
+import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 type Smell = Extract<EntryBody, { kind: 'smell' }>
-const props = defineProps<{ initial?: Smell, jarId: string }>()
+const props = defineProps<{ initial?: Smell, jar: JarAnswer }>()
 const smell = ref<Smell['smell'] | undefined>(props.initial?.smell)
-const read = (): FormReading => smell.value === undefined ? { problem: 'Say how it smells.' } : { bodies: [{ kind: 'smell', jarId: props.jarId, smell: smell.value }] }
+const read = (): FormReading => smell.value === undefined ? { problem: 'Say how it smells.' } : { bodies: [{ kind: 'smell', jarId: props.jar.jarId, smell: smell.value }] }
 defineExpose({ read })
 </script>
 

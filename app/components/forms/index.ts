@@ -1,7 +1,6 @@
-import type { Component } from 'vue'
+import { defineAsyncComponent, type Component } from 'vue'
 import type { EntryKind } from '#core/batch'
 import AirForm from './AirForm.vue'
-import DiscardForm from './DiscardForm.vue'
 import FeelForm from './FeelForm.vue'
 import FinishForm from './FinishForm.vue'
 import GrindForm from './GrindForm.vue'
@@ -9,21 +8,22 @@ import HeatForm from './HeatForm.vue'
 import HoldForm from './HoldForm.vue'
 import IntakeForm from './IntakeForm.vue'
 import JarAirForm from './JarAirForm.vue'
-import LoadForm from './LoadForm.vue'
 import LookForm from './LookForm.vue'
-import MoveJarForm from './MoveJarForm.vue'
 import NoteForm from './NoteForm.vue'
 import OutlookForm from './OutlookForm.vue'
-import PackForm from './PackForm.vue'
 import PowderDryForm from './PowderDryForm.vue'
 import PrepForm from './PrepForm.vue'
 import RestEndForm from './RestEndForm.vue'
 import RestForm from './RestForm.vue'
-import SmellForm from './SmellForm.vue'
+import RestOutForm from './RestOutForm.vue'
+import ReviewForm from './ReviewForm.vue'
 import SplitForm from './SplitForm.vue'
-import TakeForm from './TakeForm.vue'
 import UnloadForm from './UnloadForm.vue'
 import WeighForm from './WeighForm.vue'
+
+/** The two largest are fetched on their own: the page of a batch asks for them where its stage comes to them. */
+const LoadForm = defineAsyncComponent(() => import('./LoadForm.vue'))
+const PackForm = defineAsyncComponent(() => import('./PackForm.vue'))
 
 /** The form of each kind of entry, with the words of its frame. */
 export const FORMS: Partial<Record<EntryKind, { title: string, save: string, form: Component }>> = {
@@ -47,8 +47,6 @@ export const FORMS: Partial<Record<EntryKind, { title: string, save: string, for
   pack: { title: 'Pack a jar', save: 'Pack', form: PackForm },
   finish: { title: 'Finish the batch', save: 'Finish', form: FinishForm },
   note: { title: 'Note', save: 'Keep the note', form: NoteForm },
-  take: { title: 'Take some', save: 'Take', form: TakeForm },
-  moveJar: { title: 'Move the jar', save: 'Log where it stands', form: MoveJarForm },
-  discard: { title: 'Discard what is left', save: 'Discard it', form: DiscardForm },
-  smell: { title: 'Smell test', save: 'Log the smell', form: SmellForm },
+  restOut: { title: 'Throw a jar away', save: 'Log it', form: RestOutForm },
+  review: { title: 'For next time', save: 'Keep it', form: ReviewForm },
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { foldBatch, type BatchState, type Entry, type EntryBody, type EntryKind } from '#core/batch'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
+import { JAR_FORMS } from '~/components/forms/jar'
 
-/** Forms on a jar. Correcting its packing needs the batch's state, which is fetched then. */
+/** Forms on a jar. Correcting its packing needs the batch's state and form, which are fetched then. */
 const props = defineProps<{
   kind: EntryKind
   correcting?: Entry
@@ -11,15 +12,16 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 const state = shallowRef<BatchState>()
-const ready = ref(props.kind !== 'pack')
+const page = shallowRef<BatchAnswer>()
 onMounted(async () => {
-  if (ready.value) return
-  const page = await callServer<BatchAnswer>(`/api/batches/${props.jar.batchId}`)
-  state.value = foldBatch(page.entries, () => page.food)
-  ready.value = true
+  if (JAR_FORMS[props.kind] || !props.jar.batchId) return
+  const answer = await callServer<BatchAnswer>(`/api/batches/${props.jar.batchId}`)
+  state.value = foldBatch(answer.entries, () => answer.food)
+  page.value = answer
 })
 </script>
 
 <template>
-  <EntryDialog v-if="ready" :kind="kind" :correcting="correcting" :state="state" :jar-id="jar.jarId" :left-g="jar.leftG" :write="write" @close="emit('close')" />
+  <FormDialog v-if="JAR_FORMS[kind]" :kind="kind" :shown="JAR_FORMS[kind]!" :correcting="correcting" :jar="jar" :write="write" @close="emit('close')" />
+  <LazyEntryDialog v-else-if="page" :kind="kind" :correcting="correcting" :state="state" :page="page" :write="write" @close="emit('close')" />
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { restDays, type Entry, type EntryKind } from '#core/batch'
+import type { Entry, EntryKind } from '#core/batch'
 import type { WeighInFlag } from '#core/kinetics'
 
 const route = useRoute()
@@ -121,10 +121,16 @@ useKeys({
   n: () => { if (state.value) void act('note') },
 })
 
+/** Forms of the present stage that are fetched on their own. */
+function stageForms(): Promise<unknown>[] {
+  const stage = state.value?.stage
+  return [...stage === 'drying' || stage === 'shelf' ? [] : [import('~/components/forms/LoadForm.vue')], ...stage === 'grinding' ? [import('~/components/forms/PackForm.vue')] : []]
+}
+
 // The forms are fetched while nothing else is to do: they open at once, and out of touch too.
 onMounted(() => {
   const fetchForms = () => {
-    void Promise.allSettled([import('~/components/batch/WeighDialog.vue'), import('~/components/batch/EntryDialog.vue'), import('~/components/batch/VoidDialog.vue')])
+    void Promise.allSettled([import('~/components/batch/WeighDialog.vue'), import('~/components/batch/EntryDialog.vue'), import('~/components/batch/VoidDialog.vue'), ...stageForms()])
   }
   const patient = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 600))
   patient(fetchForms)
@@ -196,7 +202,8 @@ if (typeof wanted === 'string' && state.value) {
 
     <div v-else class="desk">
       <div class="stack">
-        <LazyNextCard :state="state" :now="now" @act="kind => act(kind)" />
+        <LazyNextCard :state="state" :batch-id="batchId" :now="now" @act="kind => act(kind)" />
+        <LazyRestCard v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined" :state="state" :now="now" :write="bodies => write(bodies).then(saved)" @act="kind => act(kind)" />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
         <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton></div>
@@ -210,10 +217,6 @@ if (typeof wanted === 'string' && state.value) {
           <p class="quiet">Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{ state.card.usualHours.source }}).</p>
           <p class="quiet">{{ state.card.spread }}</p>
           <p><NuxtLink :to="`/reference/${state.food.key}`">The whole card, and the other schools</NuxtLink></p>
-        </section>
-        <section v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined" class="card">
-          <h3>Looks</h3>
-          <p class="quiet">{{ state.rest.looks.length ? `${plural(state.rest.looks.length, 'look')} in ${plural(restDays(state.rest, now), 'day')}.` : 'Not looked at yet.' }}</p>
         </section>
       </div>
     </div>

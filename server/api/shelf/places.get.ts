@@ -1,0 +1,3 @@
+import { shelfPlaces } from '#server/services/shelf'
+
+export default route((_, context) => shelfPlaces(context))
