@@ -148,3 +148,7 @@ export function reviewsOf(db: Db, foodKey: string, cardKey: string, except: stri
 export function finishedViews(db: Db, filter: { foodKey?: string, since?: number }): BatchViewRow[] {
   return statement<BatchViewRow>(db, `SELECT * FROM batch_view WHERE stage = 'shelf' AND (? IS NULL OR food_key = ?) AND started_at >= ? ORDER BY number`).all(filter.foodKey ?? null, filter.foodKey ?? null, filter.since ?? 0)
 }
+
+export function batchOfNumber(db: Db, number: number): string | undefined {
+  return statement<{ id: string }>(db, 'SELECT id FROM batch WHERE number = ?').get(number)?.id
+}

@@ -140,3 +140,7 @@ export function findJarViews(db: Db, words: string, foodKeys: readonly string[],
     SELECT * FROM jar_view WHERE left_g > 0 AND (number = ? OR place LIKE ? ESCAPE '\\' OR food_key IN (SELECT value FROM json_each(?)))
     ORDER BY number = ? DESC, number DESC LIMIT ?`).all(number, likeOf(words), JSON.stringify(foodKeys), number, limit)
 }
+
+export function jarOfNumber(db: Db, number: number): string | undefined {
+  return statement<{ id: string }>(db, 'SELECT id FROM jar WHERE number = ?').get(number)?.id
+}

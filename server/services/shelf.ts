@@ -6,9 +6,9 @@ import { activityOfTarget, isothermOf } from '#core/sorption'
 import { intervalFromNormal } from '#core/stats'
 import { portionOf } from '#core/using'
 import type { BasketAnswer, JarAnswer, JarSummary, RecallAnswer, FoodWish, ShelfAnswer, StockAnswer } from '#shared/contracts'
-import { batchView } from '#server/db/batches'
+import { batchOfNumber, batchView } from '#server/db/batches'
 import { entriesOfBatch, entriesOfJar, smellsOf, warmthOf } from '#server/db/entries'
-import { jarsHolding, jarsOnShelf, jarsWithBasket, jarView, partsOfJar, placesInUse, shelfSums, stockByFood, usesSince, type JarViewRow } from '#server/db/jars'
+import { jarsHolding, jarsOnShelf, jarOfNumber, jarsWithBasket, jarView, partsOfJar, placesInUse, shelfSums, stockByFood, usesSince, type JarViewRow } from '#server/db/jars'
 import { listWishes, putWish } from '#server/db/wishes'
 import { householdOf, type Context } from './context'
 import { jarsNow } from './jars'
@@ -140,4 +140,11 @@ export function saveWish(context: Context, wish: FoodWish): StockAnswer[] {
 /** Places in use, with the warmth that was last logged of each. */
 export function shelfPlaces({ db }: Context): { place: string, storageC?: number }[] {
   return placesInUse(db).map(place => ({ place, storageC: warmthOf(db, place) }))
+}
+
+/** The id behind the number on a label or a card. */
+export function idOfNumber({ db }: Context, { kind, number }: { kind: 'jar' | 'batch', number: number }): { id: string } {
+  const id = kind === 'jar' ? jarOfNumber(db, number) : batchOfNumber(db, number)
+  if (id === undefined) throw new NotFound('number', `There is no ${kind} ${number}.`)
+  return { id }
 }

@@ -127,3 +127,17 @@ export const insightQuery = z.strictObject({
   food: text(60).optional(),
   days: z.coerce.number({ error: 'Give the days to look back.' }).int('Whole days.').min(1, 'At least a day.').max(36_500, 'At most a hundred years.').optional(),
 })
+
+export const labelQuery = z.strictObject({ template: z.string().max(20, 'At most 20 characters.').optional() })
+
+/** Labels on sheets: jars by id with commas between. */
+export const sheetQuery = z.strictObject({
+  jars: z.string({ error: 'Name the jars, with commas between.' }).transform(text => text.split(',').filter(Boolean)).pipe(z.array(id).min(1, 'Choose a jar.').max(400, 'At most 400 jars at once.')),
+  template: z.string().max(20, 'At most 20 characters.').optional(),
+  skip: z.coerce.number({ error: 'Give the places that are used already.' }).int('Whole places.').min(0, 'Not below zero.').max(64, 'A sheet has at most 65 places.').default(0),
+  copies: z.coerce.number({ error: 'Give the copies.' }).int('Whole copies.').min(1, 'At least one.').max(20, 'At most 20 of each.').default(1),
+  cut: z.stringbool({ error: 'Say cut=true or cut=false.' }).default(false),
+})
+
+/** The number that people read on a label or a card. */
+export const numberQuery = z.strictObject({ kind: z.enum(['jar', 'batch'], { error: 'Ask for a jar or a batch.' }), number: z.coerce.number({ error: 'Give its number.' }).int('Whole numbers.').min(1, 'Numbers count from 1.') })

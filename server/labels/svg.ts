@@ -1,14 +1,14 @@
-import { LABEL_MM, type JarLabel } from './label'
-import { runsOf, type LabelFonts } from './labelFonts'
-import { layOut } from './labelLayout'
+import { runsOf, type LabelFonts } from './fonts'
+import { layOut } from './layout'
+import type { LabelTemplate } from './templates'
+import type { JarLabel } from './words'
 
 const escape = (text: string) => text.replace(/[&<>"']/g, sign => `&#${sign.charCodeAt(0)};`)
 const mm = (value: number) => Number(value.toFixed(3))
 
 /** The label as SVG at true size. Text stays text, and the typeface travels inside. */
-export function labelSvg(label: JarLabel, fonts: LabelFonts): string {
-  const { lines, bars } = layOut(label)
-  const { width, height } = LABEL_MM
+export function labelSvg(label: JarLabel, fonts: LabelFonts, { width, height }: LabelTemplate): string {
+  const { lines, bars } = layOut(label, { width, height })
   const needsExt = lines.some(line => runsOf(line.text).some(run => run.part === 'latinExt'))
   const face = (weight: number, part: 'latin' | 'latinExt', font: Buffer) =>
     `@font-face{font-family:"Label ${part}";font-weight:${weight};src:url(data:font/woff;base64,${font.toString('base64')}) format("woff")}`

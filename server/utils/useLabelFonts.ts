@@ -1,4 +1,4 @@
-import { loadLabelFonts, type LabelFonts } from '#server/services/labelFonts'
+import { loadLabelFonts, type LabelFonts } from '#server/labels/fonts'
 
 let fonts: Promise<LabelFonts> | undefined
 

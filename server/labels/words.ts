@@ -1,7 +1,6 @@
 import { formatWeight } from '#core/units'
-import type { Context } from './context'
-import { householdOf } from './context'
-import { jarPage } from './shelf'
+import { householdOf, type Context } from '#server/services/context'
+import { jarPage } from '#server/services/shelf'
 
 /** What stands on a jar's label, in words ready to print. */
 export interface JarLabel {
@@ -15,14 +14,13 @@ export interface JarLabel {
   bestBy: string
   /** "22 g is 240 mL purée", where it was spread as measured portions. */
   portion?: string
+  /** "With starch and salt", or undefined. */
+  mixed?: string
   /** "Contains celery", or undefined. */
   allergens?: string
   /** Address of the jar's page, as the code holds it. */
   url: string
 }
-
-/** Size of the label, mm. */
-export const LABEL_MM = { width: 70, height: 37 } as const
 
 const FORMS = { pieces: 'dried pieces', flakes: 'flakes', powder: 'fine powder' } as const
 
@@ -44,8 +42,16 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
     packed: date.format(jar.packedAt),
     bestBy: `${month.format(jar.bestFrom)}–${month.format(jar.bestTo)}`,
     portion: jar.portion && `${formatWeight(jar.portion.dryG, household.weightUnit)} is ${Math.round(jar.portion.ml)} mL purée`,
+    mixed: mixedWords(jar.mixed),
     // What was dried raw is raw when it has its water back: its label says so.
     allergens: [jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined, jar.raw ? 'RAW: cook through' : undefined].filter(Boolean).join(' · ') || undefined,
-    url: `${origin}/jars/${jarId}`,
+    // A short address makes a coarse code, which small labels and old cameras need.
+    url: `${origin}/j/${jar.number}`,
   }
+}
+
+/** What must be remembered when cooking, and what clouds a drink. */
+function mixedWords({ starchG, saltG }: { starchG: number, saltG: number }): string | undefined {
+  const names = [starchG > 0.05 ? 'starch' : '', saltG > 0.05 ? 'salt' : ''].filter(Boolean)
+  return names.length > 0 ? `With ${names.join(' and ')}` : undefined
 }

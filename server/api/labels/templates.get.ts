@@ -1,0 +1,3 @@
+import { LABEL_TEMPLATES } from '#server/labels/templates'
+
+export default route(() => LABEL_TEMPLATES)
