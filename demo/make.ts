@@ -6,7 +6,10 @@ import { saveHygrometer } from '#server/services/hygrometers'
 import { machineList } from '#server/services/machines'
 import { changeHousehold, saveMachine } from '#server/services/settings'
 import { householdOf, type Context } from '#server/services/context'
-import { HOUSEHOLD, HYGROMETER, MACHINES, YEAR, type MachineName } from './story'
+import { saveWish } from '#server/services/shelf'
+import { saveTool } from '#server/services/tools'
+import { HOUSEHOLD, HYGROMETER, MACHINES, TOOLS, WISHES, YEAR, type MachineName } from './story'
+import { atTheShelf } from './shelf'
 import { tell, type Deed, type Stage } from './write'
 
 /**
@@ -22,9 +25,11 @@ export function makeDemo(path: string, now: number): { context: Context, batches
   context.db.pragma('synchronous = OFF')
   changeHousehold(context, { ...householdOf(context), name: HOUSEHOLD.name })
   saveHygrometer(context, { id: uuidv7(), ...HYGROMETER })
-  const stage: Stage = { context, machines: setUpMachines(context), running: {}, accepted: new Set(), now }
+  const tools = TOOLS.map(tool => saveTool(context, { id: uuidv7(), ...tool }))
+  for (const wish of WISHES) saveWish(context, wish)
+  const stage: Stage = { context, machines: setUpMachines(context), grinderId: tools[0]!.id, running: {}, accepted: new Set(), shelf: [], now }
   let told = 0
-  const tellers = YEAR.map(chapter => tell(chapter, chapter.seed === undefined ? told++ : chapter.seed, stage))
+  const tellers = [...YEAR.map(chapter => tell(chapter, chapter.seed === undefined ? told++ : chapter.seed, stage)), atTheShelf(stage)]
   const next: (Deed | undefined)[] = tellers.map(teller => teller.next().value as Deed | undefined)
   for (;;) {
     let first = -1

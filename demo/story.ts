@@ -26,6 +26,19 @@ export const HYGROMETER = {
   readings: [{ salt: 'magnesium-chloride', shown: 0.36 }, { salt: 'sodium-chloride', shown: 0.77 }] satisfies { salt: Salt, shown: number }[],
 }
 
+/** Grinders and sieves of the household. */
+export const TOOLS = [
+  { kind: 'grinder', name: 'Little spice mill', cupMl: 120, watts: 150, cupCm: 7, fineness: 'fine', dedicated: true },
+  { kind: 'grinder', name: 'Jug blender', cupMl: 1500, watts: 900, cupCm: 22, fineness: 'coarse' },
+  { kind: 'sieve', name: 'Tea strainer', openingUm: 600 },
+  { kind: 'sieve', name: 'Flour sieve', openingUm: 250 },
+] as const
+
+/** What the shelf should hold at least, g, and what the shop asks a kilogram. */
+export const WISHES = [
+  { foodKey: 'onion', leastG: 400, shopPerKg: 28 }, { foodKey: 'garlic', leastG: 150, shopPerKg: 34 }, { foodKey: 'tomato', shopPerKg: 46 }, { foodKey: 'beetroot', shopPerKg: 38 }, { foodKey: 'mushroom', shopPerKg: 95 },
+] as const
+
 export const PLACES = ['Pantry, top board', 'Pantry, middle board', 'Pantry, low board', 'Cellar shelf'] as const
 
 /** One batch of the year: what came in, how long ago, and how far it has come by now. */
@@ -52,6 +65,8 @@ export interface Chapter {
   used?: number
   /** School B: ground straight from the machine. */
   noRest?: boolean
+  /** A word for next time, said when the first jar was tasted. */
+  word?: { again: 'yes' | 'changed' | 'no', colour?: number, taste?: number, text?: string }
   /** Where an unfinished one stands; finished when missing. */
   until?: Unfinished
 }
@@ -69,17 +84,17 @@ export type Unfinished
 export const YEAR: readonly Chapter[] = [
   { food: 'onion', card: 'rings-5', purpose: 'flakes', source: 'Market, a net', rawG: 2600, daysAgo: 338, machine: 'cabinet', place: 1, used: 0.9 },
   { food: 'carrot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Lantern', rawG: 3400, daysAgo: 322, machine: 'cabinet', place: 0, used: 0.85 },
-  { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2900, daysAgo: 301, machine: 'cabinet', place: 0, used: 0.7 },
+  { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2900, daysAgo: 301, machine: 'cabinet', place: 0, used: 0.7, word: { again: 'yes', taste: 5, text: 'Leaves in as well' } },
   { food: 'apple', card: 'rings-5', purpose: 'pieces', source: 'Neighbour', cultivar: 'Harbour Russet', rawG: 4100, daysAgo: 287, machine: 'cabinet', place: 2, packageKey: 'bag', used: 0.95 },
   { food: 'mushroom', card: 'slices-6', purpose: 'powder', source: 'Market, end of day', rawG: 2200, daysAgo: 266, machine: 'stack', place: 3, packageKey: 'vacuum-jar', used: 0.5 },
   { food: 'kale', card: 'leaves', purpose: 'powder', source: 'Own garden', cultivar: 'Black Ragged', rawG: 1500, daysAgo: 251, machine: 'cabinet', place: 1, used: 0.6 },
-  { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Dusk Globe', rawG: 3700, daysAgo: 238, machine: 'cabinet', place: 0, used: 0.75 },
+  { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Dusk Globe', rawG: 3700, daysAgo: 238, machine: 'cabinet', place: 0, used: 0.75, word: { again: 'changed', colour: 5, taste: 4, text: 'Slice it 2 mm: the thick ones held up the tray' } },
   { food: 'parsley', card: 'leaves', purpose: 'flakes', source: 'Own garden', rawG: 520, daysAgo: 226, machine: 'stack', place: 1, used: 0.5, noRest: true },
   { food: 'strawberry', card: 'slices-6', purpose: 'powder', source: 'Picked at the farm', rawG: 2400, daysAgo: 203, machine: 'cabinet', place: 2, packageKey: 'foil-bag', used: 0.3 },
   { food: 'strawberry', card: 'slices-6', purpose: 'pieces', source: 'Picked at the farm', rawG: 1900, daysAgo: 196, machine: 'stack', place: 2, used: 0.4 },
-  { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1300, daysAgo: 184, machine: 'stack', place: 0, used: 0.35 },
+  { food: 'garlic', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Rook’s Bulb', rawG: 1300, daysAgo: 184, machine: 'stack', place: 0, used: 0.35, word: { again: 'changed', taste: 5, text: 'Outdoors: the house smelt for a week' } },
   { food: 'zucchini', card: 'slices-6', purpose: 'powder', source: 'Own garden', rawG: 4300, daysAgo: 171, machine: 'cabinet', place: 1, used: 0.2 },
-  { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Own garden', cultivar: 'Ember Plum', rawG: 4800, daysAgo: 160, machine: 'cabinet', place: 0, used: 0.55 },
+  { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Own garden', cultivar: 'Ember Plum', rawG: 4800, daysAgo: 160, machine: 'cabinet', place: 0, used: 0.55, word: { again: 'yes', colour: 4, taste: 5 } },
   { food: 'onion', card: 'rings-5', purpose: 'powder', source: 'Own garden', rawG: 3100, daysAgo: 152, machine: 'cabinet', place: 0, used: 0.4 },
   { food: 'zucchini', card: 'shreds', purpose: 'flakes', source: 'Own garden', rawG: 3600, daysAgo: 143, machine: 'cabinet', place: 1, packageKey: 'plastic-lid', used: 0.15 },
   { food: 'tomato', card: 'slices-6', purpose: 'powder', source: 'Own garden', cultivar: 'Ember Plum', rawG: 5200, daysAgo: 131, machine: 'cabinet', place: 0, used: 0.25 },
@@ -88,7 +103,7 @@ export const YEAR: readonly Chapter[] = [
   { seed: 2002, food: 'hot-chili', card: 'halves', purpose: 'flakes', source: 'Own garden', cultivar: 'Sparrow Tongue', plant: 'South bed', rawG: 1900, daysAgo: 118, machine: 'racks', place: 2, used: 0.2 },
   { food: 'sweet-pepper', card: 'pieces-25', purpose: 'powder', source: 'Market, a crate', rawG: 3900, daysAgo: 112, machine: 'cabinet', place: 2, used: 0.3 },
   { food: 'mushroom', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 2500, daysAgo: 98, machine: 'cabinet', place: 3, packageKey: 'vacuum-jar', used: 0.15 },
-  { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 5600, daysAgo: 84, machine: 'cabinet', place: 2, used: 0.2 },
+  { food: 'pumpkin', card: 'sheet', purpose: 'powder', source: 'Neighbour', cultivar: 'Grey Lantern', rawG: 5600, daysAgo: 84, machine: 'cabinet', place: 2, used: 0.2, word: { again: 'changed', colour: 3, taste: 3, text: 'Drain the purée overnight first' } },
   { seed: 2003, food: 'jalapeno', card: 'halves', purpose: 'powder', source: 'Market, a crate', rawG: 2200, daysAgo: 78, machine: 'smoker', then: 'stack', place: 2, used: 0.15 },
   { food: 'apple', card: 'rings-5', purpose: 'pieces', source: 'Own tree', cultivar: 'Harbour Russet', rawG: 3300, daysAgo: 70, machine: 'cabinet', place: 2, used: 0.3 },
   { food: 'hot-chili', card: 'halves', purpose: 'flakes', source: 'Own garden', cultivar: 'Sparrow Tongue', rawG: 1700, daysAgo: 58, machine: 'stack', place: 2, used: 0.1 },
@@ -96,7 +111,7 @@ export const YEAR: readonly Chapter[] = [
   { seed: 2005, food: 'milk-whole', card: 'liquid', purpose: 'powder', source: 'Dairy at the ford', rawG: 5200, daysAgo: 52, machine: 'freezer', place: 3, packageKey: 'foil-bag', used: 0.1 },
   { seed: 2006, food: 'chicken-cooked', card: 'mince', purpose: 'pieces', source: 'Market', rawG: 1400, daysAgo: 48, machine: 'stack', place: 3, packageKey: 'foil-bag', used: 0.2 },
   { food: 'celery', card: 'slices-6', purpose: 'powder', source: 'Market', rawG: 3000, daysAgo: 45, machine: 'cabinet', place: 0, used: 0.05 },
-  { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Dusk Globe', rawG: 4000, daysAgo: 33, machine: 'cabinet', place: 0, used: 0.05 },
+  { food: 'beetroot', card: 'slices-3', purpose: 'powder', source: 'Own garden', cultivar: 'Dusk Globe', rawG: 4000, daysAgo: 33, machine: 'cabinet', place: 0, used: 0.05, word: { again: 'yes', colour: 4, taste: 4 } },
   { seed: 2007, food: 'dried-mild-chili', card: 'crisp', purpose: 'powder', source: 'Spice stall', rawG: 420, daysAgo: 28, machine: 'oven', place: 2, noRest: true, used: 0.1 },
   { food: 'kale', card: 'leaves', purpose: 'powder', source: 'Own garden', cultivar: 'Black Ragged', rawG: 1700, daysAgo: 24, machine: 'cabinet', place: 1 },
   { seed: 2008, food: 'parsley', card: 'stalked', purpose: 'powder', source: 'Own garden', plant: 'Kitchen step', rawG: 780, daysAgo: 19, machine: 'stack', twice: true, noRest: true, place: 1 },

@@ -2,10 +2,10 @@ import { uuidv7 } from 'uuidv7'
 import type { Context } from '#server/services/context'
 import { hoursInMachine } from '#server/services/learning'
 import { logOnJar, logOnRun, logEntry, startBatch } from '#server/services/writeLog'
-import type { NewEntry } from '#shared/contracts'
+import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import { cardOf, wayOf, type CardStep, type Food } from '#core/foods'
 import { cautionsAt, safeCoreC } from '#core/safety'
-import { jarTakesG } from '#core/keeping'
+import { jarTakesG, looseGMl } from '#core/keeping'
 import { trayTakesG } from '#core/planning'
 import { calibrateHygrometer } from '#core/sorption'
 import { randomSource, type RandomSource } from '#core/stats'
@@ -27,6 +27,10 @@ export interface Stage {
   running: Partial<Record<MachineName, string>>
   /** What truly lies in the cabinet's rack now, for the simulated devices. */
   rack?: RackTruth & { machineId: string }
+  /** The small mill. */
+  grinderId: string
+  /** Jars packed so far. */
+  shelf: { jarId: string, foodKey: string, purpose: string, netG: number, place: string }[]
   /** Cautions read so far. */
   accepted: Set<string>
   now: number
@@ -161,7 +165,8 @@ function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: nu
   let at = outAt
   let dry = dryG
   if (!chapter.noRest && MACHINES[chapter.machine].kind !== 'freeze-dryer') {
-    yield log(at, { kind: 'rest', container: '1.5 L jar' })
+    const apart = until?.stage === 'resting' && dryG > 150
+    yield log(at, apart ? { kind: 'rest', jars: [{ name: 'Jar A', sizeMl: 1500 }, { name: 'Jar B', sizeMl: 1500 }] } : { kind: 'rest', container: '1.5 L jar' })
     const looks = until?.stage === 'resting' ? until.looks : source.integer(3, 7)
     for (let day = 1; day <= looks; day++) {
       yield log(at + day * DAY, { kind: 'look', saw: 'dry' })
@@ -176,7 +181,7 @@ function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: nu
   if (chapter.purpose !== 'pieces') {
     product = Math.round(dry * (0.93 + 0.05 * source.uniform()))
     at += 0.5 * HOUR
-    yield log(at, { kind: 'grind', dryInG: dry, powderOutG: product })
+    yield log(at, { kind: 'grind', dryInG: dry, powderOutG: product, ...session(dry, product, food, stage.grinderId) })
   }
   const sizeMl = chapter.purpose === 'pieces' ? 1000 : 250
   const perJar = jarTakesG(food.powderDensity.value.mean, chapter.purpose, sizeMl)
@@ -187,10 +192,47 @@ function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: nu
     const netG = i === count - 1 ? product - jars.reduce((sum, jar) => sum + jar.netG, 0) : Math.round(product / count)
     const jarId = uuidv7()
     jars.push({ jarId, netG })
+    stage.shelf.push({ jarId, foodKey: food.key, purpose: chapter.purpose, netG, place: PLACES[chapter.place]! })
     yield log(at + (i + 1) * 4 * 60_000, { kind: 'pack', jarId, netG, packageKey: chapter.packageKey ?? 'screw-jar', place: PLACES[chapter.place]!, sizeMl })
   }
   if (until) return
-  yield* use(chapter, source, stage, jars, at + HOUR)
+  const used = use(chapter, source, stage, jars, at + HOUR)
+  const lived = life(chapter, food, stage, log, jars, at)
+  yield* inOrder([...used, ...lived])
+}
+
+function inOrder(deeds: Deed[]): Deed[] {
+  return deeds.sort((a, b) => a.at - b.at)
+}
+
+/** Rounds in the small mill and where the rest went, as far as anybody looked. */
+function session(dryG: number, outG: number, food: Food, grinderId: string): object {
+  const count = Math.ceil(dryG / (CUP_ML * 0.6 * looseGMl(food.powderDensity.value.mean, 'pieces')))
+  const each = Math.round(10 * dryG / count) / 10
+  const rounds = Array.from({ length: count }, (_, i) => ({ inG: i + 1 < count ? each : Math.round(10 * (dryG - each * (count - 1))) / 10 }))
+  const missing = dryG - outG
+  const part = (share: number) => Math.round(10 * missing * share) / 10
+  return { grinderId, rounds: count <= 40 ? rounds : undefined, lost: missing > 3 ? { dustG: part(0.2), filmG: part(0.35), rejectsG: part(0.3) } : undefined }
+}
+const CUP_ML = 120
+
+/** Looks after sealing, noses over the months, and a word for next time. Chance of its own: older figures stay. */
+function* life(chapter: Chapter, food: Food, { context, now }: Stage, log: (at: number, body: NewEntry['body']) => Deed, jars: readonly { jarId: string, netG: number }[], packedAt: number): Generator<Deed> {
+  const source = randomSource(9000 + Math.round(chapter.rawG))
+  const first = jars[0]!
+  const onJar = (at: number, body: NewJarEntry['body']): Deed => {
+    const when = Math.round(at)
+    return { at: when, act: () => { logOnJar(context, first.jarId, { id: uuidv7(), at: when, body }) } }
+  }
+  const { low, high } = food.keepsMonths[chapter.purpose]
+  // Each household's pantry is a little kinder or harsher than the rule.
+  const halfLifeMs = Math.sqrt(low * high) * 30.44 * DAY * Math.exp(0.2 * source.normal())
+  yield onJar(packedAt + 1.3 * DAY, { kind: 'lookJar', jarId: first.jarId, saw: 'loose' })
+  for (let at = packedAt + 60 * DAY; at < now - 2 * DAY; at += 75 * DAY) {
+    const strength = 2 ** (-(at - packedAt) / halfLifeMs) * Math.exp(0.15 * source.normal())
+    if ((chapter.used ?? 0) < 0.95) yield onJar(at, { kind: 'smell', jarId: first.jarId, smell: strength > 0.65 ? 'strong' : strength > 0.35 ? 'weaker' : 'crushed' })
+  }
+  if (chapter.word) yield log(Math.min(packedAt + 12 * DAY, now - DAY), { kind: 'review', ...chapter.word })
 }
 
 /** Jars are opened one after the other, a few spoons at a time. */

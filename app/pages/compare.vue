@@ -37,6 +37,15 @@ const middle = computed(() => {
 })
 const hours = (value: number) => Number.isFinite(value) ? format.hours(value) : 'not reached'
 
+/** Two batches to be laid side by side: a third takes the place of the older choice. */
+const pair = ref<string[]>([])
+function turn(batchId: string) {
+  pair.value = pair.value.includes(batchId) ? pair.value.filter(id => id !== batchId) : [...pair.value, batchId].slice(-2)
+}
+watch([foodKey, cardKey], () => {
+  pair.value = []
+})
+
 function savePicture() {
   const url = chart.value?.picture()
   if (url) saveFile(`${food.value?.name}, runs side by side.svg`, url)
@@ -61,14 +70,15 @@ async function saveFigures() {
     <section v-if="runs.length" class="card" aria-label="Runs">
       <div class="row between">
         <h2>{{ plural(runs.length, 'run') }} of {{ food?.name.toLowerCase() }}</h2>
-        <div class="row"><ElButton @click="savePicture">Save the picture</ElButton><ElButton @click="saveFigures">Save the figures</ElButton></div>
+        <div class="row"><ElButton v-if="pair.length === 2" type="primary" @click="navigateTo(`/trial?batches=${pair.join(',')}`)">Say the difference</ElButton><ElButton @click="savePicture">Save the picture</ElButton><ElButton @click="saveFigures">Save the figures</ElButton></div>
       </div>
       <p v-if="middle" class="quiet">From {{ hours(middle.low) }} to {{ hours(middle.high) }} of heat to dry{{ runs.length > 2 ? `, in the middle ${hours(middle.middle)}` : '' }}.</p>
       <CompareChart ref="chart" :runs="runs" :chosen="chosen" />
       <table>
-        <thead><tr><th>Batch</th><th>Loaded</th><th>Machine</th><th>Cut by</th><th class="n">Thick</th><th class="n">Load</th><th class="n">Set</th><th class="n">Room</th><th class="n">To dry</th><th class="n">Heat had</th></tr></thead>
+        <thead><tr><th>Try</th><th>Batch</th><th>Loaded</th><th>Machine</th><th>Cut by</th><th class="n">Thick</th><th class="n">Load</th><th class="n">Set</th><th class="n">Room</th><th class="n">To dry</th><th class="n">Heat had</th></tr></thead>
         <tbody>
           <tr v-for="run in runs" :key="run.batchId" :class="{ on: run.batchId === chosen }" @click="chosen = run.batchId">
+            <td><input type="checkbox" class="try" :aria-label="`Batch ${run.number} side by side`" :checked="pair.includes(run.batchId)" @click.stop @change="turn(run.batchId)"></td>
             <td><NuxtLink :to="`/batches/${run.batchId}`">{{ run.number }}</NuxtLink></td><td>{{ format.date(run.loadedAt) }}</td><td>{{ run.machineName }}</td><td>{{ run.cutBy ?? '' }}</td>
             <td class="n">{{ run.thicknessMm ? format.length(run.thicknessMm) : '' }}</td><td class="n">{{ format.weight(run.loadedG) }}</td><td class="n">{{ run.setC === null ? '' : format.temperature(run.setC) }}</td>
             <td class="n">{{ run.roomHumidity === undefined ? '' : format.share(run.roomHumidity) }}</td><td class="n">{{ hours(run.hoursToTarget.p50) }}</td><td class="n">{{ hours(run.hoursOfHeat) }}</td>
@@ -88,5 +98,6 @@ table { width: 100%; border-collapse: collapse; margin-top: 0.6rem; }
 th { text-align: left; color: var(--quiet); font-size: 0.9rem; font-weight: 650; }
 td, th { padding: 0.5rem 0.6rem 0.5rem 0; border-bottom: 1px solid var(--rule); } .n { text-align: right; }
 tr.on { background: var(--dulse-wash); font-weight: 650; } tbody tr { cursor: pointer; }
+.try { width: 22px; height: 22px; accent-color: var(--dulse); }
 section:has(table) { overflow-x: auto; }
 </style>

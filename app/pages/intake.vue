@@ -202,6 +202,7 @@ const otherProblems = computed(() => Object.entries(problems.value).filter(([fie
         <div role="alert"><p v-for="message in otherProblems" :key="message" class="problem">{{ message }}</p></div>
         <div class="row"><ElButton type="primary" native-type="submit" :loading="busy">Take it in</ElButton><ElButton @click="navigateTo('/batches')">Leave it</ElButton></div>
       </div>
+      <LazyReviewsCard v-if="foodPage?.reviews.length" :reviews="foodPage.reviews" />
       <WaysCard v-if="food && weightG && machineId && cardKey" :food-key="food.key" :card-key="cardKey" :purpose="purpose" :weight-g="weightG" :machine-id="machineId" :now="now" @choose="take" />
       <BoughtInCard v-if="food" :key="food.key" :food-key="food.key" :purpose="purpose" :minutes-kg="handsMinutesKg(food)" :price="price" :weight-g="weightG" />
     </section>

@@ -1,4 +1,4 @@
-import { bestByDates, bestByWindow, dampOf, leakOf, MONTH_MS, type BestBy, type Damp } from '../keeping'
+import { bestByDates, bestByWindow, DAMP_LIMITS, dampDays, dampOf, leakOf, MONTH_MS, type BestBy, type Damp, type DampQuestion } from '../keeping'
 import type { FindLot, Jar } from './types'
 
 const DAY_MS = 86_400_000
@@ -36,8 +36,8 @@ export function jarBest(jar: Jar, find: FindLot, celsius: number): JarBest {
   if (!oldest) return { months: { low: 0, high: 0 }, reason: 'Nothing is known of what is in it.', source: '', from: jar.packedAt, to: jar.packedAt, limit: 'fading', oldestAt: jar.packedAt }
   const reason = parts.length > 1 ? `As old as its oldest part. ${oldest.best.reason}` : oldest.best.reason
   const fading: JarBest = { ...oldest.best, reason, from: oldest.from, to: oldest.to, limit: 'fading', oldestAt: Math.min(...parts.map(({ part }) => part.packedAt)) }
-  const damp = jarDamp(jar, find, celsius)
-  const limitDays = damp && (jar.purpose === 'pieces' ? damp.daysToMould : damp.daysToClump)
+  const question = dampQuestion(jar, find, celsius)
+  const limitDays = question && dampDays(question, jar.purpose === 'pieces' ? DAMP_LIMITS.mould : DAMP_LIMITS.clumps)
   if (limitDays === undefined || !Number.isFinite(limitDays)) return fading
   const end = Math.round(jar.filledAt + limitDays * DAY_MS)
   if (end >= fading.to) return fading
@@ -49,8 +49,13 @@ export function jarBest(jar: Jar, find: FindLot, celsius: number): JarBest {
 
 /** How the jar takes up the pantry's damp since it was last filled; undefined in the cold, or where its lid's leak is not known. */
 export function jarDamp(jar: Jar, find: FindLot, celsius: number): Damp | undefined {
+  const question = dampQuestion(jar, find, celsius)
+  return question && dampOf(question)
+}
+
+function dampQuestion(jar: Jar, find: FindLot, celsius: number): DampQuestion | undefined {
   const lot = jar.parts.map(part => find(part.batchId)).find(Boolean)
   const leak = leakOf(jar.packageKey, jar.leakGDayKPa)
   if (!lot || leak === undefined || jar.inG <= 0) return undefined
-  return dampOf({ food: lot.food, purpose: jar.purpose, netG: Math.max(jar.leftG, 0.25 * jar.inG), gPerDayKPa: leak, celsius: jar.storageC ?? celsius, moisture: moistureOf(jar) || undefined })
+  return { food: lot.food, purpose: jar.purpose, netG: Math.max(jar.leftG, 0.25 * jar.inG), gPerDayKPa: leak, celsius: jar.storageC ?? celsius, moisture: moistureOf(jar) || undefined }
 }

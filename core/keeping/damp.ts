@@ -1,6 +1,6 @@
 import type { Food, Purpose } from '../foods'
 import { isothermOf } from '../sorption'
-import { moistureIngress } from './ingress'
+import { ingressDays, moistureIngress, type IngressQuestion } from './ingress'
 
 /** Humidity of a pantry that nobody measured. */
 export const PANTRY_HUMIDITY = 0.55
@@ -19,19 +19,27 @@ export interface Damp {
   curve: { day: number, activity: number }[]
 }
 
+/** A jar as its damp is reckoned: see `leakOf` for what its package lets in; at its target where the water is not known. */
+export interface DampQuestion { food: Food, purpose: Purpose, netG: number, gPerDayKPa: number, celsius: number, moisture?: number }
+
+function questionOf(jar: DampQuestion, limit: number, days?: number): IngressQuestion {
+  const moisture = jar.moisture ?? jar.food.target[jar.purpose]
+  return { isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: jar.gPerDayKPa, pantry: { celsius: jar.celsius, humidity: PANTRY_HUMIDITY }, limit, days }
+}
+
+/** Days until a jar's water activity reaches a limit; undefined in the cold, where hardly anything passes. */
+export function dampDays(jar: DampQuestion, limit: number): number | undefined {
+  return jar.celsius >= LEAST_C && jar.netG > 0 ? ingressDays(questionOf(jar, limit)) : undefined
+}
+
 /**
- * How a jar takes up the pantry's damp, from the day it was packed at its target.
- * @param jar.gPerDayKPa what its package lets in: see `leakOf`; `moisture`: wet basis, its target where missing
+ * How a jar takes up the pantry's damp, from the day it was packed.
  * @returns undefined in the cold, where it hardly does
  */
-export function dampOf(jar: { food: Food, purpose: Purpose, netG: number, gPerDayKPa: number, celsius: number, moisture?: number }): Damp | undefined {
-  if (!(jar.celsius >= LEAST_C) || !(jar.netG > 0)) return undefined
-  const moisture = jar.moisture ?? jar.food.target[jar.purpose]
-  const ask = (limit: number, days?: number) => moistureIngress({
-    isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: jar.gPerDayKPa, pantry: { celsius: jar.celsius, humidity: PANTRY_HUMIDITY }, limit, days,
-  })
-  const { daysToLimit: daysToClump } = ask(DAMP_LIMITS.clumps, 1)
+export function dampOf(jar: DampQuestion): Damp | undefined {
+  const daysToClump = dampDays(jar, DAMP_LIMITS.clumps)
+  if (daysToClump === undefined) return undefined
   const days = Math.min(MOST_DAYS, Math.max(LEAST_DAYS, Number.isFinite(daysToClump) ? 1.4 * daysToClump : MOST_DAYS))
-  const { daysToLimit: daysToMould, curve } = ask(DAMP_LIMITS.mould, days)
+  const { daysToLimit: daysToMould, curve } = moistureIngress(questionOf(jar, DAMP_LIMITS.mould, days))
   return { daysToClump, daysToMould, curve }
 }

@@ -54,7 +54,7 @@ export function permeanceOf(wvtr: number, areaM2: number): number {
 
 /** Points of the curve. */
 const POINTS = 24
-const STEPS = 2400
+const STEPS = 480
 const MOST_DAYS = 3650
 
 /**
@@ -64,15 +64,10 @@ const MOST_DAYS = 3650
  * @throws InputError for weights and permeances that are not above zero, a moisture or a limit outside 0–1
  */
 export function moistureIngress(question: IngressQuestion): Ingress {
-  const problems = (['solidsG', 'gPerDayKPa'] as const).filter(field => !(question[field] > 0)).map(field => ({ field: field as string, message: 'must be above zero' }))
-  for (const field of ['moisture', 'limit'] as const) if (!(question[field] > 0 && question[field] < 1)) problems.push({ field, message: 'must be a fraction between 0 and 1' })
-  if (problems.length > 0) throw new InputError(problems)
-  const { isotherm, solidsG, gPerDayKPa, pantry, limit } = question
-  const saturated = saturationKPa(pantry.celsius)
-  const rate = (x: number) => gPerDayKPa * saturated * (pantry.humidity - activityAt(isotherm, x, pantry.celsius)) / solidsG
+  const daysToLimit = ingressDays(question)
+  const { isotherm, pantry } = question
+  const rate = rateOf(question)
   let x = question.moisture / (1 - question.moisture)
-  const limitX = moistureAt(isotherm, limit, pantry.celsius)
-  const daysToLimit = daysBetween(x, limitX, rate)
   const days = Math.min(MOST_DAYS, question.days ?? (Number.isFinite(daysToLimit) ? Math.max(30, 1.3 * daysToLimit) : 730))
   const curve: Ingress['curve'] = []
   const step = days / STEPS
@@ -82,6 +77,23 @@ export function moistureIngress(question: IngressQuestion): Ingress {
     x += step * rate(x + step / 2 * rate(x))
   }
   return { daysToLimit, curve }
+}
+
+/**
+ * Days until the limit, without the curve; Infinity where this air never brings it there.
+ * @throws InputError as `moistureIngress`
+ */
+export function ingressDays(question: IngressQuestion): number {
+  const problems = (['solidsG', 'gPerDayKPa'] as const).filter(field => !(question[field] > 0)).map(field => ({ field: field as string, message: 'must be above zero' }))
+  for (const field of ['moisture', 'limit'] as const) if (!(question[field] > 0 && question[field] < 1)) problems.push({ field, message: 'must be a fraction between 0 and 1' })
+  if (problems.length > 0) throw new InputError(problems)
+  return daysBetween(question.moisture / (1 - question.moisture), moistureAt(question.isotherm, question.limit, question.pantry.celsius), rateOf(question))
+}
+
+/** Water that it takes up a day at a moisture, g a gram of solids. */
+function rateOf({ isotherm, solidsG, gPerDayKPa, pantry }: IngressQuestion): (x: number) => number {
+  const perDay = gPerDayKPa * saturationKPa(pantry.celsius) / solidsG
+  return x => perDay * (pantry.humidity - activityAt(isotherm, x, pantry.celsius))
 }
 
 /** Days that the food takes from one moisture to another: the sum of dX over its rate. */

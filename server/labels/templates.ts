@@ -1,11 +1,7 @@
+import type { LabelTemplateAnswer } from '#shared/contracts'
+
 /** A size of label. On a sheet they lie in columns and rows, measured from the paper's upper left corner; mm. */
-export interface LabelTemplate {
-  key: string
-  name: string
-  width: number
-  height: number
-  sheet?: { width: number, height: number, columns: number, rows: number, left: number, top: number, pitchX: number, pitchY: number }
-}
+export type LabelTemplate = LabelTemplateAnswer
 
 const A4 = { width: 210, height: 297 }
 const LETTER = { width: 215.9, height: 279.4 }

@@ -7,6 +7,7 @@ import { reference } from '#reference'
 import { batchIdsOfFood, countBatchesOf, dropOwnCard, dropOwnFood, listOwnCards, listOwnFoods, pickingsOf, putOwnCard, putOwnFood } from '#server/db/foods'
 import type { Db } from '#server/db/open'
 import type { Context } from './context'
+import { reviewsFor } from './insight'
 import { project } from './projections'
 import { Conflict, NotFound } from './refusals'
 
@@ -29,6 +30,7 @@ export function foodPage(context: Context, key: string): FoodPageAnswer {
   if (!food) throw new NotFound('foodKey', 'There is no such food in the reference.')
   return {
     food, schools: foods.schools.filter(school => food.schools.includes(school.key)), cautions: cautionsOf(food), source: foods.sourceOf(key)!,
+    reviews: reviewsFor(context, key),
     pickings: pickingsOf(db, key).map(row => ({ plant: row.plant ?? undefined, cultivar: row.cultivar ?? undefined, year: row.year, baskets: row.baskets, weightG: row.grams, lastAt: row.last_at })),
     batches: countBatchesOf(db, key), version: listOwnFoods(db).find(item => item.source.key === key)?.version,
   }

@@ -1,12 +1,15 @@
-import { summarise, worthOf, type BatchInsight, type FinishedBatch, type Summary } from '#core/insight'
+import { assess, foldBatch, ofKind, inForce } from '#core/batch'
+import { batchInsight, summarise, trialDifferences, worthOf, type BatchInsight, type FinishedBatch, type Summary } from '#core/insight'
 import { cardOf } from '#core/foods'
 import { KIND_FACTS } from '#core/machines'
 import { DUTY, referenceYields } from '#core/planning'
-import type { InsightAnswer } from '#shared/contracts'
-import { finishedViews, type BatchViewRow } from '#server/db/batches'
+import type { InsightAnswer, ReviewAnswer, TrialAnswer } from '#shared/contracts'
+import { batchView, finishedViews, reviewsOf, type BatchViewRow } from '#server/db/batches'
+import { entriesOfBatch } from '#server/db/entries'
 import { findMachine } from '#server/db/settings'
 import { listWishes } from '#server/db/wishes'
 import { householdOf, type Context } from './context'
+import { NotFound } from './refusals'
 
 export type InsightBy = 'food' | 'card' | 'purpose' | 'machine'
 
@@ -52,4 +55,37 @@ function toFinished({ db }: Context, row: BatchViewRow): FinishedBatch {
     return sum + (machine && !KIND_FACTS[machine.kind].free ? machine.watts / 1000 * DUTY.mean * hours : 0)
   }, 0)
   return { rawG: row.raw_g, loadedG: row.loaded_g ?? undefined, dryG: row.dry_g ?? undefined, productG: row.purpose === 'pieces' ? row.dry_g ?? undefined : row.powder_g ?? undefined, insight, kWh }
+}
+
+const REVIEWS_SHOWN = 6
+
+/** Words for next time on batches of a food, those of the same card first. */
+export function reviewsFor({ db }: Context, foodKey: string, cardKey = '', except = ''): ReviewAnswer[] {
+  return reviewsOf(db, foodKey, cardKey, except, REVIEWS_SHOWN).map(({ batch_id, number, card_key, review }) => {
+    const { at, again, colour, taste, text } = JSON.parse(review) as Omit<ReviewAnswer, 'batchId' | 'number' | 'cardKey'>
+    return { batchId: batch_id, number, cardKey: card_key, at, again, colour, taste, text }
+  })
+}
+
+/**
+ * Two batches beside each other.
+ * @throws NotFound where one of them is not there
+ */
+export function trialPage(context: Context, batchIds: readonly [string, string]): TrialAnswer {
+  const sides = batchIds.map((batchId): TrialAnswer['sides'][number] => {
+    const entries = entriesOfBatch(context.db, batchId)
+    const state = foldBatch(entries, context.foods.find)
+    const view = batchView(context.db, batchId)
+    if (!state || !view) throw new NotFound('batches', 'One of the two batches is not there. It may have been voided.')
+    const { run } = state
+    const review = ofKind(inForce(entries), 'review').at(-1)?.body
+    const hours = run?.unloadedAt === undefined || run.weighings.length === 0 ? undefined : assess(state, run.unloadedAt)!.estimate.hoursToTarget
+    return {
+      batchId, number: view.number, title: view.title, rawG: view.raw_g, loadedG: view.loaded_g ?? undefined, dryG: view.dry_g ?? undefined,
+      productG: (state.purpose === 'pieces' ? view.dry_g : view.powder_g) ?? undefined, hoursToDry: hours && Number.isFinite(hours.p90) ? hours : undefined, handsMinutes: batchInsight(state, entries).handsMinutes,
+      colour: review?.colour, taste: review?.taste,
+      method: { machine: run && findMachine(context.db, run.machineId)?.name, cut: state.cutName, setC: run?.clock.spells[0]?.setC, thicknessMm: state.thicknessMm, purpose: state.purpose, rested: state.rest?.startedAt !== undefined },
+    }
+  })
+  return { sides, differences: trialDifferences(sides[0]!, sides[1]!) }
 }

@@ -6,7 +6,7 @@ import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
 import { SAFETY_RULES } from '#core/safety'
 import type { BatchAnswer, BatchSummary, FoundItem, NowAnswer, RackAnswer, StageCount } from '#shared/contracts'
-import { dryingViews, findBatchViews, listBatchViews, reviewsOf, stageSums, type BatchViewRow } from '#server/db/batches'
+import { dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, newestAir } from '#server/db/entries'
 import { findJarViews, jarsHolding, jarsOfBatch, jarsToUse, shelfSums } from '#server/db/jars'
 import { listTools } from '#server/db/tools'
@@ -15,6 +15,7 @@ import { findMachine, listMachines } from '#server/db/settings'
 import { countTodos, listTodos } from '#server/db/todos'
 import type { Context } from './context'
 import { hoursInMachine } from './learning'
+import { reviewsFor } from './insight'
 import { toJarSummary } from './shelf'
 import { requireBatch } from './writeLog'
 
@@ -22,7 +23,6 @@ const DAY_MS = 86_400_000
 const TODOS_SHOWN = 60
 const JARS_TO_USE_SHOWN = 6
 const PAGE = 60
-const REVIEWS_SHOWN = 6
 
 /** The stage band. */
 export function stageBand(context: Context): StageCount[] {
@@ -106,7 +106,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     others: othersIn(context, batchId),
     lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
     learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state)])),
-    reviews: reviewsOf(db, state.food.key, state.card.key, batchId, REVIEWS_SHOWN).map(({ batch_id, number, card_key, review }) => ({ batchId: batch_id, number, cardKey: card_key, ...(JSON.parse(review) as Pick<BatchAnswer['reviews'][number], 'at' | 'again'>) })),
+    reviews: reviewsFor(context, state.food.key, state.card.key, batchId),
     shelf: jarsHolding(db, state.food.key, state.purpose).map(row => toJarSummary(context, row)), tools: listTools(db),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
   }

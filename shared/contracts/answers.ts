@@ -3,7 +3,7 @@ import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
 import type { BestBy, Damp, Strength } from '#core/keeping'
-import type { Summary, Worth } from '#core/insight'
+import type { Summary, TrialDifference, TrialSide, Worth } from '#core/insight'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { LearnedHours, TodoKind } from '#core/planning'
 import type { HygrometerCalibration } from '#core/sorption'
@@ -118,7 +118,7 @@ export interface BatchAnswer {
   machines: MachineAnswer[]
   jars: { jarId: string, number: number }[]
   /** Words for next time on earlier batches of the same food, the same card first. */
-  reviews: { batchId: string, number: number, cardKey: string, at: number, again: 'yes' | 'changed' | 'no', colour?: number, taste?: number, text?: string }[]
+  reviews: ReviewAnswer[]
   /** Jars of the shelf that it may be poured onto, or that may seed it. */
   shelf: JarSummary[]
   tools: ToolAnswer[]
@@ -236,6 +236,21 @@ export interface InsightAnswer {
   groups: { key: string, name: string, summary: Summary, reference?: { prep: number, drying: number, grinding: number }, worth?: Worth }[]
   all: Summary
 }
+
+/** A size of label, and how it lies on its sheet; mm. */
+export interface LabelTemplateAnswer {
+  key: string
+  name: string
+  width: number
+  height: number
+  sheet?: { width: number, height: number, columns: number, rows: number, left: number, top: number, pitchX: number, pitchY: number }
+}
+
+/** A word for next time on a batch. */
+export interface ReviewAnswer { batchId: string, number: number, cardKey: string, at: number, again: 'yes' | 'changed' | 'no', colour?: number, taste?: number, text?: string }
+
+/** Two batches beside each other, and what they differ in. */
+export interface TrialAnswer { sides: (TrialSide & { batchId: string, title: string })[], differences: TrialDifference[] }
 
 export interface FoundItem { kind: 'batch' | 'jar' | 'food', id: string, title: string, detail: string }
 

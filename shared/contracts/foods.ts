@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import type { ReviewAnswer } from './answers'
 import { CAUTION_STEPS, parseRange, parseSpread, PREP_STEPS, TRAITS, type Food, type FoodSource, type MethodCard, type OwnCardSource, type SchoolQuestion } from '#core/foods'
 import { MACHINE_KINDS } from '#core/machines'
 import type { SafetyRule } from '#core/safety'
@@ -95,6 +96,8 @@ export interface FoodPageAnswer {
   cautions: SafetyRule[]
   /** As its file has it, for copying. */
   source: FoodSource
+  /** Words for next time on its batches, newest first. */
+  reviews: ReviewAnswer[]
   pickings: { plant?: string, cultivar?: string, year: string, baskets: number, weightG: number, lastAt: number }[]
   batches: number
   /** Version of an own food. */

@@ -1,5 +1,5 @@
 export * from './answers'
 export { newBatch, newEntry, newRunEntry, newJarEntry, jarEntryBody, type NewJarEntry, type NewBatch, type NewEntry, type NewRunEntry } from './entries'
-export { boughtInQuestion, foodWish, insightQuery, labelQuery, numberQuery, sheetQuery, toolSettings, type FoodWish, type ToolSettings, compareQuery, findQuery, forecastQuestion, householdSettings, hygrometerSettings, listQuery, machineSettings, upkeepDone, type HouseholdSettings, type HygrometerSettings, type MachineSettings, type UpkeepDone } from './settings'
+export { boughtInQuestion, foodWish, insightQuery, labelQuery, numberQuery, sheetQuery, trialQuery, toolSettings, type FoodWish, type ToolSettings, compareQuery, findQuery, forecastQuestion, householdSettings, hygrometerSettings, listQuery, machineSettings, upkeepDone, type HouseholdSettings, type HygrometerSettings, type MachineSettings, type UpkeepDone } from './settings'
 export * from './foods'
 export * from './readings'

@@ -141,3 +141,8 @@ export const sheetQuery = z.strictObject({
 
 /** The number that people read on a label or a card. */
 export const numberQuery = z.strictObject({ kind: z.enum(['jar', 'batch'], { error: 'Ask for a jar or a batch.' }), number: z.coerce.number({ error: 'Give its number.' }).int('Whole numbers.').min(1, 'Numbers count from 1.') })
+
+/** Two batches by id, with a comma between. */
+export const trialQuery = z.strictObject({
+  batches: z.string({ error: 'Name two batches, with a comma between.' }).transform(text => text.split(',').filter(Boolean)).pipe(z.tuple([id, id], { error: 'Name two batches, with a comma between.' })),
+}).refine(query => query.batches[0] !== query.batches[1], { path: ['batches'], message: 'A batch is not tried against itself.' })

@@ -50,7 +50,7 @@ const chosen = computed({
   <div class="stack">
     <header class="page-head">
       <h1>{{ stage ? `${STAGE_WORDS[stage]}` : 'Batches' }}</h1>
-      <div class="row"><ElButton @click="navigateTo('/compare')">Runs side by side</ElButton><ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton></div>
+      <div class="row"><ElButton @click="navigateTo('/insight')">What it taught</ElButton><ElButton @click="navigateTo('/compare')">Runs side by side</ElButton><ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton></div>
     </header>
     <ChoiceField v-model="chosen" label="Stage" hide-label :choices="choices" />
     <p v-if="problem" class="problem">{{ problem }}</p>

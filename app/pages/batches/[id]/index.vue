@@ -180,6 +180,7 @@ if (typeof wanted === 'string' && state.value) {
             <ElButton @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton>
             <ElButton @click="openRack">Rack <kbd class="key">R</kbd></ElButton>
             <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
+            <ElButton @click="navigateTo(`/batches/${batchId}/paper`)">Paper</ElButton>
             <ElButton class="last" @click="act('unload')">Take out</ElButton>
           </div>
           <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatLine }}</p>
@@ -206,11 +207,12 @@ if (typeof wanted === 'string' && state.value) {
         <LazyRestCard v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined" :state="state" :now="now" :write="bodies => write(bodies).then(saved)" @act="kind => act(kind)" />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
-        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton></div>
+        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.run" @click="act('review')">For next time</ElButton><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton><ElButton v-if="state.jars.length" @click="navigateTo(`/batches/${batchId}/recall`)">Every jar of it</ElButton><a class="el-button el-button--large" :href="`/api/batches/${batchId}/card.pdf`" target="_blank">Card for the wall</a></div>
         <LogList :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
       </div>
       <div class="stack">
         <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />
+        <LazyReviewsCard v-if="!state.run && page.reviews.length" :reviews="page.reviews" />
         <section v-if="!state.run" class="card">
           <h3>{{ state.card.name }}</h3>
           <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ format.sentence(state.card.temperatureReason) }}</p>
