@@ -105,7 +105,7 @@ async function setPrice(group: Group) {
 </template>
 
 <style scoped>
-.sums { display: flex; flex-wrap: wrap; gap: 0.8rem 2.2rem; } .sums > div { display: grid; max-width: 260px; } .sums strong { font: 700 1.5rem var(--display); }
+.sums { display: flex; flex-wrap: wrap; gap: 0.8rem 2.2rem; } .sums > div { display: grid; align-content: start; max-width: 260px; } .sums strong { font: 700 1.5rem var(--display); }
 .scroll { overflow-x: auto; } table { border-collapse: collapse; width: 100%; } th { text-align: left; color: var(--quiet); font: 650 0.9rem var(--text); } td, th { padding: 0.45rem 0.8rem 0.45rem 0; border-bottom: 1px solid var(--rule); } .n { text-align: right; white-space: nowrap; }
 .scale { position: relative; display: inline-block; width: 110px; height: 14px; border-radius: 7px; background: var(--sunk); vertical-align: -2px; } .scale i { position: absolute; top: 0; } .scale .mid { left: 50%; width: 2px; height: 14px; background: var(--quiet); } .scale .dot { width: 14px; height: 14px; margin-left: -7px; border-radius: 50%; background: var(--husk); }
 .turn { min-height: 44px; border: 0; background: none; text-decoration: underline; font-weight: 650; color: var(--quiet); cursor: pointer; }

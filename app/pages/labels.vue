@@ -50,7 +50,7 @@ function turn(jarId: string) {
   chosen.value = next
 }
 /** What lies on a place of the first sheet. */
-const onPlace = (i: number) => i < skip.value ? 'used' : i - skip.value < count.value ? 'label' : 'free'
+const onPlace = (i: number) => i < skip.value ? 'used' : i - skip.value < count.value ? 'printed' : 'free'
 </script>
 
 <template>
@@ -82,9 +82,10 @@ const onPlace = (i: number) => i < skip.value ? 'used' : i - skip.value < count.
 
 <style scoped>
 .two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 1rem; align-items: start; }
+.between { margin-bottom: 0.6rem; }
 .list { max-height: 60vh; overflow-y: auto; margin-top: 0.6rem; } .list label { display: grid; grid-template-columns: 30px 1fr; align-items: center; min-height: 50px; border-bottom: 1px solid var(--rule); cursor: pointer; } .list label .small { grid-column: 2; } .list input { width: 20px; height: 20px; grid-row: span 2; accent-color: var(--dulse); }
 .label { border: 1px dashed var(--glass); background: #fff; max-width: 100%; justify-self: start; }
-.sheet { display: grid; gap: 2px; width: min(220px, 100%); padding: 4px; border: 1px solid var(--el-border-color); background: var(--card); } .sheet button { border: 1px solid var(--rule); border-radius: 2px; background: none; cursor: pointer; padding: 0; min-width: 0; min-height: 0; } .sheet .used { background: repeating-linear-gradient(45deg, var(--sunk), var(--sunk) 3px, var(--rule) 3px, var(--rule) 4px); } .sheet .label { background: var(--husk); border-color: var(--husk); max-width: none; }
+.sheet { display: grid; gap: 2px; width: min(220px, 100%); padding: 4px; border: 1px solid var(--el-border-color); background: var(--card); } .sheet button { border: 1px solid var(--rule); border-radius: 2px; background: none; cursor: pointer; padding: 0; min-width: 0; min-height: 0; } .sheet .used { background: repeating-linear-gradient(45deg, var(--sunk), var(--sunk) 3px, var(--rule) 3px, var(--rule) 4px); } .sheet .printed { background: var(--husk); border-color: var(--husk); }
 a.el-button { text-decoration: none; display: inline-flex; align-items: center; }
 @media (width <= 860px) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>

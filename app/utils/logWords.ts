@@ -14,6 +14,8 @@ interface Writers {
   way?: MachineKind
   clock?: (minuteOfDay: number) => string
   dayTime?: (at: number) => string
+  /** The jar whose log it stands in: what goes into another leaves this one. */
+  jarId?: string
   /** Words of a caution by its key. */
   caution?: (rule: string) => string | undefined
 }
@@ -32,9 +34,9 @@ export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but change
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
 /** An entry as a line of the log, in the household's units. */
-export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime, caution }: Writers): string {
+export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime, caution, jarId }: Writers): string {
   switch (body.kind) {
-    case 'intake': return `came in, ${weight(body.weightG)}, ${body.source}`
+    case 'intake': return body.fromJars && jarId !== undefined ? `${weight(body.fromJars.find(source => source.jarId === jarId)?.weightG ?? 0)} taken to begin a batch again` : `came in, ${weight(body.weightG)}, ${body.source}`
     case 'prep': {
       const cut = [body.cutName, body.thicknessMm === undefined ? undefined : length(body.thicknessMm)].filter(Boolean)
       const amount = body.weightG === undefined ? '' : `, ${weight(body.weightG)}${EFFECTS[body.effect]}`
@@ -66,7 +68,7 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
     case 'restOut': return `jar ${body.jar} thrown away, ${weight(body.weightG)}: ${body.cause}`
     case 'look': return `${body.jar === undefined ? 'looked' : `jar ${body.jar} looked at`}: ${SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
     case 'restEnd': return `rest ended${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
-    case 'grind': return `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.note ? `. ${body.note}` : ''}`
+    case 'grind': return body.seed && body.seed.jarId === jarId ? `${weight(body.seed.weightG)} seeded a grinding` : `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.note ? `. ${body.note}` : ''}`
     case 'pack': return `${body.topUp ? 'topped up with' : 'packed'} ${weight(body.netG)}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
     case 'finish': return `finished${body.reason ? `: ${body.reason}` : ''}`
     case 'note': return body.text
@@ -75,8 +77,11 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
     case 'discard': return `discarded: ${body.cause}`
     case 'lookJar': return `looked: ${JAR_SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
     case 'measure': return `${body.ml} mL weighs ${weight(body.weightG)}`
-    case 'fill': return `filled from ${body.from.length === 1 ? 'a jar' : `${body.from.length} jars`}, ${weight(body.from.reduce((sum, source) => sum + source.weightG, 0))}`
-    case 'pour': return `${weight(body.from.weightG)} poured in from another jar`
+    case 'fill': {
+      const mine = body.jarId === jarId ? undefined : body.from.find(source => source.jarId === jarId)
+      return mine ? `${weight(mine.weightG)} went into a new jar, ${body.place}` : `filled from ${body.from.length === 1 ? 'a jar' : `${body.from.length} jars`}, ${weight(body.from.reduce((sum, source) => sum + source.weightG, 0))}`
+    }
+    case 'pour': return body.from.jarId === jarId ? `${weight(body.from.weightG)} poured onto another jar` : `${weight(body.from.weightG)} poured in from another jar`
     case 'review': return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
     case 'smell': return `smell: ${SMELLS[body.smell]}`
     case 'void': return `voided an entry${body.reason ? `: ${body.reason}` : ''}`

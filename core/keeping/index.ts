@@ -3,6 +3,6 @@ export { bestByDates, freshnessOf, MONTH_MS, USE_FIRST_DAYS, type Freshness } fr
 export { jarTakesG, looseGMl } from './jarFill'
 export { ingressDays, leakOf, measuredLeak, moistureIngress, PERMEANCE, permeanceOf, type Ingress, type IngressQuestion } from './ingress'
 export { ABSORBERS_CC, desiccantG, NOT_BOTH, oxygenAbsorber, silicaHolds, type Absorber } from './sachets'
-export { DAMP_LIMITS, dampOf, dampDays, PANTRY_HUMIDITY, type Damp } from './damp'
+export { DAMP_LIMITS, dampOf, dampDays, PANTRY_HUMIDITY, type Damp, type DampQuestion } from './damp'
 export { bestJar, JAR_SIZES_ML, jarsFor, type JarChoice } from './packageSize'
 export { strengthOf, useMore, type SmellPoint, type Strength } from './strength'

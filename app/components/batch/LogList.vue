@@ -5,6 +5,8 @@ import type { MachineKind } from '#core/machines'
 
 const props = defineProps<{
   title?: string
+  /** The jar whose log it is. */
+  jarId?: string
   /** The way that the batch is dried, for its own words. */
   way?: MachineKind
   entries: readonly Entry[]
@@ -24,7 +26,7 @@ const rules = shallowRef<typeof import('#core/safety')>()
 watch(() => props.entries.some(entry => entry.body.kind === 'caution'), async (any) => {
   if (any) rules.value = await import('#core/safety').catch(() => undefined)
 }, { immediate: true })
-const writers = computed(() => ({ ...format, caution: (rule: string) => rules.value?.safetyRule(rule)?.text, way: props.way, dayTime: (at: number) => format.moment(at, props.now) }))
+const writers = computed(() => ({ ...format, caution: (rule: string) => rules.value?.safetyRule(rule)?.text, way: props.way, jarId: props.jarId, dayTime: (at: number) => format.moment(at, props.now) }))
 
 interface Line { entry: Entry, state: LoggedEntry['state'], before?: Entry, reason?: string }
 interface Group { key: string, lines: Line[], weighing?: Weighing }

@@ -17,16 +17,24 @@ const clock = computed(() => {
 const title = computed(() => done.value ? 'Open it' : phase.value ? WORDS[phase.value.kind] : begun.value ? 'Paused' : `Round ${props.round}`)
 const under = computed(() => {
   if (done.value) return `Turn your face away${props.hot ? '; mask and goggles on' : ''}. Empty the cup, brush it out.`
+  if (!props.plan) return 'Say how much is to be ground: the bursts and rests follow from the cup and its power.'
   if (!phase.value) return `Fill the cup, close it, then tap here, or press Space. ${phases.value.filter(item => item.kind === 'run').length} bursts, then the lid.`
   if (phase.value.kind === 'run') return `Burst ${phase.value.number} of ${props.plan!.burstsPerRound}: ${phase.value.number === 1 ? 'pulse first' : 'go'}`
   return phase.value.kind === 'rest' ? 'Shake the cup, closed' : 'Fine dust is falling'
 })
-// With full hands: Space anywhere, unless something is being typed.
-useKeys({ ' ': () => tap() })
+// With full hands: Space anywhere, unless it belongs to a field or a button.
+function onSpace(event: KeyboardEvent) {
+  const own = event.target instanceof Element && event.target.closest('input, textarea, button, a, label, [role=radio], [role=checkbox]')
+  if (event.code !== 'Space' || own || !props.plan) return
+  event.preventDefault()
+  tap()
+}
+onMounted(() => window.addEventListener('keydown', onSpace))
+onBeforeUnmount(() => window.removeEventListener('keydown', onSpace))
 </script>
 
 <template>
-  <button type="button" class="timer" :class="[phase?.kind ?? (done ? 'open' : 'idle'), { paused: begun && !running && !done }]" :aria-label="running ? 'Pause the round' : 'Start the round'" @click="tap">
+  <button type="button" class="timer" :class="[phase?.kind ?? (done ? 'open' : 'idle'), { paused: begun && !running && !done }]" :aria-label="running ? 'Pause the round' : 'Start the round'" :disabled="!plan" @click="tap">
     <span class="of">Round {{ round }} of {{ rounds }}</span>
     <strong class="word">{{ title }}</strong>
     <span v-if="phase" class="left">{{ clock }}</span>

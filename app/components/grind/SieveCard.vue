@@ -42,7 +42,7 @@ function add() {
 </script>
 
 <template>
-  <section class="card stack" aria-label="Sieve">
+  <section class="card form" aria-label="Sieve">
     <h2>Sieve</h2>
     <ol v-if="passes.length" class="plain-list">
       <li v-for="(pass, i) in passes" :key="i" class="pass"><span>Pass {{ i + 1 }}, {{ Math.round(pass.openingUm) }} µm (No. {{ nearestMesh(pass.openingUm) }}): <strong>{{ format.weight(pass.throughG) }}</strong> through, {{ format.weight(pass.overG) }} on top{{ pass.back ? ', back into the cup' : '' }}</span><button v-if="i === passes.length - 1" type="button" @click="passes = passes.slice(0, -1)">Take back</button></li>

@@ -20,7 +20,10 @@ const ground = computed(() => state.value?.grinds.reduce((sum, entry) => sum + e
 const toGrind = computed(() => state.value?.dryG === undefined ? undefined : ground.value > 0 ? undefined : Math.round(state.value.dryG))
 const grinders = computed(() => (page.value?.tools ?? []).flatMap(tool => tool.kind === 'grinder' ? [tool] : []))
 const fresh = (): GrindDraft => {
-  const first = grinders.value[0]
+  // The finest for powder, the coarsest for flakes; the one that was used last before either.
+  const order = state.value?.purpose === 'flakes' ? ['coarse', 'fine', 'flour'] : ['fine', 'flour', 'coarse']
+  const last = state.value?.grinds.at(-1)?.body.grinderId
+  const first = grinders.value.find(item => item.id === last) ?? [...grinders.value].sort((a, b) => order.indexOf(a.fineness) - order.indexOf(b.fineness))[0]
   return { grinderId: first?.id, cupMl: first?.cupMl ?? 250, watts: first?.watts ?? 150, cupCm: first?.cupCm ?? 8, warm: false, dryG: toGrind.value, rounds: [], passes: [], lost: {}, note: '' }
 }
 const { draft, forget } = useGrindDraft(batchId, fresh)
@@ -114,7 +117,7 @@ async function save() {
     <div class="desk">
       <div class="stack">
         <RoundTimer :plan="plan" :lid-s="lidS" :round="draft.rounds.length + 1" :rounds="rounds" :hot="hot" />
-        <section class="card stack" aria-label="Rounds">
+        <section class="card form" aria-label="Rounds">
           <h2>Rounds</h2>
           <ol v-if="draft.rounds.length" class="plain-list"><li v-for="(round, i) in draft.rounds" :key="i" class="line"><span>Round {{ i + 1 }}: <strong>{{ format.weight(round.inG) }}</strong> in<template v-if="round.outG !== undefined">, {{ format.weight(round.outG) }} out</template></span><button v-if="i === draft.rounds.length - 1" type="button" @click="draft.rounds.pop()">Take back</button></li></ol>
           <div class="pair"><WeightField :key="`i${turn}`" v-model="inG" label="Into the cup" :hint="plan ? `about ${format.weight(plan.gramsPerRound)} a round` : undefined" /><WeightField :key="`u${turn}`" v-model="outG" label="Out of the cup" /></div>
@@ -124,10 +127,10 @@ async function save() {
         <SieveCard v-model="draft.passes" :tools="page?.tools ?? []" />
       </div>
       <div class="stack">
-        <section class="card stack" aria-label="Plan">
+        <section class="card form" aria-label="Plan">
           <h2>{{ plan ? `${plural(plan.rounds, 'round')} of about ${format.weight(plan.gramsPerRound)}` : 'Plan' }}</h2>
           <p v-if="plan">Bursts of <strong>{{ plan.burstS }} s</strong>, {{ plan.restS }} s between, {{ plural(plan.burstsPerRound, 'burst') }} a round; the lid stays shut <strong>{{ lidWords }}</strong>. About {{ format.hours(plan.minutes / 60 + plan.rounds * lidS / 3600) }} in all.</p>
-          <p v-if="plan" class="quiet small">A minute without a rest would warm it by {{ Math.round(minuteK * (1)) }} K. Above {{ format.temperature(mostC) }} it sticks. Dust of this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.</p>
+          <p v-if="plan" class="quiet small">A minute without a rest would warm it by {{ Math.round(minuteK) }} K. Above {{ format.temperature(mostC) }} it sticks. Dust of this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.</p>
           <p v-else-if="stickyC <= startC + 1" class="caution">{{ draft.warm ? `Warm as it is, it sticks at ${format.temperature(stickyC)}: let it cool first.` : `Sweet or sour as it is, it sticks at ${format.temperature(stickyC)} already: chill pieces and cup in the freezer, dry it further, or take it as flakes.` }}</p>
           <WeightField v-model="draft.dryG" label="To grind" :hint="toGrind === undefined ? undefined : `${format.weight(toGrind)} is dry`" />
           <ChoiceField v-if="grinders.length" v-model="draft.grinderId" label="Grinder" :choices="grinders.map(item => ({ value: item.id, words: item.name, note: `${item.cupMl} mL, ${item.watts} W` }))" />
@@ -141,7 +144,7 @@ async function save() {
           </template>
         </section>
         <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
-        <section class="card stack" aria-label="What came out">
+        <section class="card form" aria-label="What came out">
           <h2>What came out</h2>
           <WeightField :key="`all${draft.rounds.length}`" v-model="draft.powderOutG" :label="state.purpose === 'flakes' ? 'Flakes in all' : 'Powder in all'" :hint="missingG === undefined ? undefined : `${format.weight(missingG)} missing`" />
           <details v-if="missingG !== undefined && missingG > 0.4" :open="laidG > 0"><summary>Where {{ format.weight(missingG) }} went{{ laidG > 0 ? `: ${format.weight(Math.max(0, missingG - laidG))} not told` : '' }}</summary><div class="pair"><WeightField v-for="[cause, words] in LOSSES" :key="cause" v-model="draft.lost[cause]" :label="words" /></div></details>

@@ -118,7 +118,7 @@ const again = ref(false)
     <div class="stack">
       <section v-if="jar.damp" class="card" aria-label="Its months">
         <h2>Its months</h2>
-        <p class="quiet">{{ dampWords(jar.damp) }} At a pantry of 55 % humidity, closed; every opening counts more.</p>
+        <p class="quiet">{{ dampWords(jar.damp) }} At a pantry of 55&nbsp;% humidity, closed; every opening counts more.</p>
         <LazyDampChart :damp="jar.damp" :packed-at="jar.packedAt" :now="now" />
         <p class="quiet">{{ strengthWords }} Half is gone in {{ format.range(jar.strength.halfLife, value => value.toFixed(value < 10 ? 1 : 0)) }} months, {{ jar.strength.tests ? `by ${plural(jar.strength.tests, 'smell test')} of this food here` : 'by the usual months; smell tests make it your own' }}.</p>
       </section>
@@ -137,7 +137,7 @@ const again = ref(false)
           <NuxtLink :to="`/batches/${basket.batchId}/recall`" class="more">Every jar of this basket</NuxtLink>
         </div>
       </section>
-      <LogList title="This jar’s log" :entries="jar.entries" :now="now" @correct="entry => dialog = { kind: entry.body.kind, correcting: entry }" @void="entry => voiding = entry" />
+      <LogList title="This jar’s log" :jar-id="jarId" :entries="jar.entries" :now="now" @correct="entry => dialog = { kind: entry.body.kind, correcting: entry }" @void="entry => voiding = entry" />
     </div>
     <LazyJarEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :jar="jar" :write="write" @close="dialog = undefined" />
     <LazyAgainDialog v-if="again" :jar="jar" @close="again = false" />

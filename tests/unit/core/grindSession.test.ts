@@ -1,0 +1,159 @@
+import fc from 'fast-check'
+import { checkEntry, foldBatch, type Entry, type EntryBody } from '#core/batch'
+import { fillOf, GRADE_UM, gradeOfOpening, gradeReached, MESH_UM, planGrinding, seedG } from '#core/grinding'
+import { bestJar, JAR_SIZES_ML, jarsFor, leakOf, measuredLeak, permeanceOf, strengthOf, useMore } from '#core/keeping'
+import { saturationKPa } from '#core/air'
+import { InputError } from '#core/errors'
+import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
+import { findFood } from '../../support/foods'
+
+const CONTEXT = { now: MORNING + 900 * HOUR, find: findFood }
+const out = () => logOf([0, BEETROOT], [1, { kind: 'load', runId: 'r', machineId: 'm', positions: [1, 2], totalG: 1700 }], [1, { kind: 'heat', runId: 'r', setC: 57 }], [14, { kind: 'unload', weightG: 224 }])
+const more = (log: Entry[], ...items: Parameters<typeof logOf>) => [...log, ...logOf(...items).map((entry, i) => ({ ...entry, id: `m${log.length}-${i}`, seq: 100 + log.length + i }))]
+function refusals(log: Entry[], hours: number, body: EntryBody): Record<string, string> {
+  try {
+    checkEntry(log, { id: 'new', seq: 1e9, at: MORNING + hours * HOUR, recordedAt: CONTEXT.now, body }, CONTEXT)
+    return {}
+  }
+  catch (error) {
+    if (!(error instanceof InputError)) throw error
+    return Object.fromEntries(error.problems.map(problem => [problem.field, problem.message]))
+  }
+}
+
+describe('grades', () => {
+  it('go by use: flakes on top, coarse for soups, fine for drinks, flour for bread (common practice)', () => {
+    expect([MESH_UM[10], MESH_UM[20], MESH_UM[60], MESH_UM[100]].map(um => gradeOfOpening(um!))).toEqual(['flake', 'coarse', 'fine', 'flour'])
+    expect(Object.values(GRADE_UM)).toEqual([...Object.values(GRADE_UM)].sort((a, b) => b - a))
+  })
+  it('are reached by the finest sieve that nine tenths are through', () => {
+    expect(gradeReached([])).toBeUndefined()
+    expect(gradeReached([{ openingUm: 600, throughG: 95, overG: 5 }, { openingUm: 250, throughG: 60, overG: 35 }])).toBe('coarse')
+    expect(gradeReached([{ openingUm: 600, throughG: 95, overG: 5 }, { openingUm: 250, throughG: 60, overG: 35 }, { openingUm: 250, throughG: 30, overG: 5 }])).toBe('fine')
+  })
+})
+
+describe('a round that is too small', () => {
+  it('wants so much powder that the knives are covered; a full cup wants none', () => {
+    expect(seedG(10, 0.18, 0.5, 250)).toBeCloseTo((0.35 - fillOf(10, 0.18, 250)) * 250 * 0.5, 9)
+    expect(seedG(30, 0.18, 0.5, 250)).toBe(0)
+  })
+  it('is never one of a plan that shares evenly over several rounds', () => {
+    fc.assert(fc.property(fc.double({ min: 60, max: 900, noNaN: true }), fc.double({ min: 80, max: 400, noNaN: true }), (dryG, cupMl) => {
+      const plan = planGrinding({ dryG, looseGMl: 0.2, cupMl, watts: 150, startC: 20, mostC: 45 })
+      if (plan.rounds > 2) expect(fillOf(plan.gramsPerRound, 0.2, cupMl)).toBeGreaterThan(0.35)
+    }))
+  })
+})
+
+describe('a session in the log', () => {
+  const log = more(out(), [20, { kind: 'restEnd', weightG: 224 }])
+  it.each<[string, Partial<Extract<EntryBody, { kind: 'grind' }>>, string, RegExp]>([
+    ['rounds that do not add up', { rounds: [{ inG: 100 }, { inG: 50 }] }, 'rounds', /add up to 150 g, not to the 224 g/],
+    ['a round that gave more than it took', { rounds: [{ inG: 100 }, { inG: 124, outG: 180 }] }, 'rounds.1.outG', /Was the cup on the scale/],
+    ['a sieve series out of order', { passes: [{ openingUm: 250, throughG: 100, overG: 110 }, { openingUm: 600, throughG: 90, overG: 20 }] }, 'passes.1.openingUm', /coarse to fine/],
+    ['more on top than there was', { passes: [{ openingUm: 250, throughG: 150, overG: 60 }, { openingUm: 250, throughG: 40, overG: 50 }] }, 'passes.1.overG', /more than the 60 g/],
+    ['losses beyond what is missing', { lost: { dustG: 40 } }, 'lost', /add up to 40 g, but only 14 g is missing/],
+    ['powder beyond what went in', { powderOutG: 260 }, 'powderOutG', /more than the 224 g/],
+  ])('refuses %s, by its field', (_, body, field, message) => {
+    expect(refusals(log, 21, { kind: 'grind', dryInG: 224, powderOutG: 210, ...body })[field]).toMatch(message)
+  })
+  it('takes one that adds up, its seed counted in', () => {
+    expect(refusals(log, 21, { kind: 'grind', dryInG: 224, powderOutG: 232, seed: { jarId: 'old', weightG: 20 }, rounds: [{ inG: 112, outG: 105 }, { inG: 112 }], passes: [{ openingUm: 600, throughG: 200, overG: 30, back: true }, { openingUm: 600, throughG: 25, overG: 5 }, { openingUm: 250, throughG: 200, overG: 25 }], lost: { filmG: 4 } })).toEqual({})
+  })
+  it('begins straight from the machine too, warm as it is', () => {
+    expect(refusals(out(), 14.5, { kind: 'grind', dryInG: 224, powderOutG: 210, warm: true })).toEqual({})
+  })
+  it('begins from jars of the shelf, as shards or as powder to be dried', () => {
+    const again = (fromForm: 'pieces' | 'powder') => logOf([0, { ...BEETROOT, weightG: 80, source: 'Jar 3', fromJars: [{ jarId: 'j', weightG: 80 }], fromForm }])
+    expect(foldBatch(again('pieces'), findFood)).toMatchObject({ stage: 'grinding', dryG: 80, unpackedG: undefined })
+    expect(foldBatch(again('powder'), findFood)).toMatchObject({ stage: 'grinding', unpackedG: 80 })
+    expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 80, powderOutG: 77 })).toEqual({})
+    expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 90, powderOutG: 77 }).dryInG).toMatch(/80 g that came from the shelf/)
+    const dried = more(again('powder'), [1, { kind: 'powderDry', how: 'low-oven', minutes: 15, beforeG: 80, afterG: 77 }])
+    expect(foldBatch(dried, findFood)!.unpackedG).toBe(77)
+    expect(refusals(dried, 2, { kind: 'pack', jarId: 'n', netG: 77, packageKey: 'screw-jar', place: 'P' })).toEqual({})
+  })
+  it('what goes back into the machine from the shelf is held to be nearly dry', () => {
+    const log = more(logOf([0, { ...BEETROOT, weightG: 80, source: 'Jar 3', fromJars: [{ jarId: 'j', weightG: 80 }], fromForm: 'powder' }]), [1, { kind: 'load', runId: 'r', machineId: 'm', positions: [1], totalG: 80 }], [1, { kind: 'heat', runId: 'r', setC: 57 }])
+    const state = foldBatch(log, findFood)!
+    expect(state.balance.moisture.p50).toBeCloseTo(0.08, 2)
+    expect(state.run!.powder).toBe(true)
+    expect(foldBatch(more(log, [2.5, { kind: 'unload', weightG: 77 }]), findFood)).toMatchObject({ stage: 'grinding', unpackedG: 77 })
+  })
+})
+
+describe('several jars at rest', () => {
+  const rest = more(out(), [15, { kind: 'rest', jars: [{ name: 'Red lid', weightG: 120 }, { name: 'Blue lid', weightG: 104 }] }])
+  it('are looked at one by one; the worst one decides', () => {
+    const state = foldBatch(more(rest, [40, { kind: 'look', saw: 'dry', jar: 1 }], [40, { kind: 'look', saw: 'moisture', jar: 2 }]), findFood)!
+    expect(state.rest!.jars.map(jar => [jar.name, jar.last])).toEqual([['Red lid', 'dry'], ['Blue lid', 'moisture']])
+    expect(refusals(rest, 40, { kind: 'look', saw: 'dry', jar: 3 }).jar).toMatch(/2 jars are at rest; there is no number 3/)
+  })
+  it('a mouldy one goes and the others rest on, lighter by it', () => {
+    const mouldy = more(rest, [40, { kind: 'look', saw: 'mould', jar: 2 }])
+    expect(foldBatch(mouldy, findFood)!.mould).toBe(true)
+    expect(refusals(mouldy, 41, { kind: 'restEnd' }).kind).toMatch(/[Mm]ould/)
+    const gone = more(mouldy, [41, { kind: 'restOut', jar: 2, weightG: 104, cause: 'Mould' }])
+    expect(foldBatch(gone, findFood)).toMatchObject({ mould: false, dryG: 120 })
+    expect(refusals(gone, 42, { kind: 'look', saw: 'dry', jar: 2 }).jar).toMatch(/thrown away/)
+    expect(refusals(mouldy, 41, { kind: 'restOut', jar: 1, weightG: 400, cause: 'Mould' }).weightG).toMatch(/Only 224 g/)
+  })
+  it('pieces that hang up and fall when knocked are dry', () => {
+    expect(foldBatch(more(rest, [40, { kind: 'look', saw: 'hung' }]), findFood)!.rest!.jars.every(jar => jar.last === 'hung')).toBe(true)
+  })
+})
+
+describe('jars for a weight', () => {
+  it('are the smallest that takes all, tapped down; beyond the largest, several of it', () => {
+    expect(bestJar(jarsFor(100, 0.5, 'powder'))).toMatchObject({ sizeMl: 250, count: 1 })
+    expect(bestJar(jarsFor(4000, 0.5, 'powder'))).toMatchObject({ sizeMl: 2000, count: 4 })
+  })
+  it('never overflow, and hold all that there is (property)', () => {
+    fc.assert(fc.property(fc.double({ min: 1, max: 5000, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), fc.constantFrom('powder', 'flakes', 'pieces'), (grams, density, purpose) => {
+      for (const choice of jarsFor(grams, density, purpose)) expect(choice.fill).toBeLessThanOrEqual(0.9 + 1e-9)
+      const { sizeMl, count } = bestJar(jarsFor(grams, density, purpose))
+      if (count > 1) expect(sizeMl).toBe(Math.max(...JAR_SIZES_ML))
+    }))
+  })
+})
+
+describe('a lid that nobody knows', () => {
+  it('is measured by silica gel: what it gained a day for each kPa of the room', () => {
+    expect(measuredLeak({ gainedG: 0.7, days: 7, room: { celsius: 20, humidity: 0.5 } })).toBeCloseTo(0.1 / (saturationKPa(20) * 0.5), 9)
+    expect(() => measuredLeak({ gainedG: 0, days: 7, room: { celsius: 20, humidity: 0.5 } })).toThrow(InputError)
+  })
+  it('has no figure of its own; a measured one outweighs the usual', () => {
+    expect(leakOf('other')).toBeUndefined()
+    expect(leakOf('other', 0.02)).toBe(0.02)
+    expect(leakOf('bag', permeanceOf(5, 0.05))).toBeCloseTo(0.25 / (saturationKPa(38) * 0.9), 9)
+  })
+})
+
+describe('strength over the months', () => {
+  const months = { low: 6, high: 9 }
+  it('has lost half at the middle of the usual months, unless noses say otherwise', () => {
+    const { halfLife, curve } = strengthOf(months, [])
+    expect(halfLife.p50).toBeCloseTo(Math.sqrt(54), 1)
+    expect(curve[0]!.strength.p50).toBe(1)
+    for (let i = 1; i < curve.length; i++) expect(curve[i]!.strength.p50).toBeLessThan(curve[i - 1]!.strength.p50)
+  })
+  it('is learned: strong after a year means slower, nothing after two months faster, and doubt shrinks', () => {
+    const usual = strengthOf(months, [])
+    const slow = strengthOf(months, [{ months: 12, smell: 'strong' }, { months: 15, smell: 'weaker' }])
+    const fast = strengthOf(months, [{ months: 2, smell: 'weaker' }, { months: 4, smell: 'none' }])
+    expect(slow.halfLife.p50).toBeGreaterThan(1.4 * usual.halfLife.p50)
+    expect(fast.halfLife.p50).toBeLessThan(0.6 * usual.halfLife.p50)
+    expect(Math.log(slow.halfLife.p90 / slow.halfLife.p10)).toBeLessThan(Math.log(usual.halfLife.p90 / usual.halfLife.p10))
+  })
+  it('finds a half-life again from what a nose would say', () => {
+    const truth = 14
+    const word = (strength: number) => strength > 0.65 ? 'strong' as const : strength > 0.35 ? 'weaker' as const : strength > 0.12 ? 'crushed' as const : 'none' as const
+    const tests = Array.from({ length: 24 }, (_, i) => ({ months: 2 * i, smell: word(2 ** (-2 * i / truth)) }))
+    expect(strengthOf(months, tests).halfLife.p50 / truth).toBeGreaterThan(0.85)
+    expect(strengthOf(months, tests).halfLife.p50 / truth).toBeLessThan(1.15)
+  })
+  it('half the strength wants twice the powder', () => {
+    expect(useMore(0.5)).toBe(2)
+  })
+})
