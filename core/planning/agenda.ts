@@ -210,11 +210,11 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
 function grindingTodo(state: BatchState): Todo {
   const name = state.food.name.toLowerCase()
   if (state.unpackedG !== undefined) {
-    const since = state.jars.at(-1)?.packedAt ?? state.grinds.at(-1)?.at ?? state.rest?.endedAt ?? state.run!.unloadedAt!
+    const since = state.jars.at(-1)?.packedAt ?? state.grinds.at(-1)?.at ?? state.rest?.endedAt ?? state.run?.unloadedAt ?? state.intake.at
     return { kind: 'pack', from: since, to: since + 4 * HOUR, title: `Pack the ${name}`, why: 'Open powder takes water from the room and sets.' }
   }
-  const since = state.rest?.endedAt ?? state.run!.unloadedAt!
-  return { kind: 'grind', from: since, to: since + 2 * DAY, title: `Grind the ${name}`, why: 'It has rested and stayed dry.' }
+  const since = state.rest?.endedAt ?? state.run?.unloadedAt ?? state.intake.at
+  return { kind: 'grind', from: since, to: since + 2 * DAY, title: `Grind the ${name}`, why: state.fromJars ? 'It stands open since it left its jar.' : 'It has rested and stayed dry.' }
 }
 
 export type TodoGroup = 'late' | 'today' | 'sleep' | 'later'

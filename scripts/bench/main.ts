@@ -13,10 +13,13 @@ import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingR
 import { findChromium, freePort, startServer } from '../steps.mjs'
 import { enlarge } from './enlarge'
 import { measureMerit } from './merit'
+import { benchShelf } from './shelf'
 import { benchStream } from './stream'
 
 const TIMES = 100
 const LARGER = 100
+/** Times the demo that makes a shelf of two thousand jars. */
+const SHELF_TIMES = 26
 
 const sorted = (values: number[]) => [...values].sort((a, b) => a - b)
 const at = (values: number[], p: number) => sorted(values)[Math.min(values.length - 1, Math.floor(p * values.length))]!
@@ -121,7 +124,7 @@ async function benchScripts(address: string, path: string, name: string, ready: 
   row(`JavaScript for ${name}, gzip`, `${(packed / 1000).toFixed(0)} kB in ${files.size} files`, aim)
 }
 
-/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, server or stream. */
+/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, server, shelf or stream. */
 const only = process.argv[2]
 const wanted = (part: string) => only === undefined || only === part
 console.log(`Node ${process.version}, ${TIMES} requests each\n`)
@@ -135,10 +138,14 @@ if (wanted('core')) {
   row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')
   row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 }
-if (wanted('server') || wanted('stream')) {
+if (wanted('server') || wanted('stream') || wanted('shelf')) {
   const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
   context.db.close()
   if (wanted('server')) await benchLogbooks(batches)
+  if (wanted('shelf')) {
+    enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'shelf', 'logbook.sqlite'), SHELF_TIMES)
+    await benchShelf(join(folder, 'shelf'), row)
+  }
   if (wanted('stream')) await benchStream(join(folder, 'small'), row)
 }
 rmSync(folder, { recursive: true })

@@ -17,6 +17,10 @@ test.beforeAll(async () => {
   for (const batch of batches) ids[batch.foodKey] = batch.batchId
   const prep = await (await fetch(`${server.address}/api/batches?stage=prep`)).json() as { batches: { batchId: string, foodKey: string }[] }
   for (const batch of prep.batches) ids[batch.foodKey] = batch.batchId
+  for (const stage of ['resting', 'grinding']) {
+    const answer = await (await fetch(`${server.address}/api/batches?stage=${stage}`)).json() as { batches: { batchId: string, foodKey: string }[] }
+    for (const batch of answer.batches) ids[batch.foodKey] = batch.batchId
+  }
   const { jars } = await (await fetch(`${server.address}/api/shelf`)).json() as { jars: { jarId: string }[] }
   ids.jar = jars[0]!.jarId
   const machines = await (await fetch(`${server.address}/api/machines`)).json() as { id: string, name: string }[]
@@ -24,7 +28,7 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.stop())
 
-const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference', Food: () => '/reference/hot-chili', Schools: () => '/reference/schools', Own: () => '/reference/own?from=carrot', Ledger: () => `/batches/${ids.celery}`, Freeze: () => `/batches/${ids.raspberry}`, Sun: () => `/batches/${ids.plum}`, Workshop: () => '/workshop', Rack: () => `/machines/${ids.cabinet}`, Logger: () => '/logger', Compare: () => '/compare?food=beetroot' }
+const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference', Food: () => '/reference/hot-chili', Schools: () => '/reference/schools', Own: () => '/reference/own?from=carrot', Ledger: () => `/batches/${ids.celery}`, Freeze: () => `/batches/${ids.raspberry}`, Sun: () => `/batches/${ids.plum}`, Workshop: () => '/workshop', Rack: () => `/machines/${ids.cabinet}`, Logger: () => '/logger', Compare: () => '/compare?food=beetroot', Labels: () => '/labels', Insight: () => '/insight', Grind: () => `/batches/${ids.carrot}/grind`, Resting: () => `/batches/${ids.tomato}`, Recall: () => `/batches/${ids.carrot}/recall`, Paper: () => `/batches/${ids.beetroot}/paper` }
 const open = async (page: Page, path: string) => {
   await page.goto(server.address + path)
   await expect(page.locator('main h1, main h2').first()).toBeVisible()

@@ -182,6 +182,8 @@ test('by mouse at 1280 × 800', async ({ page }) => {
 })
 
 test('by keyboard alone', async ({ page }) => {
+  // Every field is reached by Tab, key by key.
+  test.setTimeout(240_000)
   await page.setViewportSize({ width: 1280, height: 800 })
   await walk(page, keyboard(page))
 })

@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import { findQuery, forecastQuestion, householdSettings, listQuery, machineSettings, newBatch, newEntry, newRunEntry } from '#shared/contracts'
+import { findQuery, forecastQuestion, householdSettings, listQuery, machineSettings, newBatch, newEntry, newJarEntry, newRunEntry } from '#shared/contracts'
 import { BEETROOT } from '../../support/logbook'
 
 const entry = (body: unknown, more: object = {}) => ({ id: uuidv7(), at: 1_790_000_000_000, body, ...more })
@@ -9,7 +9,11 @@ describe('an entry at the door', () => {
   it.each<[string, unknown, string, RegExp]>([
     ['text for a weight', { kind: 'weigh', totalG: 'heavy' }, 'body.totalG', /weight in grams/],
     ['a weight of nothing', { kind: 'weigh', totalG: 0 }, 'body.totalG', /above zero/],
-    ['a negative weight', { kind: 'take', jarId: uuidv7(), weightG: -4 }, 'body.weightG', /above zero/],
+    ['a negative weight', { kind: 'split', to: uuidv7(), weightG: -4 }, 'body.weightG', /above zero/],
+    ['rounds of nothing', { kind: 'grind', dryInG: 5, powderOutG: 4, rounds: [{ inG: 0 }] }, 'body.rounds.0.inG', /above zero/],
+    ['a sieve that is a basket', { kind: 'grind', dryInG: 5, powderOutG: 4, passes: [{ openingUm: 40_000, throughG: 1, overG: 1 }] }, 'body.passes.0.openingUm', /10 mm/],
+    ['a product that is wet', { kind: 'pack', jarId: uuidv7(), netG: 5, packageKey: 'bag', place: 'x', moisture: 0.8 }, 'body.moisture', /not dry/],
+    ['a jar’s taking in a batch’s log', { kind: 'take', jarId: uuidv7(), weightG: 4 }, 'body.kind', /./],
     ['a weight without end', { kind: 'weigh', totalG: Infinity }, 'body.totalG', /./],
     ['a basket of over a tonne', { ...BEETROOT, weightG: 2e6 }, 'body.weightG', /tonne/],
     ['a weighing of nothing', { kind: 'weigh' }, 'body.totalG', /not both and not neither/],
@@ -32,6 +36,16 @@ describe('an entry at the door', () => {
     expect(problems(newEntry.safeParse({ id: 'x', at: 'noon', body: { kind: 'note', text: 'x' } }))).toMatchObject({ id: /./, at: expect.stringMatching(/milliseconds/) } as never)
     expect(newEntry.safeParse(null).success).toBe(false)
     expect(newEntry.safeParse([]).success).toBe(false)
+  })
+  it.each<[string, unknown, string, RegExp]>([
+    ['taking less than nothing', { kind: 'take', jarId: uuidv7(), weightG: -4 }, 'body.weightG', /above zero/],
+    ['a look that nobody has', { kind: 'lookJar', jarId: uuidv7(), saw: 'gold' }, 'body.saw', /what was seen/],
+    ['a jar filled from none', { kind: 'fill', jarId: uuidv7(), from: [], packageKey: 'bag', place: 'x' }, 'body.from', /jar to fill from/],
+    ['a spoon of nothing', { kind: 'measure', jarId: uuidv7(), ml: 0, weightG: 4 }, 'body.ml', /Above zero/],
+    ['six points of five', { kind: 'review', again: 'yes', taste: 6 }, 'body.taste', /At most 5/],
+    ['a basket in a jar’s log', BEETROOT, 'body.kind', /./],
+  ])('on a jar refuses %s', (_, body, field, words) => {
+    expect(problems(newJarEntry.safeParse(entry(body)) as ReturnType<typeof newEntry.safeParse>)[field]).toMatch(words)
   })
   it('takes what is right', () => {
     expect(newEntry.safeParse(entry({ kind: 'weigh', totalG: 812.5 })).success).toBe(true)

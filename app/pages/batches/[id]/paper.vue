@@ -16,16 +16,17 @@ useHead({ title: 'Figures from paper · Dulse' })
 interface Row { day: string, time: string, weight: string, note: string, told: string, done: boolean }
 const ROWS = 6
 const zoned = (at: number) => Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(settings.value.timeZone)
-const firstDay = zoned(state.value?.run?.loadedAt ?? Date.now()).toPlainDate().toString()
+const loaded = zoned(state.value?.run?.loadedAt ?? Date.now())
+const firstDay = loaded.toPlainDate().toString()
 const blank = (): Row => ({ day: '', time: '', weight: '', note: '', told: '', done: false })
-const rows = ref<Row[]>([{ ...blank(), day: firstDay }, ...Array.from({ length: ROWS - 1 }, blank)])
+const rows = ref<Row[]>(Array.from({ length: ROWS }, blank))
 const busy = ref(false)
 const told = ref('')
 
 /** A line left without a day is of the day above it, or the next when its clock runs back. */
 function instants(): (number | undefined)[] {
   let day = firstDay
-  let last = -1
+  let last = loaded.hour * 60 + loaded.minute - 1
   return rows.value.map((row) => {
     const clock = /^(\d{1,2})[:.h]?(\d{2})$/.exec(row.time.trim())
     if (!clock || Number(clock[1]) > 23 || Number(clock[2]) > 59) return undefined
@@ -83,7 +84,7 @@ async function save() {
     <header class="page-head"><div><h1>Figures from paper</h1><p class="quiet">{{ state.food.name }}, <NuxtLink :to="`/batches/${batchId}`">batch {{ page?.number }}</NuxtLink><template v-if="state.run">, {{ format.weight(state.run.loadedG) }} loaded {{ format.moment(state.run.loadedAt, Date.now()) }}</template></p></div><a class="el-button el-button--large" :href="`/api/batches/${batchId}/card.pdf`" target="_blank">The card as PDF</a></header>
     <p v-if="!state.run || state.run.unloadedAt !== undefined" class="card">Weights belong to a load in a machine. Load it first; notes go in at any time.</p>
     <form class="card scroll" @submit.prevent="save">
-      <p class="quiet">A line without a day is of the day above, or of the next one where its clock runs back.</p>
+      <p class="quiet">A line without a day is of the day of loading, or of the line above; of the next one where the clock runs back.</p>
       <table>
         <thead><tr><th>Day</th><th>Time</th><th>Whole load</th><th>Feel, trays moved, note</th><th /></tr></thead>
         <tbody>
