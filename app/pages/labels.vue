@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JarSummary, LabelTemplateAnswer, ShelfAnswer } from '#shared/contracts'
+import type { LabelTemplateAnswer, ShelfAnswer, ShelfJar } from '#shared/contracts'
 
 /** Labels of many jars on one sheet: which jars, which paper, from which place on. */
 const route = useRoute()
@@ -7,7 +7,7 @@ const format = useFormat()
 const { now } = useClock()
 useHead({ title: 'Labels · Dulse' })
 void useStagesStore().refresh()
-const jars = shallowRef<JarSummary[]>([])
+const jars = shallowRef<(ShelfJar & { foodName: string })[]>([])
 const templates = shallowRef<LabelTemplateAnswer[]>([])
 const problem = ref('')
 const templateKey = ref(localStorage.getItem('dulse.label') ?? 'a4-24')
@@ -21,7 +21,7 @@ const DAY = 86_400_000
 const NEW_DAYS = 14
 try {
   const [shelf, all] = await Promise.all([callServer<ShelfAnswer>('/api/shelf'), callServer<LabelTemplateAnswer[]>('/api/labels/templates')])
-  jars.value = [...shelf.jars].sort((a, b) => b.number - a.number)
+  jars.value = shelf.jars.map(jar => ({ ...jar, foodName: shelf.foods[jar.foodKey]!.name })).sort((a, b) => b.number - a.number)
   templates.value = all
   if (chosen.value.size === 0) chosen.value = new Set(jars.value.filter(jar => jar.packedAt > now.value - NEW_DAYS * DAY).map(jar => jar.jarId))
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JarSummary, ShelfAnswer } from '#shared/contracts'
+import type { ShelfAnswer, ShelfJar } from '#shared/contracts'
 
 const format = useFormat()
 const { now } = useClock()
@@ -16,16 +16,17 @@ catch (error) {
 }
 void useStagesStore().refresh()
 
+const nameOf = (jar: ShelfJar) => answer.value?.foods[jar.foodKey]?.name ?? jar.foodKey
 const wanted = computed(() => {
   const parts = words.value.trim().toLowerCase().split(/\s+/).filter(Boolean)
   const jars = answer.value?.jars ?? []
-  return parts.length === 0 ? jars : jars.filter(jar => parts.every(part => `${jar.foodName} ${PURPOSE_WORDS[jar.purpose]} ${jar.place} #${jar.number}`.toLowerCase().includes(part)))
+  return parts.length === 0 ? jars : jars.filter(jar => parts.every(part => `${nameOf(jar)} ${PURPOSE_WORDS[jar.purpose]} ${jar.place} #${jar.number}`.toLowerCase().includes(part)))
 })
 const boards = computed(() => {
   const jars = wanted.value
   if (order.value === 'age') return [{ name: 'Soonest first', jars: [...jars].sort((a, b) => a.bestFrom - b.bestFrom) }]
-  const key = (jar: JarSummary) => order.value === 'place' ? jar.place : jar.foodName
-  const byName = new Map<string, JarSummary[]>()
+  const key = (jar: ShelfJar) => order.value === 'place' ? jar.place : nameOf(jar)
+  const byName = new Map<string, ShelfJar[]>()
   for (const jar of jars) {
     const there = byName.get(key(jar))
     if (there) there.push(jar)
@@ -55,7 +56,7 @@ const low = computed(() => (answer.value?.stock ?? []).filter(item => item.low))
       </div>
       <p v-if="low.length && order !== 'stock'" class="low">Running low: <template v-for="(item, i) in low.slice(0, 6)" :key="item.foodKey">{{ i ? ', ' : '' }}<strong>{{ item.foodName.toLowerCase() }}</strong> {{ format.weight(item.leftG) }}</template>{{ low.length > 6 ? ` and ${low.length - 6} more` : '' }}.</p>
       <LazyStockTable v-if="order === 'stock'" :stock="answer.stock" :months="answer.usedByMonth" @changed="stock => answer = { ...answer!, stock }" />
-      <JarBoards v-else :boards="boards" :now="now" />
+      <JarBoards v-else :boards="boards" :foods="answer.foods" :now="now" />
       <p v-if="order !== 'stock' && wanted.length === 0" class="quiet">No jar has these words.</p>
     </template>
   </div>

@@ -1,4 +1,5 @@
 import type { Purpose } from '#core/foods'
+import type { ShelfJar } from '#shared/contracts'
 import { likeOf } from './batches'
 import type { Db } from './open'
 import { statement } from './statement'
@@ -100,8 +101,10 @@ export function shelfSums(db: Db): { count: number, grams: number } {
 }
 
 /** Jars with something in them, by place and number. */
-export function jarsOnShelf(db: Db): JarViewRow[] {
-  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE left_g > 0 ORDER BY place, number').all()
+export function jarsOnShelf(db: Db): ShelfJar[] {
+  return statement<ShelfJar & { smell: string | null, saw: string | null }>(db, `
+    SELECT jar_id AS jarId, number, food_key AS foodKey, purpose, place, net_g AS netG, left_g AS leftG, packed_at AS packedAt, baskets, best_from AS bestFrom, best_to AS bestTo, smell, saw
+    FROM jar_view WHERE left_g > 0 ORDER BY place, number`).all().map(({ smell, saw, ...jar }) => ({ ...jar, ...(smell !== null && { smell }), ...(saw !== null && saw !== 'loose' && { saw }) }))
 }
 
 /** Places in use, the fullest first. */

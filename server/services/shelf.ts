@@ -28,8 +28,10 @@ const SPOON_SD = 0.03
 export function shelfPage(context: Context): ShelfAnswer {
   const { db } = context
   const sums = shelfSums(db)
-  const jars = jarsOnShelf(db).map(row => toJarSummary(context, row))
-  return { jars, count: sums.count, totalG: sums.grams, places: [...new Set(jars.map(jar => jar.place))], stock: stockOf(context), usedByMonth: usedByMonth(context) }
+  const jars = jarsOnShelf(db)
+  const keys = [...new Set(jars.map(jar => jar.foodKey))]
+  const foods = Object.fromEntries(keys.map(key => [key, { name: context.foods.find(key)?.name ?? key, colour: context.foods.find(key)?.powderColour ?? PLAIN }]))
+  return { jars, foods, count: sums.count, totalG: sums.grams, places: [...new Set(jars.map(jar => jar.place))], stock: stockOf(context), usedByMonth: usedByMonth(context) }
 }
 
 function stockOf(context: Context): StockAnswer[] {

@@ -173,7 +173,10 @@ export interface StockAnswer {
   low: boolean
 }
 
-export interface ShelfAnswer { jars: JarSummary[], count: number, totalG: number, places: string[], stock: StockAnswer[], usedByMonth: { month: string, grams: number }[] }
+/** A jar on the shelf; its food's name and colour stand once in `foods`. */
+export type ShelfJar = Omit<JarSummary, 'foodName' | 'colour' | 'batchId' | 'oldestAt' | 'smeltAt'>
+
+export interface ShelfAnswer { jars: ShelfJar[], foods: Record<string, { name: string, colour: string }>, count: number, totalG: number, places: string[], stock: StockAnswer[], usedByMonth: { month: string, grams: number }[] }
 
 /** A basket in a jar, from the garden to the glass. */
 export interface BasketAnswer {

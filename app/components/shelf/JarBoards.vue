@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import { freshnessOf, type Freshness } from '#core/keeping'
-import type { JarSummary } from '#shared/contracts'
+import type { ShelfAnswer, ShelfJar } from '#shared/contracts'
 
 /** Jars as they stand, board by board; only the rows in sight are drawn, so that thousands scroll as well as ten. */
-const props = defineProps<{ boards: readonly { name: string, jars: readonly JarSummary[] }[], now: number }>()
+const props = defineProps<{ boards: readonly { name: string, jars: readonly ShelfJar[] }[], foods: ShelfAnswer['foods'], now: number }>()
 const format = useFormat()
 const frame = ref<HTMLElement>()
-const width = ref(900)
+const width = ref(0)
 const top = ref(0)
 const LEAST_PX = 130
 const ROW_PX = 176
@@ -27,17 +27,24 @@ onMounted(() => {
 })
 onBeforeUnmount(() => watcher?.disconnect())
 
-const columns = computed(() => Math.max(2, Math.floor(width.value / LEAST_PX)))
-type Row = { kind: 'head', name: string, count: number } | { kind: 'jars', jars: readonly JarSummary[], last: boolean }
-const rows = computed<Row[]>(() => props.boards.flatMap(({ name, jars }): Row[] => {
-  const lines: Row[] = []
-  for (let i = 0; i < jars.length; i += columns.value) lines.push({ kind: 'jars', jars: jars.slice(i, i + columns.value), last: i + columns.value >= jars.length })
-  return [{ kind: 'head', name, count: jars.length }, ...lines]
-}))
+const columns = computed(() => width.value === 0 ? 0 : Math.max(2, Math.floor(width.value / LEAST_PX)))
+type Row = { kind: 'head', name: string, count: number } | { kind: 'jars', jars: readonly ShelfJar[], last: boolean }
+const rows = computed<Row[]>(() => columns.value === 0
+  ? []
+  : props.boards.flatMap(({ name, jars }): Row[] => {
+      const lines: Row[] = []
+      for (let i = 0; i < jars.length; i += columns.value) lines.push({ kind: 'jars', jars: jars.slice(i, i + columns.value), last: i + columns.value >= jars.length })
+      return [{ kind: 'head', name, count: jars.length }, ...lines]
+    }))
 const virtual = useWindowVirtualizer(computed(() => ({
-  count: rows.value.length, overscan: 4, scrollMargin: top.value,
+  count: rows.value.length, overscan: 3, scrollMargin: top.value,
   estimateSize: (index: number) => rows.value[index]?.kind === 'head' ? HEAD_PX : ROW_PX + GAP_PX,
 })))
+/** Rows in sight and a few beyond, each with its place in the frame. */
+const lines = computed(() => virtual.value.getVirtualItems().flatMap(({ index, start }) => {
+  const row = rows.value[index]
+  return row ? [{ key: index, row, y: start - top.value }] : []
+}))
 // Another order has other heights.
 watch(rows, () => virtual.value.measure())
 
@@ -45,31 +52,32 @@ watch(rows, () => virtual.value.measure())
 const MARKS: Partial<Record<Freshness, { words: string, tone: string }>> = {
   'stale': { words: 'stale', tone: 'danger' }, 'past': { words: 'past', tone: 'danger' }, 'use-first': { words: 'use', tone: 'attention' },
 }
-const mark = (jar: JarSummary) => jar.saw === 'mould' ? { words: 'mould', tone: 'danger' } : jar.saw === 'moisture' || jar.saw === 'clumps' ? { words: 'damp', tone: 'danger' } : MARKS[freshnessOf(jar, props.now)]
+const mark = (jar: ShelfJar) => jar.saw === 'mould' ? { words: 'mould', tone: 'danger' } : jar.saw === 'moisture' || jar.saw === 'clumps' ? { words: 'damp', tone: 'danger' } : MARKS[freshnessOf(jar, props.now)]
 </script>
 
 <template>
   <div ref="frame" class="boards" role="list" aria-label="Jars" :style="{ height: `${virtual.getTotalSize()}px` }">
-    <template v-for="line in virtual.getVirtualItems()" :key="line.index">
-      <h2 v-if="rows[line.index]!.kind === 'head'" class="line" :style="{ transform: `translateY(${line.start - top}px)` }">{{ (rows[line.index] as { name: string }).name }} <span class="quiet small">{{ plural((rows[line.index] as { count: number }).count, 'jar') }}</span></h2>
-      <div v-else class="line jars" :class="{ last: (rows[line.index] as { last: boolean }).last }" :style="{ transform: `translateY(${line.start - top}px)`, gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
-        <div v-for="jar in (rows[line.index] as { jars: readonly JarSummary[] }).jars" :key="jar.jarId" role="listitem">
+    <!-- A row that stays where it is need not be looked at again while the page scrolls. -->
+    <div v-for="line in lines" :key="line.key" v-memo="[line.row, line.y, columns, now]" class="line" :style="{ top: `${line.y}px` }">
+      <h2 v-if="line.row.kind === 'head'">{{ line.row.name }} <span class="quiet small">{{ plural(line.row.count, 'jar') }}</span></h2>
+      <div v-else class="jars" :class="{ last: line.row.last }" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
+        <div v-for="jar in line.row.jars" :key="jar.jarId" role="listitem">
           <NuxtLink :to="`/jars/${jar.jarId}`" class="jar" :prefetch="false">
             <span v-if="mark(jar)" class="tag on-jar" :class="mark(jar)!.tone">{{ mark(jar)!.words }}</span>
-            <JarGlass :jar="jar" :height="104" />
-            <strong>{{ jar.foodName }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong>
+            <JarGlass :jar="{ ...jar, colour: foods[jar.foodKey]!.colour }" :height="104" />
+            <strong>{{ foods[jar.foodKey]!.name }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong>
             <span class="quiet small">{{ format.weight(jar.leftG) }} · {{ format.month(jar.bestFrom) }}</span>
           </NuxtLink>
         </div>
       </div>
-    </template>
+    </div>
   </div>
 </template>
 
 <style scoped>
 .boards { position: relative; }
-.line { position: absolute; left: 0; right: 0; top: 0; margin: 0; }
-h2.line { font-size: 1.02rem; color: var(--quiet); padding-top: 0.5rem; }
+.line { position: absolute; left: 0; right: 0; margin: 0; contain: layout paint; }
+h2 { margin: 0; font-size: 1.02rem; color: var(--quiet); padding-top: 0.5rem; }
 .jars { display: grid; height: 184px; align-items: start; }
 .jars.last { border-bottom: 2px solid var(--glass); }
 .jar { position: relative; display: grid; justify-items: center; text-align: center; text-decoration: none; padding: 0.3rem 0.2rem; border-radius: 10px; line-height: 1.2; height: 176px; align-content: start; overflow: hidden; }
