@@ -28,12 +28,12 @@ const LOGGER = ['Logger;T-20', 'No.;Humidity [%];Temperature [°C];Time', ...Arr
   return [i + 1, (41 + 3 * Math.sin(i / 60)).toFixed(1), i === 200 ? 'open' : (54 + 2 * Math.sin(i / 2)).toFixed(1), at].join(';').replaceAll(/(\d)\.(\d)/g, '$1,$2')
 })].join('\n')
 
-/** Raw chicken, to show what stops: a basket of the pictures' own, not of the demo. */
-const raw = `/batches/${uuidv7()}`
-await fetch(`${address}/api/batches`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: raw.split('/').at(-1), entry: { id: uuidv7(), at: Date.now(), body: { kind: 'intake', foodKey: 'chicken-cooked', source: 'Market', weightG: 1100, purpose: 'pieces', cardKey: 'mince' } } }) })
+/** Shards of a jar begun again, to show the grinder: a batch of the pictures' own, not of the demo. */
+const ground = `/batches/${uuidv7()}/grind`
+const shards = jars.find(item => item.foodKey === 'apple' && item.leftG > 60)
+await fetch(`${address}/api/batches`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: ground.split('/')[2], entry: { id: uuidv7(), at: Date.now(), body: { kind: 'intake', foodKey: 'apple', source: `Jar ${shards.number}`, weightG: 60, purpose: 'powder', cardKey: 'rings-5', fromJars: [{ jarId: shards.jarId, weightG: 60 }], fromForm: 'pieces' } } }) })
 const press = key => async (page) => {
-  if (key === 'load') await page.getByRole('button', { name: 'Load', exact: true }).click()
-  else await page.keyboard.press(key)
+  await page.keyboard.press(key)
   await page.getByRole('dialog').waitFor()
 }
 /** Name, path, what to do before the picture. */
@@ -42,10 +42,10 @@ const VIEWS = [
   ['batch', batch('beetroot', 'drying')],
   ['rack', `/machines/${machines.find(item => item.name === 'Tall cabinet').id}`, page => page.locator('[data-place="3"]').click()],
   ['weigh', batch('beetroot', 'drying'), press('w')],
-  ['rest', batch('garlic', 'resting')],
-  ['ledger', batch('celery', 'prep')],
+  ['rest', batch('tomato', 'resting')],
+  ['grind', ground, page => page.getByRole('button', { name: 'Start the round' }).click()],
+  ['pack', batch('carrot', 'grinding'), page => page.getByRole('button', { name: 'Pack a jar' }).click()],
   ['freeze-dryer', batch('raspberry', 'drying'), page => page.getByRole('region', { name: 'Rounds of extra drying' }).evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 160))],
-  ['stop', raw, press('load')],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
   ['logger', '/logger', async (page) => {
     await page.getByLabel('File of the logger').setInputFiles({ name: 'cabinet-night.csv', mimeType: 'text/csv', buffer: Buffer.from(LOGGER) })
@@ -53,10 +53,10 @@ const VIEWS = [
   }],
   ['shelf', '/shelf'],
   ['jar', jar],
-  ['label', `${jar}/label`],
+  ['labels', '/labels', page => page.getByRole('button', { name: 'Begin at place 5' }).click()],
+  ['insight', '/insight', page => page.getByRole('button', { name: 'More' }).first().click()],
   ['reference', '/reference'],
   ['food', '/reference/hot-chili'],
-  ['schools', '/reference/schools'],
   ['workshop', '/workshop'],
 ]
 const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })

@@ -46,7 +46,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onSpace))
 <style scoped>
 .timer { display: grid; justify-items: center; align-content: center; gap: 0.3rem; width: 100%; min-height: 260px; padding: 1.2rem; border: 2px solid var(--rule); border-radius: 10px; background: var(--sunk); color: var(--ink); cursor: pointer; text-align: center; }
 .word { font: 700 2.4rem var(--display); } .left { font: 700 5rem/1 var(--display); font-variant-numeric: tabular-nums; } .of, .under { color: var(--quiet); }
-.run { background: var(--kelp); border-color: var(--kelp); color: #fff; } .run .of, .run .under { color: #fff; }
+/* The same dark green in both themes: white must be read on it from across the kitchen. */
+.run { background: #4D6A39; border-color: #4D6A39; color: #fff; } .run .of, .run .under { color: #fff; }
 .rest { background: var(--amber-wash); border-color: var(--amber-mark); } .lid { border-style: dashed; border-color: var(--brine); }
 .open { border-color: var(--kelp); } .paused { opacity: 0.75; }
 </style>

@@ -9,7 +9,7 @@ const format = useFormat()
 const ACTS: Record<TodoKind, { words: string, act: string }> = {
   prepare: { words: 'Log a step', act: 'prep' }, load: { words: 'Load', act: 'load' }, lower: { words: 'Lower it', act: 'heat' }, rotate: { words: 'Open the rack', act: 'rack' }, heat: { words: 'Heat on', act: 'heat' }, weigh: { words: 'Weigh', act: 'weigh' },
   test: { words: 'Feel', act: 'feel' }, takeOut: { words: 'Take out', act: 'unload' }, dry: { words: 'Open', act: '' }, rest: { words: 'Begin the rest', act: 'rest' },
-  look: { words: 'Look', act: 'look' }, redry: { words: 'Open', act: '' }, grind: { words: 'Open', act: '' }, pack: { words: 'Pack', act: 'pack' }, discard: { words: 'Open', act: '' }, held: { words: 'Go on', act: 'hold' }, bringIn: { words: 'Bring in', act: 'heat' }, takeOutside: { words: 'Out again', act: 'heat' }, turn: { words: 'Open the rack', act: 'rack' },
+  look: { words: 'Look', act: '' }, redry: { words: 'Open', act: '' }, grind: { words: 'Open', act: '' }, pack: { words: 'Pack', act: 'pack' }, discard: { words: 'Open', act: '' }, held: { words: 'Go on', act: 'hold' }, bringIn: { words: 'Bring in', act: 'heat' }, takeOutside: { words: 'Out again', act: 'heat' }, turn: { words: 'Open the rack', act: 'rack' },
   endSmoke: { words: 'Take out', act: 'unload' }, round: { words: 'Weigh', act: 'weigh' }, lookJar: { words: 'Open', act: '' },
 }
 const act = computed(() => ACTS[props.todo.kind])

@@ -201,7 +201,7 @@ if (typeof wanted === 'string' && state.value) {
       </div>
     </template>
 
-    <div v-else class="desk">
+    <div v-else class="desk" :class="{ resting: state.stage === 'resting' }">
       <div class="stack">
         <LazyNextCard :state="state" :batch-id="batchId" :now="now" @act="kind => act(kind)" />
         <LazyRestCard v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined" :state="state" :now="now" :write="bodies => write(bodies).then(saved)" @act="kind => act(kind)" />
@@ -239,6 +239,6 @@ if (typeof wanted === 'string' && state.value) {
 .trouble:empty { display: none; }
 .tape-room { height: 142px; } .curve-room { height: 520px; }
 .working { opacity: 0.8; }
-@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr); } }
+@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying, .resting) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr); } }
 @media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: span 2; } }
 </style>
