@@ -286,6 +286,11 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
     const over = state.run!.weighings.find(weighing => weighing.weightG > wet * (1 + SCALE_SHARE) + 1)
     if (over) fail(`A later weigh-in of ${grams(over.weightG)} would be more than the ${grams(wet)} loaded.`)
   }
+  const [firstPack] = ofKind(log, 'pack')
+  const [firstGrind] = ofKind(log, 'grind')
+  if (firstPack && firstGrind && state.purpose !== 'pieces' && state.intake.body.fromForm !== 'powder' && firstGrind.at > firstPack.at) {
+    throw new InputError([{ field: 'at', message: 'A jar would have been packed before anything was ground, and its best time would begin too early: check the time.' }])
+  }
   const packable = (state.purpose === 'pieces' ? state.dryG : state.powderG) ?? 0
   if (state.packedG > 0 && state.packedG > packable * (1 + SCALE_SHARE) + 1) {
     fail(`The jars hold ${grams(state.packedG)}, more than the ${grams(packable)} this would leave.`)

@@ -14,6 +14,7 @@ const send = (method: string, path: string, body?: unknown, type = 'application/
 })
 const entry = (body: unknown, more: object = {}) => ({ id: uuidv7(), at: now() - 1000, body, ...more })
 const intake = { kind: 'intake', foodKey: 'beetroot', source: 'Market', weightG: 2000, purpose: 'powder', cardKey: 'slices-3' }
+const NOBODY = uuidv7()
 const OCA = { key: 'oca', name: 'Oca', family: 'root', water: '83 ± 2', trim: '10 ± 4', waits: 20, colour: '#D2A05A', forms: { 'slices 3': '7 to 12' } }
 const log = async () => (await send('GET', '/api/export.csv')).text()
 
@@ -83,6 +84,26 @@ const BAD: Bad[] = [
   { name: 'an unknown jar', method: 'GET', path: () => `/api/jars/${uuidv7()}`, status: 404, words: /no such jar/ },
   { name: 'an unknown jar’s label', method: 'GET', path: () => `/api/jars/${uuidv7()}/label.svg`, status: 404, words: /no such jar/ },
   { name: 'an unknown jar’s PDF', method: 'GET', path: () => `/api/jars/${uuidv7()}/label.pdf`, status: 404, words: /no such jar/ },
+  { name: 'taking from an unknown jar', method: 'POST', path: () => `/api/jars/${NOBODY}/entries`, body: () => entry({ kind: 'take', jarId: NOBODY, weightG: 5 }), status: 404, words: /no such jar/ },
+  { name: 'an entry of another jar', method: 'POST', path: () => `/api/jars/${NOBODY}/entries`, body: () => entry({ kind: 'fill', jarId: uuidv7(), from: [{ jarId: uuidv7(), weightG: 5 }], packageKey: 'bag', place: 'x' }), status: 422, words: /belongs to another jar/ },
+  { name: 'a jar filled from one that is not', method: 'POST', path: () => `/api/jars/${NOBODY}/entries`, body: () => entry({ kind: 'fill', jarId: NOBODY, from: [{ jarId: uuidv7(), weightG: 5 }], packageKey: 'bag', place: 'x' }), status: 422, words: /from\.jarId.*no such jar/ },
+  { name: 'a taking in a batch’s log', method: 'POST', path: entries, body: () => entry({ kind: 'take', jarId: uuidv7(), weightG: 5 }), status: 400, words: /body/ },
+  { name: 'a sieve series out of order', method: 'POST', path: entries, body: () => entry({ kind: 'grind', dryInG: 50, powderOutG: 40, passes: [{ openingUm: 0, throughG: 1, overG: 1 }] }), status: 400, words: /passes\.0\.openingUm.*20 µm/ },
+  { name: 'a batch from a jar that is not', method: 'POST', path: () => '/api/batches', body: () => ({ id: uuidv7(), entry: entry({ ...intake, weightG: 20, fromJars: [{ jarId: uuidv7(), weightG: 20 }] }) }), status: 422, words: /fromJars\.jarId.*no such jar/ },
+  { name: 'a grinder without a cup', method: 'PUT', path: () => '/api/tools', body: () => ({ id: uuidv7(), kind: 'grinder', name: 'Mill', watts: 150, cupCm: 7, fineness: 'fine' }), status: 400, words: /cupMl.*cup’s volume/ },
+  { name: 'a tool that is neither', method: 'PUT', path: () => '/api/tools', body: () => ({ id: uuidv7(), kind: 'hammer', name: 'Hammer' }), status: 400, words: /grinder or a sieve/ },
+  { name: 'a wish for an unknown food', method: 'PUT', path: () => '/api/shelf/wishes', body: () => ({ foodKey: 'cloud', leastG: 100 }), status: 422, words: /not a food in the reference/ },
+  { name: 'a wish for nothing', method: 'PUT', path: () => '/api/shelf/wishes', body: () => ({ foodKey: 'kale', leastG: 0 }), status: 400, words: /leastG.*Above zero/ },
+  { name: 'insight by the moon', method: 'GET', path: () => '/api/insight?by=moon', status: 400, words: /food, card, purpose or machine/ },
+  { name: 'a trial of one', method: 'GET', path: () => `/api/trial?batches=${batchId}`, status: 400, words: /two batches/ },
+  { name: 'a trial against itself', method: 'GET', path: () => `/api/trial?batches=${batchId},${batchId}`, status: 400, words: /against itself/ },
+  { name: 'a trial with what is not there', method: 'GET', path: () => `/api/trial?batches=${batchId},${uuidv7()}`, status: 404, words: /not there/ },
+  { name: 'a recall of an unknown batch', method: 'GET', path: () => `/api/batches/${uuidv7()}/recall`, status: 404, words: /no such batch/ },
+  { name: 'a card of an unknown batch', method: 'GET', path: () => `/api/batches/${uuidv7()}/card.pdf`, status: 404, words: /no such batch/ },
+  { name: 'a sheet of no labels', method: 'GET', path: () => '/api/labels/sheet.pdf?jars=', status: 400, words: /Choose a jar/ },
+  { name: 'a sheet on unknown paper', method: 'GET', path: () => `/api/labels/sheet.pdf?jars=${uuidv7()}&template=a5-2`, status: 422, words: /no template/ },
+  { name: 'a number that nobody has', method: 'GET', path: () => '/api/by-number?kind=jar&number=77', status: 404, words: /no jar 77/ },
+  { name: 'a number of nothing', method: 'GET', path: () => '/api/by-number?kind=hat&number=1', status: 400, words: /jar or a batch/ },
   { name: 'looking for nothing', method: 'GET', path: () => '/api/find', status: 400, words: /words to look for/ },
   { name: 'a move from an empty place', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'move', runId, trays: [{ from: 5, to: 6 }] }), status: 422, words: /trays\.0\.from.*No tray stands at 5/ },
   { name: 'a move onto another tray', method: 'POST', path: () => `/api/runs/${runId}/entries`, body: () => entry({ kind: 'move', runId, trays: [{ from: 1, to: 2 }] }), status: 422, words: /Two trays would stand at 2/ },

@@ -56,11 +56,11 @@ const mark = (jar: ShelfJar) => jar.saw === 'mould' ? { words: 'mould', tone: 'd
 </script>
 
 <template>
-  <div ref="frame" class="boards" role="list" aria-label="Jars" :style="{ height: `${virtual.getTotalSize()}px` }">
+  <div ref="frame" class="boards" :style="{ height: `${virtual.getTotalSize()}px` }">
     <!-- A row that stays where it is need not be looked at again while the page scrolls. -->
     <div v-for="line in lines" :key="line.key" v-memo="[line.row, line.y, columns, now]" class="line" :style="{ top: `${line.y}px` }">
       <h2 v-if="line.row.kind === 'head'">{{ line.row.name }} <span class="quiet small">{{ plural(line.row.count, 'jar') }}</span></h2>
-      <div v-else class="jars" :class="{ last: line.row.last }" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
+      <div v-else class="jars" role="list" :class="{ last: line.row.last }" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
         <div v-for="jar in line.row.jars" :key="jar.jarId" role="listitem">
           <NuxtLink :to="`/jars/${jar.jarId}`" class="jar" :prefetch="false">
             <span v-if="mark(jar)" class="tag on-jar" :class="mark(jar)!.tone">{{ mark(jar)!.words }}</span>

@@ -139,6 +139,7 @@ describe('the rules', () => {
     ['more powder than went into the cup', out, 20, { kind: 'grind', dryInG: 200, powderOutG: 240 }, 'powderOutG', /240 g of powder is more than the 200 g/],
     ['a jar with more than was ground', ground, 200, { kind: 'pack', jarId: 'k', netG: 150, packageKey: 'bag', place: 'P' }, 'netG', /Only 112 g is left/],
     ['a jar packed twice', ground, 200, { kind: 'pack', jarId: 'j', netG: 10, packageKey: 'bag', place: 'P' }, 'jarId', /already/],
+    ['packing at a time before the grinding', ground, 190.5, { kind: 'pack', jarId: 'k', netG: 10, packageKey: 'bag', place: 'P' }, 'kind', /Grind before packing/],
     ['packing before grinding', out, 20, { kind: 'pack', jarId: 'k', netG: 10, packageKey: 'bag', place: 'P' }, 'kind', /Grind before packing/],
     ['what belongs in a jar’s own log', ground, 200, { kind: 'take', jarId: 'j', weightG: 12 }, 'kind', /jar’s own log/],
     ['preparing what lies on the trays', drying, 5, { kind: 'prep', step: 'cut', effect: 'none' }, 'kind', /on the trays already/],
@@ -149,6 +150,7 @@ describe('the rules', () => {
   })
   it('refuse a correction that would leave a later entry impossible', () => {
     const log = ground()
+    expect(refusals(log, 195, { kind: 'grind', dryInG: 224, powderOutG: 212 }, 'g1').at).toMatch(/packed before anything was ground/)
     expect(Object.values(refusals(log, 191, { kind: 'grind', dryInG: 100, powderOutG: 60 }, 'g1'))[0]).toMatch(/jars hold 100 g, more than the 60 g/)
     expect(Object.values(refusals([...drying(), ...logOf([5, { kind: 'weigh', totalG: 900 }]).map(entry => ({ ...entry, id: 'w', seq: 60 }))], 1, load(800), 'entry-2'))[0]).toMatch(/weigh-in of 900 g would be more than the 800 g/)
     expect(Object.values(refusals(log, 0.5, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 1999 }, 'entry-1'))[0]).toMatch(/more than/)
