@@ -13,7 +13,7 @@ export function* atTheShelf({ context, now }: Stage): Generator<Deed> {
     return {
       at,
       act: () => {
-        const wanted = body(jarsHolding(context.db, foodKey, purpose))
+        const wanted = body(jarsHolding(context.db, foodKey, purpose, 99).sort((a, b) => a.oldest_at - b.oldest_at))
         if (wanted && 'jarId' in wanted) logOnJar(context, wanted.jarId!, { id: uuidv7(), at, body: wanted })
       },
     }

@@ -82,6 +82,16 @@ export function* allEntries(db: Db): Generator<{ entry: Entry, batchNumber?: num
   for (const row of rows) yield { entry: toEntry(row), batchNumber: row.number ?? undefined, runId: row.run_id ?? undefined, jarNumber: row.jar_number ?? undefined }
 }
 
+/** Words for next time in force on jars of a food, newest first, with the batch that was packed in them. */
+export function jarReviewsOf(db: Db, foodKey: string, limit: number): { body: string, at: number, jar_id: string, jar_number: number, batch_id: string, number: number, card_key: string }[] {
+  return statement<{ body: string, at: number, jar_id: string, jar_number: number, batch_id: string, number: number, card_key: string }>(db, `
+    SELECT e.body, e.at, v.jar_id, v.number AS jar_number, b.batch_id, b.number, b.card_key
+    FROM jar_view v JOIN batch_view b ON b.batch_id = v.batch_id JOIN entry e ON e.jar_id = v.jar_id
+    WHERE v.food_key = ? AND e.kind = 'review'
+      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
+    ORDER BY e.at DESC LIMIT ?`).all(foodKey, limit)
+}
+
 /** Smell tests in force on jars of a food and form, with the age of what was smelt. */
 export function smellsOf(db: Db, foodKey: string, purpose: string): { at: number, smell: 'strong' | 'weaker' | 'crushed' | 'none', oldest_at: number }[] {
   return statement<{ at: number, smell: 'strong' | 'weaker' | 'crushed' | 'none', oldest_at: number }>(db, `

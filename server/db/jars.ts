@@ -112,9 +112,9 @@ export function placesInUse(db: Db): string[] {
   return statement<{ place: string }>(db, 'SELECT place FROM jar_view WHERE left_g > 0 GROUP BY place ORDER BY count(*) DESC LIMIT 24').all().map(row => row.place)
 }
 
-/** Jars of a food and form with something in them, or of any. */
-export function jarsHolding(db: Db, foodKey: string, purpose: string): JarViewRow[] {
-  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE food_key = ? AND purpose = ? AND left_g > 0 ORDER BY oldest_at').all(foodKey, purpose)
+/** Jars of a food and form with something in them, those filled last first. */
+export function jarsHolding(db: Db, foodKey: string, purpose: string, most: number): JarViewRow[] {
+  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE food_key = ? AND purpose = ? AND left_g > 0 ORDER BY filled_at DESC LIMIT ?').all(foodKey, purpose, most)
 }
 
 /** Weight left and eaten since an instant, by food. */

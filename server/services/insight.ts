@@ -5,7 +5,7 @@ import { KIND_FACTS } from '#core/machines'
 import { DUTY, referenceYields } from '#core/planning'
 import type { InsightAnswer, ReviewAnswer, TrialAnswer } from '#shared/contracts'
 import { batchView, finishedViews, reviewsOf, type BatchViewRow } from '#server/db/batches'
-import { entriesOfBatch } from '#server/db/entries'
+import { entriesOfBatch, jarReviewsOf } from '#server/db/entries'
 import { findMachine } from '#server/db/settings'
 import { listWishes } from '#server/db/wishes'
 import { householdOf, type Context } from './context'
@@ -58,13 +58,20 @@ function toFinished({ db }: Context, row: BatchViewRow): FinishedBatch {
 }
 
 const REVIEWS_SHOWN = 6
+type Said = Pick<ReviewAnswer, 'again' | 'colour' | 'taste' | 'text'>
 
-/** Words for next time on batches of a food, those of the same card first. */
+/** Words for next time on batches of a food and on their jars, those of the same card first, then the newest. */
 export function reviewsFor({ db }: Context, foodKey: string, cardKey = '', except = ''): ReviewAnswer[] {
-  return reviewsOf(db, foodKey, cardKey, except, REVIEWS_SHOWN).map(({ batch_id, number, card_key, review }) => {
-    const { at, again, colour, taste, text } = JSON.parse(review) as Omit<ReviewAnswer, 'batchId' | 'number' | 'cardKey'>
+  const ofBatches = reviewsOf(db, foodKey, cardKey, except, REVIEWS_SHOWN).map(({ batch_id, number, card_key, review }): ReviewAnswer => {
+    const { at, again, colour, taste, text } = JSON.parse(review) as Said & { at: number }
     return { batchId: batch_id, number, cardKey: card_key, at, again, colour, taste, text }
   })
+  const ofJars = jarReviewsOf(db, foodKey, REVIEWS_SHOWN).map((row): ReviewAnswer => {
+    const { again, colour, taste, text } = JSON.parse(row.body) as Said
+    return { batchId: row.batch_id, number: row.number, cardKey: row.card_key, jar: { jarId: row.jar_id, number: row.jar_number }, at: row.at, again, colour, taste, text }
+  })
+  const same = (review: ReviewAnswer) => Number(review.cardKey === cardKey)
+  return [...ofBatches, ...ofJars].sort((a, b) => same(b) - same(a) || b.at - a.at).slice(0, REVIEWS_SHOWN)
 }
 
 /**

@@ -23,6 +23,8 @@ const DAY_MS = 86_400_000
 const TODOS_SHOWN = 60
 const JARS_TO_USE_SHOWN = 6
 const PAGE = 60
+/** Jars to be topped up or to seed from: more than these nobody looks through. */
+const JARS_AT_HAND = 12
 
 /** The stage band. */
 export function stageBand(context: Context): StageCount[] {
@@ -107,7 +109,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
     learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state)])),
     reviews: reviewsFor(context, state.food.key, state.card.key, batchId),
-    shelf: jarsHolding(db, state.food.key, state.purpose).map(row => toJarSummary(context, row)), tools: listTools(db),
+    shelf: jarsHolding(db, state.food.key, state.purpose, JARS_AT_HAND).map(row => toJarSummary(context, row)), tools: listTools(db),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
   }
 }

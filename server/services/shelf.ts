@@ -21,6 +21,8 @@ const YEAR_MS = 365.25 * DAY_MS
 const LOW_MONTHS = 2
 /** What lasts so many months says nothing of a habit. */
 const LEAST_HABIT_MS = 45 * DAY_MS
+/** Other jars of the same that may be poured over. */
+const OTHERS_SHOWN = 12
 /** A spoon's own doubt once it was weighed. */
 const SPOON_SD = 0.03
 
@@ -82,7 +84,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
     densityGMl: jar.densityGMl === undefined ? intervalFromNormal(density.mean, density.sd, 0.05) : intervalFromNormal(jar.densityGMl, SPOON_SD * jar.densityGMl, 0.05), measured: jar.densityGMl !== undefined,
     entries: ownEntries(entriesOfJar(db, jarId)),
     pedigree: [...states].flatMap(([part, state]) => state ? [basketOf(context, part, state)] : []),
-    others: jarsHolding(db, row.food_key, row.purpose).filter(other => other.jar_id !== jarId).map(other => toJarSummary(context, other)),
+    others: jarsHolding(db, row.food_key, row.purpose, OTHERS_SHOWN).filter(other => other.jar_id !== jarId).map(other => toJarSummary(context, other)),
   }
 }
 

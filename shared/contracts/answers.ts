@@ -249,8 +249,8 @@ export interface LabelTemplateAnswer {
   sheet?: { width: number, height: number, columns: number, rows: number, left: number, top: number, pitchX: number, pitchY: number }
 }
 
-/** A word for next time on a batch. */
-export interface ReviewAnswer { batchId: string, number: number, cardKey: string, at: number, again: 'yes' | 'changed' | 'no', colour?: number, taste?: number, text?: string }
+/** A word for next time on a batch, or on a jar of it. */
+export interface ReviewAnswer { batchId: string, number: number, jar?: { jarId: string, number: number }, cardKey: string, at: number, again: 'yes' | 'changed' | 'no', colour?: number, taste?: number, text?: string }
 
 /** Two batches beside each other, and what they differ in. */
 export interface TrialAnswer { sides: (TrialSide & { batchId: string, title: string })[], differences: TrialDifference[] }

@@ -38,6 +38,13 @@ describe('a line of the log', () => {
     [{ kind: 'pack', jarId: id, netG: 112, packageKey: 'foil-bag', place: 'Cellar' }, 'packed 112 g, foil-laminate bag, Cellar'],
     [{ kind: 'take', jarId: id, weightG: 15, use: 'Soup' }, 'took 15 g for soup'],
     [{ kind: 'smell', jarId: id, smell: 'crushed' }, 'smell: only when crushed'],
+    [{ kind: 'look', saw: 'hung', jar: 2 }, 'jar 2 looked at: packed only, it fell when knocked'],
+    [{ kind: 'restOut', jar: 2, weightG: 90, cause: 'Mould' }, 'jar 2 thrown away, 90 g: Mould'],
+    [{ kind: 'review', again: 'changed', text: 'Thinner' }, 'next time: again, but changed. Thinner'],
+    [{ kind: 'grind', dryInG: 100, powderOutG: 104, rounds: [{ inG: 50 }, { inG: 50 }], seed: { jarId: id, weightG: 10 }, passes: [{ openingUm: 600, throughG: 90, overG: 10 }] }, 'ground 100 g to 104 g in 2 rounds, seeded with 10 g, sifted 1×'],
+    [{ kind: 'lookJar', jarId: id, saw: 'packed' }, 'looked: packed: a spoon breaks it'],
+    [{ kind: 'measure', jarId: id, ml: 15, weightG: 8 }, '15 mL weighs 8 g'],
+    [{ kind: 'pack', jarId: id, netG: 60, packageKey: 'screw-jar', place: 'Top', topUp: true }, 'topped up with 60 g, screw jar, lined lid, Top'],
     [{ kind: 'note', text: 'Muddy' }, 'Muddy'],
     [{ kind: 'finish', reason: 'eaten' }, 'finished: eaten'],
     [{ kind: 'void', target: id }, 'voided an entry'],
@@ -133,5 +140,18 @@ describe('words of a way', () => {
 describe('a time as typed', () => {
   it.each([['18:30', 1110], [' 7.05 ', 425], ['24:00', undefined], ['12:60', undefined], ['noon', undefined], ['', undefined]])('%j', (text, minute) => {
     expect(minuteOfDay(text)).toBe(minute)
+  })
+})
+
+describe('a jar’s own log', () => {
+  const from = { jarId: 'a', weightG: 25 }
+  it.each<[EntryBody, string, string]>([
+    [{ kind: 'fill', jarId: 'b', from: [from], packageKey: 'bag', place: 'Door' }, 'a', '25\u00A0g went into a new jar, Door'],
+    [{ kind: 'fill', jarId: 'b', from: [from, { jarId: 'c', weightG: 5 }], packageKey: 'bag', place: 'Door' }, 'b', 'filled from 2 jars, 30\u00A0g'],
+    [{ kind: 'pour', jarId: 'b', from }, 'a', '25\u00A0g poured onto another jar'],
+    [{ kind: 'pour', jarId: 'b', from }, 'b', '25\u00A0g poured in from another jar'],
+    [{ kind: 'grind', dryInG: 50, powderOutG: 70, seed: from }, 'a', '25\u00A0g seeded a grinding'],
+  ])('%j as jar %s has it', (body, jarId, words) => {
+    expect(logWords(body, { ...metric, jarId })).toBe(words)
   })
 })
