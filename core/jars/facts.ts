@@ -57,5 +57,6 @@ function dampQuestion(jar: Jar, find: FindLot, celsius: number): DampQuestion | 
   const lot = jar.parts.map(part => find(part.batchId)).find(Boolean)
   const leak = leakOf(jar.packageKey, jar.leakGDayKPa)
   if (!lot || leak === undefined || jar.inG <= 0) return undefined
-  return { food: lot.food, purpose: jar.purpose, netG: Math.max(jar.leftG, 0.25 * jar.inG), gPerDayKPa: leak, celsius: jar.storageC ?? celsius, moisture: moistureOf(jar) || undefined }
+  // It was fuller before: what takes up the damp is about the mean of full and now.
+  return { food: lot.food, purpose: jar.purpose, netG: (jar.inG + jar.leftG) / 2, gPerDayKPa: leak, celsius: jar.storageC ?? celsius, moisture: moistureOf(jar) || undefined }
 }

@@ -1,2 +1,6 @@
 export { portionOf, type Portion } from './portion'
 export { tablespoonsOf } from './spoons'
+export { inVessels, type Measured, type MeasureSystem } from './measures'
+export { productOf, PRODUCTS, solidsOfRatio, waterBack, type Product, type WaterBack } from './waterBack'
+export { flourSwap, MOST_FLOUR_SHARE, type FlourSwap } from './flour'
+export { freshOf, powderFor } from './fresh'

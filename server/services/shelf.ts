@@ -76,7 +76,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   const density = food.powderDensity.value
   const months = bestByWindow({ food, purpose: row.purpose, packageKey: jar.packageKey, storageC: jar.storageC }).months
   return {
-    ...toJarSummary(context, row), batchNumber: home?.number, cardKey: home?.card_key ?? food.cards[0]!.key, packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? celsius,
+    ...toJarSummary(context, row), batchNumber: home?.number, cardKey: home?.card_key ?? food.cards[0]!.key, packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? celsius, filledAt: row.filled_at,
     moisture: moistureOf(jar), activity: activityOfTarget(isothermOf(food), moistureOf(jar)), bestBy, bestLimit: limit,
     damp: finite(jarDamp(jar, find, celsius)), mixed: jar.mixed,
     strength: strengthOf(months, smellsOf(db, row.food_key, row.purpose).map(({ at, smell, oldest_at }) => ({ months: Math.max(0, at - oldest_at) / MONTH_MS, smell }))),

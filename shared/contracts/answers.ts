@@ -206,6 +206,8 @@ export interface JarAnswer extends JarSummary {
   packageKey: string
   sizeMl?: number
   storageC: number
+  /** When something last went in. */
+  filledAt: number
   /** Water, wet basis, by balance over its parts, and the humidity of its air that goes with it. */
   moisture: number
   activity: number

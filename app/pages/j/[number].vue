@@ -1,16 +1,3 @@
-<script setup lang="ts">
-/** The short address in a printed code: on to the jar's own page. */
-const route = useRoute()
-const problem = ref('')
-try {
-  const { id } = await callServer<{ id: string }>(`/api/by-number?kind=jar&number=${encodeURIComponent(String(route.params.number))}`)
-  await navigateTo(`/jars/${id}`, { replace: true })
-}
-catch (error) {
-  problem.value = (error as Error).message
-}
-</script>
-
 <template>
-  <div class="card"><h1>{{ problem ? 'Nothing there' : 'A moment' }}</h1><p>{{ problem }}</p><p><NuxtLink to="/">To Now</NuxtLink></p></div>
+  <ByNumber kind="jar" :number="String($route.params.number)" />
 </template>
