@@ -38,7 +38,7 @@ function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot
     case 'intake': return checkSources(body.fromJars ?? [], 'fromJars', jars, say)
     case 'grind': return body.seed ? checkSources([body.seed], 'seed', jars, say) : undefined
     case 'pack': {
-      checkLid(body.packageKey, body.leakGDayKPa, say)
+      if (!body.topUp) checkLid(body.packageKey, body.leakGDayKPa, say)
       const jar = jars.get(body.jarId)
       if (jar && !body.topUp) return say('jarId', 'This jar has been packed already: top it up, or take another.')
       if (!body.topUp) return

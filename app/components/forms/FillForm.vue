@@ -9,8 +9,11 @@ import type { FormReading } from '~/composables/useBatch'
 type Fill = Extract<EntryBody, { kind: 'fill' }>
 const props = defineProps<{ initial?: Fill, jar: JarAnswer }>()
 const format = useFormat()
-const weightG = ref<number | undefined>(props.initial?.from.find(source => source.jarId === props.jar.jarId)?.weightG)
-const others = reactive<Record<string, number | undefined>>({})
+/** The jar that it is filled from first: this one, or the one that a correction names. */
+const firstId = props.initial?.from[0]?.jarId ?? props.jar.jarId
+const weightG = ref<number | undefined>(props.initial?.from[0]?.weightG)
+// A correction keeps the other sources, also such as are empty by now.
+const others = reactive<Record<string, number | undefined>>(Object.fromEntries((props.initial?.from ?? []).slice(1).map(source => [source.jarId, source.weightG])))
 const together = ref(false)
 const packageKey = ref<PackageKey>(props.initial?.packageKey ?? 'screw-jar')
 const place = ref(props.initial?.place ?? props.jar.place)
@@ -21,15 +24,15 @@ const fits = computed(() => allG.value > 0 ? bestJar(jarsFor(allG.value, props.j
 function read(): FormReading {
   if (weightG.value === undefined) return { problem: 'Weigh what goes over.' }
   if (place.value.trim() === '') return { problem: 'Say where the new jar stands.' }
-  const from = [{ jarId: props.jar.jarId, weightG: weightG.value }, ...Object.entries(others).flatMap(([jarId, grams]) => grams === undefined ? [] : [{ jarId, weightG: grams }])]
+  const from = [{ jarId: firstId, weightG: weightG.value }, ...Object.entries(others).flatMap(([jarId, grams]) => grams === undefined ? [] : [{ jarId, weightG: grams }])]
   return { bodies: [{ kind: 'fill', jarId: props.initial?.jarId ?? uuidv7(), from, packageKey: packageKey.value, place: place.value.trim(), sizeMl: sizeMl.value === undefined ? fits.value?.sizeMl : Math.round(sizeMl.value), storageC: props.jar.storageC }] }
 }
 defineExpose({ read })
 </script>
 
 <template>
-  <WeightField v-model="weightG" label="Out of this jar" :hint="`${format.weight(jar.leftG)} are in it`" required autofocus />
-  <template v-if="jar.others.length">
+  <WeightField v-model="weightG" :label="initial ? 'Out of the first jar' : 'Out of this jar'" :hint="initial ? undefined : `${format.weight(jar.leftG)} are in it`" required autofocus />
+  <template v-if="jar.others.length && !initial">
     <ElButton v-if="!together" text class="more" @click="together = true">Other jars of the same go in too</ElButton>
     <div v-else class="pair"><WeightField v-for="other in jar.others.slice(0, 6)" :key="other.jarId" v-model="others[other.jarId]" :label="`Out of jar ${other.number}`" :hint="`${format.weight(other.leftG)}, ${format.month(other.oldestAt)}`" /></div>
   </template>

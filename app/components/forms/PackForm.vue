@@ -64,7 +64,7 @@ function read(): FormReading {
   if (netG.value === undefined) return { problem: 'Weigh what goes into the jar.' }
   if (stops.value.length > 0) return { problem: stops.value[0]!.rule.wayOut! }
   if (onto.value === undefined && place.value.trim() === '') return { problem: 'Say where the jar stands.' }
-  if (packageKey.value === 'other' && leak.value === undefined) return { problem: 'Nobody knows what this lid lets in: measure it, give its film’s figure, or choose another.' }
+  if (onto.value === undefined && packageKey.value === 'other' && leak.value === undefined) return { problem: 'Nobody knows what this lid lets in: measure it, give its film’s figure, or choose another.' }
   const unread = cautions.value?.problem() ?? besideForm.value?.problem()
   if (unread) return { problem: unread }
   const { mixed, absorberCc, gelG, wrapped } = beside.value

@@ -13,13 +13,14 @@ const older = computed(() => source.value !== undefined && source.value.oldestAt
 function read(): FormReading {
   if (!from.value) return { problem: 'There is no other jar of the same.' }
   if (weightG.value === undefined) return { problem: 'Weigh what goes over.' }
-  return { bodies: [{ kind: 'pour', jarId: props.jar.jarId, from: { jarId: from.value, weightG: weightG.value } }] }
+  return { bodies: [{ kind: 'pour', jarId: props.initial?.jarId ?? props.jar.jarId, from: { jarId: from.value, weightG: weightG.value } }] }
 }
 defineExpose({ read })
 </script>
 
 <template>
-  <p v-if="jar.others.length === 0">There is no other jar of the same on the shelf. What a batch gives is poured on when it is packed.</p>
+  <WeightField v-if="initial" v-model="weightG" label="Poured over" required />
+  <p v-else-if="jar.others.length === 0">There is no other jar of the same on the shelf. What a batch gives is poured on when it is packed.</p>
   <template v-else>
     <ChoiceField v-model="from" label="Out of" :choices="jar.others.slice(0, 12).map(other => ({ value: other.jarId, words: `Jar ${other.number}`, note: `${format.weight(other.leftG)}, ${format.month(other.oldestAt)}` }))" />
     <WeightField :key="from" v-model="weightG" label="Poured over" :hint="source && `${format.weight(source.leftG)} are in it`" required />

@@ -175,6 +175,7 @@ describe('what cannot be is refused by field, with the mend', () => {
     ['packing onto one unasked', pack('j', 10), 'a', 'jarId', /packed already: top it up/],
     ['topping up what is not', pack('x', 10, { topUp: true }), 'a', 'jarId', /no such jar to top up/],
     ['a lid nobody measured', pack('n', 10, { packageKey: 'other' }), 'a', 'leakGDayKPa', /what this lid lets in/],
+    ['a new jar under a lid nobody measured, filled from another', fill('n', [{ jarId: 'j', weightG: 9 }], { packageKey: 'other' }), undefined, 'leakGDayKPa', /what this lid lets in/],
     ['a seed of more than there is', { kind: 'grind', dryInG: 50, powderOutG: 50, seed: { jarId: 'o', weightG: 70 } }, 'onion', 'seed.weightG', /Only 50 g/],
   ])('%s', (_, body, batchId, field, message) => {
     expect(refusals(log, 10, body, batchId)[field]).toMatch(message)
@@ -183,6 +184,9 @@ describe('what cannot be is refused by field, with the mend', () => {
     expect(Object.values(refusals(log, 10, { kind: 'void', target: 'e0' }, 'a'))[0]).toMatch(/taken from this jar: void that first/)
     expect(Object.values(refusals(log, 0, pack('j', 30), 'a', 'e0'))[0]).toMatch(/More was taken from the jar/)
     expect(refusals(log, 0, pack('j', 70), 'a', 'e0')).toEqual({})
+  })
+  it('a lid is asked for once: topping up such a jar does not ask again', () => {
+    expect(refusals(log, 10, pack('j', 5, { topUp: true, packageKey: 'other' }), 'a')).toEqual({})
   })
   it('a taking before the jar was packed', () => {
     expect(refusals(log, -1, take('j', 1)).jarId).toMatch(/no such jar/)
