@@ -14,3 +14,24 @@ export function productMoisture(state: BatchState): ProductMoisture {
   if (!jarAir || (run?.unloadedAt !== undefined && jarAir.at < run.unloadedAt)) return { moisture: target, known: 'target' }
   return { moisture: readJarAir(state, jarAir.body).moisture.p50, known: 'jar air' }
 }
+
+/** Share of salt that seasoning gave the dry product, 0–1; trimming after it takes salt along. */
+export function saltShareOf(state: Pick<BatchState, 'prep' | 'dryG' | 'splits' | 'run'>): number {
+  const saltG = state.prep.reduce((sum, { body }) => sum + (body.effect === 'added' ? body.added?.saltG ?? 0 : 0), 0)
+  const dryG = state.dryG ?? state.run?.loadedG
+  return dryG === undefined || dryG <= 0 ? 0 : Math.min(1, saltG / dryG)
+}
+
+/** Nine tenths through count as through. */
+const THROUGH = 0.9
+
+/** The finest sieve that what was ground has been through, µm; undefined where none was used. */
+export function sieveReached(state: Pick<BatchState, 'grinds'>): number | undefined {
+  const passes = state.grinds.flatMap(({ body }) => body.passes ?? [])
+  const openings = [...new Set(passes.map(pass => pass.openingUm))].sort((a, b) => a - b)
+  return openings.find((openingUm) => {
+    const same = passes.filter(pass => pass.openingUm === openingUm)
+    const throughG = same.reduce((sum, pass) => sum + pass.throughG, 0)
+    return throughG >= THROUGH * (throughG + same.at(-1)!.overG)
+  })
+}

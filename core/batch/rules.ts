@@ -22,7 +22,7 @@ const SCALE_SHARE = 0.02
 const WORDS: Record<EntryKind, string> = {
   intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', outlook: 'looking at the weather', split: 'taking a part', hold: 'keeping', caution: 'accepting a caution', powderDry: 'drying powder', move: 'moving trays', tick: 'going through the list', weigh: 'weighing', feel: 'feeling',
   unload: 'taking out', rest: 'resting', look: 'looking at the jar', jarAir: 'reading the jar’s air', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
-  finish: 'finishing', note: 'noting', take: 'taking from a jar', moveJar: 'moving a jar', discard: 'discarding a jar', smell: 'smelling', lookJar: 'looking at a jar', measure: 'weighing a spoon', fill: 'filling a jar', pour: 'pouring', restOut: 'throwing a jar away', review: 'a word for next time', void: 'voiding',
+  finish: 'finishing', note: 'noting', take: 'taking from a jar', moveJar: 'moving a jar', discard: 'discarding a jar', smell: 'smelling', lookJar: 'looking at a jar', measure: 'weighing a spoon', fill: 'filling a jar', stock: 'putting in what was bought', pour: 'pouring', restOut: 'throwing a jar away', review: 'a word for next time', void: 'voiding',
 }
 
 /**
@@ -43,6 +43,36 @@ export function checkEntry(entries: readonly Entry[], entry: Entry, context: Rul
   if (problems.length > 0) throw new InputError(problems)
 
   checkWhole(entries, entry, context.find)
+}
+
+/**
+ * Many weigh-ins of one batch at once, as from a file. Each is held against the log as it stood then, which other
+ * weigh-ins do not change, so that the log is followed once for each of its steps rather than for each weight.
+ * @returns problems by the entry's place in the list; the log as a whole is looked at where none has any
+ */
+export function checkWeighIns(entries: readonly Entry[], coming: readonly Entry[], context: RuleContext): { index: number, problem: Problem }[] {
+  const found: { index: number, problem: Problem }[] = []
+  const others = inForce(entries).filter(entry => entry.body.kind !== 'weigh').sort((a, b) => a.at - b.at || a.seq - b.seq)
+  const states = new Map<number, BatchState | undefined>()
+  for (const [index, entry] of coming.entries()) {
+    const say: Say = (field, message) => found.push({ index, problem: { field, message } })
+    const count = others.filter(item => item.at <= entry.at).length
+    const before = others.slice(0, count)
+    if (!states.has(count)) states.set(count, foldBatch(before, context.find))
+    const state = states.get(count)
+    if (entry.at > context.now) say('at', 'This is in the future. Give the time when it happened.')
+    if (!state) say('at', 'This is before the food came in. Check the time, or the number of the batch.')
+    else checkBody(entry, state, before, context, say)
+  }
+  if (found.length > 0 || coming.length === 0) return found
+  try {
+    checkWhole([...entries, ...coming.slice(0, -1)], coming.at(-1)!, context.find)
+  }
+  catch (error) {
+    if (!(error instanceof InputError)) throw error
+    found.push({ index: coming.length - 1, problem: error.problems[0]! })
+  }
+  return found
 }
 
 type Say = (field: string, message: string) => void

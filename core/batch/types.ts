@@ -104,7 +104,7 @@ export type EntryKind = EntryBody['kind']
 /** Kinds that belong to a run, and so to every batch in the machine. */
 export const RUN_KINDS: readonly EntryKind[] = ['heat', 'air', 'move', 'tick', 'outlook']
 /** Kinds that stand in a jar's own log. */
-export const JAR_KINDS: readonly EntryKind[] = ['take', 'moveJar', 'discard', 'smell', 'lookJar', 'measure', 'fill', 'pour']
+export const JAR_KINDS: readonly EntryKind[] = ['take', 'moveJar', 'discard', 'smell', 'lookJar', 'measure', 'fill', 'pour', 'stock']
 
 /** An entry as it stands in the log. Instants are milliseconds since 1970, UTC. */
 export interface Entry {

@@ -1,4 +1,5 @@
 import { expandFood, PRACTICE } from './expand'
+import { expandGoods } from './goods'
 import type { FoodSource, OwnCardSource, ReferenceSource } from './source'
 import type { CardWay, Food, MethodCard, SchoolQuestion } from './types'
 import { WAYS } from './ways'
@@ -12,6 +13,10 @@ export interface FoodBook {
   /** By name. */
   foods: readonly Food[]
   find: FindFood
+  /** What is bought in dry, by name: never dried here. */
+  goods: readonly Food[]
+  /** What may stand on a shelf: a food, a good that was bought in, or a blend of the household. */
+  product: FindFood
   schools: readonly SchoolQuestion[]
   /** As its file has it, for copying. */
   sourceOf: (key: string) => FoodSource | undefined
@@ -25,8 +30,10 @@ export function foodBook(reference: ReferenceSource, own: { foods?: readonly Foo
   const foods = [...sources.values()].map(food => expandFood(food, reference, { own: ownKeys.has(food.key), ownCards: cardsOf(food.key) }))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'))
   const byKey = new Map(foods.map(food => [food.key, food]))
+  const goods = reference.goods.map(expandGoods).sort((a, b) => a.name.localeCompare(b.name, 'en'))
+  const goodsByKey = new Map(goods.map(good => [good.key, good]))
   return {
-    foods, find: key => byKey.get(key), sourceOf: key => sources.get(key),
+    foods, find: key => byKey.get(key), goods, product: key => byKey.get(key) ?? goodsByKey.get(key), sourceOf: key => sources.get(key),
     schools: Object.entries(reference.schools).map(([key, question]) => ({ key, ...question })),
   }
 }

@@ -92,10 +92,28 @@ export interface FormSource {
   steps: CardStep[]
 }
 
+/** A dry good that is bought in, as the file of goods has it: percent, months, g/mL. */
+export interface GoodsSource {
+  key: string
+  name: string
+  others?: string[]
+  water: number
+  density: string
+  colour: string
+  keeps: string
+  /** Salt in it, percent. */
+  salt?: number
+  heatUnits?: string
+  allergens?: string[]
+  traits?: Trait[]
+}
+
 /** All files of the reference. */
 export interface ReferenceSource {
   families: Record<string, FamilySource>
   forms: Record<string, FormSource>
   schools: Record<string, Omit<SchoolQuestion, 'key'>>
   foods: FoodSource[]
+  /** What is bought in dry, for blends. */
+  goods: GoodsSource[]
 }

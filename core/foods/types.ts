@@ -111,6 +111,8 @@ export interface Food {
   keepsSource: Source
   /** Scoville heat units of the dried pod. */
   heatUnits?: Sourced<Range>
+  /** Share of salt in a bought-in good, 0–1. */
+  saltShare?: number
   /** Minutes of blanching. */
   blanch?: Sourced<{ steam?: number, water?: number, words?: string }>
   /** Allergens to carry on the label, by their usual names. */

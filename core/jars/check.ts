@@ -51,10 +51,16 @@ function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot
       checkLid(body.packageKey, body.leakGDayKPa, say)
       checkSources(body.from, 'from', jars, say)
       const [first, ...rest] = body.from.flatMap(source => jars.get(source.jarId) ?? [])
+      if (body.blend) return checkBlend(body, [...(first ? [first] : []), ...rest], say)
       const strange = first && rest.find(jar => jar.foodKey !== first.foodKey || jar.purpose !== first.purpose)
-      if (strange) say('from', 'These jars hold different things: only like goes to like here.')
+      if (strange) say('from', 'These jars hold different things: only like goes to like here. Give the blend a name if that is meant.')
       return
     }
+    case 'stock':
+      if (jars.has(body.jarId)) say('jarId', 'This jar has been filled already: it cannot come in again.')
+      checkLid(body.packageKey, body.leakGDayKPa, say)
+      if (!find(body.jarId)) say('foodKey', `“${body.foodKey}” is neither a food nor a bought-in good of the reference. Choose one from the list.`)
+      return
     case 'pour': {
       const jar = jars.get(body.jarId)
       const from = jars.get(body.from.jarId)
@@ -74,6 +80,16 @@ function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot
     case 'review':
       if (body.jarId !== undefined && !jars.has(body.jarId)) say('jarId', 'There is no such jar.')
   }
+}
+
+/** Dust of what is on the sieve may not be more than went over it. */
+function checkBlend({ from, blend }: Extract<JarItem['body'], { kind: 'fill' }>, jars: readonly Jar[], say: Say): void {
+  const wholeG = from.reduce((sum, { weightG, toastedG }) => sum + (toastedG ?? weightG), 0)
+  from.forEach(({ weightG, toastedG }, i) => {
+    if (toastedG !== undefined && toastedG > weightG + SCALE_G) say(`from.${i}.toastedG`, 'Toasted it weighs less, not more.')
+  })
+  if (blend!.sifted && blend!.sifted.overG >= wholeG) say('blend.sifted.overG', `Only ${Math.round(wholeG * 10) / 10} g went over the sieve: some of it must fall through.`)
+  if (jars.some(jar => jar.inOil)) say('from.jarId', 'A jar in oil is kept cold for four days and goes into no blend.')
 }
 
 /** Says so where a jar is not there, empty or discarded. */

@@ -26,8 +26,9 @@ export interface JarBest extends BestBy {
 export function jarBest(jar: Jar, find: FindLot, celsius: number): JarBest {
   const held = jar.parts.filter(part => part.grams > 0)
   const parts = (held.length > 0 ? held : jar.parts).flatMap((part) => {
-    const lot = find(part.batchId)
+    const lot = find(part.lotId)
     if (!lot) return []
+    if (lot.bestTo !== undefined) return [{ best: { months: { low: 0, high: 0 }, reason: 'The date printed on the packet.', source: 'its maker' }, from: lot.bestTo, to: lot.bestTo, part }]
     const best = bestByWindow({ food: lot.food, purpose: jar.purpose, packageKey: jar.packageKey, storageC: jar.storageC, rested: lot.rested, inOil: jar.inOil })
     const left = { low: best.months.low * (1 - part.used), high: best.months.high * (1 - part.used) }
     return [{ best, ...bestByDates(part.since, { months: left }), part }]
@@ -54,7 +55,7 @@ export function jarDamp(jar: Jar, find: FindLot, celsius: number): Damp | undefi
 }
 
 function dampQuestion(jar: Jar, find: FindLot, celsius: number): DampQuestion | undefined {
-  const lot = jar.parts.map(part => find(part.batchId)).find(Boolean)
+  const lot = jar.parts.map(part => find(part.lotId)).find(Boolean)
   const leak = leakOf(jar.packageKey, jar.leakGDayKPa)
   if (!lot || leak === undefined || jar.inG <= 0) return undefined
   // It was fuller before: what takes up the damp is about the mean of full and now.

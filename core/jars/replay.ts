@@ -1,6 +1,7 @@
-import { inForce, type EntryOf, type JarDraw } from '../batch'
+import { inForce, type BlendDraw, type EntryOf, type JarDraw } from '../batch'
 import { InputError } from '../errors'
 import { bestByWindow, MONTH_MS } from '../keeping'
+import type { Purpose } from '../foods'
 import type { FindLot, Jar, JarItem, JarPart, JarUse, Mixed } from './types'
 
 /** The scale's doubt: so much more may be taken than was put in, g. */
@@ -29,7 +30,7 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
     return bowl
   }
   /** Parts drawn from a jar, aged to the instant; what was mixed in comes along. */
-  const draw = ({ jarId, weightG }: JarDraw, at: number): { parts: JarPart[], mixed: Mixed, grams: number, jar?: Jar } => {
+  const draw = ({ jarId, weightG }: JarDraw, at: number): Drawn => {
     const jar = jars.get(jarId)
     if (strict && !jar) throw new InputError([{ field: 'weightG', message: 'Something was taken from this jar: void that first.' }])
     if (strict && weightG > jar!.leftG + SCALE_G) throw new InputError([{ field: 'weightG', message: `More was taken from the jar than it would hold: ${Math.round(jar!.leftG * 10) / 10} g.` }])
@@ -46,8 +47,8 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
   }
   const add = (jar: Jar, parts: readonly JarPart[], mixed: Mixed, grams: number, at: number) => {
     for (const part of parts) {
-      jar.ever.set(part.batchId, (jar.ever.get(part.batchId) ?? 0) + part.grams)
-      const there = jar.parts.find(item => item.batchId === part.batchId)
+      jar.ever.set(part.lotId, (jar.ever.get(part.lotId) ?? 0) + part.grams)
+      const there = jar.parts.find(item => item.lotId === part.lotId)
       if (!there) jar.parts.push({ ...part })
       else merge(there, part, agedTo(there, jar, at, find))
     }
@@ -57,7 +58,8 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
     jar.filledAt = at
   }
 
-  for (const item of inForce(items) as JarItem[]) {
+  // One entry alone stands: thousands of jars come in so.
+  for (const item of (items.length > 1 ? inForce(items) : items) as JarItem[]) {
     const { body, at } = item
     switch (body.kind) {
       case 'intake':
@@ -79,12 +81,24 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
         break
       }
       case 'fill': {
-        const drawn = body.from.map(source => draw(source, at))
+        const drawn = body.from.map(source => sifted(toasted(source, draw(source, at), strict), body))
         const first = drawn[0]?.jar
         if (!first) break
-        const jar: Jar = { ...fresh(body.jarId, at), purpose: first.purpose, foodKey: first.foodKey, packageKey: body.packageKey, place: body.place, sizeMl: body.sizeMl, storageC: body.storageC, leakGDayKPa: body.leakGDayKPa }
+        const { blend } = body
+        const called = blend
+          ? { name: blend.name, foodKey: blendKey(blend.recipeId ?? body.jarId), purpose: blend.purpose ?? coarsest(drawn.flatMap(({ jar }) => jar?.purpose ?? [])), sievedUm: blend.sifted?.openingUm }
+          : { name: first.name, foodKey: first.foodKey, purpose: first.purpose, sievedUm: first.sievedUm }
+        const jar: Jar = { ...fresh(body.jarId, at), ...called, packageKey: body.packageKey, place: body.place, sizeMl: body.sizeMl, storageC: body.storageC, leakGDayKPa: body.leakGDayKPa }
         jars.set(body.jarId, jar)
         for (const { parts, mixed, grams } of drawn) add(jar, parts, mixed, grams, at)
+        break
+      }
+      case 'stock': {
+        const lot = find(body.jarId)
+        if (!lot || jars.has(body.jarId)) break
+        const jar: Jar = { ...fresh(body.jarId, at), purpose: body.purpose, foodKey: body.foodKey, name: body.name, packageKey: body.packageKey, place: body.place, sizeMl: body.sizeMl, storageC: body.storageC, leakGDayKPa: body.leakGDayKPa }
+        jars.set(body.jarId, jar)
+        add(jar, [{ lotId: body.jarId, grams: body.netG, packedAt: at, used: 0, since: at, moisture: lot.moisture }], NOTHING, body.netG, at)
         break
       }
       case 'pour': {
@@ -130,6 +144,35 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
   return { jars, uses }
 }
 
+/** Key of a blend: jars made by one recipe are like, and so are the jars that one making was split into. */
+export const blendKey = (id: string) => `blend-${id}`
+
+type Drawn = { parts: JarPart[], mixed: Mixed, grams: number, jar?: Jar }
+
+/** What was toasted lost water, and nothing else. */
+function toasted(source: BlendDraw, drawn: Drawn, strict: boolean): Drawn {
+  if (source.toastedG === undefined || drawn.grams <= 0) return drawn
+  const lostG = Math.max(0, drawn.grams - source.toastedG)
+  const waterG = drawn.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0)
+  if (strict && lostG > waterG * 1.1 + SCALE_G) throw new InputError([{ field: 'from.toastedG', message: `Toasting drives out water, and there were only ${Math.round(waterG * 10) / 10} g of it. Was some spilt? Then take that from the weight.` }])
+  const share = Math.min(lostG, waterG) / Math.max(waterG, 1e-9)
+  const parts = drawn.parts.map((part) => {
+    const grams = part.grams * (1 - part.moisture * share)
+    return { ...part, grams, moisture: part.grams * part.moisture * (1 - share) / grams }
+  })
+  return { ...drawn, parts, grams: drawn.grams - waterG * share }
+}
+
+/** What stayed on the sieve leaves each source in its share of the whole. */
+function sifted(drawn: Drawn, { from, blend }: { from: readonly BlendDraw[], blend?: { sifted?: { overG: number } } }): Drawn {
+  const wholeG = from.reduce((sum, { weightG, toastedG }) => sum + (toastedG ?? weightG), 0)
+  const keep = 1 - Math.min(1, (blend?.sifted?.overG ?? 0) / wholeG)
+  return keep === 1 ? drawn : { ...drawn, grams: drawn.grams * keep, parts: drawn.parts.map(part => ({ ...part, grams: part.grams * keep })), mixed: { starchG: drawn.mixed.starchG * keep, saltG: drawn.mixed.saltG * keep } }
+}
+
+const COARSE: readonly Purpose[] = ['pieces', 'flakes', 'powder']
+const coarsest = (purposes: readonly Purpose[]) => COARSE.find(purpose => purposes.includes(purpose)) ?? 'powder'
+
 const fresh = (jarId: string, at: number) => ({ jarId, inG: 0, leftG: 0, packedAt: at, filledAt: at, inOil: false, parts: [], mixed: NOTHING, looks: [], smells: [], ever: new Map<string, number>() })
 
 function openJar(item: EntryOf<'pack'> & JarItem, jars: Map<string, Jar>, find: FindLot): Jar | undefined {
@@ -146,14 +189,14 @@ function packed({ batchId, at, body }: EntryOf<'pack'> & JarItem, bowl: Bowl | u
   const moisture = body.moisture ?? find(batchId!)?.moisture ?? 0
   const othersG = bowl?.parts.reduce((sum, part) => sum + part.grams, 0) ?? 0
   const share = othersG > 0 ? othersG / (bowl!.ownG + othersG) : 0
-  const own = { batchId: batchId!, grams: body.netG * (1 - share), packedAt: at, used: 0, since: at, moisture }
+  const own = { lotId: batchId!, grams: body.netG * (1 - share), packedAt: at, used: 0, since: at, moisture }
   const others = (bowl?.parts ?? []).map(part => ({ ...part, grams: body.netG * share * part.grams / othersG, since: at, moisture }))
   return [...(share < 1 ? [own] : []), ...others]
 }
 
 /** A part as it stands at an instant: what it has used of its best time in this jar. */
 export function agedTo(part: JarPart, jar: Jar, at: number, find: FindLot): JarPart {
-  const lot = find(part.batchId)
+  const lot = find(part.lotId)
   if (!lot) return { ...part, since: at }
   const { low, high } = bestByWindow({ food: lot.food, purpose: jar.purpose, packageKey: jar.packageKey, storageC: jar.storageC, rested: lot.rested, inOil: jar.inOil }).months
   return { ...part, used: Math.min(1, part.used + (at - part.since) / ((low + high) / 2 * MONTH_MS)), since: at }

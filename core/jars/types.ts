@@ -1,23 +1,37 @@
 import type { Entry, JarDraw } from '../batch'
-import type { Food, Purpose } from '../foods'
+import type { Food, Purpose, Range } from '../foods'
 import type { PackageKey } from '../keeping'
 
 /** An entry about jars, with the batch in whose log it stands, if in one. */
 export type JarItem = Entry & { batchId?: string }
 
-/** What must be known of a batch to tell how its product keeps. */
+/** What must be known of a lot, a batch or what was bought in, to tell how its product keeps and what it brings. */
 export interface Lot {
   food: Food
   purpose: Purpose
   rested: boolean
   /** Water of the product, wet basis: measured, or its target. */
   moisture: number
+  /** Beside the food's own, such as sulphites. */
+  allergens?: readonly string[]
+  /** Share of salt by weight. */
+  saltShare?: number
+  /** Scoville units of the dry product, where they differ from the food's. */
+  heat?: Range
+  /** Dried raw. */
+  raw?: boolean
+  /** The finest sieve that nine tenths of it are through, µm. */
+  sievedUm?: number
+  /** The date printed on what was bought in. */
+  bestTo?: number
 }
-export type FindLot = (batchId: string) => Lot | undefined
+/** Gives a lot by its id: a batch's, or the jar's in which it was bought in. */
+export type FindLot = (lotId: string) => Lot | undefined
 
-/** A share of a jar that came from one basket. */
+/** A share of a jar that came from one basket or packet. */
 export interface JarPart {
-  batchId: string
+  /** The batch's id, or the jar's in which it was bought in. */
+  lotId: string
   grams: number
   /** When it first went into a jar. */
   packedAt: number
@@ -55,9 +69,13 @@ export interface Jar {
   discarded?: { at: number, cause: string }
   looks: { at: number, saw: JarSight }[]
   smells: { at: number, smell: Smell }[]
+  /** What a blend or a packet is called. */
+  name?: string
+  /** The sieve that the whole of it went through, µm. */
+  sievedUm?: number
   /** Weighed by the level spoon or cup, g/mL. */
   densityGMl?: number
-  /** Every basket that was ever in it, with all that came from it, g. */
+  /** Every lot that was ever in it, with all that came from it, g. */
   ever: Map<string, number>
 }
 

@@ -1,3 +1,4 @@
+export { strengthAfter } from './aged'
 export { bestByWindow, PACKAGES, packageOf, type BestBy, type Package, type PackageKey } from './bestBy'
 export { bestByDates, freshnessOf, MONTH_MS, USE_FIRST_DAYS, type Freshness } from './freshness'
 export { jarTakesG, looseGMl } from './jarFill'

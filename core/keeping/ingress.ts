@@ -87,7 +87,23 @@ export function ingressDays(question: IngressQuestion): number {
   const problems = (['solidsG', 'gPerDayKPa'] as const).filter(field => !(question[field] > 0)).map(field => ({ field: field as string, message: 'must be above zero' }))
   for (const field of ['moisture', 'limit'] as const) if (!(question[field] > 0 && question[field] < 1)) problems.push({ field, message: 'must be a fraction between 0 and 1' })
   if (problems.length > 0) throw new InputError(problems)
-  return daysBetween(question.moisture / (1 - question.moisture), moistureAt(question.isotherm, question.limit, question.pantry.celsius), rateOf(question))
+  // Twice the food takes twice as long: the sum is made once for a gram in a package that lets in a gram.
+  return unitDays(question) * question.solidsG / question.gPerDayKPa
+}
+
+const known = new WeakMap<object, Map<string, number>>()
+const MOST_KNOWN = 2000
+
+function unitDays({ isotherm, moisture, limit, pantry }: IngressQuestion): number {
+  const ofIsotherm = known.get(isotherm) ?? new Map<string, number>()
+  known.set(isotherm, ofIsotherm)
+  const key = `${moisture} ${limit} ${pantry.celsius} ${pantry.humidity}`
+  const there = ofIsotherm.get(key)
+  if (there !== undefined) return there
+  if (ofIsotherm.size > MOST_KNOWN) ofIsotherm.clear()
+  const days = daysBetween(moisture / (1 - moisture), moistureAt(isotherm, limit, pantry.celsius), rateOf({ isotherm, moisture, limit, pantry, solidsG: 1, gPerDayKPa: 1 }))
+  ofIsotherm.set(key, days)
+  return days
 }
 
 /** Water that it takes up a day at a moisture, g a gram of solids. */

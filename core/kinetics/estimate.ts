@@ -53,9 +53,11 @@ export function posteriorOf(run: DryingRun): Posterior {
   checkRun(run)
   const frame: RunFrame = { startWeightG: run.startWeightG, targetX: run.targetMoisture / (1 - run.targetMoisture) }
   const prior = priorOf(run)
-  const fitted = fit(run, frame, prior)
+  const thin = thinned(run)
+  const fitted = fit(thin, frame, prior)
+  const { predictedG, sdG } = thin === run ? fitted : expectedOf(run, frame, fitted.parameters)
   const draws = drawCurves(fitted.parameters, fitted.covariance, prior, run)
-  return { frame, curves: draws.curves.map(curve => prepare(curve, frame)), spare: draws.spare, predictedG: fitted.predictedG, sdG: fitted.sdG }
+  return { frame, curves: draws.curves.map(curve => prepare(curve, frame)), spare: draws.spare, predictedG, sdG }
 }
 
 /** The figures that a posterior comes to. */
@@ -157,6 +159,30 @@ function priorOf(run: DryingRun): Prior {
       relative,
       Math.max(1e-4, equilibrium.sd),
     ],
+  }
+}
+
+/** Neighbours share the curve's error, so that more weighings than this tell nothing new. */
+const FITTED_AT_MOST = 120
+
+/** A run that a scale wrote down every minute, with as many of its weighings as tell something, the last among them. */
+function thinned(run: DryingRun): DryingRun {
+  const { weighIns } = run
+  if (weighIns.length <= FITTED_AT_MOST) return run
+  return { ...run, weighIns: Array.from({ length: FITTED_AT_MOST }, (_, i) => weighIns[Math.round(i * (weighIns.length - 1) / (FITTED_AT_MOST - 1))]!) }
+}
+
+/** What a fitted curve expects of every weighing, and how far each may be off. */
+function expectedOf(run: DryingRun, frame: RunFrame, parameters: readonly number[]): { predictedG: number[], sdG: number[] } {
+  const curve = toCurve(parameters)
+  const hours = run.weighIns.map(weighIn => weighIn.hours)
+  const predicted = new Float64Array(hours.length)
+  weightsAt(prepare(curve, frame), hours, predicted)
+  const nowH = hours.at(-1)!
+  const scaleH = Math.max(curve.scaleH, nowH)
+  return {
+    predictedG: [...predicted],
+    sdG: run.weighIns.map(({ weightG, extraSdG }, i) => weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: Math.max(0, nowH - hours[i]!) / scaleH, extraSdG })),
   }
 }
 

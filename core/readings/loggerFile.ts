@@ -1,5 +1,5 @@
-import Papa from 'papaparse'
 import { InputError } from '../errors'
+import { tableOf } from '../tables/table'
 import { temperatureFrom, type TemperatureUnit } from '../units'
 import { dayOrderOf, instantOf, parseLocalTime, type DayOrder } from './loggerTime'
 
@@ -35,19 +35,6 @@ export interface LoggerReadings { rows: LoggerRow[], errors: LoggerError[] }
 const LOOKED_AT = 60
 /** What a thermometer or hygrometer can show at all. */
 const CELSIUS = { low: -80, high: 300 }
-
-interface Table { cells: string[][], lines: number[] }
-
-function tableOf(text: string): Table {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false })
-  const table: Table = { cells: [], lines: [] }
-  parsed.data.forEach((row, i) => {
-    if (row.every(cell => cell.trim() === '')) return
-    table.cells.push(row.map(cell => cell.trim()))
-    table.lines.push(i + 1)
-  })
-  return table
-}
 
 const isFigure = (cell: string) => /^[+-]?\d+(?:[.,]\d+)?\s*(?:°?\s*[CF]|%)?$/i.test(cell)
 const isTime = (cell: string) => parseLocalTime(cell, 'dayFirst') !== undefined || parseLocalTime(cell, 'monthFirst') !== undefined

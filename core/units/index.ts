@@ -1,5 +1,5 @@
 export { temperaturesIn } from './inText'
-export { parseWeight, formatWeight, gramsIn, type WeightUnit, type ParsedQuantity } from './weight'
+export { parseWeight, formatWeight, gramsIn, numberOf, type WeightUnit, type ParsedQuantity } from './weight'
 export { parseLength, formatLength } from './length'
 export { formatTemperature, temperatureFrom, temperatureIn, type TemperatureUnit } from './temperature'
 export { formatHours, formatShare } from './words'

@@ -1,15 +1,15 @@
-import { convert } from 'convert'
+import { FACTORS } from './factors'
 
 export type TemperatureUnit = 'C' | 'F'
 
 /** Celsius in the unit of the household, not rounded. */
 export function temperatureIn(celsius: number, unit: TemperatureUnit): number {
-  return unit === 'C' ? celsius : convert(celsius, 'C').to('F')
+  return unit === 'C' ? celsius : celsius * FACTORS.fahrenheit.perDegree + FACTORS.fahrenheit.at
 }
 
 /** A figure in the household's unit to Celsius. */
 export function temperatureFrom(value: number, unit: TemperatureUnit): number {
-  return unit === 'C' ? value : convert(value, 'F').to('C')
+  return unit === 'C' ? value : (value - FACTORS.fahrenheit.at) / FACTORS.fahrenheit.perDegree
 }
 
 /** "57 °C" or "135 °F". */

@@ -1,4 +1,4 @@
-import { convert } from 'convert'
+import { FACTORS } from './factors'
 
 /** The unit a household weighs in: grams and kilograms, or pounds and ounces. */
 export type WeightUnit = 'g' | 'oz'
@@ -41,7 +41,7 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
     if (before && !(before === 'lb' && name === 'oz') && !(before === 'kg' && name === 'g')) {
       return { problem: `“${text.trim()}” mixes units: write pounds then ounces, or kilograms then grams.` }
     }
-    grams += convert(numberOf(match[1]!), name).to('g')
+    grams += numberOf(match[1]!) * FACTORS.grams[name]
     before = name
     rest = rest.slice(match[0].length)
   }
@@ -61,7 +61,7 @@ export function numberOf(text: string): number {
 
 /** Grams in the given unit. */
 export function gramsIn(grams: number, unit: 'g' | 'oz'): number {
-  return convert(grams, 'g').to(unit)
+  return grams / FACTORS.grams[unit]
 }
 
 /**

@@ -3,7 +3,7 @@ import { InputError } from '../errors'
 /** At most a third of the flour by volume: powder has no gluten (common practice). */
 export const MOST_FLOUR_SHARE = 1 / 3
 /** Wheat flour, spooned and levelled, g/mL (common practice). */
-const FLOUR_G_ML = 0.53
+export const FLOUR_G_ML = 0.53
 /** Water that vegetable powder drinks beyond what flour does, g a gram (common practice). */
 const EXTRA_WATER = 0.8
 

@@ -35,3 +35,8 @@ export function inVessels(ml: number, system: MeasureSystem): Measured {
   const sign = SIGNS.find(([value]) => Math.abs(value - (total - Math.floor(total))) < 1e-6)?.[1] ?? ''
   return { words: `${Math.floor(total) > 0 ? Math.floor(total) : ''}${sign} ${total > 1 ? vessel.many : vessel.name}`, ml: total * vessel.ml }
 }
+
+/** The volume of so many of a vessel, mL. */
+export function volumeOf(count: number, vessel: 'cup' | 'tablespoon' | 'teaspoon', system: MeasureSystem): number {
+  return count * VESSELS[system].find(({ name }) => name === vessel)!.ml
+}

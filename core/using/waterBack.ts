@@ -54,6 +54,21 @@ export function solidsOfRatio(parts: number, moisture: number, densityGMl: Inter
   return { p10: solids(densityGMl.p10), p50: solids(densityGMl.p50), p90: solids(densityGMl.p90) }
 }
 
+/** Back to what it was: milk to milk, pieces to what was cut. */
+export const WHOLE = { key: 'whole', name: 'As it was', source: 'the food’s own water' } as const
+
+/**
+ * Share of solids to aim at for a product: the geometric middle of its range; of the whole, what the raw food had.
+ * @param raw water of the raw food, wet basis
+ * @throws InputError for a product that nobody knows
+ */
+export function solidsFor(product: string, raw: number): number {
+  if (product === WHOLE.key) return 1 - raw
+  const found = PRODUCTS.find(item => item.key === product)
+  if (!found) throw new InputError([{ field: 'product', message: `“${product}” is none of ${PRODUCTS.map(item => item.key).join(', ')}, ${WHOLE.key}` }])
+  return Math.sqrt(found.solids.low * found.solids.high)
+}
+
 /** The product that a share of solids makes, the first that it falls in from paste down. */
 export function productOf(solids: number): Product | undefined {
   return [...PRODUCTS].reverse().find(product => solids >= product.solids.low && solids < product.solids.high) ?? (solids >= 0.4 ? PRODUCTS.at(-1) : undefined)

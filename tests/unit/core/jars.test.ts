@@ -41,8 +41,8 @@ describe('jars followed through their log', () => {
   })
   it('lose their parts in proportion, whatever was poured and split', () => {
     const { jars } = replay([0, pack('j', 90), 'a'], [1, pack('j', 30, { topUp: true }), 'dry'], [2, take('j', 40)], [3, fill('k', [{ jarId: 'j', weightG: 20 }])])
-    expect(jars.get('j')!.parts.map(part => [part.batchId, Math.round(1e6 * part.grams) / 1e6])).toEqual([['a', 45], ['dry', 15]])
-    expect(jars.get('k')!.parts.map(part => [part.batchId, Math.round(1e6 * part.grams) / 1e6])).toEqual([['a', 15], ['dry', 5]])
+    expect(jars.get('j')!.parts.map(part => [part.lotId, Math.round(1e6 * part.grams) / 1e6])).toEqual([['a', 45], ['dry', 15]])
+    expect(jars.get('k')!.parts.map(part => [part.lotId, Math.round(1e6 * part.grams) / 1e6])).toEqual([['a', 15], ['dry', 5]])
   })
   it('a correction counts in the place of what it corrects, a voided one not at all', () => {
     const log = items([0, pack('j', 100), 'a'], [5, take('j', 30)], [6, take('j', 10)])
@@ -52,7 +52,7 @@ describe('jars followed through their log', () => {
   it('old powder that seeds a round goes along into the new jar', () => {
     const { jars } = replay([0, pack('old', 50), 'a'], [30, { kind: 'grind', dryInG: 90, powderOutG: 100, seed: { jarId: 'old', weightG: 20 } }, 'b'], [30, pack('new', 50), 'b'])
     expect(jars.get('old')!.leftG).toBe(30)
-    expect(jars.get('new')!.parts.map(part => [part.batchId, Math.round(part.grams)])).toEqual([['b', 40], ['a', 10]])
+    expect(jars.get('new')!.parts.map(part => [part.lotId, Math.round(part.grams)])).toEqual([['b', 40], ['a', 10]])
     expect(jarBest(jars.get('new')!, find, 20).oldestAt).toBe(MORNING)
   })
   it('what is begun again from jars keeps the baskets it came from', () => {
