@@ -38,6 +38,8 @@ export interface BatchViewRow {
   insight: string | null
   /** JSON: the newest word for next time. */
   review: string | null
+  /** JSON: what its product brings into a dish, see `services/projections`. */
+  product: string | null
 }
 
 export function insertBatch(db: Db, id: string, createdAt: number): number {
@@ -65,10 +67,12 @@ export function batchIdsOfRun(db: Db, runId: string): string[] {
     SELECT DISTINCT batch_id FROM batch_view WHERE run_id = ?`).all(runId).map(row => row.batch_id)
 }
 
-const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'cut_by', 'trays', 'rested', 'moisture', 'insight', 'review'] as const
+const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'cut_by', 'trays', 'rested', 'moisture', 'insight', 'review', 'product'] as const
+
+const PUT_BATCH_VIEW = `INSERT OR REPLACE INTO batch_view (${VIEW_COLUMNS.join(', ')}) VALUES (${VIEW_COLUMNS.map(() => '?').join(', ')})`
 
 export function putBatchView(db: Db, row: BatchViewRow): void {
-  statement(db, `INSERT OR REPLACE INTO batch_view (${VIEW_COLUMNS.join(', ')}) VALUES (${VIEW_COLUMNS.map(() => '?').join(', ')})`)
+  statement(db, PUT_BATCH_VIEW)
     .run(...VIEW_COLUMNS.map(column => row[column]))
 }
 

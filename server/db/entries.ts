@@ -1,4 +1,4 @@
-import type { Entry, EntryBody } from '#core/batch'
+import type { Entry, EntryBody, EntryKind } from '#core/batch'
 import type { Db } from './open'
 import { statement } from './statement'
 
@@ -25,8 +25,13 @@ export function insertEntry(db: Db, place: EntryPlace, entry: Omit<Entry, 'seq'>
     INSERT INTO entry (id, batch_id, run_id, jar_id, kind, at, recorded_at, replaces, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`)
     .run(entry.id, place.batchId ?? null, place.runId ?? null, place.jarId ?? null, entry.body.kind, entry.at, entry.recordedAt, entry.replaces ?? null, JSON.stringify(entry.body))
     .lastInsertRowid)
-  for (const jarId of jars) statement(db, 'INSERT OR IGNORE INTO entry_jar (jar_id, seq) VALUES (?, ?)').run(jarId, BigInt(seq))
+  placeUnderJars(db, seq, jars)
   return seq
+}
+
+/** Lets an entry be found under each of these jars. */
+export function placeUnderJars(db: Db, seq: number, jars: readonly string[]): void {
+  for (const jarId of jars) statement(db, 'INSERT OR IGNORE INTO entry_jar (jar_id, seq) VALUES (?, ?)').run(jarId, BigInt(seq))
 }
 
 /** The entry with this id and where it belongs, or undefined. */
@@ -44,6 +49,15 @@ export function jarsOfEntry(db: Db, id: string): string[] {
 export function entriesOfJar(db: Db, jarId: string): (Entry & { batchId?: string })[] {
   return statement<EntryRow & { batch_id: string | null }>(db, `SELECT ${COLUMNS.split(', ').map(column => `e.${column}`).join(', ')}, e.batch_id FROM entry_jar ej JOIN entry e ON e.seq = ej.seq WHERE ej.jar_id = ? ORDER BY e.seq`)
     .all(jarId).map(row => ({ ...toEntry(row), batchId: row.batch_id ?? undefined }))
+}
+
+/** What came into a jar without a batch, in force. */
+export function stockOfJar(db: Db, jarId: string): Entry | undefined {
+  const row = statement<EntryRow>(db, `
+    SELECT ${COLUMNS} FROM entry e WHERE jar_id = ? AND kind = 'stock'
+      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
+    ORDER BY seq DESC LIMIT 1`).get(jarId)
+  return row && toEntry(row)
 }
 
 /** A batch's own entries of the kinds that tell what is in its bowl, and what voids them. */
@@ -82,6 +96,20 @@ export function* allEntries(db: Db): Generator<{ entry: Entry, batchNumber?: num
   for (const row of rows) yield { entry: toEntry(row), batchNumber: row.number ?? undefined, runId: row.run_id ?? undefined, jarNumber: row.jar_number ?? undefined }
 }
 
+/** An entry with the numbers that people know its place by. */
+export interface PlacedEntry { entry: Entry, batchNumber?: number, jarNumber?: number, foodKey?: string, batches?: string }
+
+/** Entries in force of some kinds, oldest first: none that was corrected or voided. Of a run, with the batches in it. */
+export function* entriesInForce(db: Db, kinds: readonly EntryKind[]): Generator<PlacedEntry> {
+  const rows = db.prepare<[string], EntryRow & { number: number | null, jar_number: number | null, food_key: string | null, batches: string | null }>(`
+    WITH gone AS (SELECT replaces AS id FROM entry WHERE replaces IS NOT NULL UNION SELECT json_extract(body, '$.target') FROM entry WHERE kind = 'void')
+    SELECT ${COLUMNS.split(', ').map(column => `e.${column}`).join(', ')}, b.number, j.number AS jar_number, v.food_key,
+           (SELECT group_concat(number, ' ') FROM (SELECT DISTINCT lb.number FROM entry l JOIN batch lb ON lb.id = l.batch_id WHERE l.kind = 'load' AND json_extract(l.body, '$.runId') = e.run_id ORDER BY lb.number)) AS batches
+    FROM entry e LEFT JOIN batch b ON b.id = e.batch_id LEFT JOIN jar j ON j.id = e.jar_id LEFT JOIN jar_view v ON v.jar_id = e.jar_id
+    WHERE e.kind IN (SELECT value FROM json_each(?)) AND e.id NOT IN (SELECT id FROM gone WHERE id IS NOT NULL) ORDER BY e.at, e.seq`).iterate(JSON.stringify(kinds))
+  for (const row of rows) yield { entry: toEntry(row), batchNumber: row.number ?? undefined, jarNumber: row.jar_number ?? undefined, foodKey: row.food_key ?? undefined, batches: row.batches ?? undefined }
+}
+
 /** Words for next time in force on jars of a food, newest first, with the batch that was packed in them. */
 export function jarReviewsOf(db: Db, foodKey: string, limit: number): { body: string, at: number, jar_id: string, jar_number: number, batch_id: string, number: number, card_key: string }[] {
   return statement<{ body: string, at: number, jar_id: string, jar_number: number, batch_id: string, number: number, card_key: string }>(db, `
@@ -105,5 +133,5 @@ export function smellsOf(db: Db, foodKey: string, purpose: string): { at: number
 export function warmthOf(db: Db, place: string): number | undefined {
   return statement<{ celsius: number }>(db, `
     SELECT json_extract(body, '$.storageC') AS celsius FROM entry
-    WHERE kind IN ('pack', 'moveJar', 'fill') AND json_extract(body, '$.place') = ? AND json_extract(body, '$.storageC') IS NOT NULL ORDER BY seq DESC LIMIT 1`).get(place)?.celsius
+    WHERE kind IN ('pack', 'moveJar', 'fill', 'stock') AND json_extract(body, '$.place') = ? AND json_extract(body, '$.storageC') IS NOT NULL ORDER BY seq DESC LIMIT 1`).get(place)?.celsius
 }

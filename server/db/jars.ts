@@ -28,12 +28,21 @@ export interface JarViewRow {
   smelt_at: number | null
   saw: string | null
   looked_at: number | null
+  /** What a blend or a packet is called. */
+  name: string | null
+  /** JSON: what is in it, see `core/jars/content`. */
+  content: string
+  /** JSON: a blend as a food of the shelf. */
+  blend: string | null
 }
 
 /** Gives the jar its number; one that has it keeps it. */
 export function ensureJar(db: Db, id: string): number {
-  const known = findJar(db, id)
-  if (known) return known.number
+  return findJar(db, id)?.number ?? addJar(db, id)
+}
+
+/** Gives a number to a jar that is known to have none. */
+export function addJar(db: Db, id: string): number {
   const number = statement<{ next: number }>(db, 'SELECT coalesce(max(number), 0) + 1 AS next FROM jar').get()!.next
   statement(db, 'INSERT INTO jar (id, number) VALUES (?, ?)').run(id, number)
   return number
@@ -46,7 +55,7 @@ export function findJar(db: Db, id: string): { id: string, number: number } | un
 /** Jars that a batch was ever packed in, by number. */
 export function jarsOfBatch(db: Db, batchId: string): { id: string, number: number }[] {
   return statement<{ id: string, number: number }>(db, `
-    SELECT DISTINCT j.id, j.number FROM entry e JOIN entry_jar ej ON ej.seq = e.seq JOIN jar j ON j.id = ej.jar_id
+    SELECT DISTINCT j.id, j.number FROM entry e JOIN jar j ON j.id = json_extract(e.body, '$.jarId')
     WHERE e.batch_id = ? AND e.kind = 'pack' ORDER BY j.number`).all(batchId)
 }
 
@@ -60,10 +69,13 @@ export function allJarIds(db: Db): string[] {
   return statement<{ id: string }>(db, 'SELECT id FROM jar ORDER BY number').all().map(row => row.id)
 }
 
-const COLUMNS = ['jar_id', 'number', 'batch_id', 'food_key', 'purpose', 'place', 'package_key', 'net_g', 'left_g', 'size_ml', 'packed_at', 'filled_at', 'oldest_at', 'baskets', 'best_from', 'best_to', 'best_limit', 'moisture', 'smell', 'smelt_at', 'saw', 'looked_at'] as const
+const COLUMNS = ['jar_id', 'number', 'batch_id', 'food_key', 'purpose', 'place', 'package_key', 'net_g', 'left_g', 'size_ml', 'packed_at', 'filled_at', 'oldest_at', 'baskets', 'best_from', 'best_to', 'best_limit', 'moisture', 'smell', 'smelt_at', 'saw', 'looked_at', 'name', 'content', 'blend'] as const
 
+const PUT_JAR_VIEW = `INSERT INTO jar_view (${COLUMNS.join(', ')}) VALUES (${COLUMNS.map(() => '?').join(', ')})`
+
+/** Writes the line of a jar that has none: whoever makes one anew drops it first. */
 export function putJarView(db: Db, row: JarViewRow): void {
-  statement(db, `INSERT OR REPLACE INTO jar_view (${COLUMNS.join(', ')}) VALUES (${COLUMNS.map(() => '?').join(', ')})`).run(...COLUMNS.map(column => row[column]))
+  statement(db, PUT_JAR_VIEW).run(...COLUMNS.map(column => row[column]))
 }
 
 /** Forgets what follows of a jar: it is made anew, or its packing was voided. */
@@ -71,25 +83,25 @@ export function dropJarView(db: Db, jarId: string): void {
   for (const table of ['jar_view', 'jar_part', 'jar_use']) statement(db, `DELETE FROM ${table} WHERE jar_id = ?`).run(jarId)
 }
 
-export function putJarPart(db: Db, jarId: string, batchId: string, everG: number, leftG: number): void {
-  statement(db, 'INSERT INTO jar_part (jar_id, batch_id, ever_g, left_g) VALUES (?, ?, ?, ?)').run(jarId, batchId, everG, leftG)
+export function putJarPart(db: Db, jarId: string, lotId: string, everG: number, leftG: number): void {
+  statement(db, 'INSERT INTO jar_part (jar_id, lot_id, ever_g, left_g) VALUES (?, ?, ?, ?)').run(jarId, lotId, everG, leftG)
 }
 
 export function putJarUse(db: Db, use: { jarId: string, entryId: string, at: number, grams: number }, foodKey: string): void {
   statement(db, 'INSERT INTO jar_use (jar_id, entry_id, at, grams, food_key) VALUES (?, ?, ?, ?, ?)').run(use.jarId, use.entryId, Math.round(use.at), use.grams, foodKey)
 }
 
-export interface JarPartRow { jar_id: string, batch_id: string, ever_g: number, left_g: number }
+export interface JarPartRow { jar_id: string, lot_id: string, ever_g: number, left_g: number }
 
-/** The baskets of a jar, the largest first. */
+/** The lots of a jar, the largest first. */
 export function partsOfJar(db: Db, jarId: string): JarPartRow[] {
   return statement<JarPartRow>(db, 'SELECT * FROM jar_part WHERE jar_id = ? ORDER BY ever_g DESC').all(jarId)
 }
 
-/** Every jar that a basket ever went into, whatever way it took: for a recall. */
-export function jarsWithBasket(db: Db, batchId: string): (JarViewRow & { ever_g: number, part_left_g: number })[] {
+/** Every jar that a lot ever went into, whatever way it took: for a recall. */
+export function jarsWithLot(db: Db, lotId: string): (JarViewRow & { ever_g: number, part_left_g: number })[] {
   return statement<JarViewRow & { ever_g: number, part_left_g: number }>(db, `
-    SELECT v.*, p.ever_g, p.left_g AS part_left_g FROM jar_part p JOIN jar_view v ON v.jar_id = p.jar_id WHERE p.batch_id = ? ORDER BY v.number`).all(batchId)
+    SELECT v.*, p.ever_g, p.left_g AS part_left_g FROM jar_part p JOIN jar_view v ON v.jar_id = p.jar_id WHERE p.lot_id = ? ORDER BY v.number`).all(lotId)
 }
 
 export function jarView(db: Db, jarId: string): JarViewRow | undefined {
@@ -102,9 +114,9 @@ export function shelfSums(db: Db): { count: number, grams: number } {
 
 /** Jars with something in them, by place and number. */
 export function jarsOnShelf(db: Db): ShelfJar[] {
-  return statement<ShelfJar & { smell: string | null, saw: string | null }>(db, `
-    SELECT jar_id AS jarId, number, food_key AS foodKey, purpose, place, net_g AS netG, left_g AS leftG, packed_at AS packedAt, baskets, best_from AS bestFrom, best_to AS bestTo, smell, saw
-    FROM jar_view WHERE left_g > 0 ORDER BY place, number`).all().map(({ smell, saw, ...jar }) => ({ ...jar, ...(smell !== null && { smell }), ...(saw !== null && saw !== 'loose' && { saw }) }))
+  return statement<ShelfJar & { smell: string | null, saw: string | null, name: string | null }>(db, `
+    SELECT jar_id AS jarId, number, food_key AS foodKey, purpose, place, net_g AS netG, left_g AS leftG, packed_at AS packedAt, baskets, best_from AS bestFrom, best_to AS bestTo, smell, saw, name
+    FROM jar_view WHERE left_g > 0 ORDER BY place, number`).all().map(({ smell, saw, name, ...jar }) => ({ ...jar, ...(name !== null && { name }), ...(smell !== null && { smell }), ...(saw !== null && saw !== 'loose' && { saw }) }))
 }
 
 /** Places in use, the fullest first. */
@@ -140,8 +152,28 @@ export function jarsToUse(db: Db, until: number, limit: number): JarViewRow[] {
 export function findJarViews(db: Db, words: string, foodKeys: readonly string[], limit: number): JarViewRow[] {
   const number = /^#?\d+$/.test(words) ? Number(words.replace('#', '')) : -1
   return statement<JarViewRow>(db, `
-    SELECT * FROM jar_view WHERE left_g > 0 AND (number = ? OR place LIKE ? ESCAPE '\\' OR food_key IN (SELECT value FROM json_each(?)))
-    ORDER BY number = ? DESC, number DESC LIMIT ?`).all(number, likeOf(words), JSON.stringify(foodKeys), number, limit)
+    SELECT * FROM jar_view WHERE left_g > 0 AND (number = ? OR place LIKE ? ESCAPE '\\' OR name LIKE ? ESCAPE '\\' OR food_key IN (SELECT value FROM json_each(?)))
+    ORDER BY number = ? DESC, number DESC LIMIT ?`).all(number, likeOf(words), likeOf(words), JSON.stringify(foodKeys), number, limit)
+}
+
+/** A blend as a food, by its key: as the jar that was filled with it last has it. */
+export function blendFood(db: Db, foodKey: string): string | undefined {
+  return statement<{ blend: string }>(db, 'SELECT blend FROM jar_view WHERE food_key = ? AND blend IS NOT NULL ORDER BY filled_at DESC LIMIT 1').get(foodKey)?.blend
+}
+
+/** Every jar with something in it, in full, for the kitchen. */
+export function jarsForKitchen(db: Db): JarViewRow[] {
+  return statement<JarViewRow>(db, 'SELECT * FROM jar_view WHERE left_g > 0 ORDER BY number').all()
+}
+
+/** Every jar, by number, also such as are empty. */
+export function allJarViews(db: Db): JarViewRow[] {
+  return statement<JarViewRow>(db, 'SELECT * FROM jar_view ORDER BY number').all()
+}
+
+/** The lots in all jars that are not empty. */
+export function partsOnShelf(db: Db): JarPartRow[] {
+  return statement<JarPartRow>(db, 'SELECT p.* FROM jar_part p JOIN jar_view v ON v.jar_id = p.jar_id WHERE v.left_g > 0').all()
 }
 
 export function jarOfNumber(db: Db, number: number): string | undefined {

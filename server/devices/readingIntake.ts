@@ -54,6 +54,10 @@ export class ReadingIntake {
   flush(): void {
     clearTimeout(this.timer)
     this.timer = undefined
+    if (this.context.busy) {
+      this.timer = setTimeout(() => this.flush(), GATHER_MS)
+      return
+    }
     const taken = this.waiting
     this.waiting = []
     this.count = 0

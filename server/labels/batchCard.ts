@@ -28,7 +28,7 @@ export function batchCardPdf(context: Context, batchId: string, fonts: LabelFont
   const { food, run } = state
   const machine = run && findMachine(context.db, run.machineId)
   const way = run?.way ?? state.card.ways[0]!
-  const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
+  const date = new Intl.DateTimeFormat(household.locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
   const loadedG = run?.loadedG ?? state.balance.weightG.p50
   const { mean, sd } = state.balance.solids
   const dry = [mean - sd, mean + sd].map(solids => targetWeight(loadedG * Math.max(0.005, solids), food.target[state.purpose]))

@@ -1,3 +1,4 @@
+import { heatFigures, heatWords } from '#core/blends'
 import { formatWeight } from '#core/units'
 import { householdOf, type Context } from '#server/services/context'
 import { jarPage } from '#server/services/shelf'
@@ -30,25 +31,27 @@ const FORMS = { pieces: 'dried pieces', flakes: 'flakes', powder: 'fine powder' 
 export function jarLabel(context: Context, jarId: string, origin: string): JarLabel {
   const jar = jarPage(context, jarId)
   const household = householdOf(context)
-  const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
-  const month = new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric', timeZone: household.timeZone })
+  const date = new Intl.DateTimeFormat(household.locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
+  const month = new Intl.DateTimeFormat(household.locale, { month: 'short', year: 'numeric', timeZone: household.timeZone })
   const cultivar = jar.pedigree.length === 1 ? jar.pedigree[0]!.cultivar : undefined
   return {
     jarNumber: jar.number,
     food: jar.foodName,
     form: cultivar ? `${FORMS[jar.purpose]}, “${cultivar}”` : FORMS[jar.purpose],
-    lot: `${jar.pedigree.length === 1 ? 'Batch' : 'Batches'} ${jar.pedigree.map(basket => basket.number).join(', ')} · jar ${jar.number}`,
+    lot: [...(jar.pedigree.length > 0 ? [`${jar.pedigree.length === 1 ? 'Batch' : 'Batches'} ${jar.pedigree.map(basket => basket.number).join(', ')}`] : []), `jar ${jar.number}`].join(' · '),
     netWeight: formatWeight(jar.netG, household.weightUnit),
     packed: date.format(jar.packedAt),
     bestBy: `${month.format(jar.bestFrom)}–${month.format(jar.bestTo)}`,
     portion: jar.portion && `${formatWeight(jar.portion.dryG, household.weightUnit)} is ${Math.round(jar.portion.ml)} mL purée`,
-    mixed: mixedWords(jar.mixed),
+    mixed: [mixedWords(jar.mixed), jar.heat && jar.heat.high >= 1500 ? `${capital(heatWords(jar.heat))}, ${heatFigures(jar.heat)} SHU` : undefined, jar.saltShare >= 0.01 && jar.mixed.saltG < 0.05 ? `${Math.round(100 * jar.saltShare)} % salt` : undefined].filter(Boolean).join(' · ') || undefined,
     // What was dried raw is raw when it has its water back: its label says so.
     allergens: [jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined, jar.raw ? 'RAW: cook through' : undefined].filter(Boolean).join(' · ') || undefined,
     // A short address makes a coarse code, which small labels and old cameras need.
     url: `${origin}/j/${jar.number}`,
   }
 }
+
+const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 
 /** What must be remembered when cooking, and what clouds a drink. */
 function mixedWords({ starchG, saltG }: { starchG: number, saltG: number }): string | undefined {

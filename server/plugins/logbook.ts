@@ -1,9 +1,12 @@
+import { sweepCopies } from '#server/export/backup'
 import { useLogbook } from '../utils/useLogbook'
 
 /** Opens and migrates before the first request: a logbook that cannot be opened stops the start. */
 export default defineNitroPlugin((nitro) => {
-  const { db } = useLogbook()
+  const logbook = useLogbook()
+  sweepCopies(logbook)
   nitro.hooks.hook('close', () => {
-    db.close()
+    // A restore may have put another file in its place.
+    logbook.db.close()
   })
 })

@@ -12,6 +12,8 @@ export interface Context {
   foods: FoodBook
   /** Tells open pages. */
   live: Live
+  /** While long work holds the logbook: ends when others may write again. */
+  busy?: Promise<void>
 }
 
 /** The household's row; it is made when the logbook is opened. */

@@ -1,10 +1,11 @@
 import { isDeepStrictEqual } from 'node:util'
-import { foodBook, slugOf, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
+import { foodBook, slugOf, type Food, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
 import { InputError, type Problem } from '#core/errors'
 import { cautionsOf } from '#core/safety'
 import type { FoodFile, FoodPageAnswer, FoodPartsAnswer, FoodSummary, ImportAnswer } from '#shared/contracts'
 import { reference } from '#reference'
 import { batchIdsOfFood, countBatchesOf, dropOwnCard, dropOwnFood, listOwnCards, listOwnFoods, pickingsOf, putOwnCard, putOwnFood } from '#server/db/foods'
+import { blendFood } from '#server/db/jars'
 import type { Db } from '#server/db/open'
 import type { Context } from './context'
 import { reviewsFor } from './insight'
@@ -13,7 +14,13 @@ import { Conflict, NotFound } from './refusals'
 
 /** The foods of this household as its tables have them now. */
 export function openFoodBook(db: Db): FoodBook {
-  return foodBook(reference, { foods: listOwnFoods(db).map(item => item.source), cards: listOwnCards(db).map(item => item.source) })
+  const book = foodBook(reference, { foods: listOwnFoods(db).map(item => item.source), cards: listOwnCards(db).map(item => item.source) })
+  return { ...book, product: key => book.product(key) ?? blendOf(db, key) }
+}
+
+function blendOf(db: Db, key: string): Food | undefined {
+  const json = key.startsWith('blend-') ? blendFood(db, key) : undefined
+  return json === undefined ? undefined : JSON.parse(json) as Food
 }
 
 export function foodList({ foods }: Context): FoodSummary[] {

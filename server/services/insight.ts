@@ -48,7 +48,7 @@ function nameOf({ db, foods }: Context, by: InsightBy, row: BatchViewRow): strin
 }
 
 /** Electricity of its heat: rated power times the share of the time that a thermostat draws it. */
-function toFinished({ db }: Context, row: BatchViewRow): FinishedBatch {
+export function toFinished({ db }: Pick<Context, 'db'>, row: BatchViewRow): FinishedBatch {
   const insight = row.insight === null ? undefined : JSON.parse(row.insight) as BatchInsight
   const kWh = (insight?.heat ?? []).reduce((sum, { machineId, hours }) => {
     const machine = findMachine(db, machineId)

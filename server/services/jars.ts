@@ -1,8 +1,9 @@
-import { checkJars, jarBest, jarsNamed, moistureOf, replayJars, type FindLot, type Jar, type JarItem, type JarUse } from '#core/jars'
+import { checkJars, contentOf, jarBest, jarsNamed, moistureOf, replayJars, type Content, type FindLot, type Lot, type Jar, type JarItem, type JarUse } from '#core/jars'
+import { foodOfBlend } from '#core/blends'
 import type { Entry } from '#core/batch'
 import type { Todo } from '#core/planning'
 import { batchView } from '#server/db/batches'
-import { bowlEntries, entriesOfJar, jarsOfEntry } from '#server/db/entries'
+import { bowlEntries, entriesOfJar, jarsOfEntry, stockOfJar } from '#server/db/entries'
 import { dropJarView, ensureJar, jarsPackedFrom, putJarPart, putJarUse, putJarView } from '#server/db/jars'
 import { replaceLookTodo } from '#server/db/todos'
 import { householdOf, type Context } from './context'
@@ -51,17 +52,32 @@ function entriesAround({ db }: Context, jars: readonly string[]): { items: JarIt
   return { items: [...items.values()].sort((a, b) => a.seq - b.seq), jarIds: [...seen] }
 }
 
-/** What the jars need to know of batches, from their lines. */
-export function lotsOf({ db, foods }: Context): FindLot {
+/** What a batch's product brings into a dish, kept with its line. */
+export interface ProductFacts { allergens: string[], saltShare: number, raw: boolean, sievedUm?: number }
+
+/**
+ * What the jars need to know of lots: of batches from their lines, of what was bought in from its entry.
+ * @param coming an entry that is not written yet
+ */
+export function lotsOf(context: Context, coming?: Entry): FindLot {
   const known = new Map<string, ReturnType<FindLot>>()
-  return (batchId) => {
-    if (!known.has(batchId)) {
-      const view = batchView(db, batchId)
-      const food = view && foods.find(view.food_key)
-      known.set(batchId, view && food ? { food, purpose: view.purpose, rested: view.rested === 1, moisture: view.moisture || food.target[view.purpose] } : undefined)
-    }
-    return known.get(batchId)
+  if (coming?.body.kind === 'stock') known.set(coming.body.jarId, lotOfStock(context, coming.body))
+  return (lotId) => {
+    if (!known.has(lotId)) known.set(lotId, lotOfBatch(context, lotId) ?? lotOfStock(context, stockOfJar(context.db, lotId)?.body))
+    return known.get(lotId)
   }
+}
+
+function lotOfBatch({ db, foods }: Context, batchId: string): Lot | undefined {
+  const view = batchView(db, batchId)
+  const food = view && foods.find(view.food_key)
+  return food && { food, purpose: view.purpose, rested: view.rested === 1, moisture: view.moisture || food.target[view.purpose], ...JSON.parse(view.product ?? '{}') as Partial<ProductFacts> }
+}
+
+function lotOfStock({ foods }: Context, body: Entry['body'] | undefined): Lot | undefined {
+  const food = body?.kind === 'stock' ? foods.product(body.foodKey) : undefined
+  if (body?.kind !== 'stock' || !food) return undefined
+  return { food, purpose: body.purpose, rested: true, moisture: body.moisture ?? food.target[body.purpose], allergens: body.allergens, saltShare: body.saltShare, heat: body.heat, bestTo: body.bestTo }
 }
 
 /**
@@ -70,7 +86,7 @@ export function lotsOf({ db, foods }: Context): FindLot {
  */
 export function checkJarsFor(context: Context, entry: JarItem): void {
   const jars = jarsTouched(context, entry)
-  if (jars.length > 0) checkJars(entriesAround(context, jars).items, entry, { now: context.now(), find: lotsOf(context) })
+  if (jars.length > 0) checkJars(entriesAround(context, jars).items, entry, { now: context.now(), find: lotsOf(context, entry) })
 }
 
 /** The jars as they stand. */
@@ -87,16 +103,27 @@ export function projectJars(context: Context, wanted: readonly string[]): readon
   const { items, jarIds } = entriesAround(context, wanted)
   const find = lotsOf(context)
   const { jars, uses } = replayJars(items, find)
+  const celsius = householdOf(context).pantryC
   for (const jarId of jarIds) {
     dropJarView(db, jarId)
     const jar = jars.get(jarId)
-    if (jar) putJarView(db, rowOf(context, jar, find))
     if (!jar) continue
-    for (const [batchId, everG] of jar.ever) putJarPart(db, jarId, batchId, everG, jar.parts.find(part => part.batchId === batchId)?.grams ?? 0)
+    putJar(context, jar, find, { celsius })
     for (const use of uses) if (use.jarId === jarId) putJarUse(db, use, jar.foodKey)
   }
   for (const batchId of new Set([...jars.values()].flatMap(jar => jar.batchId ?? []))) replaceLookTodo(db, batchId, lookTodo(context, batchId))
   return jarIds
+}
+
+function putJar(context: Context, jar: Jar, find: FindLot, known: { celsius: number, number?: number }): void {
+  putJarView(context.db, rowOf(context, jar, find, known))
+  for (const [lotId, everG] of jar.ever) putJarPart(context.db, jar.jarId, lotId, everG, jar.parts.find(part => part.lotId === lotId)?.grams ?? 0)
+}
+
+/** What follows of a jar that came in by this one entry: many at once need not be looked up again. */
+export function projectNewJar(context: Context, entry: Entry, known: { celsius: number, number: number }): void {
+  const find = lotsOf(context, entry)
+  for (const jar of replayJars([entry], find).jars.values()) putJar(context, jar, find, known)
 }
 
 const DAY_MS = 86_400_000
@@ -106,21 +133,26 @@ function lookTodo({ db, foods }: Context, batchId: string): Todo | undefined {
   const jars = jarsPackedFrom(db, batchId).filter(jar => jar.left_g > 0 && (jar.looked_at ?? 0) < jar.filled_at)
   if (jars.length === 0) return undefined
   const from = Math.min(...jars.map(jar => jar.filled_at)) + DAY_MS
-  const name = (foods.find(jars[0]!.food_key)?.name ?? jars[0]!.food_key).toLowerCase()
+  const name = (foods.product(jars[0]!.food_key)?.name ?? jars[0]!.food_key).toLowerCase()
   return { kind: 'lookJar', from, to: from + 2 * DAY_MS, title: jars.length === 1 ? `Look at jar ${jars[0]!.number} of ${name}` : `Look at ${jars.length} jars of ${name}`, why: 'In the first days a closed jar shows what was not dry: beads, sticking, lumps.' }
 }
 
-function rowOf(context: Context, jar: Jar, find: FindLot): Parameters<typeof putJarView>[1] {
-  const best = jarBest(jar, find, householdOf(context).pantryC)
+function rowOf(context: Context, jar: Jar, find: FindLot, { celsius, number }: { celsius: number, number?: number }): Parameters<typeof putJarView>[1] {
+  const best = jarBest(jar, find, celsius)
+  const blend = jar.foodKey.startsWith('blend-') ? foodOfBlend(jar, find) : undefined
   const smell = jar.smells.at(-1)
   const look = jar.looks.at(-1)
   return {
-    jar_id: jar.jarId, number: ensureJar(context.db, jar.jarId), batch_id: jar.batchId ?? null, food_key: jar.foodKey, purpose: jar.purpose, place: jar.place, package_key: jar.packageKey,
+    jar_id: jar.jarId, number: number ?? ensureJar(context.db, jar.jarId), batch_id: jar.batchId ?? null, food_key: jar.foodKey, purpose: jar.purpose, place: jar.place, package_key: jar.packageKey,
     net_g: jar.inG, left_g: jar.leftG < LEAST_G ? 0 : jar.leftG, size_ml: jar.sizeMl ?? null, packed_at: jar.packedAt, filled_at: jar.filledAt, oldest_at: best.oldestAt, baskets: jar.ever.size,
     best_from: best.from, best_to: best.to, best_limit: best.limit, moisture: moistureOf(jar),
     smell: smell?.smell ?? null, smelt_at: smell?.at ?? null, saw: look?.saw ?? null, looked_at: look?.at ?? null,
+    name: jar.name ?? null, content: JSON.stringify({ ...contentOf(jar, find), storageC: jar.storageC } satisfies JarContent), blend: blend ? JSON.stringify(blend) : null,
   }
 }
+
+/** What is in a jar, kept with its line. */
+export interface JarContent extends Content { storageC?: number }
 
 /** Less than this is dust on the glass, g. */
 const LEAST_G = 0.01

@@ -147,7 +147,7 @@ export function findAnything(context: Context, words: string): FoundItem[] {
   const foods = searchOf(context.foods)(wanted).slice(0, FOODS_FOUND)
   return [
     ...findBatchViews(context.db, wanted, 8).map((row): FoundItem => ({ kind: 'batch', id: row.batch_id, title: row.title, detail: `Batch ${row.number}` })),
-    ...findJarViews(context.db, wanted, foods.map(food => food.key), 8).map((row): FoundItem => ({ kind: 'jar', id: row.jar_id, title: `${context.foods.find(row.food_key)?.name ?? row.food_key}, ${row.purpose}`, detail: `Jar ${row.number}, ${row.place}` })),
+    ...findJarViews(context.db, wanted, foods.map(food => food.key), 8).map((row): FoundItem => ({ kind: 'jar', id: row.jar_id, title: `${row.name ?? context.foods.product(row.food_key)?.name ?? row.food_key}, ${row.purpose}`, detail: `Jar ${row.number}, ${row.place}` })),
     ...foods.map((food): FoundItem => ({ kind: 'food', id: food.key, title: food.name, detail: 'In the reference' })),
   ]
 }

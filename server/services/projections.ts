@@ -1,4 +1,4 @@
-import { assess, assessTrays, foldBatch, inForce, ofKind, productMoisture, usualHoursFactor, type Assessment, type BatchState, type Entry } from '#core/batch'
+import { allergensOf, assess, assessTrays, foldBatch, inForce, ofKind, productMoisture, saltShareOf, sieveReached, usualHoursFactor, type Assessment, type BatchState, type Entry } from '#core/batch'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
@@ -12,12 +12,12 @@ import { allRunIds, replaceTrayPaces, trayPacesOf } from '#server/db/runs'
 import { readMeta, writeMeta } from '#server/db/settings'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
-import { projectJars } from './jars'
+import { projectJars, type ProductFacts } from './jars'
 import { TRAYS_LEARNED_FROM } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '6'
+const PROJECTION_VERSION = '7'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -46,7 +46,7 @@ export function project(context: Context, batchId: string): void {
 }
 
 /** What jars go by of a batch's line. */
-const LOT_FACTS = ['food_key', 'purpose', 'rested', 'moisture'] as const
+const LOT_FACTS = ['food_key', 'purpose', 'rested', 'moisture', 'product'] as const
 
 /** Trays of the batch's machine that should change places halfway. */
 function swapsFor({ db }: Context, state: BatchState): { from: number, to: number }[] {
@@ -68,16 +68,24 @@ function trayPaces(state: BatchState): PlacePace[] {
 
 /** Makes every view anew: after an update of the rules, and in tests to show that nothing else is kept in them. */
 export function rebuildProjections(context: Context): void {
-  context.db.transaction(() => {
-    for (const id of allBatchIds(context.db)) project(context, id)
-    const done = new Set<string>()
-    for (const id of allJarIds(context.db)) {
-      if (done.has(id)) continue
-      for (const tied of projectJars(context, [id])) done.add(tied)
-    }
-    for (const id of allRunIds(context.db)) projectRun(context, id)
-    writeMeta(context.db, 'projection', PROJECTION_VERSION)
-  }).immediate()
+  context.db.transaction(() => [...rebuildInSteps(context)].length).immediate()
+}
+
+/** The same, telling where it is, for work that others wait for; in a transaction of the caller. */
+export function* rebuildInSteps(context: Context): Generator<{ phase: string, done: number, of: number }> {
+  const [batches, jars] = [allBatchIds(context.db), allJarIds(context.db)]
+  for (const [i, id] of batches.entries()) {
+    yield { phase: 'working out batches', done: i, of: batches.length }
+    project(context, id)
+  }
+  const done = new Set<string>()
+  for (const [i, id] of jars.entries()) {
+    if (done.has(id)) continue
+    yield { phase: 'working out jars', done: i, of: jars.length }
+    for (const tied of projectJars(context, [id])) done.add(tied)
+  }
+  for (const id of allRunIds(context.db)) projectRun(context, id)
+  writeMeta(context.db, 'projection', PROJECTION_VERSION)
 }
 
 export function bringProjectionsUpToDate(context: Context): void {
@@ -112,6 +120,7 @@ function viewOf(batchId: string, number: number, state: BatchState, assessed: As
     rested: state.rest?.startedAt === undefined ? 0 : 1, moisture: productMoisture(state).moisture,
     insight: state.stage === 'shelf' ? JSON.stringify(batchInsight(state, entries)) : null,
     review: reviewOf(entries),
+    product: JSON.stringify({ allergens: allergensOf(state), saltShare: saltShareOf(state), raw: state.card.raw, sievedUm: sieveReached(state) } satisfies ProductFacts),
   }
 }
 

@@ -10,7 +10,7 @@ import type { Context } from './context'
 /** A dial is compared with a thermometer once the machine has had so long to get there. */
 const SETTLED_MS = 30 * 60_000
 
-/** Works out what a run says of its machine: the hours of heat up to now, and set against measured temperature. */
+/** Works out what a run says of its machine: the hours of heat, and set against measured temperature. */
 export function projectRun(context: Context, runId: string): void {
   const { db } = context
   const run = findRun(db, runId)
@@ -22,7 +22,9 @@ export function projectRun(context: Context, runId: string): void {
   })
   if (spells.length === 0) return putRunView(db, { runId, machineId: run.machine_id, heatHours: 0, heatSeen: [] })
   const open = spells.some(spell => spell.unloadedAt === undefined)
-  const endAt = open ? context.now() : Math.max(...spells.map(spell => spell.unloadedAt!))
+  // A run that is on counts up to what was last logged of its heat, so that the view follows from the log alone.
+  const told = log.filter(({ body }) => body.kind === 'heat' || body.kind === 'air')
+  const endAt = Math.max(...(open ? [...told.map(item => item.at), ...spells.map(spell => spell.loadedAt)] : spells.map(spell => spell.unloadedAt!)))
   const heats = ofKind(log, 'heat').map(({ at, body }) => ({ at, setC: body.setC }))
   const clock = dryingClock({ startAt: Math.min(...spells.map(spell => spell.loadedAt)), endAt, referenceC: 57, heats })
   putRunView(db, { runId, machineId: run.machine_id, heatHours: clock.hoursAt(endAt), heatSeen: heatSeenIn(log) })

@@ -1,14 +1,13 @@
 import { InputError } from '#core/errors'
-import { allergensOf, foldBatch, type BatchState } from '#core/batch'
-import { jarBest, jarDamp, moistureOf, type JarItem } from '#core/jars'
+import { foldBatch, type BatchState } from '#core/batch'
+import { contentOf, jarBest, jarDamp, moistureOf } from '#core/jars'
 import { bestByWindow, MONTH_MS, strengthOf, type Damp } from '#core/keeping'
 import { activityOfTarget, isothermOf } from '#core/sorption'
-import { intervalFromNormal } from '#core/stats'
 import { portionOf } from '#core/using'
-import type { BasketAnswer, JarAnswer, JarSummary, RecallAnswer, FoodWish, ShelfAnswer, StockAnswer } from '#shared/contracts'
+import type { BasketAnswer, JarAnswer, JarSummary, PacketAnswer, RecallAnswer, FoodWish, ShelfAnswer, StockAnswer } from '#shared/contracts'
 import { batchOfNumber, batchView } from '#server/db/batches'
-import { entriesOfBatch, entriesOfJar, smellsOf, warmthOf } from '#server/db/entries'
-import { jarsHolding, jarsOnShelf, jarOfNumber, jarsWithBasket, jarView, partsOfJar, placesInUse, shelfSums, stockByFood, usesSince, type JarViewRow } from '#server/db/jars'
+import { entriesOfBatch, entriesOfJar, smellsOf, stockOfJar, warmthOf } from '#server/db/entries'
+import { findJar, jarsHolding, jarsOnShelf, jarOfNumber, jarsWithLot, jarView, partsOfJar, placesInUse, shelfSums, stockByFood, usesSince, type JarViewRow } from '#server/db/jars'
 import { listWishes, putWish } from '#server/db/wishes'
 import { householdOf, type Context } from './context'
 import { jarsNow } from './jars'
@@ -23,8 +22,6 @@ const LOW_MONTHS = 2
 const LEAST_HABIT_MS = 45 * DAY_MS
 /** Other jars of the same that may be poured over. */
 const OTHERS_SHOWN = 12
-/** A spoon's own doubt once it was weighed. */
-const SPOON_SD = 0.03
 
 /** The whole shelf: every jar with something in it, what there is by food, and what was eaten in a year. */
 export function shelfPage(context: Context): ShelfAnswer {
@@ -32,7 +29,7 @@ export function shelfPage(context: Context): ShelfAnswer {
   const sums = shelfSums(db)
   const jars = jarsOnShelf(db)
   const keys = [...new Set(jars.map(jar => jar.foodKey))]
-  const foods = Object.fromEntries(keys.map(key => [key, { name: context.foods.find(key)?.name ?? key, colour: context.foods.find(key)?.powderColour ?? PLAIN }]))
+  const foods = Object.fromEntries(keys.map(key => [key, { name: context.foods.product(key)?.name ?? key, colour: context.foods.product(key)?.powderColour ?? PLAIN }]))
   return { jars, foods, count: sums.count, totalG: sums.grams, places: [...new Set(jars.map(jar => jar.place))], stock: stockOf(context), usedByMonth: usedByMonth(context) }
 }
 
@@ -41,7 +38,7 @@ function stockOf(context: Context): StockAnswer[] {
   const now = context.now()
   const wishes = listWishes(db)
   return stockByFood(db, now - YEAR_MS).map((row): StockAnswer => {
-    const food = foods.find(row.food_key)
+    const food = foods.product(row.food_key)
     // A food that came to the shelf in spring has not had a year to be eaten.
     const spanMs = Math.min(YEAR_MS, Math.max(LEAST_HABIT_MS, now - (row.first_at ?? now)))
     const monthsLeft = row.used_g > 0 ? row.left_g / (row.used_g / (spanMs / MONTH_MS)) : undefined
@@ -64,37 +61,36 @@ function usedByMonth(context: Context): ShelfAnswer['usedByMonth'] {
 export function jarPage(context: Context, jarId: string): JarAnswer {
   const { db, foods } = context
   const row = jarView(db, jarId)
-  const food = row && foods.find(row.food_key)
+  const food = row && foods.product(row.food_key)
   if (!row || !food) throw new NotFound('jarId', 'There is no such jar. It may have been voided.')
   const { jars, find } = jarsNow(context, [jarId])
   const jar = jars.get(jarId)!
   const celsius = householdOf(context).pantryC
-  const states = new Map(partsOfJar(db, jarId).flatMap(part => [[part, foldBatch(entriesOfBatch(db, part.batch_id), foods.find)] as const]))
+  const parts = partsOfJar(db, jarId)
+  const states = new Map(parts.flatMap(part => [[part, foldBatch(entriesOfBatch(db, part.lot_id), foods.find)] as const]))
   const folded = [...states.values()].filter((state): state is BatchState => state !== undefined)
   const home = row.batch_id === null ? undefined : batchView(db, row.batch_id)
   const { from: _from, to: _to, limit, oldestAt: _oldest, ...bestBy } = jarBest(jar, find, celsius)
-  const density = food.powderDensity.value
+  const content = contentOf(jar, find)
   const months = bestByWindow({ food, purpose: row.purpose, packageKey: jar.packageKey, storageC: jar.storageC }).months
   return {
-    ...toJarSummary(context, row), batchNumber: home?.number, cardKey: home?.card_key ?? food.cards[0]!.key, packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? celsius, filledAt: row.filled_at,
+    ...toJarSummary(context, row), batchNumber: home?.number, cardKey: home?.card_key ?? food.cards[0]?.key ?? '', packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? celsius, filledAt: row.filled_at,
     moisture: moistureOf(jar), activity: activityOfTarget(isothermOf(food), moistureOf(jar)), bestBy, bestLimit: limit,
     damp: finite(jarDamp(jar, find, celsius)), mixed: jar.mixed,
     strength: strengthOf(months, smellsOf(db, row.food_key, row.purpose).map(({ at, smell, oldest_at }) => ({ months: Math.max(0, at - oldest_at) / MONTH_MS, smell }))),
-    allergens: [...new Set(folded.flatMap(allergensOf))], portion: folded.length === 1 ? portionOf(folded[0]!) : undefined, raw: folded.some(state => state.card.raw),
-    densityGMl: jar.densityGMl === undefined ? intervalFromNormal(density.mean, density.sd, 0.05) : intervalFromNormal(jar.densityGMl, SPOON_SD * jar.densityGMl, 0.05), measured: jar.densityGMl !== undefined,
-    entries: ownEntries(entriesOfJar(db, jarId)),
+    allergens: content.allergens, saltShare: content.saltShare, heat: content.heat, portion: parts.length === 1 && folded.length === 1 ? portionOf(folded[0]!) : undefined, raw: content.raw,
+    densityGMl: content.densityGMl, measured: content.measured,
+    entries: entriesOfJar(db, jarId),
     pedigree: [...states].flatMap(([part, state]) => state ? [basketOf(context, part, state)] : []),
+    packets: parts.flatMap(part => packetOf(context, part)),
     others: jarsHolding(db, row.food_key, row.purpose, OTHERS_SHOWN).filter(other => other.jar_id !== jarId).map(other => toJarSummary(context, other)),
   }
 }
 
-/** What is shown as the jar's log: also what stands in a batch's log, such as its packing. */
-const ownEntries = (items: readonly JarItem[]) => items.map(({ batchId: _, ...entry }) => entry)
-
-function basketOf(context: Context, part: { batch_id: string, ever_g: number, left_g: number }, state: BatchState): BasketAnswer {
+function basketOf(context: Context, part: { lot_id: string, ever_g: number, left_g: number }, state: BatchState): BasketAnswer {
   const { run } = state
   return {
-    batchId: part.batch_id, number: batchView(context.db, part.batch_id)!.number, title: titleOf(state), everG: part.ever_g, leftG: part.left_g,
+    batchId: part.lot_id, number: batchView(context.db, part.lot_id)!.number, title: titleOf(state), everG: part.ever_g, leftG: part.left_g,
     rawG: state.intake.body.weightG, source: state.intake.body.source, cultivar: state.intake.body.cultivar, receivedAt: state.intake.at,
     loadedG: (state.earlierRuns[0] ?? run)?.loadedG, dryG: state.dryG, powderG: state.powderG || undefined,
     dryHours: run && [...state.earlierRuns, run].reduce((sum, item) => sum + item.clock.hoursAt(item.unloadedAt ?? context.now()), 0),
@@ -103,9 +99,17 @@ function basketOf(context: Context, part: { batch_id: string, ever_g: number, le
   }
 }
 
-/** Every jar that a basket went into, by whatever way, and what of it is eaten or gone: for a recall. */
-export function recallPage(context: Context, batchId: string): RecallAnswer {
-  const rows = jarsWithBasket(context.db, batchId)
+/** What was bought in of a jar, where a part of it was. */
+function packetOf({ db, foods }: Context, part: { lot_id: string, ever_g: number, left_g: number }): PacketAnswer[] {
+  const stock = stockOfJar(db, part.lot_id)
+  if (stock?.body.kind !== 'stock') return []
+  const { name, foodKey, source, netG, price } = stock.body
+  return [{ jarId: part.lot_id, number: findJar(db, part.lot_id)!.number, name: name ?? foods.product(foodKey)?.name ?? foodKey, source, at: stock.at, netG, price, everG: part.ever_g, leftG: part.left_g }]
+}
+
+/** Every jar that a basket or packet went into, by whatever way, and what of it is eaten or gone: for a recall. */
+export function recallPage(context: Context, lotId: string): RecallAnswer {
+  const rows = jarsWithLot(context.db, lotId)
   return {
     jars: rows.map(row => ({ ...toJarSummary(context, row), everG: row.ever_g, partLeftG: row.part_left_g })),
     eatenG: rows.reduce((sum, row) => sum + Math.max(0, row.ever_g - row.part_left_g), 0),
@@ -122,9 +126,9 @@ function finite(damp: Damp | undefined): Damp | undefined {
 const PLAIN = '#C98B36'
 
 export function toJarSummary({ foods }: Pick<Context, 'foods'>, row: JarViewRow): JarSummary {
-  const food = foods.find(row.food_key)
+  const food = foods.product(row.food_key)
   return {
-    foodName: food?.name ?? row.food_key, colour: food?.powderColour ?? PLAIN,
+    foodName: row.name ?? food?.name ?? row.food_key, colour: food?.powderColour ?? PLAIN,
     jarId: row.jar_id, number: row.number, batchId: row.batch_id ?? undefined, foodKey: row.food_key, purpose: row.purpose, place: row.place,
     netG: row.net_g, leftG: row.left_g, packedAt: row.packed_at, oldestAt: row.oldest_at, baskets: row.baskets, bestFrom: row.best_from, bestTo: row.best_to,
     smell: row.smell ?? undefined, smeltAt: row.smelt_at ?? undefined, saw: row.saw ?? undefined,
@@ -136,7 +140,7 @@ export function toJarSummary({ foods }: Pick<Context, 'foods'>, row: JarViewRow)
  * @throws InputError for a food that is not in the reference
  */
 export function saveWish(context: Context, wish: FoodWish): StockAnswer[] {
-  if (!context.foods.find(wish.foodKey)) throw new InputError([{ field: 'foodKey', message: `“${wish.foodKey}” is not a food in the reference. Choose one from the list.` }])
+  if (!context.foods.product(wish.foodKey)) throw new InputError([{ field: 'foodKey', message: `“${wish.foodKey}” is not a food in the reference. Choose one from the list.` }])
   putWish(context.db, wish)
   return stockOf(context)
 }

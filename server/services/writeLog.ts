@@ -47,7 +47,7 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
   const { db } = context
   return write(context, { jarId }, input, () => {
     const { body } = input
-    if (body.kind !== 'fill' && !findJar(db, jarId)) throw new NotFound('jarId', 'There is no such jar.')
+    if (body.kind !== 'fill' && body.kind !== 'stock' && !findJar(db, jarId)) throw new NotFound('jarId', 'There is no such jar.')
     if ('jarId' in body && body.jarId !== jarId) throw new InputError([{ field: 'body.jarId', message: 'This belongs to another jar.' }])
     const target = body.kind === 'void' ? body.target : input.replaces
     const found = target === undefined ? undefined : findEntry(db, target)

@@ -23,7 +23,10 @@ class BadRequest extends Error {
 export function route<Answer>(handle: (event: H3Event, context: Context) => Answer | Promise<Answer>): EventHandler {
   return defineEventHandler(async (event) => {
     try {
-      return await handle(event, useLogbook())
+      const context = useLogbook()
+      // What is written while long work holds the logbook waits for its end; what is read does not.
+      while (context.busy && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
+      return await handle(event, context)
     }
     catch (error) {
       const refusal = refusalOf(error)
@@ -34,7 +37,7 @@ export function route<Answer>(handle: (event: H3Event, context: Context) => Answ
   })
 }
 
-function refusalOf(error: unknown): Refusal {
+export function refusalOf(error: unknown): Refusal {
   if (error instanceof z.ZodError) {
     const problems = error.issues.map(issue => ({ field: issue.path.join('.') || 'body', message: issue.message }))
     return { statusCode: 400, message: sentence(problems), problems }

@@ -8,6 +8,7 @@ import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { LearnedHours, TodoKind } from '#core/planning'
 import type { HygrometerCalibration } from '#core/sorption'
 import type { DeviceAnswer } from './readings'
+import type { Recipe } from './recipes'
 import type { HouseholdSettings, HygrometerSettings, MachineSettings, ToolSettings } from './settings'
 
 /** What the server answers. Instants are milliseconds since 1970 UTC, weights grams. */
@@ -174,7 +175,7 @@ export interface StockAnswer {
 }
 
 /** A jar on the shelf; its food's name and colour stand once in `foods`. */
-export type ShelfJar = Omit<JarSummary, 'foodName' | 'colour' | 'batchId' | 'oldestAt' | 'smeltAt'>
+export type ShelfJar = Omit<JarSummary, 'foodName' | 'colour' | 'batchId' | 'oldestAt' | 'smeltAt'> & { name?: string }
 
 export interface ShelfAnswer { jars: ShelfJar[], foods: Record<string, { name: string, colour: string }>, count: number, totalG: number, places: string[], stock: StockAnswer[], usedByMonth: { month: string, grams: number }[] }
 
@@ -198,6 +199,19 @@ export interface BasketAnswer {
   jars: number
 }
 
+/** What was bought in, as a part of a jar. */
+export interface PacketAnswer {
+  jarId: string
+  number: number
+  name: string
+  source?: string
+  at: number
+  netG: number
+  price?: number
+  everG: number
+  leftG: number
+}
+
 export interface JarAnswer extends JarSummary {
   /** Of the batch that was packed in it first, where one was. */
   batchNumber?: number
@@ -214,6 +228,9 @@ export interface JarAnswer extends JarSummary {
   bestBy: BestBy
   bestLimit: 'fading' | 'damp'
   allergens: string[]
+  /** Share of salt by weight, and Scoville units where it is hot. */
+  saltShare: number
+  heat?: { low: number, high: number }
   mixed: { starchG: number, saltG: number }
   /** What the damp that the package lets in does over the months; missing in the cold. */
   damp?: Damp
@@ -226,9 +243,12 @@ export interface JarAnswer extends JarSummary {
   densityGMl: { p10: number, p50: number, p90: number }
   /** The density was weighed by the spoon. */
   measured: boolean
-  entries: Entry[]
+  /** Also what stands in a batch's log, such as its packing: with that batch. */
+  entries: (Entry & { batchId?: string })[]
   /** Every basket that is or was in it, the largest first. */
   pedigree: BasketAnswer[]
+  /** Every packet that is or was in it. */
+  packets: PacketAnswer[]
   /** Other jars of the same with something in them, to pour from. */
   others: JarSummary[]
 }
@@ -261,3 +281,34 @@ export interface FoundItem { kind: 'batch' | 'jar' | 'food', id: string, title: 
 
 /** Body of every refusal. */
 export interface Refusal { statusCode: number, message: string, problems: { field: string, message: string }[] }
+
+/** A jar as a cook needs it. */
+export interface KitchenJar extends Omit<JarSummary, 'smell' | 'smeltAt' | 'saw'> {
+  /** Water of what is in it and of the raw food, wet basis. */
+  moisture: number
+  rawMoisture: number
+  /** Spooned, g/mL; `measured` where a level spoon was weighed. */
+  densityGMl: Interval
+  measured: boolean
+  /** Scoville units; missing where it is not hot. */
+  heat?: { low: number, high: number }
+  saltShare: number
+  allergens: string[]
+  /** Raw on the way back. */
+  raw: boolean
+  mould: boolean
+  sievedUm?: number
+  /** Key of the food's family. */
+  group: string
+  /** Months in which its strength halves. */
+  halfLife?: Interval
+  /** In the household's money; missing where nobody knows. */
+  costPerG?: number
+}
+
+export interface KitchenAnswer {
+  jars: KitchenJar[]
+  recipes: (Recipe & { version: number })[]
+  /** What may be bought in. */
+  goods: { key: string, name: string, colour: string, allergens: string[] }[]
+}

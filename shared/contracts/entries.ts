@@ -68,6 +68,8 @@ const packing = {
   leakGDayKPa: z.number({ error: 'Give what the lid lets in as a number.' }).positive('Above zero.').max(10, 'That lid is open.').optional(),
 }
 
+const heatUnits = z.number({ error: 'Give Scoville units, as a number.' }).min(0, 'Heat is not negative.').max(5_000_000, 'Nothing is hotter than some three million.')
+
 const mark = (what: string) => z.number({ error: `Give ${what} from 1 to 5.` }).int('Whole points.').min(1, 'At least 1.').max(5, 'At most 5.')
 const review = z.strictObject({
   kind: z.literal('review'), jarId: id.optional(), again: z.enum(['yes', 'changed', 'no'], { error: 'Say whether it is worth repeating.' }),
@@ -82,7 +84,21 @@ export const jarEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('smell'), jarId: id, smell: z.enum(['strong', 'weaker', 'crushed', 'none'], { error: 'Say how it smells.' }) }),
   z.strictObject({ kind: z.literal('lookJar'), jarId: id, saw: z.enum(['loose', 'packed', 'clumps', 'moisture', 'mould', 'insects'], { error: 'Say what was seen.' }), note: text(500).optional() }),
   z.strictObject({ kind: z.literal('measure'), jarId: id, ml: z.number({ error: 'Give the volume in mL.' }).positive('Above zero.').max(2000, 'At most 2 L.'), weightG }),
-  z.strictObject({ kind: z.literal('fill'), jarId: id, from: z.array(jarDraw).min(1, 'Choose a jar to fill from.').max(40, 'At most 40 jars.'), ...packing }),
+  z.strictObject({
+    kind: z.literal('fill'), jarId: id, from: z.array(z.strictObject({ jarId: id, weightG, toastedG: weightG.optional() })).min(1, 'Choose a jar to fill from.').max(40, 'At most 40 jars.'), ...packing,
+    blend: z.strictObject({
+      name: text(80), recipeId: id.optional(), purpose: purpose.optional(),
+      sifted: z.strictObject({ openingUm: z.number({ error: 'Give the sieve’s opening in µm.' }).min(20, 'At least 20 µm.').max(10_000, 'At most 10 mm.'), overG: weightOrNothingG }).optional(),
+    }).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('stock'), jarId: id, foodKey: text(60), name: text(80).optional(), purpose, netG: weightG, ...packing, source: text(120).optional(),
+    price: z.number({ error: 'Give the price as a number.' }).min(0, 'A price is not negative.').max(1_000_000, 'Check the price.').optional(),
+    moisture: z.number({ error: 'Give the water as a share from 0 to 1.' }).min(0.001, 'At least 0.1 % water.').max(0.3, 'At most 30 % water: that is not dry.').optional(),
+    saltShare: z.number({ error: 'Give the salt as a share from 0 to 1.' }).min(0, 'Salt is not negative.').max(1, 'At most all of it.').optional(),
+    heat: z.strictObject({ low: heatUnits, high: heatUnits }).refine(heat => heat.high >= heat.low, { path: ['high'], message: 'The hotter figure must not be below the milder.' }).optional(),
+    allergens: z.array(text(40)).max(20, 'At most 20 allergens.').optional(), bestTo: instant.optional(),
+  }),
   z.strictObject({ kind: z.literal('pour'), jarId: id, from: jarDraw }),
   review,
   z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() }),
@@ -146,12 +162,18 @@ export const batchEntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() }),
 ])
 
+const ofRun = [heatBody, airBody, moveBody, tickBody, outlookBody] as const
+const OF_BATCHES_TOO = ['review', 'void']
+
+/** Whatever may stand in a log. */
+export const anyBody = z.discriminatedUnion('kind', [...batchEntryBody.options, ...ofRun, ...jarEntryBody.options.filter(option => !OF_BATCHES_TOO.includes(option.shape.kind.value))])
+
 const envelope = { id, at: instant, replaces: id.optional() }
 
 export const newEntry = z.strictObject({ ...envelope, body: batchEntryBody })
 export type NewEntry = z.infer<typeof newEntry>
 
-export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [heatBody, airBody, moveBody, tickBody, outlookBody, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
+export const newRunEntry = z.strictObject({ ...envelope, body: z.discriminatedUnion('kind', [...ofRun, z.strictObject({ kind: z.literal('void'), target: id, reason: text(200).optional() })]) })
 export type NewRunEntry = z.infer<typeof newRunEntry>
 
 export const newJarEntry = z.strictObject({ ...envelope, body: jarEntryBody })

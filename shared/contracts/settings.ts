@@ -13,6 +13,9 @@ const timeZone = z.string().max(60).refine((name) => {
   }
 }, 'This is not a time zone. Write a name such as Europe/Lisbon.')
 
+/** English as it writes its dates. */
+export const LOCALES = ['en-GB', 'en-US', 'en-CA', 'en-AU', 'en-NZ', 'en-IE', 'en-ZA', 'en-IN'] as const
+
 export const householdSettings = z.strictObject({
   name: text(80),
   timeZone,
@@ -27,6 +30,9 @@ export const householdSettings = z.strictObject({
   money: z.string({ error: 'Give the sign of your money.' }).trim().min(1, 'Give the sign of your money.').max(6, 'At most 6 characters.').default('€'),
   kwhPrice: z.number({ error: 'Give the price of a kWh.' }).min(0, 'A price is not negative.').max(100_000, 'Check this figure.').default(0.3),
   hourWorth: z.number({ error: 'Give the worth of an hour, or 0.' }).min(0, 'Not below zero.').max(100_000, 'Check this figure.').default(0),
+  /** Spoons and cups of the kitchen, and how dates are written. */
+  measures: z.enum(['us', 'metric'], { error: 'Choose US or metric spoons and cups.' }).default('metric'),
+  locale: z.enum(LOCALES, { error: `Choose how dates are written: ${LOCALES.join(', ')}.` }).default('en-GB'),
   /** The version that the change was made on. */
   version: z.number().int().min(1),
 }).refine(settings => settings.sleepFrom !== settings.sleepTo, { path: ['sleepTo'], message: 'A night needs some length: choose another time.' })

@@ -73,6 +73,19 @@ function anyRunBody(source: RandomSource, runId: string, targets: string[]): Ent
   ])()
 }
 
+/** A jar that is filled anew: split off, blended of two, or bought in. */
+function newJarBody(source: RandomSource, jarId: string, known: string[]) {
+  const head = { jarId: uuidv7(), packageKey: 'screw-jar' as const, place: 'Door' }
+  const other = source.pick(known)
+  const weightG = source.integer(1, 60)
+  const blend = { name: 'Mix', ...(source.uniform() < 0.3 && { sifted: { openingUm: 500, overG: source.integer(0, 20) } }) }
+  return source.pick<() => { kind: 'fill' | 'stock', jarId: string }>([
+    () => ({ kind: 'fill', ...head, from: [{ jarId, weightG }] }),
+    () => ({ kind: 'fill', ...head, from: [{ jarId, weightG, ...(source.uniform() < 0.3 && { toastedG: weightG * (0.8 + 0.3 * source.uniform()) }) }, { jarId: other, weightG: source.integer(1, 20) }], blend }),
+    () => ({ kind: 'stock', ...head, foodKey: source.pick(['cumin', 'salt', 'beetroot', 'mist']), purpose: 'powder', netG: source.integer(5, 200), ...(source.uniform() < 0.3 && { bestTo: Date.UTC(2027, 1, 1), price: 2 }) }),
+  ])()
+}
+
 describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => {
   const source = randomSource(seed)
   const book = testBook()
@@ -83,10 +96,10 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
   const jarTargets: string[] = []
   const onAJar = (jarId: string, known: string[], hours: number) => {
     const id = uuidv7()
-    const body = source.uniform() < 0.1 ? { kind: 'fill' as const, jarId: uuidv7(), from: [{ jarId, weightG: source.integer(1, 60) }], packageKey: 'screw-jar' as const, place: 'Door' } : anyJarBody(source, jarId, known, jarTargets)
+    const body = source.uniform() < 0.25 ? newJarBody(source, jarId, known) : anyJarBody(source, jarId, known, jarTargets)
     const input = newJarEntry.parse({ id, at: book.at(hours), body })
     try {
-      logOnJar(context, body.kind === 'fill' ? body.jarId : jarId, input)
+      logOnJar(context, body.kind === 'fill' || body.kind === 'stock' ? body.jarId : jarId, input)
       jarTargets.push(id)
       kinds.set(body.kind, (kinds.get(body.kind) ?? 0) + 1)
     }
@@ -155,7 +168,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
     expect(stageBand(context).reduce((sum, stage) => sum + (stage.stage === 'shelf' ? 0 : stage.count), 0)).toBeLessThanOrEqual(4)
     for (const jar of shelfPage(context).jars) {
       const page = jarPage(context, jar.jarId)
-      expect(page.pedigree.reduce((sum, basket) => sum + basket.leftG, 0)).toBeCloseTo(page.leftG, 6)
+      expect([...page.pedigree, ...page.packets].reduce((sum, lot) => sum + lot.leftG, 0)).toBeCloseTo(page.leftG, 6)
     }
     expect(findAnything(context, 'e').length).toBeGreaterThan(0)
   })

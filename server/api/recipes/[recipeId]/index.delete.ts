@@ -1,0 +1,3 @@
+import { removeRecipe } from '#server/services/recipes'
+
+export default route((event, context) => removeRecipe(context, idParam(event, 'recipeId')))

@@ -1,0 +1,3 @@
+import { recipeList } from '#server/services/recipes'
+
+export default route((_event, context) => recipeList(context))

@@ -1,0 +1,44 @@
+import { isDeepStrictEqual } from 'node:util'
+import { InputError } from '#core/errors'
+import { PRODUCTS } from '#core/using'
+import type { Recipe } from '#shared/contracts'
+import { dropRecipe, findRecipe, listRecipes, putRecipe, type RecipeRecord } from '#server/db/recipes'
+import type { Context } from './context'
+import { Conflict, NotFound } from './refusals'
+import { changedFields } from './settings'
+
+export function recipeList({ db }: Context): RecipeRecord[] {
+  return listRecipes(db)
+}
+
+/**
+ * Adds a recipe (no version) or changes one (the version it was read at).
+ * @throws InputError for a food or product that nobody knows, by field
+ */
+export function saveRecipe(context: Context, recipe: Recipe): RecipeRecord {
+  const { db, foods } = context
+  const lines = recipe.kind === 'blend' ? recipe.parts : recipe.powders
+  const field = recipe.kind === 'blend' ? 'parts' : 'powders'
+  const problems = lines.flatMap(({ foodKey, amount }, i) => [
+    ...(foods.product(foodKey) ? [] : [{ field: `${field}.${i}.foodKey`, message: `“${foodKey}” is neither a food, a bought-in good nor a blend here. Choose one from the list.` }]),
+    ...(amount.by === 'product' && amount.product !== 'whole' && !PRODUCTS.some(product => product.key === amount.product) ? [{ field: `${field}.${i}.amount.product`, message: `“${amount.product}” is no product: ${PRODUCTS.map(product => product.key).join(', ')} or whole.` }] : []),
+  ])
+  if (problems.length > 0) throw new InputError(problems)
+  return db.transaction(() => {
+    const known = findRecipe(db, recipe.id)
+    if (!known && recipe.version !== undefined) throw new Conflict('There is no such recipe to change.')
+    if (known) {
+      const { version: newest, ...stored } = known
+      const { version, ...wanted } = recipe
+      if (isDeepStrictEqual(stored, wanted)) return known
+      if (version !== newest) throw new Conflict('This recipe was changed elsewhere meanwhile.', changedFields(stored, wanted))
+    }
+    putRecipe(db, recipe)
+    return findRecipe(db, recipe.id)!
+  }).immediate()
+}
+
+export function removeRecipe({ db }: Context, id: string): { removed: boolean } {
+  if (!dropRecipe(db, id)) throw new NotFound('recipeId', 'There is no such recipe.')
+  return { removed: true }
+}
