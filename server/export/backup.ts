@@ -1,0 +1,110 @@
+import { randomUUID } from 'node:crypto'
+import { copyFileSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { migrations } from '#migrations'
+import { InputError } from '#core/errors'
+import { countOf, lookAtFile, type FileFacts } from '#server/db/file'
+import { openLogbook } from '#server/services/logbook'
+import type { Context } from '#server/services/context'
+
+/** "DULS": the mark in the head of the file. Files from before the mark are known by their tables. */
+const APPLICATION_ID = 0x44_55_4C_53
+const TABLES = ['household', 'machine', 'run', 'batch', 'jar', 'entry', 'meta'] as const
+
+/** A file beside the logbook, on the same disk. */
+export const besideLogbook = ({ db }: Context, ending: string) => join(dirname(db.name), `${ending}-${randomUUID()}.sqlite`)
+
+/**
+ * Copies the logbook into a file of its own while it is in use: whole, and as it stood at one instant.
+ * @returns the file, which the caller removes
+ */
+export async function backUp(context: Context): Promise<string> {
+  const path = besideLogbook(context, 'backup')
+  await context.db.backup(path)
+  return path
+}
+
+const refuse = (message: string): never => {
+  throw new InputError([{ field: 'file', message }])
+}
+
+/**
+ * Looks at a file that is to become the logbook, and brings a copy's form up to date by opening it.
+ * @throws InputError for what is no database, is damaged, is another program's, or is of a newer Dulse
+ */
+export function checkBackup(path: string): void {
+  const facts = readable(path)
+  if (!facts) return refuse('This is not a backup of Dulse: it is no SQLite database, or its head is damaged.')
+  const { integrity, tables, mark, form, orphans } = facts
+  if (integrity !== 'ok') refuse('This file is damaged: some of its pages do not hold together. Take an older backup.')
+  if ((mark !== 0 && mark !== APPLICATION_ID) || form < 1 || TABLES.some(table => !tables.has(table))) refuse('This is a database, but not a logbook of Dulse.')
+  if (form > migrations.length) refuse(`This backup was written by a newer Dulse (form ${form}, this one knows ${migrations.length}). Update Dulse first.`)
+  if (orphans > 0) refuse('This file is damaged: it refers to rows that are gone. Take an older backup.')
+}
+
+function readable(path: string): FileFacts | undefined {
+  try {
+    return lookAtFile(path)
+  }
+  catch {
+    return refuse('This file is damaged and cannot be read to its end. Take an older backup.')
+  }
+}
+
+export interface Restored { batches: number, entries: number, aside: string }
+
+/**
+ * Puts a backup in the logbook's place. It is checked and opened first, as a copy; what stood there before is kept
+ * beside it under another name.
+ * @throws InputError for a file that is not one; then the logbook is as it was
+ */
+export function restore(context: Context, path: string): Restored {
+  const place = context.db.name
+  checkBackup(path)
+  // A whole opening, migrations and all, on a copy: what fails there has touched nothing.
+  const trial = besideLogbook(context, 'trial')
+  copyFileSync(path, trial)
+  try {
+    openLogbook(trial, context.now).db.close()
+  }
+  catch (error) {
+    forget(trial)
+    return refuse(`This backup cannot be opened: ${(error as Error).message}`)
+  }
+  const aside = place.replace(/\.sqlite$/, '') + `-before-restore-${new Date(context.now()).toISOString().replace(/[:.]/g, '-')}.sqlite`
+  context.db.close()
+  try {
+    moveLogbook(place, aside)
+    renameSync(trial, place)
+    Object.assign(context, fresh(place, context))
+  }
+  catch (error) {
+    // Back to what was: nothing may be lost to a disk that is full or a name that is taken.
+    if (statSync(aside, { throwIfNoEntry: false })) moveLogbook(aside, place)
+    Object.assign(context, fresh(place, context))
+    throw error
+  }
+  context.live.tell({ kind: 'log', batchIds: [] })
+  return { batches: countOf(context.db, 'batch'), entries: countOf(context.db, 'entry'), aside }
+}
+
+/** Its write-ahead log goes along: somebody who still reads may have kept it from being folded in. */
+function moveLogbook(from: string, to: string): void {
+  for (const ending of ['-wal', '-shm', '']) if (statSync(from + ending, { throwIfNoEntry: false })) renameSync(from + ending, to + ending)
+}
+
+const fresh = (place: string, { now }: Context) => {
+  const { db, foods } = openLogbook(place, now)
+  return { db, foods }
+}
+
+/** Copies that a power cut left half made, beside the logbook: nobody waits for them any more. */
+export function sweepCopies({ db }: Context): void {
+  const folder = dirname(db.name)
+  for (const name of readdirSync(folder)) if (/^(?:backup|incoming|trial)-[0-9a-f-]{36}\.sqlite/.test(name)) rmSync(join(folder, name), { force: true })
+}
+
+/** Removes a file with what SQLite may have put beside it. */
+export function forget(path: string): void {
+  for (const ending of ['', '-wal', '-shm', '-journal']) rmSync(path + ending, { force: true })
+}
