@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { parse } from 'yaml'
+import { FACTORS } from './core/units/factors'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
 
@@ -15,10 +16,17 @@ function migrationsModule(): string {
 function referenceModule(): string {
   const folder = `${root}core/foods/data/`
   const read = (name: string): unknown => parse(readFileSync(folder + name, 'utf8'))
-  const apart = ['families.yaml', 'forms.yaml', 'schools.yaml']
+  const apart = ['families.yaml', 'forms.yaml', 'schools.yaml', 'goods.yaml']
   const foods = readdirSync(folder).filter(name => name.endsWith('.yaml') && !apart.includes(name)).flatMap(name => read(name) as unknown[])
-  const [families, forms, schools] = apart.map(read)
-  return `export const reference = ${JSON.stringify({ families, forms, schools, foods })}`
+  const [families, forms, schools, goods] = apart.map(read)
+  return `export const reference = ${JSON.stringify({ families, forms, schools, goods, foods })}`
+}
+
+/** The browser gets the factors of units as figures, not the package with its tables. */
+const unitFactors = {
+  name: 'dulse:unit-factors',
+  enforce: 'pre' as const,
+  load: (id: string) => id.split('?')[0]!.endsWith('/core/units/factors.ts') ? `export const FACTORS = ${JSON.stringify(FACTORS)}` : undefined,
 }
 
 export default defineNuxtConfig({
@@ -53,6 +61,7 @@ export default defineNuxtConfig({
     externals: { external: ['pdfkit'] },
   },
   vite: {
+    plugins: [unitFactors],
     worker: { format: 'es' },
     optimizeDeps: { include: ['zod', 'comlink', 'vue-echarts', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'tinykeys', 'uuidv7', 'temporal-polyfill'] },
   },

@@ -1,5 +1,6 @@
 import type { Interval } from '#core/stats'
 import { formatHours, formatLength, formatShare, formatTemperature, formatWeight, temperatureIn, temperaturesIn } from '#core/units'
+import { inVessels } from '#core/using'
 import type { Channel } from '#shared/contracts'
 import { startOfDay } from '#core/planning'
 
@@ -7,8 +8,8 @@ import { startOfDay } from '#core/planning'
 export function useFormat() {
   const { settings } = storeToRefs(useHouseholdStore())
   const formats = computed(() => {
-    const { timeZone, clockHours } = settings.value
-    const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone, hour12: clockHours === 12, ...options })
+    const { timeZone, clockHours, locale } = settings.value
+    const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(locale, { timeZone, hour12: clockHours === 12, ...options })
     return {
       time: make({ hour: clockHours === 12 ? 'numeric' : '2-digit', minute: '2-digit' }),
       weekday: make({ weekday: 'short' }),
@@ -57,6 +58,10 @@ export function useFormat() {
         case 'pressurePa': return `${Math.round(value)}\u00A0Pa`
       }
     },
+    /** A volume in the spoons and cups of the household. */
+    vessels: (ml: number) => inVessels(ml, settings.value.measures).words,
+    /** An amount of the household's money. */
+    money: (amount: number) => `${amount.toFixed(2)}\u00A0${settings.value.money}`,
     length: (mm: number) => formatLength(mm, settings.value.weightUnit),
     day: (at: number) => formats.value.day.format(at),
     date: (at: number) => formats.value.date.format(at),

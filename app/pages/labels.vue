@@ -21,7 +21,7 @@ const DAY = 86_400_000
 const NEW_DAYS = 14
 try {
   const [shelf, all] = await Promise.all([callServer<ShelfAnswer>('/api/shelf'), callServer<LabelTemplateAnswer[]>('/api/labels/templates')])
-  jars.value = shelf.jars.map(jar => ({ ...jar, foodName: shelf.foods[jar.foodKey]!.name })).sort((a, b) => b.number - a.number)
+  jars.value = shelf.jars.map(jar => ({ ...jar, foodName: jar.name ?? shelf.foods[jar.foodKey]!.name })).sort((a, b) => b.number - a.number)
   templates.value = all
   if (chosen.value.size === 0) chosen.value = new Set(jars.value.filter(jar => jar.packedAt > now.value - NEW_DAYS * DAY).map(jar => jar.jarId))
 }

@@ -27,13 +27,11 @@ const guess = shallowRef<LoggerGuess>()
 const settings = ref<LoggerSettings>()
 const readings = shallowRef<LoggerReadings>()
 const problem = ref('')
-const over = ref(false)
 const sent = ref<{ done: number, of: number, kept: number, repeated: number, refused: number }>()
 const stopping = ref(false)
 const finished = ref(false)
 
-async function choose(chosen: File | undefined) {
-  if (!chosen) return
+async function choose(chosen: File) {
   file.value = guess.value = readings.value = settings.value = sent.value = undefined
   finished.value = false
   problem.value = ''
@@ -108,11 +106,7 @@ async function takeIn() {
 <template>
   <div class="stack">
     <header class="page-head"><h1>A logger’s file</h1><p class="quiet">Temperature and humidity that a logger wrote down beside the food, as CSV.</p></header>
-    <label class="card drop" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="(event: DragEvent) => { over = false; void choose(event.dataTransfer?.files[0]) }">
-      <input type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" class="visually-hidden" aria-label="File of the logger" @change="(event: Event) => choose((event.target as HTMLInputElement).files?.[0])">
-      <strong>{{ file ? file.name : 'Choose a file, or drop it here' }}</strong>
-      <span class="quiet small">{{ file ? 'Choose another to begin again.' : 'Any order of columns, any delimiter, °C or °F, decimal point or comma. Nothing is taken in before you have looked at it.' }}</span>
-    </label>
+    <FileDrop :name="file?.name" label="File of the logger" accept=".csv,.txt,.tsv,text/csv,text/plain" hint="Any order of columns, any delimiter, °C or °F, decimal point or comma. Nothing is taken in before you have looked at it." @chosen="choose" />
     <div role="alert"><p v-if="problem" class="problem">{{ problem }}</p></div>
 
     <div v-if="guess && settings" class="two">
@@ -169,9 +163,6 @@ async function takeIn() {
 </template>
 
 <style scoped>
-.drop { display: grid; justify-items: center; gap: 0.3rem; padding: 1.6rem; border-style: dashed; text-align: center; cursor: pointer; }
-.drop.over { border-color: var(--dulse); background: var(--dulse-wash); }
-.drop:focus-within { outline: 3px solid color-mix(in srgb, var(--brine) 75%, transparent); outline-offset: 2px; }
 .two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr); gap: 1rem; align-items: start; }
 .rows { width: 100%; border-collapse: collapse; margin: 0.6rem 0; }
 .rows th { text-align: left; font-weight: 650; color: var(--quiet); font-size: 0.9rem; }

@@ -7,6 +7,7 @@ const answer = shallowRef<ShelfAnswer>()
 const problem = ref('')
 const order = ref<'place' | 'food' | 'age' | 'stock'>('place')
 const words = ref('')
+const bought = ref(useRoute().query.bought !== undefined)
 useHead({ title: 'Shelf · Dulse' })
 try {
   answer.value = await callServer<ShelfAnswer>('/api/shelf')
@@ -16,7 +17,7 @@ catch (error) {
 }
 void useStagesStore().refresh()
 
-const nameOf = (jar: ShelfJar) => answer.value?.foods[jar.foodKey]?.name ?? jar.foodKey
+const nameOf = (jar: ShelfJar) => jar.name ?? answer.value?.foods[jar.foodKey]?.name ?? jar.foodKey
 const wanted = computed(() => {
   const parts = words.value.trim().toLowerCase().split(/\s+/).filter(Boolean)
   const jars = answer.value?.jars ?? []
@@ -41,7 +42,7 @@ const low = computed(() => (answer.value?.stock ?? []).filter(item => item.low))
   <div class="stack">
     <header class="page-head">
       <h1>{{ answer ? `${plural(answer.count, 'jar')}, ${format.weight(answer.totalG)}` : 'Shelf' }}</h1>
-      <div class="row"><NuxtLink to="/labels" class="go">Labels</NuxtLink><NuxtLink to="/insight" class="go">What it taught</NuxtLink></div>
+      <div class="row"><ElButton @click="bought = true">Put in what was bought</ElButton><NuxtLink to="/labels" class="go">Labels</NuxtLink><NuxtLink to="/insight" class="go">What it taught</NuxtLink></div>
     </header>
     <p v-if="problem" class="problem">{{ problem }}</p>
     <div v-if="answer && answer.count === 0" class="card empty">
@@ -59,6 +60,7 @@ const low = computed(() => (answer.value?.stock ?? []).filter(item => item.low))
       <JarBoards v-else :boards="boards" :foods="answer.foods" :now="now" />
       <p v-if="order !== 'stock' && wanted.length === 0" class="quiet">No jar has these words.</p>
     </template>
+    <LazyStockDialog v-if="bought" @close="bought = false" @saved="jarId => navigateTo(`/jars/${jarId}`)" />
   </div>
 </template>
 

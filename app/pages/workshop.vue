@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HouseholdSettings } from '#shared/contracts'
+import { LOCALES, type HouseholdSettings } from '#shared/contracts'
 import { temperatureFrom, temperatureIn } from '#core/units'
 
 const store = useHouseholdStore()
@@ -14,6 +14,9 @@ const jarMl = ref(String(household.jarMl))
 const householdProblems = ref<Record<string, string>>({})
 const told = ref('')
 const checkFields = useFieldChecks()
+/** A date as a place writes it, such as “25 Nov 2026 · United Kingdom”. */
+const places = new Intl.DisplayNames('en', { type: 'region' })
+const sample = (locale: string) => `${new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric' }).format()} · ${places.of(locale.slice(3))}`
 
 const minuteOf = (text: string) => {
   const match = /^(\d{1,2}):(\d{2})$/.exec(text.trim())
@@ -57,8 +60,8 @@ async function saveHousehold() {
         <ToolsCard />
         <section class="card">
           <h2>Your data</h2>
-          <p class="quiet">The log is one SQLite file in the data folder that the server names when it starts. Everything in it can be taken out as a table.</p>
-          <div class="row"><a class="el-button el-button--large" href="/api/export.csv">The log as CSV</a></div>
+          <p class="quiet">Out as JSON, tables, a spreadsheet or a calendar, and in again; backups while it runs.</p>
+          <div class="row"><ElButton @click="navigateTo('/data')">Data in and out</ElButton></div>
         </section>
       </div>
       <section class="card">
@@ -67,6 +70,8 @@ async function saveHousehold() {
           <TextField v-model="household.name" label="Name" :problem="householdProblems.name" />
           <ChoiceField v-model="household.weightUnit" label="Weights" :choices="[{ value: 'g', words: 'Grams' }, { value: 'oz', words: 'Pounds and ounces' }]" />
           <ChoiceField v-model="household.temperatureUnit" label="Temperatures" :choices="[{ value: 'C', words: '°C' }, { value: 'F', words: '°F' }]" />
+          <ChoiceField v-model="household.measures" label="Spoons and cups" :choices="[{ value: 'metric', words: 'Metric' }, { value: 'us', words: 'US' }]" />
+          <div class="field"><label for="locale">Dates</label><ElSelect id="locale" v-model="household.locale" aria-label="How dates are written"><ElOption v-for="locale in LOCALES" :key="locale" :value="locale" :label="sample(locale)" /></ElSelect></div>
           <ChoiceField v-model="household.clockHours" label="Clock" :choices="[{ value: 24, words: '24 hours' }, { value: 12, words: '12 hours' }]" />
           <div class="pair">
             <TextField v-model="nights.from" label="Asleep from" :problem="householdProblems.sleepFrom" />

@@ -2,7 +2,7 @@ import type { HouseholdSettings } from '#shared/contracts'
 
 const FALLBACK: HouseholdSettings = {
   name: 'Our kitchen', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, weightUnit: 'g', temperatureUnit: 'C', clockHours: 24,
-  sleepFrom: 1350, sleepTo: 390, pantryC: 20, jarMl: 250, money: '€', kwhPrice: 0.3, hourWorth: 0, version: 1,
+  sleepFrom: 1350, sleepTo: 390, pantryC: 20, jarMl: 250, money: '€', kwhPrice: 0.3, hourWorth: 0, measures: 'metric', locale: 'en-GB', version: 1,
 }
 
 /** The household's choices: units, clock, nights. Kept in the browser too, so that a page opens out of touch. */

@@ -79,8 +79,10 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
     case 'measure': return `${body.ml} mL weighs ${weight(body.weightG)}`
     case 'fill': {
       const mine = body.jarId === jarId ? undefined : body.from.find(source => source.jarId === jarId)
-      return mine ? `${weight(mine.weightG)} went into a new jar, ${body.place}` : `filled from ${body.from.length === 1 ? 'a jar' : `${body.from.length} jars`}, ${weight(body.from.reduce((sum, source) => sum + source.weightG, 0))}`
+      const toasted = body.from.some(source => source.toastedG !== undefined) ? ', toasted' : ''
+      return mine ? `${weight(mine.weightG)} went into ${body.blend ? `“${body.blend.name}”` : 'a new jar'}, ${body.place}` : `${body.blend ? 'blended' : 'filled'} from ${body.from.length === 1 ? 'a jar' : `${body.from.length} jars`}, ${weight(body.from.reduce((sum, source) => sum + source.weightG, 0))}${toasted}${body.blend?.sifted ? `, sifted at ${body.blend.sifted.openingUm} µm` : ''}`
     }
+    case 'stock': return `came in, ${weight(body.netG)}${body.source ? `, ${body.source}` : ''}, ${body.place}`
     case 'pour': return body.from.jarId === jarId ? `${weight(body.from.weightG)} poured onto another jar` : `${weight(body.from.weightG)} poured in from another jar`
     case 'review': return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
     case 'smell': return `smell: ${SMELLS[body.smell]}`

@@ -23,12 +23,14 @@ test.beforeAll(async () => {
   }
   const { jars } = await (await fetch(`${server.address}/api/shelf`)).json() as { jars: { jarId: string }[] }
   ids.jar = jars[0]!.jarId
+  const recipes = await (await fetch(`${server.address}/api/recipes`)).json() as { id: string, kind: string }[]
+  for (const kind of ['blend', 'dish']) ids[kind] = recipes.find(recipe => recipe.kind === kind)!.id
   const machines = await (await fetch(`${server.address}/api/machines`)).json() as { id: string, name: string }[]
   ids.cabinet = machines.find(machine => machine.name === 'Tall cabinet')!.id
 })
 test.afterAll(() => server.stop())
 
-const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference', Food: () => '/reference/hot-chili', Schools: () => '/reference/schools', Own: () => '/reference/own?from=carrot', Ledger: () => `/batches/${ids.celery}`, Freeze: () => `/batches/${ids.raspberry}`, Sun: () => `/batches/${ids.plum}`, Workshop: () => '/workshop', Rack: () => `/machines/${ids.cabinet}`, Logger: () => '/logger', Compare: () => '/compare?food=beetroot', Labels: () => '/labels', Insight: () => '/insight', Grind: () => `/batches/${ids.carrot}/grind`, Resting: () => `/batches/${ids.tomato}`, Recall: () => `/batches/${ids.carrot}/recall`, Paper: () => `/batches/${ids.beetroot}/paper` }
+const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference', Food: () => '/reference/hot-chili', Schools: () => '/reference/schools', Own: () => '/reference/own?from=carrot', Ledger: () => `/batches/${ids.celery}`, Freeze: () => `/batches/${ids.raspberry}`, Sun: () => `/batches/${ids.plum}`, Workshop: () => '/workshop', Rack: () => `/machines/${ids.cabinet}`, Logger: () => '/logger', Compare: () => '/compare?food=beetroot', Labels: () => '/labels', Insight: () => '/insight', Grind: () => `/batches/${ids.carrot}/grind`, Resting: () => `/batches/${ids.tomato}`, Recall: () => `/batches/${ids.carrot}/recall`, Paper: () => `/batches/${ids.beetroot}/paper`, Kitchen: () => '/kitchen', Flour: () => '/kitchen/flour', Fresh: () => '/kitchen/fresh', Blend: () => `/kitchen/blend?recipe=${ids.blend}`, Recipes: () => '/kitchen/recipes', Dish: () => `/kitchen/recipes/${ids.dish}`, DishEdit: () => `/kitchen/recipes/edit?id=${ids.dish}`, Data: () => '/data', Import: () => '/data/import' }
 const open = async (page: Page, path: string) => {
   await page.goto(server.address + path)
   await expect(page.locator('main h1, main h2').first()).toBeVisible()

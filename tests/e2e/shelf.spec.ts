@@ -175,6 +175,11 @@ test('a jar is topped up by its like, never by damper; it is then as old as its 
   await expect(main(page).getByText(/oldest part/).first()).toBeVisible()
   const from = main(page).getByRole('region', { name: 'Where it came from' })
   await expect(from.getByRole('link', { name: /^Batch/ })).toHaveCount(2)
+  // The topping up stands in the log of the other batch, and is put right from here all the same.
+  await main(page).getByRole('button', { name: /^Correct: topped up with 60/ }).click()
+  await hands.fill('In this jar', '55')
+  await saved(page, 'Save the correction')
+  await expect(main(page).getByText(/topped up with 55.g/)).toBeVisible()
   await from.getByRole('link', { name: 'Every jar of this basket' }).first().click()
   await expect(main(page).getByRole('heading', { name: 'Every jar of this basket' })).toBeVisible()
   await expect(main(page).getByRole('row')).toHaveCount(2)

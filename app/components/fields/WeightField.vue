@@ -1,14 +1,22 @@
 <script setup lang="ts">
 import { formatWeight, parseWeight } from '#core/units'
+import { parseVolume } from '#core/using'
 
-/** A weight as typed, in any unit; gives grams, or undefined while it is empty or not a weight. */
-const props = defineProps<{ modelValue?: number, label: string, hint?: string, problem?: string, required?: boolean, autofocus?: boolean }>()
+/**
+ * A weight as typed, in any unit; gives grams, or undefined while it is empty or not a weight. Where a density is
+ * given, spoons, cups and mL are read too.
+ */
+const props = defineProps<{ modelValue?: number, label: string, hint?: string, problem?: string, required?: boolean, autofocus?: boolean, densityGMl?: number }>()
 const emit = defineEmits<{ 'update:modelValue': [grams: number | undefined] }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const id = useId()
 const typed = ref(props.modelValue === undefined ? '' : formatWeight(props.modelValue, settings.value.weightUnit).replaceAll('\u00A0', ' '))
 const touched = ref(false)
-const parsed = computed(() => (typed.value.trim() === '' ? undefined : parseWeight(typed.value, settings.value.weightUnit)))
+const parsed = computed(() => {
+  if (typed.value.trim() === '') return undefined
+  const volume = props.densityGMl === undefined ? undefined : parseVolume(typed.value, settings.value.measures)
+  return volume?.value === undefined ? volume ?? parseWeight(typed.value, settings.value.weightUnit) : { value: volume.value * props.densityGMl! }
+})
 const wrong = computed(() => props.problem ?? (touched.value ? parsed.value?.problem : undefined))
 const read = computed(() => {
   const value = parsed.value?.value

@@ -13,19 +13,20 @@ const format = useFormat()
 const firstId = props.initial?.from[0]?.jarId ?? props.jar.jarId
 const weightG = ref<number | undefined>(props.initial?.from[0]?.weightG)
 // A correction keeps the other sources, also such as are empty by now.
+const toastedOf = (jarId: string) => props.initial?.from.find(source => source.jarId === jarId)?.toastedG
 const others = reactive<Record<string, number | undefined>>(Object.fromEntries((props.initial?.from ?? []).slice(1).map(source => [source.jarId, source.weightG])))
 const together = ref(false)
 const packageKey = ref<PackageKey>(props.initial?.packageKey ?? 'screw-jar')
 const place = ref(props.initial?.place ?? props.jar.place)
 const sizeMl = ref<number | undefined>(props.initial?.sizeMl)
 const allG = computed(() => (weightG.value ?? 0) + Object.values(others).reduce<number>((sum, grams) => sum + (grams ?? 0), 0))
-const fits = computed(() => allG.value > 0 ? bestJar(jarsFor(allG.value, props.jar.densityGMl.p50, props.jar.purpose)) : undefined)
+const fits = computed(() => allG.value > 0 ? bestJar(jarsFor(allG.value, props.jar.densityGMl.p50, 'powder')) : undefined)
 
 function read(): FormReading {
   if (weightG.value === undefined) return { problem: 'Weigh what goes over.' }
   if (place.value.trim() === '') return { problem: 'Say where the new jar stands.' }
-  const from = [{ jarId: firstId, weightG: weightG.value }, ...Object.entries(others).flatMap(([jarId, grams]) => grams === undefined ? [] : [{ jarId, weightG: grams }])]
-  return { bodies: [{ kind: 'fill', jarId: props.initial?.jarId ?? uuidv7(), from, packageKey: packageKey.value, place: place.value.trim(), sizeMl: sizeMl.value === undefined ? fits.value?.sizeMl : Math.round(sizeMl.value), storageC: props.jar.storageC }] }
+  const from = [{ jarId: firstId, weightG: weightG.value }, ...Object.entries(others).flatMap(([jarId, grams]) => grams === undefined ? [] : [{ jarId, weightG: grams }])].map(source => ({ ...source, ...(toastedOf(source.jarId) !== undefined && { toastedG: toastedOf(source.jarId) }) }))
+  return { bodies: [{ kind: 'fill', jarId: props.initial?.jarId ?? uuidv7(), from, packageKey: packageKey.value, place: place.value.trim(), sizeMl: sizeMl.value === undefined ? fits.value?.sizeMl : Math.round(sizeMl.value), storageC: props.jar.storageC, blend: props.initial?.blend }] }
 }
 defineExpose({ read })
 </script>

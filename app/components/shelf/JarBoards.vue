@@ -65,7 +65,7 @@ const mark = (jar: ShelfJar) => jar.saw === 'mould' ? { words: 'mould', tone: 'd
           <NuxtLink :to="`/jars/${jar.jarId}`" class="jar" :prefetch="false">
             <span v-if="mark(jar)" class="tag on-jar" :class="mark(jar)!.tone">{{ mark(jar)!.words }}</span>
             <JarGlass :jar="{ ...jar, colour: foods[jar.foodKey]!.colour }" :height="104" />
-            <strong>{{ foods[jar.foodKey]!.name }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong>
+            <strong>{{ jar.name ?? foods[jar.foodKey]!.name }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong>
             <span class="quiet small">{{ format.weight(jar.leftG) }} · {{ format.month(jar.bestFrom) }}</span>
           </NuxtLink>
         </div>

@@ -1,27 +1,30 @@
 <script setup lang="ts">
-import { foldBatch, type BatchState, type Entry, type EntryBody, type EntryKind } from '#core/batch'
+import { foldBatch, type BatchState, type Entry, type EntryBody, type EntryKind, type EntryOf } from '#core/batch'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
 import { JAR_FORMS } from '~/components/forms/jar'
 
 /** Forms on a jar. Correcting its packing needs the batch's state and form, which are fetched then. */
 const props = defineProps<{
   kind: EntryKind
-  correcting?: Entry
+  correcting?: Entry & { batchId?: string }
   jar: JarAnswer
   write: (bodies: readonly EntryBody[], options: { at?: number, replaces?: string }) => Promise<void>
 }>()
-const emit = defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: [], changed: [] }>()
+const stock = computed(() => props.correcting?.body.kind === 'stock' ? props.correcting as EntryOf<'stock'> : undefined)
 const state = shallowRef<BatchState>()
 const page = shallowRef<BatchAnswer>()
 onMounted(async () => {
-  if (JAR_FORMS[props.kind] || !props.jar.batchId) return
-  const answer = await callServer<BatchAnswer>(`/api/batches/${props.jar.batchId}`)
+  const batchId = props.correcting?.batchId ?? props.jar.batchId
+  if (JAR_FORMS[props.kind] || !batchId) return
+  const answer = await callServer<BatchAnswer>(`/api/batches/${batchId}`)
   state.value = foldBatch(answer.entries, () => answer.food)
   page.value = answer
 })
 </script>
 
 <template>
-  <FormDialog v-if="JAR_FORMS[kind]" :kind="kind" :shown="JAR_FORMS[kind]!" :correcting="correcting" :jar="jar" :write="write" @close="emit('close')" />
+  <LazyStockDialog v-if="stock" :correcting="stock" @close="emit('close')" @saved="emit('changed')" />
+  <FormDialog v-else-if="JAR_FORMS[kind]" :kind="kind" :shown="JAR_FORMS[kind]!" :correcting="correcting" :jar="jar" :write="write" @close="emit('close')" />
   <LazyEntryDialog v-else-if="page" :kind="kind" :correcting="correcting" :state="state" :page="page" :write="write" @close="emit('close')" />
 </template>

@@ -11,7 +11,7 @@ const problems = ref<Record<string, string>>({})
 const sorted = computed(() => [...props.stock].sort((a, b) => Number(b.low) - Number(a.low) || a.foodName.localeCompare(b.foodName)))
 const most = computed(() => Math.max(1, ...props.months.map(item => item.grams)))
 const yearG = computed(() => props.months.reduce((sum, item) => sum + item.grams, 0))
-const monthWords = (month: string) => new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(Date.parse(`${month}-15T12:00Z`))
+const monthWords = (month: string) => new Intl.DateTimeFormat(settings.value.locale, { month: 'short', timeZone: 'UTC' }).format(Date.parse(`${month}-15T12:00Z`))
 const lasts = (item: StockAnswer) => item.monthsLeft === undefined ? 'nothing taken yet' : item.leftG <= 0 ? 'none left' : item.monthsLeft > 36 ? 'over three years' : `${item.monthsLeft < 10 ? item.monthsLeft.toFixed(1) : Math.round(item.monthsLeft)} months`
 
 async function wish(item: StockAnswer, typed: string) {

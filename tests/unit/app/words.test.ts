@@ -27,6 +27,8 @@ describe('a line of the log', () => {
     [{ kind: 'air', runId: id, roomC: 21, roomHumidity: 0.58, chamberC: 55 }, 'room 21 °C, 58 % humidity; 55 °C measured in the machine'],
     [{ kind: 'air', runId: id, chamberC: 55 }, '55 °C measured in the machine'],
     [{ kind: 'jarAir', shown: 0.34, closedHours: 12, calibration: { offset: 0, gain: 1, sd: 0.02 } }, 'jar air at 34 % after 12 h'],
+    [{ kind: 'stock', jarId: id, foodKey: 'cumin', purpose: 'powder', netG: 45, packageKey: 'bag', place: 'Drawer', source: 'Market' }, 'came in, 45 g, Market, Drawer'],
+    [{ kind: 'fill', jarId: id, from: [{ jarId: 'a', weightG: 40 }, { jarId: 'b', weightG: 20, toastedG: 19 }], packageKey: 'bag', place: 'Drawer', blend: { name: 'Rub', sifted: { openingUm: 500, overG: 2 } } }, 'blended from 2 jars, 60 g, toasted, sifted at 500 µm'],
     [{ kind: 'weigh', totalG: 700 }, 'weighed 700 g'],
     [{ kind: 'weigh', trays: [{ position: 2, weightG: 93 }] }, 'tray 2 weighed 93 g'],
     [{ kind: 'feel', check: { form: 'pieces', answers: { bend: 'snaps', middle: 'even' }, cooled: false, places: 1 } }, 'felt: snaps clean, as dry as the rim (warm)'],

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { freshnessOf, packageOf, useMore, type Freshness } from '#core/keeping'
+import { heatFigures, heatWords } from '#core/blends'
+import { freshnessOf, packageOf, strengthAfter, useMore, type Freshness } from '#core/keeping'
 import { tablespoonsOf } from '#core/using'
 import { JAR_KINDS, type Entry, type EntryBody, type EntryKind } from '#core/batch'
 import type { JarAnswer, NewJarEntry } from '#shared/contracts'
@@ -38,15 +39,15 @@ const SMELL = { strong: 'strong', weaker: 'weaker: use more', crushed: 'only whe
 const spoons = computed(() => `${format.range(tablespoonsOf(jar.value!.leftG, jar.value!.densityGMl), count => String(Math.round(count)))} level tablespoons`)
 const months = computed(() => (now.value - jar.value!.oldestAt) / 86_400_000 / 30.44)
 /** How strong it should be today, by this food's own half-life. */
-const strongNow = computed(() => {
-  const { p10, p50, p90 } = jar.value!.strength.halfLife
-  return { p10: 2 ** (-months.value / p10), p50: 2 ** (-months.value / p50), p90: 2 ** (-months.value / p90) }
-})
+const strongNow = computed(() => strengthAfter(months.value, jar.value!.strength.halfLife))
 const strengthWords = computed(() => `${format.range(strongNow.value, format.share)} of its strength should be left${strongNow.value.p50 < 0.8 ? `: about ${useMore(strongNow.value.p50).toFixed(1)} spoons for one of fresh` : ''}.`)
 
 /** What stands in the jar's own log goes there; its packing belongs to the batch. */
-const placeOf = (body: EntryBody) => {
-  const meant = body.kind === 'void' ? jar.value!.entries.find(entry => entry.id === body.target)?.body ?? body : body
+const placeOf = (body: EntryBody, replaces?: string) => {
+  const found = jar.value!.entries.find(entry => entry.id === (body.kind === 'void' ? body.target : replaces))
+  // Of several batches that were packed here each has its own log.
+  if (found?.batchId) return `/api/batches/${found.batchId}/entries`
+  const meant = found?.body ?? body
   if (meant.kind === 'fill') return `/api/jars/${meant.jarId}/entries`
   if (meant.kind === 'pour' && meant.jarId !== jarId) return `/api/jars/${meant.jarId}/entries`
   return JAR_KINDS.includes(meant.kind) || meant.kind === 'review' ? `/api/jars/${jarId}/entries` : `/api/batches/${jar.value!.batchId}/entries`
@@ -54,7 +55,7 @@ const placeOf = (body: EntryBody) => {
 async function write(bodies: readonly EntryBody[], options: { at?: number, replaces?: string } = {}) {
   for (const body of bodies) {
     const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: body.kind === 'caution' ? undefined : options.replaces, body } as NewJarEntry
-    await outbox.send({ path: placeOf(body), body: entry, batchId: jar.value!.batchId ?? jarId, words: `jar ${jar.value!.number}` })
+    await outbox.send({ path: placeOf(body, options.replaces), body: entry, batchId: jar.value!.batchId ?? jarId, words: `jar ${jar.value!.number}` })
     if (body.kind === 'fill' && body.jarId !== jarId) filled.value = body.jarId
   }
   await load()
@@ -73,6 +74,8 @@ async function doVoid(reason: string) {
     ElMessage({ type: 'error', message: error.message, duration: 8000, showClose: true })
   }
 }
+/** A blend is used as it is; a chili is dosed by heat. */
+const inKitchen = computed(() => !jar.value!.cardKey ? '/kitchen/blend' : '/kitchen')
 /** Pieces to be ground, or powder to be dried and ground once more: a batch of its own, begun from this jar. */
 const again = ref(false)
 </script>
@@ -96,7 +99,9 @@ const again = ref(false)
         <dt>Packed</dt><dd>{{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase() }}<template v-if="jar.sizeMl">, {{ jar.sizeMl }} mL</template><template v-if="jar.baskets > 1">; oldest part {{ format.date(jar.oldestAt) }}</template></dd>
         <dt>Stands</dt><dd>{{ jar.place }}</dd>
         <dt>Water</dt><dd>{{ format.share(jar.moisture) }}, in balance with air of {{ Math.round(jar.activity * 100) }}&nbsp;%<template v-if="jar.mixed.starchG + jar.mixed.saltG > 0.05">; {{ [jar.mixed.starchG > 0.05 ? `${format.weight(jar.mixed.starchG)} starch` : '', jar.mixed.saltG > 0.05 ? `${format.weight(jar.mixed.saltG)} salt` : ''].filter(Boolean).join(' and ') }} in it</template></dd>
-        <dt>Best by</dt><dd><strong>{{ format.month(jar.bestFrom) }} to {{ format.month(jar.bestTo) }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span></dd>
+        <dt>Best by</dt><dd><strong>{{ format.month(jar.bestFrom) === format.month(jar.bestTo) ? format.month(jar.bestTo) : `${format.month(jar.bestFrom)} to ${format.month(jar.bestTo)}` }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span></dd>
+        <template v-if="jar.heat && jar.heat.high > 100"><dt>Heat</dt><dd><strong>{{ heatWords(jar.heat) }}</strong>, {{ heatFigures(jar.heat) }} Scoville units</dd></template>
+        <template v-if="jar.saltShare >= 0.005"><dt>Salt</dt><dd>{{ format.share(jar.saltShare) }} by weight</dd></template>
         <template v-if="jar.smell"><dt>Smell</dt><dd>{{ SMELL[jar.smell] }}<span v-if="jar.smeltAt" class="quiet">, {{ format.date(jar.smeltAt) }}</span></dd></template>
       </dl>
       <div class="row acts">
@@ -107,10 +112,11 @@ const again = ref(false)
           <ElButton @click="dialog = { kind: 'fill' }">Split</ElButton>
           <ElButton @click="dialog = { kind: 'pour' }">Top up</ElButton>
           <ElButton v-if="jar.purpose !== 'pieces'" @click="dialog = { kind: 'measure' }">Weigh a spoon</ElButton>
-          <ElButton @click="again = true">{{ jar.purpose === 'powder' ? 'Dry or grind again' : 'Grind it' }}</ElButton>
+          <ElButton v-if="jar.cardKey" @click="again = true">{{ jar.purpose === 'powder' ? 'Dry or grind again' : 'Grind it' }}</ElButton>
           <ElButton @click="dialog = { kind: 'moveJar' }">Move it</ElButton>
           <ElButton @click="dialog = { kind: 'discard' }">Discard it</ElButton>
         </template>
+        <ElButton v-if="jar.leftG > 0" @click="navigateTo({ path: inKitchen, query: { jar: jarId } })">In the kitchen</ElButton>
         <ElButton @click="dialog = { kind: 'review' }">For next time</ElButton>
         <ElButton @click="navigateTo(`/jars/${jarId}/label`)">Label</ElButton>
       </div>
@@ -124,10 +130,16 @@ const again = ref(false)
       </section>
       <section class="card" aria-label="Where it came from">
         <h2>Where it came from</h2>
+        <div v-for="packet in jar.packets" :key="packet.jarId" class="basket">
+          <p v-if="jar.pedigree.length + jar.packets.length > 1" class="quiet small">{{ format.weight(packet.leftG) }} of what is in it</p>
+          <p><strong>{{ format.weight(packet.netG) }}</strong> {{ packet.name.toLowerCase() }}, {{ packet.source ? packet.source.toLowerCase() : 'not of your own drying' }}, {{ format.date(packet.at) }}{{ packet.price === undefined ? '' : `, ${format.money(packet.price)}` }}</p>
+          <NuxtLink v-if="packet.jarId !== jarId" :to="`/jars/${packet.jarId}`" class="more">Jar {{ packet.number }}</NuxtLink>
+          <NuxtLink :to="`/jars/${packet.jarId}/recall`" class="more">Every jar of this packet</NuxtLink>
+        </div>
         <div v-for="basket in jar.pedigree" :key="basket.batchId" class="basket">
-          <p v-if="jar.pedigree.length > 1" class="quiet small">{{ format.weight(basket.leftG) }} of what is in it</p>
+          <p v-if="jar.pedigree.length + jar.packets.length > 1" class="quiet small">{{ format.weight(basket.leftG) }} of what is in it</p>
           <ol class="plain-list pedigree">
-            <li><strong>{{ format.weight(basket.rawG) }}</strong> {{ jar.foodName.toLowerCase() }}{{ basket.cultivar ? ` “${basket.cultivar}”` : '' }}, {{ basket.source.toLowerCase() }}, {{ format.date(basket.receivedAt) }}</li>
+            <li><strong>{{ format.weight(basket.rawG) }}</strong> {{ jar.pedigree.length + jar.packets.length > 1 ? basket.title.split(', ')[0]!.toLowerCase() : jar.foodName.toLowerCase() }}{{ basket.cultivar ? ` “${basket.cultivar}”` : '' }}, {{ basket.source.toLowerCase() }}, {{ format.date(basket.receivedAt) }}</li>
             <li v-if="basket.loadedG"><strong>{{ format.weight(basket.loadedG) }}</strong> on the trays, {{ basket.title.split(', ').slice(1).join(', ') }}</li>
             <li v-if="basket.dryG"><strong>{{ format.weight(basket.dryG) }}</strong> dry<template v-if="basket.dryHours"> after {{ format.hours(basket.dryHours) }} of heat</template></li>
             <li>{{ basket.restDays === undefined ? 'not rested' : `rested ${plural(basket.restDays, 'day')}` }}<template v-if="basket.powderG">, ground to <strong>{{ format.weight(basket.powderG) }}</strong></template></li>
@@ -139,7 +151,7 @@ const again = ref(false)
       </section>
       <LogList title="This jar’s log" :jar-id="jarId" :entries="jar.entries" :now="now" @correct="entry => dialog = { kind: entry.body.kind, correcting: entry }" @void="entry => voiding = entry" />
     </div>
-    <LazyJarEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :jar="jar" :write="write" @close="dialog = undefined" />
+    <LazyJarEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :jar="jar" :write="write" @close="dialog = undefined" @changed="load" />
     <LazyAgainDialog v-if="again" :jar="jar" @close="again = false" />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
   </div>
