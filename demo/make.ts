@@ -9,6 +9,7 @@ import { householdOf, type Context } from '#server/services/context'
 import { saveWish } from '#server/services/shelf'
 import { saveTool } from '#server/services/tools'
 import { HOUSEHOLD, HYGROMETER, MACHINES, TOOLS, WISHES, YEAR, type MachineName } from './story'
+import { inTheKitchen, writeRecipes } from './kitchen'
 import { atTheShelf } from './shelf'
 import { tell, type Deed, type Stage } from './write'
 
@@ -27,9 +28,10 @@ export function makeDemo(path: string, now: number): { context: Context, batches
   saveHygrometer(context, { id: uuidv7(), ...HYGROMETER })
   const tools = TOOLS.map(tool => saveTool(context, { id: uuidv7(), ...tool }))
   for (const wish of WISHES) saveWish(context, wish)
+  writeRecipes(context)
   const stage: Stage = { context, machines: setUpMachines(context), grinderId: tools[0]!.id, running: {}, accepted: new Set(), shelf: [], now }
   let told = 0
-  const tellers = [...YEAR.map(chapter => tell(chapter, chapter.seed === undefined ? told++ : chapter.seed, stage)), atTheShelf(stage)]
+  const tellers = [...YEAR.map(chapter => tell(chapter, chapter.seed === undefined ? told++ : chapter.seed, stage)), atTheShelf(stage), inTheKitchen(stage)]
   const next: (Deed | undefined)[] = tellers.map(teller => teller.next().value as Deed | undefined)
   for (;;) {
     let first = -1

@@ -22,38 +22,31 @@ const { jars } = await ask('/api/shelf')
 const jar = `/jars/${jars.find(item => item.foodKey === 'pumpkin' && item.leftG < item.netG).jarId}`
 
 const machines = await ask('/api/machines')
-/** A logger's file as one may be: its own order of columns, decimal commas, a line that broke. */
-const LOGGER = ['Logger;T-20', 'No.;Humidity [%];Temperature [°C];Time', ...Array.from({ length: 480 }, (_, i) => {
-  const at = new Date(Date.now() - (490 - i) * 60_000).toISOString().slice(0, 16).replace('T', ' ')
-  return [i + 1, (41 + 3 * Math.sin(i / 60)).toFixed(1), i === 200 ? 'open' : (54 + 2 * Math.sin(i / 2)).toFixed(1), at].join(';').replaceAll(/(\d)\.(\d)/g, '$1,$2')
-})].join('\n')
-
 /** Shards of a jar begun again, to show the grinder: a batch of the pictures' own, not of the demo. */
 const ground = `/batches/${uuidv7()}/grind`
 const shards = jars.find(item => item.foodKey === 'apple' && item.leftG > 60)
 await fetch(`${address}/api/batches`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: ground.split('/')[2], entry: { id: uuidv7(), at: Date.now(), body: { kind: 'intake', foodKey: 'apple', source: `Jar ${shards.number}`, weightG: 60, purpose: 'powder', cardKey: 'rings-5', fromJars: [{ jarId: shards.jarId, weightG: 60 }], fromForm: 'pieces' } } }) })
-const press = key => async (page) => {
-  await page.keyboard.press(key)
-  await page.getByRole('dialog').waitFor()
-}
+const recipes = await ask('/api/recipes')
+/** A list as somebody keeps it, with slips in it. */
+const SPICES = 'food,weight (g),packed,form,place,price\nCumin,45,2026-05-01,powder,Spice drawer,2.40\nSmoked paprika,60,2026-06-11,powder,Spice drawer,3.10\nCimamon,30,2026-05-01,powder,Spice drawer,\nTomato,380,31/31/2026,powder,Cellar,\nOnion,a lot,2026-08-12,powder,Cellar,\nGarlic,120,2026-08-12,powder,Cellar,\n'
 /** Name, path, what to do before the picture. */
 const VIEWS = [
   ['now', '/'],
   ['batch', batch('beetroot', 'drying')],
   ['rack', `/machines/${machines.find(item => item.name === 'Tall cabinet').id}`, page => page.locator('[data-place="3"]').click()],
-  ['weigh', batch('beetroot', 'drying'), press('w')],
-  ['rest', batch('tomato', 'resting')],
   ['grind', ground, page => page.getByRole('button', { name: 'Start the round' }).click()],
   ['pack', batch('carrot', 'grinding'), page => page.getByRole('button', { name: 'Pack a jar' }).click()],
   ['freeze-dryer', batch('raspberry', 'drying'), page => page.getByRole('region', { name: 'Rounds of extra drying' }).evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 160))],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
-  ['logger', '/logger', async (page) => {
-    await page.getByLabel('File of the logger').setInputFiles({ name: 'cabinet-night.csv', mimeType: 'text/csv', buffer: Buffer.from(LOGGER) })
-    await page.getByRole('region', { name: 'What would come in' }).waitFor()
-  }],
   ['shelf', '/shelf'],
   ['jar', jar],
-  ['labels', '/labels', page => page.getByRole('button', { name: 'Begin at place 5' }).click()],
+  ['kitchen', `/kitchen?jar=${jars.find(item => item.foodKey === 'tomato' && item.leftG > 80).jarId}`],
+  ['blend', `/kitchen/blend?recipe=${recipes.find(item => item.name === 'Ember rub').id}`],
+  ['import', '/data/import?kind=inventory', async (page) => {
+    await page.getByLabel('File of the table').setInputFiles({ name: 'spice-drawer.csv', mimeType: 'text/csv', buffer: Buffer.from(SPICES) })
+    await page.getByText('Held against the logbook').waitFor()
+  }],
+  ['data', '/data'],
   ['insight', '/insight', page => page.getByRole('button', { name: 'More' }).first().click()],
   ['reference', '/reference'],
   ['food', '/reference/hot-chili'],

@@ -11,6 +11,7 @@ import { reference } from '#reference'
 import { makeDemo } from '../../demo/make'
 import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingRuns'
 import { findChromium, freePort, startServer } from '../steps.mjs'
+import { benchData } from './data'
 import { enlarge } from './enlarge'
 import { measureMerit } from './merit'
 import { benchShelf } from './shelf'
@@ -124,7 +125,7 @@ async function benchScripts(address: string, path: string, name: string, ready: 
   row(`JavaScript for ${name}, gzip`, `${(packed / 1000).toFixed(0)} kB in ${files.size} files`, aim)
 }
 
-/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, server, shelf or stream. */
+/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, server, shelf, data or stream. */
 const only = process.argv[2]
 const wanted = (part: string) => only === undefined || only === part
 console.log(`Node ${process.version}, ${TIMES} requests each\n`)
@@ -138,14 +139,13 @@ if (wanted('core')) {
   row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')
   row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 }
-if (wanted('server') || wanted('stream') || wanted('shelf')) {
+if (['server', 'stream', 'shelf', 'data'].some(wanted)) {
   const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
   context.db.close()
   if (wanted('server')) await benchLogbooks(batches)
-  if (wanted('shelf')) {
-    enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'shelf', 'logbook.sqlite'), SHELF_TIMES)
-    await benchShelf(join(folder, 'shelf'), row)
-  }
+  if (wanted('shelf') || wanted('data')) enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'shelf', 'logbook.sqlite'), SHELF_TIMES)
+  if (wanted('shelf')) await benchShelf(join(folder, 'shelf'), row)
+  if (wanted('data')) await benchData(join(folder, 'small'), join(folder, 'shelf'), row)
   if (wanted('stream')) await benchStream(join(folder, 'small'), row)
 }
 rmSync(folder, { recursive: true })
