@@ -20,7 +20,9 @@ void foods.load()
 const foodKey = ref(typeof route.query.food === 'string' ? route.query.food : '')
 const foodPage = shallowRef<FoodPageAnswer>()
 const food = computed<Food | undefined>(() => foodPage.value?.food)
-watch(foodKey, async (key) => {
+/** The page of the chosen food, on its way: whoever is quicker than the server waits for it. */
+let arriving = Promise.resolve()
+async function fetchFood(key: string) {
   foodPage.value = undefined
   if (!key) return
   try {
@@ -28,8 +30,11 @@ watch(foodKey, async (key) => {
     if (key === foodKey.value) foodPage.value = page
   }
   catch (error) {
-    problems.value = { foodKey: error instanceof OutOfTouch ? 'The foods are kept by the server, and it is out of touch.' : (error as Error).message }
+    if (key === foodKey.value) problems.value = { foodKey: error instanceof OutOfTouch ? 'The foods are kept by the server, and it is out of touch.' : (error as Error).message }
   }
+}
+watch(foodKey, (key) => {
+  arriving = fetchFood(key)
 }, { immediate: true })
 const search = computed(() => foodSearch(foods.list))
 const looked = ref('')
@@ -131,14 +136,25 @@ const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powd
 
 async function accept() {
   if (busy.value) return
+  busy.value = true
+  try {
+    await arriving
+    await takeIn()
+  }
+  finally {
+    busy.value = false
+  }
+}
+async function takeIn() {
+  // A food that was chosen and did not arrive has said so already.
+  const lost = foodKey.value && !food.value ? problems.value.foodKey : undefined
   problems.value = {}
   const bad = checkFields()
-  if (!food.value) problems.value.foodKey = 'Choose the food.'
+  if (!food.value) problems.value.foodKey = lost ?? 'Choose the food.'
   if (bad ?? weightG.value === undefined) problems.value.weightG = bad ?? 'A weight is needed, such as 850, 1.2 kg or 3 lb 4 oz.'
   if (cautions.value?.cares.some(rule => !readCares.value.includes(rule.key))) problems.value.cautions = 'Read the caution and tick that you have.'
   if (source.value.trim() === '') problems.value.source = 'Say where it came from.'
   if (Object.keys(problems.value).length > 0) return
-  busy.value = true
   const id = uuidv7()
   const body: NewBatch = { id, entry: { id: uuidv7(), at: at.value ?? Date.now(), body: {
     kind: 'intake', foodKey: foodKey.value, cultivar: cultivar.value.trim() || undefined, source: source.value.trim(), weightG: weightG.value!,
@@ -157,9 +173,6 @@ async function accept() {
     if (!(error instanceof Refused)) throw error
     for (const problem of error.problems) problems.value[problem.field.split('.').at(-1)!] = problem.message
     if (error.problems.length === 0) problems.value.all = error.message
-  }
-  finally {
-    busy.value = false
   }
 }
 const otherProblems = computed(() => Object.entries(problems.value).filter(([field]) => !['foodKey', 'weightG', 'source', 'at'].includes(field)).map(([, message]) => message))
@@ -236,6 +249,5 @@ dt { color: var(--quiet); } dd { margin: 0; display: grid; } dd strong { font: 7
 .more summary { cursor: pointer; min-height: 44px; align-content: center; color: var(--quiet); font-weight: 650; } .more .pair { margin-top: 0.4rem; }
 .chip { border: 1px solid var(--rule); background: var(--card); border-radius: 99px; min-height: 36px; padding: 0 0.8rem; font-size: 0.9rem; cursor: pointer; }
 .chip.on { border-color: var(--dulse); color: var(--dulse-ink); }
-@media (width <= 900px) { .intake { grid-template-columns: minmax(0, 1fr); } .forecast { position: static; } .more summary { cursor: pointer; min-height: 44px; align-content: center; color: var(--quiet); font-weight: 650; } .more .pair { margin-top: 0.4rem; }
-.chip { min-height: 44px; } }
+@media (width <= 900px) { .intake { grid-template-columns: minmax(0, 1fr); } .forecast { position: static; } .chip { min-height: 44px; } }
 </style>

@@ -47,6 +47,8 @@ async function basket(page: Page, food: string, weight: string, more: { cut?: st
   await hands.pickFood(food)
   await hands.fill('Weight', weight)
   if (more.purpose) await hands.choose('For', more.purpose)
+  // With its cuts the food's cautions are there too.
+  await expect(main(page).getByRole('group', { name: 'Cut' })).toBeVisible()
   if (more.cut) await hands.choose('Cut', more.cut)
   await accept(page)
   await hands.press('Take it in')

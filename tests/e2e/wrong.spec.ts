@@ -44,6 +44,29 @@ async function refuses(page: Page, fields: Record<string, string>, save: string,
   expect(await written()).toBe(before)
 }
 
+test('a hand quicker than the food\'s page: the basket waits for it', async ({ page }) => {
+  await page.route('**/api/foods/jalapeno', async (route) => {
+    await new Promise(resolve => setTimeout(resolve, 1500))
+    await route.continue()
+  })
+  await page.goto(`${server.address}/intake`)
+  await page.getByRole('combobox', { name: 'Food' }).click()
+  await page.keyboard.type('Jalapeño')
+  await page.getByRole('option', { name: 'Jalapeño', exact: true }).click()
+  await page.getByLabel('Weight').fill('2 kg')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: /Jalapeño/ })).toBeVisible()
+})
+
+test('a food that never comes: the word stays at the field', async ({ page }) => {
+  await page.route('**/api/foods/jalapeno', route => route.abort())
+  await page.goto(`${server.address}/intake?food=jalapeno`)
+  await page.getByLabel('Weight').fill('2 kg')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page.getByText('The foods are kept by the server, and it is out of touch.')).toBeVisible()
+  await expect(page).toHaveURL(/intake/)
+})
+
 test('while it dries', async ({ page }) => {
   await page.goto(`${server.address}/batches/${batchId}`)
   await expect(page.getByRole('heading', { name: 'Keep drying' })).toBeVisible()
