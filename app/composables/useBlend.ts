@@ -28,7 +28,7 @@ export function useBlend() {
 
   const shares = computed(() => lines.value.flatMap(({ jarId, grams, toastedG }): Share[] => {
     const jar = store.jarOf(jarId)
-    return jar && grams !== undefined && grams > 0 ? [{ ingredient: toIngredient(jar), grams: toastedG ?? grams }] : []
+    return jar && grams !== undefined && grams > 0 ? [{ ingredient: toIngredient(jar), grams, ...(toastedG !== undefined && { toastedG: Math.min(toastedG, grams) }) }] : []
   }))
   const mix = computed((): Mix | undefined => shares.value.length > 0 ? mixOf(shares.value) : undefined)
   /** What the shelf allows of it in these proportions. */

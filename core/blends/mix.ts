@@ -31,26 +31,33 @@ export interface Mix {
 
 const ORDER = ['pieces', 'flakes', 'powder'] as const
 
+/** What a share brings to the bowl, g. */
+export const broughtG = ({ grams, toastedG }: Share): number => toastedG ?? grams
+
 /**
- * Adds shares up: mass, heat, salt and water are kept, allergens are joined, age is the oldest's.
- * @throws InputError for no share, or one that is not above zero
+ * Adds shares up: mass, heat and salt are kept, water too save what toasting drove out; allergens are joined, age is
+ * the oldest's.
+ * @throws InputError for no share, or one that is not above zero, or heavier once it was toasted
  */
 export function mixOf(shares: readonly Share[]): Mix {
   if (shares.length === 0) throw new InputError([{ field: 'parts', message: 'Choose what goes in.' }])
-  const wrong = shares.flatMap(({ grams }, i) => grams > 0 && Number.isFinite(grams) ? [] : [{ field: `parts.${i}.grams`, message: 'must be above zero' }])
+  const wrong = shares.flatMap(({ grams, toastedG = grams }, i) => {
+    if (!(grams > 0 && Number.isFinite(grams))) return [{ field: `parts.${i}.grams`, message: 'must be above zero' }]
+    return toastedG > 0 && toastedG <= grams ? [] : [{ field: `parts.${i}.toastedG`, message: 'must be above zero, and no more than went into the pan' }]
+  })
   if (wrong.length > 0) throw new InputError(wrong)
   const sum = (of: (share: Share) => number) => shares.reduce((total, share) => total + of(share), 0)
-  const totalG = sum(share => share.grams)
+  const totalG = sum(broughtG)
+  /** By what left the jars: toasting takes nothing of it. */
   const mean = (of: (share: Share) => number) => sum(share => share.grams * of(share)) / totalG
-  const ml = {
-    p10: sum(({ grams, ingredient }) => grams / ingredient.densityGMl.p90), p50: sum(({ grams, ingredient }) => grams / ingredient.densityGMl.p50), p90: sum(({ grams, ingredient }) => grams / ingredient.densityGMl.p10),
-  }
+  const volume = (at: keyof Interval) => sum(share => broughtG(share) / share.ingredient.densityGMl[at])
+  const ml = { p10: volume('p90'), p50: volume('p50'), p90: volume('p10') }
   const hot = shares.some(({ ingredient }) => ingredient.heat)
   const saltG = sum(({ grams, ingredient }) => grams * ingredient.saltShare)
   const sieves = shares.map(({ ingredient }) => ingredient.sievedUm)
   return {
     totalG, ml, densityGMl: { p10: totalG / ml.p90, p50: totalG / ml.p50, p90: totalG / ml.p10 },
-    moisture: mean(({ ingredient }) => ingredient.moisture),
+    moisture: Math.max(0, sum(share => share.grams * share.ingredient.moisture - (share.grams - broughtG(share)))) / totalG,
     ...(hot && { heat: { low: mean(({ ingredient }) => ingredient.heat?.low ?? 0), high: mean(({ ingredient }) => ingredient.heat?.high ?? 0) } }),
     hottest: Math.max(0, ...shares.map(({ ingredient }) => ingredient.heat?.high ?? 0)),
     saltG, saltShare: saltG / totalG,
@@ -70,13 +77,13 @@ export const jarFullOf = (mix: Mix, jarMl: number): number => jarTakesG(mix.dens
 
 /** How much of a blend the shelf allows, and what runs out first. */
 export function mostOf(parts: readonly Share[]): { totalG: number, by: string } {
-  const totalG = parts.reduce((sum, { grams }) => sum + grams, 0)
+  const totalG = parts.reduce((sum, part) => sum + broughtG(part), 0)
   const tight = parts.reduce((a, b) => b.ingredient.leftG / b.grams < a.ingredient.leftG / a.grams ? b : a)
   return { totalG: totalG * tight.ingredient.leftG / tight.grams, by: tight.ingredient.name }
 }
 
 /** The same proportions to another weight. */
 export function scaled(parts: readonly Share[], totalG: number): Share[] {
-  const now = parts.reduce((sum, { grams }) => sum + grams, 0)
-  return parts.map(({ ingredient, grams }) => ({ ingredient, grams: grams * totalG / now }))
+  const factor = totalG / parts.reduce((sum, part) => sum + broughtG(part), 0)
+  return parts.map(({ ingredient, grams, toastedG }) => ({ ingredient, grams: grams * factor, ...(toastedG !== undefined && { toastedG: toastedG * factor }) }))
 }

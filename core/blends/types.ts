@@ -27,5 +27,5 @@ export interface Ingredient {
   purpose: 'pieces' | 'flakes' | 'powder'
 }
 
-/** So much of an ingredient, g. */
-export interface Share { ingredient: Ingredient, grams: number }
+/** So much of an ingredient out of its jar, g, and what it weighs once toasted: less by water, and by nothing else. */
+export interface Share { ingredient: Ingredient, grams: number, toastedG?: number }

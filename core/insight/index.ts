@@ -1,4 +1,4 @@
 export { batchInsight } from './batch'
-export { summarise, worthOf, type FinishedBatch, type StepYield, type Summary, type Worth } from './summary'
+export { costPerG, summarise, worthOf, type FinishedBatch, type StepYield, type Summary, type Worth } from './summary'
 export { trialDifferences, type TrialDifference, type TrialSide } from './trial'
 export type { BatchInsight } from './types'

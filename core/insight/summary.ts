@@ -79,3 +79,10 @@ export function worthOf(summary: Summary, prices: { kWh: number, hour: number, s
   const ownPerKg = basketPerKg + powerPerKg + handsPerKg
   return { basketPerKg, powerPerKg, handsPerKg, ownPerKg, shopPerKg: prices.shopPerKg, saved: prices.shopPerKg === undefined ? undefined : (prices.shopPerKg - ownPerKg) * kg, minutesPerKg: summary.handsMinutes / kg }
 }
+
+/** Money a gram of what some lots make up together; unknown where one lot's cost is. */
+export function costPerG(parts: readonly { grams: number, perG: number | undefined }[]): number | undefined {
+  const grams = parts.reduce((sum, part) => sum + part.grams, 0)
+  if (!(grams > 0) || parts.some(part => part.perG === undefined)) return undefined
+  return parts.reduce((sum, part) => sum + part.grams * part.perG!, 0) / grams
+}

@@ -26,7 +26,8 @@ const SPOON_SD = 0.03
 export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityGMl' | 'sievedUm' | 'purpose'>, find: FindLot): Content {
   const parts = held(jar.parts).flatMap((part) => {
     const lot = find(part.lotId)
-    return lot ? [{ grams: part.grams, lot }] : []
+    // Heat and salt stay with the dry matter: what lost water on the way, as in toasting, is the stronger for it.
+    return lot ? [{ grams: part.grams, lot, strength: (1 - part.moisture) / (1 - lot.moisture) }] : []
   })
   const partsG = parts.reduce((sum, part) => sum + part.grams, 0)
   const wholeG = Math.max(partsG + jar.mixed.saltG + jar.mixed.starchG, 1e-9)
@@ -40,8 +41,8 @@ export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityG
   const spread = parts.reduce((sum, { grams, lot: { food: { powderDensity: { value } } } }) => sum + grams * value.sd / value.mean, 0) / Math.max(partsG, 1e-9)
   const density = ml > 0 ? partsG / ml : 0.5
   return {
-    ...(hot && { heat: { low: mean(part => heatOf(part).low), high: mean(part => heatOf(part).high) } }),
-    saltShare: mean(({ lot }) => lot.saltShare ?? lot.food.saltShare ?? 0) + jar.mixed.saltG / wholeG,
+    ...(hot && { heat: { low: mean(part => heatOf(part).low * part.strength), high: mean(part => heatOf(part).high * part.strength) } }),
+    saltShare: mean(({ lot, strength }) => (lot.saltShare ?? lot.food.saltShare ?? 0) * strength) + jar.mixed.saltG / wholeG,
     allergens: [...new Set(parts.flatMap(({ lot }) => [...lot.food.allergens, ...lot.allergens ?? []]))],
     raw: parts.some(({ lot }) => lot.raw),
     sievedUm: jar.sievedUm ?? (sieves.length > 0 && sieves.every(um => um !== undefined) ? Math.max(...sieves as number[]) : undefined),

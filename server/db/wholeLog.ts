@@ -19,6 +19,7 @@ export const WRITTEN_TABLES: readonly { key: string, table: string, order: strin
   { key: 'cards', table: 'own_card', order: 'food_key, card_key', columns: { version: { name: 'version' }, card_key: { name: 'cardKey' }, body: { name: 'card', json: true } } },
   { key: 'wishes', table: 'food_wish', order: 'food_key', columns: { food_key: { name: 'foodKey' }, least_g: { name: 'leastG' }, shop_per_kg: { name: 'shopPerKg' } } },
   { key: 'recipes', table: 'recipe', order: 'id', columns: { ...plain('id', 'kind', 'name'), body: { name: 'body', json: true, spread: true }, version: { name: 'version' } } },
+  { key: 'recipesPast', table: 'recipe_past', order: 'id, version', columns: { ...plain('id', 'kind', 'name'), body: { name: 'body', json: true, spread: true }, ...plain('version', 'until') } },
   { key: 'runs', table: 'run', order: 'created_at, id', columns: plain('id', 'machine_id', 'created_at') },
   { key: 'batches', table: 'batch', order: 'number', columns: plain('id', 'number', 'created_at') },
   { key: 'jars', table: 'jar', order: 'number', columns: plain('id', 'number') },
@@ -69,6 +70,6 @@ export function readingsOf(db: Db, deviceId: string, channel: string): IterableI
 
 /** Whether anything was ever written beside what a new logbook begins with. */
 export function isUntouched(db: Db): boolean {
-  const tables = ['entry', 'batch', 'jar', 'run', 'own_food', 'own_card', 'recipe', 'tool', 'hygrometer', 'device', 'food_wish', 'upkeep']
+  const tables = ['entry', 'batch', 'jar', 'run', 'own_food', 'own_card', 'recipe', 'recipe_past', 'tool', 'hygrometer', 'device', 'food_wish', 'upkeep']
   return tables.every(table => db.prepare<[], { found: number }>(`SELECT EXISTS (SELECT 1 FROM ${table}) AS found`).get()!.found === 0)
 }

@@ -39,8 +39,29 @@ class Units {
 const round = (value: number, digits: number) => Number(value.toFixed(digits))
 const percent = (share: number | null | undefined) => share === null || share === undefined ? undefined : round(share * 100, 2)
 
-/** The rows of a table, tidy: a line a fact, a column a quantity, its unit in the heading. */
-export function* rowsOf(context: Context, name: TableName): Generator<Row> {
+/** A table, tidy: a line a fact, a column a quantity, its unit in the heading. An empty one has its headings all the same. */
+export function tableOf(context: Context, name: TableName): { fields: string[], rows: Row[] } {
+  return { fields: headings(name, new Units(householdOf(context))), rows: [...rowsOf(context, name)] }
+}
+
+/** Columns in their order; a quantity stands as a function of its units. */
+const COLUMNS: Record<TableName, readonly (string | ((units: Units) => Row))[]> = {
+  batches: ['batch', 'food', 'cut', 'form', 'stage', 'came_in', 'machine', ...weights('raw', 'loaded', 'dry', 'powder'), 'wet_to_dry'],
+  jars: ['jar', 'what', 'form', 'place', 'package', 'size_ml', ...weights('net', 'left'), 'packed', 'best_from', 'best_to', 'water_percent', 'lots', 'smell'],
+  weighIns: ['batch', 'time', 'tray', ...weights('weight')],
+  checks: ['batch', 'jar', 'time', 'check', 'found', 'humidity_percent', 'note'],
+  uses: ['jar', 'food', 'time', 'what', ...weights('weight'), 'for'],
+  temperatures: ['batches', 'time', heat('set'), 'off', heat('chamber'), heat('room'), 'room_humidity_percent'],
+}
+function weights(...names: string[]) {
+  return names.map(name => (units: Units) => units.weight(name, undefined))
+}
+function heat(name: string) {
+  return (units: Units) => units.heat(name, undefined)
+}
+const headings = (name: TableName, units: Units) => COLUMNS[name].flatMap(column => typeof column === 'string' ? column : Object.keys(column(units)))
+
+function* rowsOf(context: Context, name: TableName): Generator<Row> {
   const { db } = context
   const units = new Units(householdOf(context))
   const foodName = (key: string) => context.foods.product(key)?.name ?? key
@@ -101,6 +122,6 @@ const ROWS: Record<LogTable, (placed: PlacedEntry, units: Units, foodName: (key:
 
 /** One table as CSV (RFC 4180). Signs that a spreadsheet would run as a formula are defused. */
 export function tableCsv(context: Context, name: TableName): string {
-  const rows = [...rowsOf(context, name)]
-  return Papa.unparse(rows.length > 0 ? rows : [{ nothing: '' }], { escapeFormulae: true, newline: '\r\n', columns: rows.length > 0 ? Object.keys(rows[0]!) : undefined })
+  const { fields, rows } = tableOf(context, name)
+  return Papa.unparse({ fields, data: rows }, { escapeFormulae: true, newline: '\r\n' })
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi'
 import {
-  anyBody, boughtInQuestion, compareQuery, deviceSettings, findQuery, foodFile, foodSource, foodWish, forecastQuestion, householdSettings, hygrometerSettings, importQuery, insightQuery, labelQuery, listQuery, logbookFile, machineSettings,
+  anyBody, boughtInQuestion, compareQuery, deviceSettings, findQuery, foodFile, foodSource, foodWish, forecastQuestion, householdChange, householdSettings, hygrometerSettings, importQuery, insightQuery, labelQuery, listQuery, logbookFile, machineSettings,
   newBatch, newEntry, newJarEntry, newRunEntry, numberQuery, ownCardSource, readingsPost, readingsQuery, recipe, sheetQuery, tableImport, tableQuery, toolSettings, trialQuery, upkeepDone,
 } from '#shared/contracts'
 
@@ -70,8 +70,9 @@ const PATHS: ZodOpenApiPathsObject = {
   '/api/shelf/wishes': { put: operation('shelf', 'What the shelf should hold of a food, or what the shop asks', list('See `StockAnswer`.'), { body: foodWish }) },
   '/api/kitchen': { get: operation('kitchen', 'Jars as a cook needs them, recipes, and goods that may be bought in', page('See `KitchenAnswer`.')) },
   '/api/recipes': { get: operation('kitchen', 'Recipes', z.array(recipe)), put: operation('kitchen', 'Adds or changes a recipe', kept, { body: recipe }) },
+  '/api/recipes/past': { get: operation('kitchen', 'Recipes as they stood before they were changed or removed', page('See `PastRecipe`.')) },
   '/api/recipes/{recipeId}': { delete: operation('kitchen', 'Removes a recipe', z.object({ removed: z.boolean() }), { path: z.object({ recipeId: uuid }) }) },
-  '/api/household': { get: operation('workshop', 'Units, clock, nights, prices', householdSettings), put: operation('workshop', 'Changes them', householdSettings, { body: householdSettings }) },
+  '/api/household': { get: operation('workshop', 'Units, clock, nights, prices', householdSettings), put: operation('workshop', 'Changes some or all of them; what is left out stays', householdSettings, { body: householdChange }) },
   '/api/machines': { get: operation('workshop', 'Machines', list('See `MachineAnswer`.')), put: operation('workshop', 'Adds or changes a machine', kept, { body: machineSettings }) },
   '/api/machines/{machineId}': { get: operation('workshop', 'A machine and its run', page('See `MachinePageAnswer`.'), { path: z.object({ machineId: uuid }) }) },
   '/api/machines/{machineId}/upkeep': { post: operation('workshop', 'Notes that something was done for its upkeep', list('See `UpkeepState`.'), { path: z.object({ machineId: uuid }), body: upkeepDone }) },

@@ -1,3 +1,4 @@
+import { costPerG, summarise, worthOf } from '#core/insight'
 import { bestByWindow, MONTH_MS, strengthOf } from '#core/keeping'
 import type { JarSummary, KitchenAnswer, KitchenJar } from '#shared/contracts'
 import { batchView } from '#server/db/batches'
@@ -33,14 +34,12 @@ export function kitchenPage(context: Context): KitchenAnswer {
 /** What a gram in each jar cost, by its lots: baskets with their power and hands, packets with their price. */
 function costsOf(context: Context): Map<string, number | undefined> {
   const byLot = new Map<string, number | undefined>()
-  const sums = new Map<string, { grams: number, cost: number, known: boolean }>()
+  const parts = new Map<string, { grams: number, perG: number | undefined }[]>()
   for (const { jar_id, lot_id, left_g } of partsOnShelf(context.db)) {
     if (!byLot.has(lot_id)) byLot.set(lot_id, costOfLot(context, lot_id))
-    const cost = byLot.get(lot_id)
-    const sum = sums.get(jar_id) ?? { grams: 0, cost: 0, known: true }
-    sums.set(jar_id, { grams: sum.grams + left_g, cost: sum.cost + left_g * (cost ?? 0), known: sum.known && cost !== undefined })
+    parts.set(jar_id, [...parts.get(jar_id) ?? [], { grams: left_g, perG: byLot.get(lot_id) }])
   }
-  return new Map([...sums].map(([jarId, { grams, cost, known }]) => [jarId, known && grams > 0 ? cost / grams : undefined]))
+  return new Map([...parts].map(([jarId, list]) => [jarId, costPerG(list)]))
 }
 
 /** Money a gram; own garden produce costs its power and the hands. */
@@ -50,8 +49,8 @@ function costOfLot(context: Context, lotId: string): number | undefined {
     const stock = stockOfJar(context.db, lotId)?.body
     return stock?.kind === 'stock' && stock.price !== undefined ? stock.price / stock.netG : undefined
   }
-  const { productG, kWh, insight } = toFinished(context, row)
-  if (!insight || !productG) return undefined
+  const finished = toFinished(context, row)
   const { kwhPrice, hourWorth } = householdOf(context)
-  return ((insight.price ?? 0) + kWh * kwhPrice + insight.handsMinutes / 60 * hourWorth) / productG
+  const worth = finished.insight && worthOf(summarise([finished]), { kWh: kwhPrice, hour: hourWorth })
+  return worth && worth.ownPerKg / 1000
 }

@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from 'node:util'
 import { InputError } from '#core/errors'
 import { PRODUCTS } from '#core/using'
-import type { Recipe } from '#shared/contracts'
-import { dropRecipe, findRecipe, listRecipes, putRecipe, type RecipeRecord } from '#server/db/recipes'
+import type { PastRecipe, Recipe } from '#shared/contracts'
+import { dropRecipe, findRecipe, listRecipes, pastRecipes, putRecipe, type RecipeRecord } from '#server/db/recipes'
 import type { Context } from './context'
 import { Conflict, NotFound } from './refusals'
 import { changedFields } from './settings'
@@ -33,12 +33,17 @@ export function saveRecipe(context: Context, recipe: Recipe): RecipeRecord {
       if (isDeepStrictEqual(stored, wanted)) return known
       if (version !== newest) throw new Conflict('This recipe was changed elsewhere meanwhile.', changedFields(stored, wanted))
     }
-    putRecipe(db, recipe)
+    putRecipe(db, recipe, context.now())
     return findRecipe(db, recipe.id)!
   }).immediate()
 }
 
-export function removeRecipe({ db }: Context, id: string): { removed: boolean } {
-  if (!dropRecipe(db, id)) throw new NotFound('recipeId', 'There is no such recipe.')
+/** Recipes as they were before they were changed or removed, the last first. */
+export function recipesOnce({ db }: Context): PastRecipe[] {
+  return pastRecipes(db)
+}
+
+export function removeRecipe({ db, now }: Context, id: string): { removed: boolean } {
+  if (!db.transaction(() => dropRecipe(db, id, now())).immediate()) throw new NotFound('recipeId', 'There is no such recipe.')
   return { removed: true }
 }

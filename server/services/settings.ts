@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util'
-import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
+import { householdSettings, type HouseholdChange, type HouseholdSettings, type MachineSettings } from '#shared/contracts'
 import { InputError } from '#core/errors'
 import { dryingViews, listBatchViews } from '#server/db/batches'
 import { findMachine, insertMachine, updateMachine, writeHousehold, type MachineRecord } from '#server/db/settings'
@@ -8,14 +8,17 @@ import { householdOf, type Context } from './context'
 import { project } from './projections'
 import { Conflict } from './refusals'
 
-/** Changes the household's settings; what hangs on its clock and its nights is worked out anew. */
-export function changeHousehold(context: Context, settings: HouseholdSettings): HouseholdSettings {
+/**
+ * Changes some of the household's settings; what hangs on its clock and its nights is worked out anew.
+ * @throws ZodError where the change does not go with what stays
+ */
+export function changeHousehold(context: Context, change: HouseholdChange): HouseholdSettings {
   return context.db.transaction(() => {
     const before = householdOf(context)
-    if (settings.version !== before.version) {
-      throw new Conflict('The settings were changed elsewhere meanwhile.', changedFields(before, settings))
+    if (change.version !== before.version) {
+      throw new Conflict('The settings were changed elsewhere meanwhile.', changedFields(before, change))
     }
-    writeHousehold(context.db, settings)
+    writeHousehold(context.db, householdSettings.parse({ ...before, ...change }))
     for (const stage of STAGES) {
       if (stage === 'shelf') continue
       for (const view of listBatchViews(context.db, { stage, limit: 10_000 })) project(context, view.batch_id)

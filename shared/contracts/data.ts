@@ -9,6 +9,7 @@ import { foodWish, householdSettings, hygrometerSettings, machineSettings, toolS
 const version = z.number().int().min(1)
 const retiredAt = instant.optional()
 const kept = { version, retiredAt }
+const past = { version, until: instant }
 
 /**
  * A whole logbook as one JSON file: everything that was written, nothing that follows from it. Weights are grams,
@@ -26,6 +27,8 @@ export const logbookFile = z.strictObject({
   cards: z.array(z.strictObject({ version, cardKey: text(80), card: ownCardSource })),
   wishes: z.array(foodWish),
   recipes: z.array(z.discriminatedUnion('kind', [blendRecipe.extend({ version }), dishRecipe.extend({ version })])),
+  /** As they stood before they were changed or removed. */
+  recipesPast: z.array(z.discriminatedUnion('kind', [blendRecipe.extend(past), dishRecipe.extend(past)])),
   /** Each a time that a machine was filled. */
   runs: z.array(z.strictObject({ id, machineId: id, createdAt: instant })),
   batches: z.array(z.strictObject({ id, number: z.number().int().min(1), createdAt: instant })),

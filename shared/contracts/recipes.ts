@@ -40,3 +40,6 @@ export const recipe = z.discriminatedUnion('kind', [blendRecipe, dishRecipe], { 
 export type Recipe = z.infer<typeof recipe>
 export type BlendRecipe = z.infer<typeof blendRecipe>
 export type DishRecipe = z.infer<typeof dishRecipe>
+
+/** A recipe as it stood until then: it was changed, or removed. */
+export interface PastRecipe { recipe: Recipe & { version: number }, until: number, removed: boolean }

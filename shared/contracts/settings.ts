@@ -38,6 +38,14 @@ export const householdSettings = z.strictObject({
 }).refine(settings => settings.sleepFrom !== settings.sleepTo, { path: ['sleepTo'], message: 'A night needs some length: choose another time.' })
 export type HouseholdSettings = z.infer<typeof householdSettings>
 
+const { version: householdVersion, ...choices } = householdSettings.shape
+/** A change of some of it: what is left out stays as it is. */
+export const householdChange = z.strictObject({
+  ...z.object({ ...choices, money: choices.money.unwrap(), kwhPrice: choices.kwhPrice.unwrap(), hourWorth: choices.hourWorth.unwrap(), measures: choices.measures.unwrap(), locale: choices.locale.unwrap() }).partial().shape,
+  version: householdVersion,
+})
+export type HouseholdChange = z.infer<typeof householdChange>
+
 export const machineSettings = z.strictObject({
   id,
   name: text(80),

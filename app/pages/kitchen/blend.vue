@@ -56,8 +56,9 @@ function typed(i: number, key: 'grams' | 'toastedG', text: string) {
   const jar = jarOf(lines.value[i]!.jarId)
   const volume = key === 'grams' && jar ? parseVolume(clean, settings.value.measures) : undefined
   const parsed = volume ? (volume.value === undefined ? volume : { value: spoonedG(jar!, volume.value), problem: undefined }) : clean === '' ? { value: undefined, problem: key === 'grams' ? 'Weigh it, or take the line out.' : undefined } : parseWeight(clean, settings.value.weightUnit)
-  wrong.value = { ...wrong.value, [i]: parsed.problem ?? '' }
   lines.value = lines.value.map((line, at) => at === i ? { ...line, [key]: parsed.value } : line)
+  const { grams, toastedG } = lines.value[i]!
+  wrong.value = { ...wrong.value, [i]: parsed.problem ?? (toastedG !== undefined && grams !== undefined && toastedG > grams ? 'Toasted it weighs less, not more.' : '') }
 }
 const weightText = (grams: number | undefined) => grams === undefined ? '' : formatWeight(grams, settings.value.weightUnit).replaceAll('\u00A0', ' ')
 const spoonsOf = (jar: KitchenJar | undefined, grams: number | undefined) => jar && grams ? volumesOf(grams, jar.densityGMl, settings.value.measures).powder.words : ''

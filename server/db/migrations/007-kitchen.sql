@@ -35,3 +35,14 @@ CREATE TABLE recipe (
   body    TEXT    NOT NULL CHECK (json_valid(body)),
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT, WITHOUT ROWID;
+
+-- Each recipe as it stood before it was changed or removed: nothing typed is lost.
+CREATE TABLE recipe_past (
+  id      TEXT    NOT NULL,
+  version INTEGER NOT NULL,
+  kind    TEXT    NOT NULL,
+  name    TEXT    NOT NULL,
+  body    TEXT    NOT NULL CHECK (json_valid(body)),
+  until   INTEGER NOT NULL,
+  PRIMARY KEY (id, version)
+) STRICT, WITHOUT ROWID;

@@ -48,6 +48,18 @@ describe('what a mix adds up to', () => {
       expect(again.moisture).toBeCloseTo(whole.moisture, 9)
     }))
   })
+  it('is the stronger for water lost in the pan: 20 g toasted to 18 g hold the heat and the salt of 20 g', () => {
+    const wet = { ...HOT, moisture: 0.12, saltShare: 0.02, costPerG: 0.05 }
+    const mix = mixOf([{ ingredient: wet, grams: 20, toastedG: 18 }, { ingredient: CUMIN, grams: 12 }])
+    expect(mix.totalG).toBe(30)
+    expect(mix.heat!.low * mix.totalG).toBeCloseTo(20 * 40_000, 6)
+    expect(mix.saltG).toBeCloseTo(0.4, 9)
+    expect(mix.moisture * mix.totalG).toBeCloseTo(20 * 0.12 - 2 + 12 * 0.06, 9)
+    expect([mix.cost, mix.ml.p50]).toEqual([expect.closeTo(20 * 0.05 + 12 * 0.02, 9), expect.closeTo(30 / 0.5, 9)])
+    expect(mostOf([{ ingredient: { ...wet, leftG: 40 }, grams: 20, toastedG: 18 }, { ingredient: CUMIN, grams: 12 }])).toEqual({ totalG: 60, by: 'hot chili' })
+    expect(scaled([{ ingredient: wet, grams: 20, toastedG: 18 }], 9)).toEqual([{ ingredient: wet, grams: 10, toastedG: 9 }])
+    expect(() => mixOf([{ ingredient: wet, grams: 20, toastedG: 21 }])).toThrow('parts.0.toastedG')
+  })
   it('refuses nothing, and weights that are not above zero, by field', () => {
     expect(() => mixOf([])).toThrow('parts')
     expect(() => mixOf([{ ingredient: MILD, grams: 5 }, { ingredient: HOT, grams: 0 }])).toThrow('parts.1.grams')
@@ -171,6 +183,12 @@ describe('a blend in a jar', () => {
     expect(content.saltShare * mix.leftG).toBeCloseTo(10, 9)
     expect(jarBest(mix, find, 20)).toMatchObject({ oldestAt: MORNING })
     expect(jarBest(mix, find, 20).to).toBeLessThanOrEqual(MORNING + 200 * DAY)
+  })
+  it('keeps the heat of what was toasted first: water leaves, chili does not', () => {
+    const rub = blend({ from: [{ jarId: 'jar-chili', weightG: 40, toastedG: 38 }, { jarId: 'jar-cumin', weightG: 22 }], blend: { name: 'Red rub' } })
+    const mix = replayJars([...started(), rub], find, true).jars.get('mix')!
+    expect(mix.leftG).toBeCloseTo(60, 9)
+    expect(contentOf(mix, find).heat!.high * mix.leftG).toBeCloseTo(40 * findFood('hot-chili')!.heatUnits!.value.high, 3)
   })
   it('can be split and topped up with its own kind, which keeps its name', () => {
     const split = item(6, { kind: 'fill', jarId: 'mix-2', packageKey: 'screw-jar', place: 'Shelf', from: [{ jarId: 'mix', weightG: 20 }] })

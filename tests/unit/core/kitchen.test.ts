@@ -1,6 +1,6 @@
 import { InputError } from '#core/errors'
 import { strengthAfter, useMore } from '#core/keeping'
-import { COMMON_AMOUNTS, freshBothWays, gramsOf, howTo, parseVolume, planWater, schoolsFor, solidsFor, usualAmounts, volumeOf, type Powder } from '#core/using'
+import { COMMON_AMOUNTS, freshBothWays, gramsOf, howTo, parseVolume, planWater, scaledLine, schoolsFor, solidsFor, usualAmounts, volumeOf, type Powder } from '#core/using'
 import { BOOK } from '../../support/foods'
 
 const exactly = (value: number) => ({ p10: value, p50: value, p90: value })
@@ -106,5 +106,15 @@ describe('volumes as a cook says them', () => {
     for (const text of ['850', '3 lb 4 oz', '12 g', 'two cups', '']) expect(parseVolume(text, 'us')).toBeUndefined()
     expect(parseVolume('0 cups', 'us')!.problem).toMatch(/above zero/)
     expect(parseVolume('9000 l', 'us')!.problem).toMatch(/check the unit/)
+  })
+})
+
+describe('a line of a recipe for so many times', () => {
+  it.each<[string, number, string | undefined]>([
+    ['300 g flour', 2, '600 g flour'], ['1 teaspoon baking powder', 0.5, '½ teaspoon baking powder'], ['1 1/2 cups of water', 2, '3 cups of water'], ['1½ cups', 3, '4½ cups'],
+    ['1.1 L water', 2, '2.2 L water'], ['0,5 kg carrots', 3, '1.5 kg carrots'], ['1,200 g lentils', 0.5, '600 g lentils'], ['2–3 onions', 2, '4–6 onions'], ['2 to 3 tins of 400 g', 2, '4 to 6 tins of 400 g'],
+    ['250g lentils', 2, '500g lentils'], ['100 g', 1 / 3, '33 g'], ['oil for the pan', 2, undefined], ['00 flour, 200 g', 2, undefined], ['', 2, undefined],
+  ])('%j times %d is %j', (line, times, words) => {
+    expect(scaledLine(line, times)).toBe(words)
   })
 })

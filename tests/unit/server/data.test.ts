@@ -12,7 +12,7 @@ import type { Context } from '#server/services/context'
 import { kitchenPage } from '#server/services/kitchen'
 import { openLogbook } from '#server/services/logbook'
 import { batchList, batchPage, nowPage } from '#server/services/pages'
-import { saveRecipe } from '#server/services/recipes'
+import { recipesOnce, removeRecipe, saveRecipe } from '#server/services/recipes'
 import { jarPage, shelfPage } from '#server/services/shelf'
 import { saveFood } from '#server/services/foods'
 import { makeDemo } from '../../../demo/make'
@@ -37,7 +37,7 @@ const takeIn = (context: Context, file: unknown, tell?: (progress: Progress) => 
 /** Views that follow from the log, and what pages say of it. */
 const stateOf = (context: Context) => ({
   views: ['batch_view', 'jar_view', 'jar_part', 'jar_use', 'todo', 'run_view', 'tray_pace', 'accepted_caution', 'entry_jar'].map(table => context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all()),
-  now: nowPage(context), shelf: shelfPage(context), kitchen: kitchenPage(context),
+  now: nowPage(context), shelf: shelfPage(context), kitchen: kitchenPage(context), recipesOnce: recipesOnce(context),
   batches: batchList(context, {}).batches.map(batch => batchPage(context, batch.batchId).entries),
   jars: shelfPage(context).jars.map(jar => jarPage(context, jar.jarId)),
 })
@@ -45,6 +45,10 @@ const stateOf = (context: Context) => ({
 describe('a whole logbook that leaves and comes back', () => {
   beforeAll(() => {
     saveRecipe(demo, { id: '01900000-0000-7000-8000-000000000001', kind: 'dish', name: 'Soup “of all”', powders: [{ foodKey: 'celery', amount: { by: 'weight', grams: 4 } }], others: ['Water'], steps: [] })
+    const changed = { id: '01900000-0000-7000-8000-000000000009', kind: 'dish' as const, name: 'Changed soup', note: 'thin', powders: [{ foodKey: 'celery', amount: { by: 'weight' as const, grams: 4 } }], others: [], steps: [] }
+    saveRecipe(demo, changed)
+    saveRecipe(demo, { ...changed, note: 'thicker', version: 1 })
+    removeRecipe(demo, changed.id)
     saveFood(demo, { key: 'sea-kale', name: 'Sea kale', family: 'stalk', water: '91 ± 1', trim: '20 ± 5', waits: 4, colour: '#AABBCC', forms: { 'slices 6': '6 to 10' } }, undefined)
   })
   it('is the same in an empty logbook, view by view and page by page, and leaves there byte by byte the same', async () => {

@@ -1,7 +1,7 @@
 import { uuidv7 } from 'uuidv7'
 import { kitchenPage } from '#server/services/kitchen'
 import { rebuildProjections } from '#server/services/projections'
-import { recipeList, removeRecipe, saveRecipe } from '#server/services/recipes'
+import { recipeList, recipesOnce, removeRecipe, saveRecipe } from '#server/services/recipes'
 import { jarPage, recallPage, saveWish, shelfPage } from '#server/services/shelf'
 import { jarLabel } from '#server/labels/words'
 import type { DishRecipe, NewJarEntry } from '#shared/contracts'
@@ -123,6 +123,10 @@ describe('recipes', () => {
     expect(recipeList(context).map(item => item.name)).toEqual(['Quay broth'])
     removeRecipe(context, recipe.id)
     expect(() => removeRecipe(context, recipe.id)).toThrow(/no such recipe/)
+    // Both that it was are there, and the one that was removed says so; it comes back under a version of its own.
+    expect(recipesOnce(context).map(({ recipe: { name, version }, removed }) => [name, version, removed]).sort()).toEqual([['Broth', 1, false], ['Quay broth', 2, true]])
+    expect(saveRecipe(context, recipe)).toMatchObject({ name: 'Broth', version: 3 })
+    expect(recipesOnce(context).every(({ removed }) => !removed)).toBe(true)
   })
   it('may name a blend of the household, and nothing that nobody knows', () => {
     const book = testBook()

@@ -169,6 +169,10 @@ describe('the household', () => {
     changeHousehold(book.context, { ...settings, timeZone: 'UTC', sleepFrom: 21 * 60, sleepTo: 9 * 60, version: settings.version + 1 })
     expect(nowPage(book.context).todos.find(todo => todo.kind === 'weigh')!.from).toBeGreaterThan(early)
     expect(() => changeHousehold(book.context, settings)).toThrow(Conflict)
+    // What a change leaves out stays, also what it must go with.
+    const priced = changeHousehold(book.context, { kwhPrice: 0.41, money: 'kr', version: settings.version + 2 })
+    expect(changeHousehold(book.context, { pantryC: 17, version: priced.version })).toEqual({ ...priced, pantryC: 17, version: priced.version + 1 })
+    expect(() => changeHousehold(book.context, { sleepFrom: 9 * 60, version: priced.version + 1 })).toThrow('A night needs some length')
   })
 })
 

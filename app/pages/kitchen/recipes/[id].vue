@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { scaledLine } from '#core/using'
+
 /** A dish: its powders by the jars at hand, then the rest. */
 const store = useKitchenStore()
 const route = useRoute()
@@ -6,6 +8,8 @@ const format = useFormat()
 const recipe = computed(() => (store.answer?.recipes ?? []).find(item => item.id === route.params.id))
 const times = ref(1)
 const sure = ref(false)
+/** What goes with it, for so many times; a line without a figure stays as it was written. */
+const others = computed(() => (recipe.value?.kind === 'dish' ? recipe.value.others : []).map(line => scaledLine(line, times.value) ?? line))
 const problem = ref('')
 useHead({ title: () => `${recipe.value?.name ?? 'Recipe'} · Dulse` })
 async function remove() {
@@ -27,11 +31,11 @@ async function remove() {
       <header class="row between"><h2 class="title">{{ recipe.name }}</h2><span v-if="recipe.serves" class="quiet">{{ recipe.serves }}</span></header>
       <ChoiceField v-model="times" label="How much of it" :choices="[{ value: 0.5, words: 'Half' }, { value: 1, words: 'Once' }, { value: 2, words: 'Twice' }, { value: 3, words: 'Three times' }]" />
       <DishLines :recipe="recipe" :times="times" />
-      <div v-if="recipe.others.length"><h3>And</h3><ul class="others"><li v-for="line in recipe.others" :key="line">{{ line }}</li></ul><p v-if="times !== 1" class="quiet small">These lines are as written, for once.</p></div>
+      <div v-if="others.length"><h3>And</h3><ul class="others"><li v-for="(line, i) in others" :key="i">{{ line }}</li></ul></div>
     </section>
     <div class="stack">
       <section class="card" aria-label="How"><h2>How</h2><ol class="steps"><li v-for="step in recipe.steps" :key="step">{{ format.sentence(step) }}</li></ol><p v-if="recipe.note" class="quiet">{{ format.sentence(recipe.note) }}</p></section>
-      <div class="row"><ElButton @click="navigateTo(`/kitchen/recipes/edit?id=${recipe.id}`)">Change it</ElButton><ElButton v-if="!sure" @click="sure = true">Remove it</ElButton><template v-else><span>Remove it for good?</span><ElButton type="danger" plain @click="remove">Remove</ElButton><ElButton @click="sure = false">Keep it</ElButton></template></div>
+      <div class="row"><ElButton @click="navigateTo(`/kitchen/recipes/edit?id=${recipe.id}`)">Change it</ElButton><ElButton v-if="!sure" @click="sure = true">Remove it</ElButton><template v-else><span>Remove it?</span><ElButton type="danger" plain @click="remove">Remove</ElButton><ElButton @click="sure = false">Keep it</ElButton></template></div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     </div>
   </div>

@@ -19,6 +19,7 @@ const nameOf = (key: string) => (store.answer?.jars.find(jar => jar.foodKey === 
       <ul class="plain-list"><li v-for="recipe in blends" :key="recipe.id"><NuxtLink :to="{ path: '/kitchen/blend', query: { recipe: recipe.id } }" class="line"><strong>{{ recipe.name }}</strong><span class="quiet">{{ recipe.kind === 'blend' ? recipe.parts.map(part => nameOf(part.foodKey)).join(', ') : '' }}</span></NuxtLink></li></ul>
     </section>
     <p v-if="recipes.length === 0" class="card quiet">None yet. A dish keeps how much of which powder goes in; the amounts then follow each jar’s own density and water.</p>
+    <RecipesOnce />
   </div>
 </template>
 
