@@ -114,11 +114,23 @@ function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
   return { from: run.clock.instantAt(p10), middle: run.clock.instantAt(p50), to: run.clock.instantAt(p90) }
 }
 
+/** A folded run does not change: several ask for what is believed of it. */
+const estimates = new WeakMap<RunState, DryingEstimate>()
+
+/** What is believed of the present or last run; undefined before loading. */
+export function estimateOfRun(state: BatchState): DryingEstimate | undefined {
+  const { run } = state
+  if (!run) return undefined
+  const known = estimates.get(run) ?? estimateDrying(dryingRunOf(state, run))
+  estimates.set(run, known)
+  return known
+}
+
 /** Estimate, finish window and verdict for the present or last run; undefined before loading. */
 export function assess(state: BatchState, now: number): Assessment | undefined {
   const { run } = state
-  if (!run) return undefined
-  const estimate = estimateDrying(dryingRunOf(state, run))
+  const estimate = estimateOfRun(state)
+  if (!run || !estimate) return undefined
   const waterG = run.loadedG - estimate.solidsG.p50
   const gone = (left: number) => Math.min(1, Math.max(0, 1 - left / waterG))
   return {

@@ -1,7 +1,7 @@
 export { allergensOf, isSulphited } from './allergens'
 export { constantTrays, type TrayRound } from './constantTrays'
 export { doubtOfWeight } from './doubt'
-export { assess, assessRack, assessTrays, dryingRunOf, readJarAir, type AssessedTray, type Assessment, type FinishWindow, type StandingTray } from './assess'
+export { assess, assessRack, assessTrays, dryingRunOf, estimateOfRun, readJarAir, type AssessedTray, type Assessment, type FinishWindow, type StandingTray } from './assess'
 export { inForce, ofKind, withStanding, type LoggedEntry } from './effective'
 export { hotSpellOf, type HotSpell } from './hotSpell'
 export { lessonsOf, type Lesson } from './lessons'

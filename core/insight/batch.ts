@@ -1,4 +1,4 @@
-import { dryingRunOf, inForce, ofKind, type BatchState, type Entry, type EntryOf } from '../batch'
+import { dryingRunOf, estimateOfRun, inForce, ofKind, type BatchState, type Entry, type EntryOf } from '../batch'
 import { estimateDrying } from '../kinetics'
 import { handsMinutesKg } from '../planning'
 import type { BatchInsight } from './types'
@@ -45,7 +45,7 @@ function windowAtHalf(state: BatchState): BatchInsight['window'] {
   const { run } = state
   if (!run || run.unloadedAt === undefined || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 3) return undefined
   const whole = dryingRunOf(state, run)
-  const end = estimateDrying(whole).hoursToTarget
+  const end = estimateOfRun(state)!.hoursToTarget
   if (!Number.isFinite(end.p90) || end.p90 / end.p10 > TOO_WIDE) return undefined
   const early = whole.weighIns.filter(weighIn => weighIn.hours <= end.p50 / 2)
   const { p10, p50, p90 } = estimateDrying({ ...whole, weighIns: early }).hoursToTarget

@@ -91,6 +91,9 @@ export function estimateOf(run: DryingRun, { frame, curves, spare, predictedG, s
   })
 
   const hours = intervalOf(finishes)
+  // A log's every batch is estimated for its finish alone; band and worth are worked out for whoever looks at them.
+  let curve: CurvePoint[] | undefined
+  let nextWeighings: WeighingWorth[] | undefined
   return {
     moistureNow: intervalOf(moistures),
     hoursToTarget: hours,
@@ -98,9 +101,13 @@ export function estimateOf(run: DryingRun, { frame, curves, spare, predictedG, s
     solidsG: intervalOf(solids),
     waterLeftG: intervalOf(waters),
     probabilityDry: dry / DRAWS,
-    curve: curveOf(curves, nowH, hours),
+    get curve() {
+      return curve ??= curveOf(curves, nowH, hours)
+    },
     rateAtTarget: intervalOf(rates),
-    nextWeighings: worthAhead(run, curves, byCurve, nowH, hours),
+    get nextWeighings() {
+      return nextWeighings ??= worthAhead(run, curves, byCurve, nowH, hours)
+    },
     flags: flagWeighIns(run, predictedG, sdG),
   }
 }

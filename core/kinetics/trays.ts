@@ -80,7 +80,12 @@ export function estimateTrays(run: DryingRun, trays: readonly Tray[]): TraysEsti
       hoursToTarget: intervalOf(ends), probabilityDry: dry / used.length,
     }
   })
-  return { load: estimateOf(run, posterior), trays: estimates }
+  return {
+    get load() {
+      return estimateOf(run, posterior)
+    },
+    trays: estimates,
+  }
 }
 
 /**

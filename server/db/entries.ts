@@ -110,12 +110,15 @@ export function* entriesInForce(db: Db, kinds: readonly EntryKind[]): Generator<
   for (const row of rows) yield { entry: toEntry(row), batchNumber: row.number ?? undefined, jarNumber: row.jar_number ?? undefined, foodKey: row.food_key ?? undefined, batches: row.batches ?? undefined }
 }
 
-/** Words for next time in force on jars of a food, newest first, with the batch that was packed in them. */
+/**
+ * Words for next time in force on jars of a food, newest first, with the batch that was packed in them. From the few
+ * words to their jars (a cross join keeps that order), not from all jars of a food to their words.
+ */
 export function jarReviewsOf(db: Db, foodKey: string, limit: number): { body: string, at: number, jar_id: string, jar_number: number, batch_id: string, number: number, card_key: string }[] {
   return statement<{ body: string, at: number, jar_id: string, jar_number: number, batch_id: string, number: number, card_key: string }>(db, `
     SELECT e.body, e.at, v.jar_id, v.number AS jar_number, b.batch_id, b.number, b.card_key
-    FROM jar_view v JOIN batch_view b ON b.batch_id = v.batch_id JOIN entry e ON e.jar_id = v.jar_id
-    WHERE v.food_key = ? AND e.kind = 'review'
+    FROM entry e CROSS JOIN jar_view v ON v.jar_id = e.jar_id JOIN batch_view b ON b.batch_id = v.batch_id
+    WHERE v.food_key = ? AND e.kind = 'review' AND e.jar_id IS NOT NULL
       AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
     ORDER BY e.at DESC LIMIT ?`).all(foodKey, limit)
 }

@@ -42,10 +42,13 @@ export function ensureJar(db: Db, id: string): number {
 }
 
 /** Gives a number to a jar that is known to have none. */
-export function addJar(db: Db, id: string): number {
-  const number = statement<{ next: number }>(db, 'SELECT coalesce(max(number), 0) + 1 AS next FROM jar').get()!.next
+export function addJar(db: Db, id: string, number = nextJarNumber(db)): number {
   statement(db, 'INSERT INTO jar (id, number) VALUES (?, ?)').run(id, number)
   return number
+}
+
+export function nextJarNumber(db: Db): number {
+  return statement<{ next: number }>(db, 'SELECT coalesce(max(number), 0) + 1 AS next FROM jar').get()!.next
 }
 
 export function findJar(db: Db, id: string): { id: string, number: number } | undefined {

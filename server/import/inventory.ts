@@ -1,25 +1,47 @@
 import { leakOf } from '#core/keeping'
-import type { Entry } from '#core/batch'
+import type { Entry, EntryOf } from '#core/batch'
 import type { Food } from '#core/foods'
 import type { InventoryRow, LineError } from '#core/tables'
 import { findEntry, insertEntry } from '#server/db/entries'
-import { addJar } from '#server/db/jars'
+import { addJar, nextJarNumber } from '#server/db/jars'
 import { householdOf, type Context } from '#server/services/context'
 import { projectNewJar } from '#server/services/jars'
 import type { Progress } from './apart'
-import { contentId } from './contentId'
+import { contentIds } from './contentId'
 import type { Taken } from './taken'
+
+/** A line that makes a jar, ready to be written. */
+interface NewJar { number: number, jarId: string, id: string, at: number, body: Omit<EntryOf<'stock'>['body'], 'jarId'> }
 
 /** Puts on the shelf what a list says stands there, each line a jar of its own. */
 export function* takeInInventory(context: Context, rows: readonly InventoryRow[]): Generator<Progress, Taken> {
   const { db } = context
+  const { jars, repeated, errors } = yield* readJars(context, rows)
+  const celsius = householdOf(context).pantryC
+  // In the order of their ids, which is none: each tree of the database then grows at one place at a time.
+  jars.sort((a, b) => a.jarId < b.jarId ? -1 : 1)
+  for (const [i, { number, jarId, id, at, body }] of jars.entries()) {
+    if (i % 25 === 0) yield { phase: 'writing', done: i, of: jars.length }
+    const entry: Entry = { id, seq: Number.MAX_SAFE_INTEGER, at, recordedAt: context.now(), body: { ...body, jarId } }
+    addJar(db, jarId, number)
+    const seq = insertEntry(db, { jarId }, entry, [jarId])
+    projectNewJar(context, { ...entry, seq }, { celsius, number })
+  }
+  yield { phase: 'writing', done: jars.length, of: jars.length }
+  return { kept: jars.length, repeated, errors }
+}
+
+/** Jars are numbered as the list goes. */
+function* readJars(context: Context, rows: readonly InventoryRow[]): Generator<Progress, { jars: NewJar[], repeated: number, errors: LineError[] }> {
+  const { db } = context
   const errors: LineError[] = []
+  const jars: NewJar[] = []
   const find = finder(context)
   const same = new Map<string, number>()
-  const celsius = householdOf(context).pantryC
-  let [kept, repeated] = [0, 0]
+  const first = nextJarNumber(db)
+  let repeated = 0
   for (const [i, row] of rows.entries()) {
-    if (i % 25 === 0) yield { phase: 'writing', done: i, of: rows.length }
+    if (i % 25 === 0) yield { phase: 'checking', done: i, of: rows.length }
     const { line, food: named, at, undated, netG, purpose, place = 'Shelf', name, packageKey, sizeMl, bestTo, price, source } = row
     const food = find(named)
     if (!food) {
@@ -36,20 +58,11 @@ export function* takeInInventory(context: Context, rows: readonly InventoryRow[]
     const words = JSON.stringify([undated ? 0 : at, body])
     const nth = (same.get(words) ?? 0) + 1
     same.set(words, nth)
-    const jarId = contentId('jar', words, nth)
-    const id = contentId('stock', jarId)
-    if (findEntry(db, id)) {
-      repeated++
-      continue
-    }
-    const entry: Entry = { id, seq: Number.MAX_SAFE_INTEGER, at, recordedAt: context.now(), body: { ...body, jarId } }
-    const number = addJar(db, jarId)
-    const seq = insertEntry(db, { jarId }, entry, [jarId])
-    projectNewJar(context, { ...entry, seq }, { celsius, number })
-    kept++
+    const [jarId, id] = contentIds('jar', words, nth)
+    if (findEntry(db, id)) repeated++
+    else jars.push({ number: first + jars.length, jarId, id, at, body })
   }
-  yield { phase: 'writing', done: rows.length, of: rows.length }
-  return { kept, repeated, errors }
+  return { jars, repeated, errors }
 }
 
 /** A food by its key, its name or another of its names, whatever the case. */

@@ -1,3 +1,4 @@
+import * as z from 'zod'
 import { InputError } from '#core/errors'
 import { jarsNamed } from '#core/jars'
 import { logbookFile, type LogbookFile } from '#shared/contracts'
@@ -21,9 +22,7 @@ export interface LogbookTaken { batches: number, jars: number, entries: number, 
 export function* importLogbook(context: Context, file: unknown): Generator<Progress, LogbookTaken> {
   const { db } = context
   if (!isUntouched(db)) throw new Conflict('This logbook is not empty: a whole logbook is taken in by an empty one only. Start Dulse with another folder, or restore a backup, which puts this logbook aside.', [{ field: 'logbook', message: 'It is not empty.' }])
-  yield { phase: 'checking', done: 0, of: 1 }
-  const parsed = logbookFile.parse(file)
-  yield { phase: 'checking', done: 1, of: 1 }
+  const parsed = yield* checkRows(file)
   checkTogether(parsed)
   // What is written is the file's own words: the order of fields in them is kept too.
   const raw = file as Record<string, Record<string, unknown>[]>
@@ -50,6 +49,34 @@ export function* importLogbook(context: Context, file: unknown): Generator<Progr
   yield* rebuildInSteps(context)
   return { batches: parsed.batches.length, jars: parsed.jars.length, entries: parsed.entries.length, readings }
 }
+
+/** Rows at fault that are told of: more nobody reads. */
+const MOST_FAULTS = 20
+
+/** The file as the contract wants it. Its log is long: its rows are looked at one by one, so that others are served between. */
+function* checkRows(file: unknown): Generator<Progress, LogbookFile> {
+  const long = ['entries', 'readings'] as const
+  const lists = Object.fromEntries(long.flatMap((key) => {
+    const list = (file as Record<string, unknown> | null)?.[key]
+    return Array.isArray(list) ? [[key, list as unknown[]]] : []
+  }))
+  yield { phase: 'checking', done: 0, of: 1 }
+  const head = logbookFile.parse(isRecord(file) ? { ...file, ...Object.fromEntries(Object.keys(lists).map(key => [key, []])) } : file)
+  const issues: z.core.$ZodIssue[] = []
+  for (const key of long) {
+    const rows = lists[key] ?? []
+    for (const [i, row] of rows.entries()) {
+      if (i % 50 === 0) yield { phase: 'checking', done: i, of: rows.length }
+      const { error } = logbookFile.shape[key].element.safeParse(row)
+      issues.push(...(error?.issues ?? []).map(issue => ({ ...issue, path: [key, i, ...issue.path] })))
+      if (issues.length >= MOST_FAULTS) break
+    }
+  }
+  if (issues.length > 0) throw new z.ZodRealError(issues)
+  return { ...head, ...lists } as LogbookFile
+}
+
+const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Columns of a table that follow from the row. */
 function moreOf(key: string, row: Record<string, unknown>): Record<string, string | number> {

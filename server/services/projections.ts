@@ -1,4 +1,4 @@
-import { allergensOf, assess, assessTrays, foldBatch, inForce, ofKind, productMoisture, saltShareOf, sieveReached, usualHoursFactor, type Assessment, type BatchState, type Entry } from '#core/batch'
+import { allergensOf, assess, assessTrays, estimateOfRun, foldBatch, inForce, ofKind, productMoisture, saltShareOf, sieveReached, usualHoursFactor, type Assessment, type BatchState, type Entry } from '#core/batch'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
@@ -139,7 +139,7 @@ function gramsInStage(state: BatchState): number {
 function paceOf(state: BatchState): number | null {
   const { run } = state
   if (state.stage !== 'shelf' || !run || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 2) return null
-  const hours = assess(state, run.unloadedAt ?? 0)!.estimate.hoursToTarget
+  const hours = estimateOfRun(state)!.hoursToTarget
   const { low, high } = run.way.usualHours.value
   // A window as wide as the usual hours says nothing about this machine.
   if (!Number.isFinite(hours.p90) || hours.p90 / hours.p10 > 1.5) return null

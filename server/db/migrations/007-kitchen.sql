@@ -24,6 +24,11 @@ CREATE TABLE jar_part (
 ) STRICT, WITHOUT ROWID;
 CREATE INDEX jar_part_lot ON jar_part (lot_id);
 
+-- A batch's page asks for the newest jars of its kind, and for what was said of them.
+DROP INDEX jar_view_food;
+CREATE INDEX jar_view_food ON jar_view (food_key, purpose, filled_at, left_g);
+CREATE INDEX entry_review ON entry (at) WHERE kind = 'review' AND jar_id IS NOT NULL;
+
 -- Which jars an entry stands under is asked for when it is corrected or voided.
 CREATE INDEX entry_jar_seq ON entry_jar (seq);
 
