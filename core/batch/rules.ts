@@ -308,6 +308,11 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   if ((run?.unloadedAt === undefined) && !(state.fromJars && !run) && log.some(item => item.at >= (run?.loadedAt ?? 0) && ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
     fail('Later entries rest on this taking out: void them first.')
   }
+  if (run && (entry.replaces !== undefined || entry.body.kind === 'void')) {
+    // What let the food into the machine may not be taken away from under it.
+    const [stop] = stopsAtLoading(state.food, state.card, run.way.way, state.prep.map(step => step.body))
+    if (stop) fail(`The loading rests on this: void that first. ${stop.message}`)
+  }
   if (run) {
     const lost = ofKind(log, 'weigh').find(({ at, body }) => at >= run.loadedAt && body.trays?.some(tray => run.places.trayAt(tray.position, at) === undefined))
     if (lost) fail('A later weigh-in names a tray that this would have put elsewhere: correct or void that first.')

@@ -2,7 +2,7 @@ import { checkEnvelope, inForce, type Entry, type JarDraw } from '../batch'
 import { InputError, type Problem } from '../errors'
 import { leakOf, type PackageKey } from '../keeping'
 import { moistureOf } from './facts'
-import { replayJars, SCALE_G } from './replay'
+import { replayJars, SCALE_G, toastingFault } from './replay'
 import type { FindLot, Jar, JarItem } from './types'
 
 /** So much damper may an addition be, by what can be told. */
@@ -86,7 +86,9 @@ function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot
 function checkBlend({ from, blend }: Extract<JarItem['body'], { kind: 'fill' }>, jars: readonly Jar[], say: Say): void {
   const wholeG = from.reduce((sum, { weightG, toastedG }) => sum + (toastedG ?? weightG), 0)
   from.forEach(({ weightG, toastedG }, i) => {
-    if (toastedG !== undefined && toastedG > weightG + SCALE_G) say(`from.${i}.toastedG`, 'Toasted it weighs less, not more.')
+    // How much water there was is found out jar by jar when the log is replayed.
+    const fault = toastedG === undefined ? undefined : toastingFault(weightG, toastedG, 1)
+    if (fault) say(`from.${i}.toastedG`, fault)
   })
   if (blend!.sifted && blend!.sifted.overG >= wholeG) say('blend.sifted.overG', `Only ${Math.round(wholeG * 10) / 10} g went over the sieve: some of it must fall through.`)
   if (jars.some(jar => jar.inOil)) say('from.jarId', 'A jar in oil is kept cold for four days and goes into no blend.')

@@ -94,11 +94,8 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
         break
       }
       case 'stock': {
-        const lot = find(body.jarId)
-        if (!lot || jars.has(body.jarId)) break
-        const jar: Jar = { ...fresh(body.jarId, at), purpose: body.purpose, foodKey: body.foodKey, name: body.name, packageKey: body.packageKey, place: body.place, sizeMl: body.sizeMl, storageC: body.storageC, leakGDayKPa: body.leakGDayKPa }
-        jars.set(body.jarId, jar)
-        add(jar, [{ lotId: body.jarId, grams: body.netG, packedAt: at, used: 0, since: at, moisture: lot.moisture }], NOTHING, body.netG, at)
+        const jar = jars.has(body.jarId) ? undefined : stockedJar(item as EntryOf<'stock'>, find)
+        if (jar) jars.set(body.jarId, jar)
         break
       }
       case 'pour': {
@@ -149,12 +146,20 @@ export const blendKey = (id: string) => `blend-${id}`
 
 type Drawn = { parts: JarPart[], mixed: Mixed, grams: number, jar?: Jar }
 
+/** What cannot be of a weight after toasting, in words. */
+export function toastingFault(grams: number, toastedG: number, moisture: number): string | undefined {
+  if (toastedG > grams + SCALE_G) return 'Toasted it weighs less, not more.'
+  const waterG = grams * moisture
+  return grams - toastedG > waterG * 1.1 + SCALE_G ? `Toasting drives out water, and there were only ${Math.round(waterG * 10) / 10} g of it. Was some spilt? Then take that from the weight.` : undefined
+}
+
 /** What was toasted lost water, and nothing else. */
 function toasted(source: BlendDraw, drawn: Drawn, strict: boolean): Drawn {
   if (source.toastedG === undefined || drawn.grams <= 0) return drawn
   const lostG = Math.max(0, drawn.grams - source.toastedG)
   const waterG = drawn.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0)
-  if (strict && lostG > waterG * 1.1 + SCALE_G) throw new InputError([{ field: 'from.toastedG', message: `Toasting drives out water, and there were only ${Math.round(waterG * 10) / 10} g of it. Was some spilt? Then take that from the weight.` }])
+  const fault = strict && toastingFault(drawn.grams, source.toastedG, waterG / drawn.grams)
+  if (fault) throw new InputError([{ field: 'from.toastedG', message: fault }])
   const share = Math.min(lostG, waterG) / Math.max(waterG, 1e-9)
   const parts = drawn.parts.map((part) => {
     const grams = part.grams * (1 - part.moisture * share)
@@ -174,6 +179,17 @@ const COARSE: readonly Purpose[] = ['pieces', 'flakes', 'powder']
 const coarsest = (purposes: readonly Purpose[]) => COARSE.find(purpose => purposes.includes(purpose)) ?? 'powder'
 
 const fresh = (jarId: string, at: number) => ({ jarId, inG: 0, leftG: 0, packedAt: at, filledAt: at, inOil: false, parts: [], mixed: NOTHING, looks: [], smells: [], ever: new Map<string, number>() })
+
+/** A jar as what was bought in, or stood there before, goes into it; undefined where nothing is known of that. */
+export function stockedJar({ at, body }: Pick<EntryOf<'stock'>, 'at' | 'body'>, find: FindLot): Jar | undefined {
+  const lot = find(body.jarId)
+  if (!lot) return undefined
+  const { jarId, netG, purpose, foodKey, name, packageKey, place, sizeMl, storageC, leakGDayKPa } = body
+  return {
+    jarId, batchId: undefined, purpose, foodKey, name, packageKey, place, sizeMl, storageC, leakGDayKPa, inOil: false, inG: netG, leftG: netG, packedAt: at, filledAt: at,
+    parts: [{ lotId: jarId, grams: netG, packedAt: at, used: 0, since: at, moisture: lot.moisture }], mixed: NOTHING, looks: [], smells: [], ever: new Map([[jarId, netG]]),
+  }
+}
 
 function openJar(item: EntryOf<'pack'> & JarItem, jars: Map<string, Jar>, find: FindLot): Jar | undefined {
   const lot = find(item.batchId!)

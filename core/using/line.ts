@@ -16,15 +16,14 @@ export function scaledLine(line: string, times: number): string | undefined {
   const match = HEAD.exec(line)
   if (!match) return undefined
   const [whole, from, between = '', to] = match
-  const scaled = [from, to].map(text => text === undefined ? '' : written(text, times))
-  if (scaled.includes(undefined)) return undefined
-  return scaled.join(between) + line.slice(whole.length)
+  const figures = [from, to].flatMap(text => text === undefined ? [] : numericQuantity(text.replace(/,(?!\d{3}(?!\d))/g, '.')) * times)
+  if (figures.some(figure => !(figure > 0))) return undefined
+  const rest = line.slice(whole.length).replace(/^(\s*(?:teaspoon|tablespoon|cup))s?\b/, figures.at(-1)! > 1 ? '$1s' : '$1')
+  return figures.map((figure, i) => written(figure, [from!, to!][i]!)).join(between) + rest
 }
 
-/** A cook who writes 1.5 gets a point again, one who writes 1 ½ a fraction; undefined where it is no amount. */
-function written(text: string, times: number): string | undefined {
-  const figure = numericQuantity(text.replace(/,(?!\d{3}(?!\d))/g, '.')) * times
-  if (!(figure > 0)) return undefined
+/** A cook who writes 1.5 gets a point again, one who writes 1 ½ a fraction. */
+function written(figure: number, text: string): string {
   const shown = figure >= WHOLE_FROM ? Math.round(figure) : Math.round(figure * 1000) / 1000
   return (/[.,]/.test(text) ? undefined : formatQuantity(shown, { vulgarFractions: true })) ?? String(shown)
 }

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 
 /** UUIDs of version 8 (RFC 9562) that follow from what a line says. */
 function idsOf(words: readonly (string | number | undefined)[], count: 1 | 2): string[] {
-  const hex = createHash('sha256').update(JSON.stringify(words)).digest('hex')
+  const hex = createHash('sha256').update(words.join('\n')).digest('hex')
   return Array.from({ length: count }, (_, i) => {
     const at = 12 + 20 * i
     const variant = (8 + Number.parseInt(hex[at + 4]!, 16) % 4).toString(16)

@@ -1,31 +1,31 @@
 import { leakOf } from '#core/keeping'
-import type { Entry, EntryOf } from '#core/batch'
+import type { EntryOf } from '#core/batch'
 import type { Food } from '#core/foods'
 import type { InventoryRow, LineError } from '#core/tables'
 import { findEntry, insertEntry } from '#server/db/entries'
 import { addJar, nextJarNumber } from '#server/db/jars'
 import { householdOf, type Context } from '#server/services/context'
-import { projectNewJar } from '#server/services/jars'
+import { projectStocked } from '#server/services/jars'
 import type { Progress } from './apart'
 import { contentIds } from './contentId'
 import type { Taken } from './taken'
 
 /** A line that makes a jar, ready to be written. */
-interface NewJar { number: number, jarId: string, id: string, at: number, body: Omit<EntryOf<'stock'>['body'], 'jarId'> }
+interface NewJar { number: number, jarId: string, id: string, at: number, body: EntryOf<'stock'>['body'] }
 
 /** Puts on the shelf what a list says stands there, each line a jar of its own. */
 export function* takeInInventory(context: Context, rows: readonly InventoryRow[]): Generator<Progress, Taken> {
   const { db } = context
   const { jars, repeated, errors } = yield* readJars(context, rows)
-  const celsius = householdOf(context).pantryC
+  const [celsius, recordedAt] = [householdOf(context).pantryC, context.now()]
   // In the order of their ids, which is none: each tree of the database then grows at one place at a time.
   jars.sort((a, b) => a.jarId < b.jarId ? -1 : 1)
   for (const [i, { number, jarId, id, at, body }] of jars.entries()) {
     if (i % 25 === 0) yield { phase: 'writing', done: i, of: jars.length }
-    const entry: Entry = { id, seq: Number.MAX_SAFE_INTEGER, at, recordedAt: context.now(), body: { ...body, jarId } }
+    const entry = { id, at, recordedAt, body }
     addJar(db, jarId, number)
-    const seq = insertEntry(db, { jarId }, entry, [jarId])
-    projectNewJar(context, { ...entry, seq }, { celsius, number })
+    insertEntry(db, { jarId }, entry, [jarId])
+    projectStocked(context, entry, { celsius, number })
   }
   yield { phase: 'writing', done: jars.length, of: jars.length }
   return { kept: jars.length, repeated, errors }
@@ -60,7 +60,7 @@ function* readJars(context: Context, rows: readonly InventoryRow[]): Generator<P
     same.set(words, nth)
     const [jarId, id] = contentIds('jar', words, nth)
     if (findEntry(db, id)) repeated++
-    else jars.push({ number: first + jars.length, jarId, id, at, body })
+    else jars.push({ number: first + jars.length, jarId, id, at, body: { ...body, jarId } })
   }
   return { jars, repeated, errors }
 }

@@ -1,6 +1,6 @@
-import { checkJars, contentOf, jarBest, jarsNamed, moistureOf, replayJars, type Content, type FindLot, type Lot, type Jar, type JarItem, type JarUse } from '#core/jars'
+import { checkJars, contentOf, jarBest, jarsNamed, moistureOf, replayJars, stockedJar, type Content, type FindLot, type Lot, type Jar, type JarItem, type JarUse } from '#core/jars'
 import { foodOfBlend } from '#core/blends'
-import type { Entry } from '#core/batch'
+import type { Entry, EntryOf } from '#core/batch'
 import type { Todo } from '#core/planning'
 import { batchView } from '#server/db/batches'
 import { bowlEntries, entriesOfJar, jarsOfEntry, stockOfJar } from '#server/db/entries'
@@ -120,10 +120,12 @@ function putJar(context: Context, jar: Jar, find: FindLot, known: { celsius: num
   for (const [lotId, everG] of jar.ever) putJarPart(context.db, jar.jarId, lotId, everG, jar.parts.find(part => part.lotId === lotId)?.grams ?? 0)
 }
 
-/** What follows of a jar that came in by this one entry: many at once need not be looked up again. */
-export function projectNewJar(context: Context, entry: Entry, known: { celsius: number, number: number }): void {
-  const find = lotsOf(context, entry)
-  for (const jar of replayJars([entry], find).jars.values()) putJar(context, jar, find, known)
+/** What follows of a jar that was stocked by this one entry: many at once need not be looked up again. */
+export function projectStocked(context: Context, entry: Pick<EntryOf<'stock'>, 'at' | 'body'>, known: { celsius: number, number: number }): void {
+  const lot = lotOfStock(context, entry.body)
+  const find = () => lot
+  const jar = stockedJar(entry, find)
+  if (jar) putJar(context, jar, find, known)
 }
 
 const DAY_MS = 86_400_000

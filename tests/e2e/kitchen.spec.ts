@@ -214,6 +214,7 @@ test('a dish is written down, cooked twice over, and its jars are drawn down by 
   await expect(main(page).getByText('Contains celery')).toBeVisible()
   await expect(main(page).getByText('First its water back')).toBeVisible()
   await hands.choose('How much of it', 'Twice')
+  await expect(main(page).getByText('2 L water')).toBeVisible()
   const before = (await jarPage(jarId)).leftG
   await main(page).getByRole('button', { name: 'Take them from the jars' }).click()
   await expect(main(page).getByRole('status')).toHaveText('Taken from 1 jar.')
@@ -222,6 +223,9 @@ test('a dish is written down, cooked twice over, and its jars are drawn down by 
   await main(page).getByRole('button', { name: 'Remove it' }).click()
   await main(page).getByRole('button', { name: 'Remove', exact: true }).click()
   await expect(main(page).getByText('None yet.')).toBeVisible()
+  await main(page).getByText('Changed or removed: 1').click()
+  await main(page).getByRole('button', { name: /^Take back Quay broth, removed/ }).click()
+  await expect(main(page).getByRole('link', { name: /Quay broth/ })).toBeVisible()
 })
 
 test('the household’s units hold in the kitchen, on labels and in exports', async ({ page }) => {

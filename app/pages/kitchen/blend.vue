@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import { heatBand, heatCautions, heatFigures, heatWord, heatWords, jarFullOf, middleHeat, saltIn } from '#core/blends'
+import { toastingFault } from '#core/jars'
 import { parseVolume, spoonedG, volumeOf, volumesOf } from '#core/using'
 import { formatWeight, parseWeight } from '#core/units'
 import type { BlendRecipe, KitchenJar, Recipe } from '#shared/contracts'
@@ -58,7 +59,8 @@ function typed(i: number, key: 'grams' | 'toastedG', text: string) {
   const parsed = volume ? (volume.value === undefined ? volume : { value: spoonedG(jar!, volume.value), problem: undefined }) : clean === '' ? { value: undefined, problem: key === 'grams' ? 'Weigh it, or take the line out.' : undefined } : parseWeight(clean, settings.value.weightUnit)
   lines.value = lines.value.map((line, at) => at === i ? { ...line, [key]: parsed.value } : line)
   const { grams, toastedG } = lines.value[i]!
-  wrong.value = { ...wrong.value, [i]: parsed.problem ?? (toastedG !== undefined && grams !== undefined && toastedG > grams ? 'Toasted it weighs less, not more.' : '') }
+  const toasting = toastedG !== undefined && grams !== undefined && jar ? toastingFault(grams, toastedG, jar.moisture) : undefined
+  wrong.value = { ...wrong.value, [i]: parsed.problem ?? toasting ?? '' }
 }
 const weightText = (grams: number | undefined) => grams === undefined ? '' : formatWeight(grams, settings.value.weightUnit).replaceAll('\u00A0', ' ')
 const spoonsOf = (jar: KitchenJar | undefined, grams: number | undefined) => jar && grams ? volumesOf(grams, jar.densityGMl, settings.value.measures).powder.words : ''
@@ -108,7 +110,7 @@ async function keepRecipe() {
               <tr v-for="(line, i) in lines" :key="`${i} ${line.jarId}`">
                 <td class="pick"><JarPicker v-model="line.jarId" :label="`Jar ${i + 1}`" hide-label :jars="jars" /><p v-if="jarOf(line.jarId)?.heat" class="quiet small">{{ heatWords(jarOf(line.jarId)!.heat) }}, {{ heatFigures(jarOf(line.jarId)!.heat!) }} SHU</p><p v-if="wrong[i]" class="problem">{{ wrong[i] }}</p><p v-else-if="line.grams && jarOf(line.jarId) && line.grams > jarOf(line.jarId)!.leftG + 0.5" class="problem">Only {{ format.weight(jarOf(line.jarId)!.leftG) }} are left.</p></td>
                 <td><input class="cell" :aria-label="`Weight ${i + 1}`" :value="weightText(line.grams)" inputmode="text" placeholder="12 g, 1 tbsp" @change="event => typed(i, 'grams', (event.target as HTMLInputElement).value)"><p class="quiet small">{{ spoonsOf(jarOf(line.jarId), line.grams) }}</p></td>
-                <td class="n">{{ shareOf(line.toastedG ?? line.grams) }}</td>
+                <td class="n">{{ shareOf(Math.min(line.toastedG ?? Infinity, line.grams ?? 0)) }}</td>
                 <td><ElCheckbox v-model="line.fixed" size="large" :aria-label="`Hold line ${i + 1} fast`" /><span class="narrow quiet small" aria-hidden="true">held fast</span></td>
                 <td class="wide"><input class="cell" :aria-label="`Toasted to ${i + 1}`" :value="weightText(line.toastedG)" placeholder="not" @change="event => typed(i, 'toastedG', (event.target as HTMLInputElement).value)"></td>
                 <td><button type="button" class="out" :aria-label="`Take line ${i + 1} out`" @click="remove(i)"><Icon name="tabler:x" size="20" aria-hidden="true" /></button></td>

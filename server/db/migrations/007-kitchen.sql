@@ -29,6 +29,14 @@ DROP INDEX jar_view_food;
 CREATE INDEX jar_view_food ON jar_view (food_key, purpose, filled_at, left_g);
 CREATE INDEX entry_review ON entry (at) WHERE kind = 'review' AND jar_id IS NOT NULL;
 
+-- An entry belongs to a batch, a run or a jar, and a jar need not come from a batch: an index holds those that do.
+DROP INDEX entry_batch;
+CREATE INDEX entry_batch ON entry (batch_id, seq) WHERE batch_id IS NOT NULL;
+DROP INDEX entry_run;
+CREATE INDEX entry_run ON entry (run_id, seq) WHERE run_id IS NOT NULL;
+DROP INDEX jar_view_batch;
+CREATE INDEX jar_view_batch ON jar_view (batch_id) WHERE batch_id IS NOT NULL;
+
 -- Which jars an entry stands under is asked for when it is corrected or voided.
 CREATE INDEX entry_jar_seq ON entry_jar (seq);
 

@@ -111,7 +111,7 @@ describe('volumes as a cook says them', () => {
 
 describe('a line of a recipe for so many times', () => {
   it.each<[string, number, string | undefined]>([
-    ['300 g flour', 2, '600 g flour'], ['1 teaspoon baking powder', 0.5, '½ teaspoon baking powder'], ['1 1/2 cups of water', 2, '3 cups of water'], ['1½ cups', 3, '4½ cups'],
+    ['300 g flour', 2, '600 g flour'], ['1 teaspoon baking powder', 0.5, '½ teaspoon baking powder'], ['1 1/2 cups of water', 2, '3 cups of water'], ['1½ cups', 3, '4½ cups'], ['1 teaspoon salt', 3, '3 teaspoons salt'], ['2 cups water', 0.5, '1 cup water'], ['2 cupcakes', 0.5, '1 cupcakes'],
     ['1.1 L water', 2, '2.2 L water'], ['0,5 kg carrots', 3, '1.5 kg carrots'], ['1,200 g lentils', 0.5, '600 g lentils'], ['2–3 onions', 2, '4–6 onions'], ['2 to 3 tins of 400 g', 2, '4 to 6 tins of 400 g'],
     ['250g lentils', 2, '500g lentils'], ['100 g', 1 / 3, '33 g'], ['oil for the pan', 2, undefined], ['00 flour, 200 g', 2, undefined], ['', 2, undefined],
   ])('%j times %d is %j', (line, times, words) => {

@@ -161,6 +161,15 @@ describe('the log lets nothing past a stop', () => {
     expect(refused(log, 1, load('dehydrator')).machineId).toMatch(/74 °C.*Cook it through.*local guidance/)
     expect(refused(logOf([0, intake('chicken-cooked', 'mince')], [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }]), 1, load('dehydrator'))).toEqual({})
   })
+  it('the cooking that let it in is not voided or corrected below its heat while it lies on the trays', () => {
+    const log = logOf([0, intake('chicken-cooked', 'mince')], [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }], [1, load('dehydrator')], [1, { kind: 'heat', runId: RUN, setC: 70 }])
+    expect(refused(log, 2, { kind: 'void', target: log[1]!.id }).target).toMatch(/loading rests on this.*74 °C/)
+    const corrected = (coreC: number) => () => checkEntry(log, { id: 'new', seq: 999, at: log[1]!.at, recordedAt: MORNING + 2 * HOUR, replaces: log[1]!.id, body: { kind: 'prep', step: 'cook', effect: 'none', coreC } }, { now: MORNING + 999 * HOUR, find: BOOK.find, machine: machine('dehydrator') })
+    expect(corrected(68)).toThrow(/74 °C/)
+    expect(corrected(78)).not.toThrow()
+    // Without the loading it may go.
+    expect(refused(log.slice(0, 2), 2, { kind: 'void', target: log[1]!.id })).toEqual({})
+  })
   it('after mould only discarding is left', () => {
     const log = logOf([0, intake('carrot', 'slices-3')], [1, load('dehydrator')], [1, { kind: 'heat', runId: RUN, setC: 57 }], [12, { kind: 'unload', weightG: 110 }], [13, { kind: 'rest' }], [40, { kind: 'look', saw: 'mould' }])
     for (const body of [{ kind: 'restEnd' }, { kind: 'grind', dryInG: 100, powderOutG: 90 }, load('dehydrator')] as EntryBody[]) expect(refused(log, 50, body).kind).toMatch(/^Mould anywhere/)

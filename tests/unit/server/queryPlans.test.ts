@@ -1,5 +1,5 @@
 import { dryingViews } from '#server/db/batches'
-import { jarReviewsOf } from '#server/db/entries'
+import { entriesOfBatch, entriesOfRun, jarReviewsOf } from '#server/db/entries'
 import { jarsHolding } from '#server/db/jars'
 import type { Db } from '#server/db/open'
 import { testBook } from '../../support/logbook'
@@ -25,6 +25,8 @@ function planOf(ask: (db: Db) => unknown): string[] {
 describe('queries of pages that are always open', () => {
   it.each<[string, (db: Db) => unknown, RegExp]>([
     ['what is drying', dryingViews, /SEARCH batch_view USING INDEX batch_view_open/],
+    ['the log of a batch', db => entriesOfBatch(db, 'x'), /SEARCH entry USING INDEX entry_batch/],
+    ['the log of a run', db => entriesOfRun(db, 'x'), /SEARCH entry USING INDEX entry_run/],
     ['the newest jars of a kind', db => jarsHolding(db, 'beetroot', 'powder', 12), /SEARCH jar_view USING INDEX jar_view_food \(food_key=\? AND purpose=\?\)/],
     ['words for next time on jars', db => jarReviewsOf(db, 'beetroot', 6), /SCAN e USING INDEX entry_review/],
   ])('%s: by its index, in its order, without a sort', (_, ask, index) => {

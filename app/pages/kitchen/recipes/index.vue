@@ -24,5 +24,5 @@ const nameOf = (key: string) => (store.answer?.jars.find(jar => jar.foodKey === 
 </template>
 
 <style scoped>
-.line { display: flex; flex-wrap: wrap; gap: 0.2rem 1rem; align-items: baseline; min-height: 48px; padding: 0.6rem 0; text-decoration: none; border-bottom: 1px solid var(--rule); } .line:hover strong { color: var(--dulse-ink); }
+.line { display: flex; flex-wrap: wrap; gap: 0.2rem 1rem; align-items: baseline; min-height: 48px; padding: 0.6rem 0; text-decoration: none; } li + li .line { border-top: 1px solid var(--rule); } .line:hover strong { color: var(--dulse-ink); }
 </style>
