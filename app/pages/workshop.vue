@@ -10,6 +10,7 @@ const household = reactive<HouseholdSettings>({ ...store.settings })
 const clockOf = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 const nights = reactive({ from: clockOf(household.sleepFrom), to: clockOf(household.sleepTo) })
 const pantry = ref(String(Math.round(temperatureIn(household.pantryC, household.temperatureUnit))))
+const pantryHumidity = ref<number | undefined>(Math.round(household.pantryHumidity * 100))
 const jarMl = ref(String(household.jarMl))
 const householdProblems = ref<Record<string, string>>({})
 const told = ref('')
@@ -35,7 +36,7 @@ async function saveHousehold() {
   if (!/^\d+$/.test(jarMl.value.trim())) householdProblems.value.jarMl = `“${jarMl.value}” is not a volume in mL.`
   if (checkFields() !== undefined || Object.keys(householdProblems.value).length > 0) return
   try {
-    await store.save({ ...household, sleepFrom: from, sleepTo: to, pantryC, jarMl: Number(jarMl.value), kwhPrice: household.kwhPrice ?? 0, hourWorth: household.hourWorth ?? 0, version: store.settings.version })
+    await store.save({ ...household, sleepFrom: from, sleepTo: to, pantryC, pantryHumidity: (pantryHumidity.value ?? 100 * store.settings.pantryHumidity) / 100, jarMl: Number(jarMl.value), kwhPrice: household.kwhPrice ?? 0, hourWorth: household.hourWorth ?? 0, version: store.settings.version })
     pantry.value = String(Math.round(temperatureIn(store.settings.pantryC, store.settings.temperatureUnit)))
     told.value = 'Saved.'
   }
@@ -77,6 +78,7 @@ async function saveHousehold() {
             <TextField v-model="nights.from" label="Asleep from" :problem="householdProblems.sleepFrom" />
             <TextField v-model="nights.to" label="Awake from" :problem="householdProblems.sleepTo" />
             <TextField v-model="pantry" :label="`Pantry, °${store.settings.temperatureUnit}`" :problem="householdProblems.pantryC" />
+            <NumberField v-model="pantryHumidity" label="Pantry humidity, %" hint="by a hygrometer beside the jars" :least="5" :most="95" :decimals="0" bare />
             <TextField v-model="jarMl" label="Usual jar, mL" :problem="householdProblems.jarMl" />
           </div>
           <div class="pair">

@@ -2,7 +2,7 @@ import type { HouseholdSettings } from '#shared/contracts'
 
 const FALLBACK: HouseholdSettings = {
   name: 'Our kitchen', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, weightUnit: 'g', temperatureUnit: 'C', clockHours: 24,
-  sleepFrom: 1350, sleepTo: 390, pantryC: 20, jarMl: 250, money: '€', kwhPrice: 0.3, hourWorth: 0, measures: 'metric', locale: 'en-GB', version: 1,
+  sleepFrom: 1350, sleepTo: 390, pantryC: 20, pantryHumidity: 0.55, jarMl: 250, money: '€', kwhPrice: 0.3, hourWorth: 0, measures: 'metric', locale: 'en-GB', version: 1,
 }
 
 /** The household's choices: units, clock, nights. Kept in the browser too, so that a page opens out of touch. */
@@ -32,7 +32,9 @@ export const useHouseholdStore = defineStore('household', () => {
 
 function remembered(): HouseholdSettings | undefined {
   try {
-    return JSON.parse(localStorage.getItem('dulse.household') ?? 'null') ?? undefined
+    const kept = JSON.parse(localStorage.getItem('dulse.household') ?? 'null') as Partial<HouseholdSettings> | null
+    // What an older Dulse kept may lack newer choices.
+    return kept ? { ...FALLBACK, ...kept } : undefined
   }
   catch {
     return undefined

@@ -1,3 +1,4 @@
+import { USUAL_ROOM } from '../air'
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
 import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, type Tray, type TrayEstimate } from '../kinetics'
 import { dryBasis } from '../mass'
@@ -42,14 +43,15 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
   // What was believed at loading knew the thickness already; the card does not.
   const thickness = run.usualHours ? 1 : usualHoursFactor(state)
+  // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
+  const room = run.room ?? (run.way.way === 'air' ? USUAL_ROOM : undefined)
   const share = thickness * (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
   return {
     startWeightG: run.loadedG,
     solids: { mean, sd },
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
-    // Under vacuum the room's air does not count.
-    ...(run.room && run.way.way !== 'freeze-dryer' && { equilibriumX: equilibriumIn(isothermOf(state.food), run.room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
+    ...(room && run.way.way !== 'freeze-dryer' && { equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
     weighIns: run.weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
   }
 }

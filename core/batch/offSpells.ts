@@ -1,4 +1,4 @@
-import type { Air } from '../air'
+import { USUAL_ROOM, type Air } from '../air'
 import type { Food } from '../foods'
 import { DEFAULT_EQUILIBRIUM, driftedMoisture, setBackClock, type DryingClock, type Setback } from '../kinetics'
 import { dryBasis } from '../mass'
@@ -22,8 +22,6 @@ export interface OffSpellInput {
   weights: readonly { at: number, weightG: number }[]
 }
 
-/** Room of a run whose air was not measured. */
-const USUAL_ROOM: Air = { celsius: 20, humidity: 0.55 }
 const HOUR = 3_600_000
 /** Shorter breaks are the door. */
 const LEAST_HOURS = 0.25

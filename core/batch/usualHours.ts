@@ -2,7 +2,7 @@ import type { BatchState } from './state'
 
 /**
  * How hours grow with thickness: between 1, where the air carries the water off, and 2, where it must
- * diffuse out of the piece (engine notes; common practice).
+ * diffuse out of the piece (common practice).
  */
 const THICKNESS_POWER = 1.5
 /** Beyond this the card no longer speaks of the same cut. */

@@ -26,7 +26,7 @@ export interface FreezeCycle {
   hours: Interval
 }
 
-/** Heat of sublimation of ice, MJ/kg (handbook value; engine notes). */
+/** Heat of sublimation of ice, MJ/kg (handbook value). */
 export const SUBLIMATION_MJ_KG = 2.838
 /** Heat that a home machine's shelves bring into 10 mm of food, W/m²; with common practice's 40 h for four trays of 1.4 L of milk. */
 const FLUX_W_M2 = 300

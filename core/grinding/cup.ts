@@ -25,9 +25,9 @@ export interface GrindPlan {
 
 /** A cup works best so full (common practice: small cup blenders fuller than jugs). */
 const GOOD_FILL = 0.6
-/** Share of the rated power that ends as heat in the food (engine notes). */
+/** Share of the rated power that ends as heat in the food (common practice). */
 const HEAT_SHARE = 0.6
-/** Specific heat of dry food, J/(g·K) (engine notes). */
+/** Specific heat of dry food, J/(g·K) (common practice). */
 const HEAT_J_GK = 1.6
 /** Running time that makes a fine powder of a round, s (common practice). */
 const RUN_S = 60
@@ -39,7 +39,7 @@ const REST_FACTOR = 2
 
 /**
  * How much a run of the grinder warms what is in the cup, K: ΔT = P·η·t/(m·cp).
- * 150 W for 60 s at 60 % into 60 g is 56 K (engine notes).
+ * 150 W for 60 s at 60 % into 60 g is 56 K (worked by hand).
  */
 export function warmingK(watts: number, seconds: number, grams: number): number {
   return watts * HEAT_SHARE * seconds / (grams * HEAT_J_GK)

@@ -1,4 +1,4 @@
-/** Density of dry food in a grain, kg/m³ (engine notes). */
+/** Density of dry food in a grain, kg/m³ (common practice). */
 const GRAIN_KG_M3 = 1400
 /** Viscosity of air at 20 °C, Pa·s (handbook). */
 const AIR_PA_S = 1.81e-5

@@ -3,7 +3,7 @@ import type { SorptionGroup } from '../sorption'
 /** Glass transition of a dry substance, °C, and its Gordon–Taylor constant with water. */
 export interface Glass { dryC: number, k: number }
 
-/** Pure sugars (Roos 1995, from memory; engine notes). */
+/** Pure sugars (Roos 1995, from memory). */
 export const SUGARS = { sucrose: { dryC: 62, k: 5.5 }, lactose: { dryC: 101, k: 6.6 }, fructose: { dryC: 5, k: 3.7 } } as const satisfies Record<string, Glass>
 
 /**
@@ -27,7 +27,7 @@ export function softensAtC({ dryC, k }: Glass, moisture: number): number {
 
 export type ClumpRisk = 'none' | 'slight' | 'sticky' | 'cakes'
 
-/** Sticky begins about so far above the transition, K, and caking so far (engine notes: 10–20). */
+/** Sticky begins about so far above the transition, K, and caking so far (common practice: 10–20). */
 const STICKY_K = 10
 const CAKES_K = 20
 

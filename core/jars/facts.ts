@@ -10,6 +10,9 @@ export function moistureOf(jar: Pick<Jar, 'parts' | 'leftG'>): number {
   return jar.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0) / Math.max(partsG, jar.leftG)
 }
 
+/** Where jars stand that nobody put elsewhere: its warmth, and its air where that was measured, 0–1. */
+export interface Pantry { celsius: number, humidity?: number }
+
 export interface JarBest extends BestBy {
   from: number
   to: number
@@ -23,7 +26,7 @@ export interface JarBest extends BestBy {
  * When a jar is at its best: a topped-up one is as old as its oldest part, and damp may end it sooner
  * than fading does.
  */
-export function jarBest(jar: Jar, find: FindLot, celsius: number): JarBest {
+export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
   const held = jar.parts.filter(part => part.grams > 0)
   const parts = (held.length > 0 ? held : jar.parts).flatMap((part) => {
     const lot = find(part.lotId)
@@ -37,7 +40,7 @@ export function jarBest(jar: Jar, find: FindLot, celsius: number): JarBest {
   if (!oldest) return { months: { low: 0, high: 0 }, reason: 'Nothing is known of what is in it.', source: '', from: jar.packedAt, to: jar.packedAt, limit: 'fading', oldestAt: jar.packedAt }
   const reason = parts.length > 1 ? `As old as its oldest part. ${oldest.best.reason}` : oldest.best.reason
   const fading: JarBest = { ...oldest.best, reason, from: oldest.from, to: oldest.to, limit: 'fading', oldestAt: Math.min(...parts.map(({ part }) => part.packedAt)) }
-  const question = dampQuestion(jar, find, celsius)
+  const question = dampQuestion(jar, find, pantry)
   const limitDays = question && dampDays(question, jar.purpose === 'pieces' ? DAMP_LIMITS.mould : DAMP_LIMITS.clumps)
   if (limitDays === undefined || !Number.isFinite(limitDays)) return fading
   const end = Math.round(jar.filledAt + limitDays * DAY_MS)
@@ -49,15 +52,15 @@ export function jarBest(jar: Jar, find: FindLot, celsius: number): JarBest {
 }
 
 /** How the jar takes up the pantry's damp since it was last filled; undefined in the cold, or where its lid's leak is not known. */
-export function jarDamp(jar: Jar, find: FindLot, celsius: number): Damp | undefined {
-  const question = dampQuestion(jar, find, celsius)
+export function jarDamp(jar: Jar, find: FindLot, pantry: Pantry): Damp | undefined {
+  const question = dampQuestion(jar, find, pantry)
   return question && dampOf(question)
 }
 
-function dampQuestion(jar: Jar, find: FindLot, celsius: number): DampQuestion | undefined {
+function dampQuestion(jar: Jar, find: FindLot, { celsius, humidity }: Pantry): DampQuestion | undefined {
   const lot = jar.parts.map(part => find(part.lotId)).find(Boolean)
   const leak = leakOf(jar.packageKey, jar.leakGDayKPa)
   if (!lot || leak === undefined || jar.inG <= 0) return undefined
   // It was fuller before: what takes up the damp is about the mean of full and now.
-  return { food: lot.food, purpose: jar.purpose, netG: (jar.inG + jar.leftG) / 2, gPerDayKPa: leak, celsius: jar.storageC ?? celsius, moisture: moistureOf(jar) || undefined }
+  return { food: lot.food, purpose: jar.purpose, netG: (jar.inG + jar.leftG) / 2, gPerDayKPa: leak, celsius: jar.storageC ?? celsius, humidity, moisture: moistureOf(jar) || undefined }
 }

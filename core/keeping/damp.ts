@@ -4,7 +4,7 @@ import { ingressDays, moistureIngress, type IngressQuestion } from './ingress'
 
 /** Humidity of a pantry that nobody measured. */
 export const PANTRY_HUMIDITY = 0.55
-/** Water activity at which a powder clumps and pieces go limp, and below which no mould grows (engine notes). */
+/** Water activity at which a powder clumps and pieces go limp, and below which no mould grows (common practice). */
 export const DAMP_LIMITS = { clumps: 0.4, mould: 0.6 } as const
 /** How far a jar's months are drawn at most. */
 const MOST_DAYS = 1100
@@ -19,12 +19,12 @@ export interface Damp {
   curve: { day: number, activity: number }[]
 }
 
-/** A jar as its damp is reckoned: see `leakOf` for what its package lets in; at its target where the water is not known. */
-export interface DampQuestion { food: Food, purpose: Purpose, netG: number, gPerDayKPa: number, celsius: number, moisture?: number }
+/** A jar as its damp is reckoned: see `leakOf` for what its package lets in; at its target where the water is not known, in usual air where that is not. */
+export interface DampQuestion { food: Food, purpose: Purpose, netG: number, gPerDayKPa: number, celsius: number, humidity?: number, moisture?: number }
 
 function questionOf(jar: DampQuestion, limit: number, days?: number): IngressQuestion {
   const moisture = jar.moisture ?? jar.food.target[jar.purpose]
-  return { isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: jar.gPerDayKPa, pantry: { celsius: jar.celsius, humidity: PANTRY_HUMIDITY }, limit, days }
+  return { isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: jar.gPerDayKPa, pantry: { celsius: jar.celsius, humidity: jar.humidity ?? PANTRY_HUMIDITY }, limit, days }
 }
 
 /** Days until a jar's water activity reaches a limit; undefined in the cold, where hardly anything passes. */

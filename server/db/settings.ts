@@ -3,25 +3,25 @@ import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
 import type { Db } from './open'
 import { statement } from './statement'
 
-interface HouseholdRow { name: string, time_zone: string, weight_unit: 'g' | 'oz', temperature_unit: 'C' | 'F', clock_hours: 12 | 24, sleep_from: number, sleep_to: number, pantry_c: number, jar_ml: number, money: string, kwh_price: number, hour_worth: number, measures: 'us' | 'metric', locale: HouseholdSettings['locale'], version: number }
+interface HouseholdRow { name: string, time_zone: string, weight_unit: 'g' | 'oz', temperature_unit: 'C' | 'F', clock_hours: 12 | 24, sleep_from: number, sleep_to: number, pantry_c: number, pantry_humidity: number, jar_ml: number, money: string, kwh_price: number, hour_worth: number, measures: 'us' | 'metric', locale: HouseholdSettings['locale'], version: number }
 
 export function readHousehold(db: Db): HouseholdSettings | undefined {
   const row = statement<HouseholdRow>(db, 'SELECT * FROM household WHERE id = 1').get()
   return row && {
     name: row.name, timeZone: row.time_zone, weightUnit: row.weight_unit, temperatureUnit: row.temperature_unit, clockHours: row.clock_hours,
-    sleepFrom: row.sleep_from, sleepTo: row.sleep_to, pantryC: row.pantry_c, jarMl: row.jar_ml, money: row.money, kwhPrice: row.kwh_price, hourWorth: row.hour_worth, measures: row.measures, locale: row.locale, version: row.version,
+    sleepFrom: row.sleep_from, sleepTo: row.sleep_to, pantryC: row.pantry_c, pantryHumidity: row.pantry_humidity, jarMl: row.jar_ml, money: row.money, kwhPrice: row.kwh_price, hourWorth: row.hour_worth, measures: row.measures, locale: row.locale, version: row.version,
   }
 }
 
 /** Writes the household's row; its version is one more than the one given. */
 export function writeHousehold(db: Db, settings: HouseholdSettings): void {
   statement(db, `
-    INSERT INTO household (id, name, time_zone, weight_unit, temperature_unit, clock_hours, sleep_from, sleep_to, pantry_c, jar_ml, money, kwh_price, hour_worth, measures, locale, version)
-    VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1)
+    INSERT INTO household (id, name, time_zone, weight_unit, temperature_unit, clock_hours, sleep_from, sleep_to, pantry_c, pantry_humidity, jar_ml, money, kwh_price, hour_worth, measures, locale, version)
+    VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1)
     ON CONFLICT (id) DO UPDATE SET name = excluded.name, time_zone = excluded.time_zone, weight_unit = excluded.weight_unit,
       temperature_unit = excluded.temperature_unit, clock_hours = excluded.clock_hours, sleep_from = excluded.sleep_from,
-      sleep_to = excluded.sleep_to, pantry_c = excluded.pantry_c, jar_ml = excluded.jar_ml, money = excluded.money, kwh_price = excluded.kwh_price, hour_worth = excluded.hour_worth, measures = excluded.measures, locale = excluded.locale, version = household.version + 1`)
-    .run(settings.name, settings.timeZone, settings.weightUnit, settings.temperatureUnit, settings.clockHours, settings.sleepFrom, settings.sleepTo, settings.pantryC, settings.jarMl, settings.money, settings.kwhPrice, settings.hourWorth, settings.measures, settings.locale)
+      sleep_to = excluded.sleep_to, pantry_c = excluded.pantry_c, pantry_humidity = excluded.pantry_humidity, jar_ml = excluded.jar_ml, money = excluded.money, kwh_price = excluded.kwh_price, hour_worth = excluded.hour_worth, measures = excluded.measures, locale = excluded.locale, version = household.version + 1`)
+    .run(settings.name, settings.timeZone, settings.weightUnit, settings.temperatureUnit, settings.clockHours, settings.sleepFrom, settings.sleepTo, settings.pantryC, settings.pantryHumidity, settings.jarMl, settings.money, settings.kwhPrice, settings.hourWorth, settings.measures, settings.locale)
 }
 
 /** Puts the household's row as another logbook has it, with its version. */

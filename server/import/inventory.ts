@@ -4,7 +4,7 @@ import type { Food } from '#core/foods'
 import type { InventoryRow, LineError } from '#core/tables'
 import { findEntry, insertEntry } from '#server/db/entries'
 import { addJar, nextJarNumber } from '#server/db/jars'
-import { householdOf, type Context } from '#server/services/context'
+import { pantryOf, type Context } from '#server/services/context'
 import { projectStocked } from '#server/services/jars'
 import type { Progress } from './apart'
 import { contentIds } from './contentId'
@@ -17,7 +17,7 @@ interface NewJar { number: number, jarId: string, id: string, at: number, body: 
 export function* takeInInventory(context: Context, rows: readonly InventoryRow[]): Generator<Progress, Taken> {
   const { db } = context
   const { jars, repeated, errors } = yield* readJars(context, rows)
-  const [celsius, recordedAt] = [householdOf(context).pantryC, context.now()]
+  const [pantry, recordedAt] = [pantryOf(context), context.now()]
   // In the order of their ids, which is none: each tree of the database then grows at one place at a time.
   jars.sort((a, b) => a.jarId < b.jarId ? -1 : 1)
   for (const [i, { number, jarId, id, at, body }] of jars.entries()) {
@@ -25,7 +25,7 @@ export function* takeInInventory(context: Context, rows: readonly InventoryRow[]
     const entry = { id, at, recordedAt, body }
     addJar(db, jarId, number)
     insertEntry(db, { jarId }, entry, [jarId])
-    projectStocked(context, entry, { celsius, number })
+    projectStocked(context, entry, { pantry, number })
   }
   yield { phase: 'writing', done: jars.length, of: jars.length }
   return { kept: jars.length, repeated, errors }

@@ -1,4 +1,5 @@
 import type { FoodBook } from '#core/foods'
+import type { Pantry } from '#core/jars'
 import type { HouseholdSettings } from '#shared/contracts'
 import { readHousehold } from '#server/db/settings'
 import type { Db } from '#server/db/open'
@@ -14,6 +15,12 @@ export interface Context {
   live: Live
   /** While long work holds the logbook: ends when others may write again. */
   busy?: Promise<void>
+}
+
+/** Where its jars stand. */
+export function pantryOf(context: Context): Pantry {
+  const { pantryC, pantryHumidity } = householdOf(context)
+  return { celsius: pantryC, humidity: pantryHumidity }
 }
 
 /** The household's row; it is made when the logbook is opened. */

@@ -1,4 +1,4 @@
-import { checkJars, contentOf, jarBest, jarsNamed, moistureOf, replayJars, stockedJar, type Content, type FindLot, type Lot, type Jar, type JarItem, type JarUse } from '#core/jars'
+import { checkJars, contentOf, jarBest, jarsNamed, moistureOf, replayJars, stockedJar, type Content, type FindLot, type Lot, type Jar, type JarItem, type JarUse, type Pantry } from '#core/jars'
 import { foodOfBlend } from '#core/blends'
 import type { Entry, EntryOf } from '#core/batch'
 import type { Todo } from '#core/planning'
@@ -6,7 +6,7 @@ import { batchView } from '#server/db/batches'
 import { bowlEntries, entriesOfJar, jarsOfEntry, stockOfJar } from '#server/db/entries'
 import { dropJarView, ensureJar, jarsPackedFrom, putJarPart, putJarUse, putJarView } from '#server/db/jars'
 import { replaceLookTodo } from '#server/db/todos'
-import { householdOf, type Context } from './context'
+import { pantryOf, type Context } from './context'
 
 /** Every jar that an entry names, or whose entry it corrects or voids. */
 export function jarsTouched({ db }: Context, entry: Pick<Entry, 'body' | 'replaces'>): string[] {
@@ -103,25 +103,25 @@ export function projectJars(context: Context, wanted: readonly string[]): readon
   const { items, jarIds } = entriesAround(context, wanted)
   const find = lotsOf(context)
   const { jars, uses } = replayJars(items, find)
-  const celsius = householdOf(context).pantryC
+  const pantry = pantryOf(context)
   for (const jarId of jarIds) {
     dropJarView(db, jarId)
     const jar = jars.get(jarId)
     if (!jar) continue
-    putJar(context, jar, find, { celsius })
+    putJar(context, jar, find, { pantry })
     for (const use of uses) if (use.jarId === jarId) putJarUse(db, use, jar.foodKey)
   }
   for (const batchId of new Set([...jars.values()].flatMap(jar => jar.batchId ?? []))) replaceLookTodo(db, batchId, lookTodo(context, batchId))
   return jarIds
 }
 
-function putJar(context: Context, jar: Jar, find: FindLot, known: { celsius: number, number?: number }): void {
+function putJar(context: Context, jar: Jar, find: FindLot, known: { pantry: Pantry, number?: number }): void {
   putJarView(context.db, rowOf(context, jar, find, known))
   for (const [lotId, everG] of jar.ever) putJarPart(context.db, jar.jarId, lotId, everG, jar.parts.find(part => part.lotId === lotId)?.grams ?? 0)
 }
 
 /** What follows of a jar that was stocked by this one entry: many at once need not be looked up again. */
-export function projectStocked(context: Context, entry: Pick<EntryOf<'stock'>, 'at' | 'body'>, known: { celsius: number, number: number }): void {
+export function projectStocked(context: Context, entry: Pick<EntryOf<'stock'>, 'at' | 'body'>, known: { pantry: Pantry, number: number }): void {
   const lot = lotOfStock(context, entry.body)
   const find = () => lot
   const jar = stockedJar(entry, find)
@@ -139,8 +139,8 @@ function lookTodo({ db, foods }: Context, batchId: string): Todo | undefined {
   return { kind: 'lookJar', from, to: from + 2 * DAY_MS, title: jars.length === 1 ? `Look at jar ${jars[0]!.number} of ${name}` : `Look at ${jars.length} jars of ${name}`, why: 'In the first days a closed jar shows what was not dry: beads, sticking, lumps.' }
 }
 
-function rowOf(context: Context, jar: Jar, find: FindLot, { celsius, number }: { celsius: number, number?: number }): Parameters<typeof putJarView>[1] {
-  const best = jarBest(jar, find, celsius)
+function rowOf(context: Context, jar: Jar, find: FindLot, { pantry, number }: { pantry: Pantry, number?: number }): Parameters<typeof putJarView>[1] {
+  const best = jarBest(jar, find, pantry)
   const blend = jar.foodKey.startsWith('blend-') ? foodOfBlend(jar, find) : undefined
   const smell = jar.smells.at(-1)
   const look = jar.looks.at(-1)

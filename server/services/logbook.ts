@@ -1,4 +1,5 @@
 import { uuidv7 } from 'uuidv7'
+import { PANTRY_HUMIDITY } from '#core/keeping'
 import { openDatabase } from '#server/db/open'
 import { insertMachine, listMachines, readHousehold, writeHousehold } from '#server/db/settings'
 import type { Context } from './context'
@@ -17,7 +18,7 @@ export function openLogbook(path: string, now: () => number = Date.now): Context
     if (!readHousehold(db)) {
       writeHousehold(db, {
         name: 'Our kitchen', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC', weightUnit: 'g', temperatureUnit: 'C',
-        clockHours: 24, sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30, pantryC: 20, jarMl: 250, money: '€', kwhPrice: 0.3, hourWorth: 0, measures: 'metric', locale: 'en-GB', version: 1,
+        clockHours: 24, sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30, pantryC: 20, pantryHumidity: PANTRY_HUMIDITY, jarMl: 250, money: '€', kwhPrice: 0.3, hourWorth: 0, measures: 'metric', locale: 'en-GB', version: 1,
       })
     }
     if (listMachines(db).length === 0) {

@@ -73,19 +73,29 @@ export function rebuildProjections(context: Context): void {
 
 /** The same, telling where it is, for work that others wait for; in a transaction of the caller. */
 export function* rebuildInSteps(context: Context): Generator<{ phase: string, done: number, of: number }> {
-  const [batches, jars] = [allBatchIds(context.db), allJarIds(context.db)]
+  const batches = allBatchIds(context.db)
   for (const [i, id] of batches.entries()) {
     yield { phase: 'working out batches', done: i, of: batches.length }
     project(context, id)
   }
+  yield* jarsInSteps(context)
+  for (const id of allRunIds(context.db)) projectRun(context, id)
+  writeMeta(context.db, 'projection', PROJECTION_VERSION)
+}
+
+function* jarsInSteps(context: Context): Generator<{ phase: string, done: number, of: number }> {
+  const jars = allJarIds(context.db)
   const done = new Set<string>()
   for (const [i, id] of jars.entries()) {
     if (done.has(id)) continue
     yield { phase: 'working out jars', done: i, of: jars.length }
     for (const tied of projectJars(context, [id])) done.add(tied)
   }
-  for (const id of allRunIds(context.db)) projectRun(context, id)
-  writeMeta(context.db, 'projection', PROJECTION_VERSION)
+}
+
+/** Every jar anew: where they stand has changed. In a transaction of the caller. */
+export function projectAllJars(context: Context): void {
+  for (const _ of jarsInSteps(context));
 }
 
 export function bringProjectionsUpToDate(context: Context): void {

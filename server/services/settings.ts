@@ -5,11 +5,11 @@ import { dryingViews, listBatchViews } from '#server/db/batches'
 import { findMachine, insertMachine, updateMachine, writeHousehold, type MachineRecord } from '#server/db/settings'
 import { STAGES } from '#core/batch'
 import { householdOf, type Context } from './context'
-import { project } from './projections'
+import { project, projectAllJars } from './projections'
 import { Conflict } from './refusals'
 
 /**
- * Changes some of the household's settings; what hangs on its clock and its nights is worked out anew.
+ * Changes some of the household's settings; what hangs on its clock, its nights and its pantry is worked out anew.
  * @throws ZodError where the change does not go with what stays
  */
 export function changeHousehold(context: Context, change: HouseholdChange): HouseholdSettings {
@@ -18,7 +18,9 @@ export function changeHousehold(context: Context, change: HouseholdChange): Hous
     if (change.version !== before.version) {
       throw new Conflict('The settings were changed elsewhere meanwhile.', changedFields(before, change))
     }
-    writeHousehold(context.db, householdSettings.parse({ ...before, ...change }))
+    const after = householdSettings.parse({ ...before, ...change })
+    writeHousehold(context.db, after)
+    if (after.pantryC !== before.pantryC || after.pantryHumidity !== before.pantryHumidity) projectAllJars(context)
     for (const stage of STAGES) {
       if (stage === 'shelf') continue
       for (const view of listBatchViews(context.db, { stage, limit: 10_000 })) project(context, view.batch_id)

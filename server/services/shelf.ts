@@ -9,7 +9,7 @@ import { batchOfNumber, batchView } from '#server/db/batches'
 import { entriesOfBatch, entriesOfJar, smellsOf, stockOfJar, warmthOf } from '#server/db/entries'
 import { findJar, jarsHolding, jarsOnShelf, jarOfNumber, jarsWithLot, jarView, partsOfJar, placesInUse, shelfSums, stockByFood, usesSince, type JarViewRow } from '#server/db/jars'
 import { listWishes, putWish } from '#server/db/wishes'
-import { householdOf, type Context } from './context'
+import { householdOf, pantryOf, type Context } from './context'
 import { jarsNow } from './jars'
 import { titleOf } from './projections'
 import { NotFound } from './refusals'
@@ -65,18 +65,18 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   if (!row || !food) throw new NotFound('jarId', 'There is no such jar. It may have been voided.')
   const { jars, find } = jarsNow(context, [jarId])
   const jar = jars.get(jarId)!
-  const celsius = householdOf(context).pantryC
+  const pantry = pantryOf(context)
   const parts = partsOfJar(db, jarId)
   const states = new Map(parts.flatMap(part => [[part, foldBatch(entriesOfBatch(db, part.lot_id), foods.find)] as const]))
   const folded = [...states.values()].filter((state): state is BatchState => state !== undefined)
   const home = row.batch_id === null ? undefined : batchView(db, row.batch_id)
-  const { from: _from, to: _to, limit, oldestAt: _oldest, ...bestBy } = jarBest(jar, find, celsius)
+  const { from: _from, to: _to, limit, oldestAt: _oldest, ...bestBy } = jarBest(jar, find, pantry)
   const content = contentOf(jar, find)
   const months = bestByWindow({ food, purpose: row.purpose, packageKey: jar.packageKey, storageC: jar.storageC }).months
   return {
-    ...toJarSummary(context, row), batchNumber: home?.number, cardKey: home?.card_key ?? food.cards[0]?.key ?? '', packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? celsius, filledAt: row.filled_at,
+    ...toJarSummary(context, row), batchNumber: home?.number, cardKey: home?.card_key ?? food.cards[0]?.key ?? '', packageKey: row.package_key, sizeMl: row.size_ml ?? undefined, storageC: jar.storageC ?? pantry.celsius, filledAt: row.filled_at,
     moisture: moistureOf(jar), activity: activityOfTarget(isothermOf(food), moistureOf(jar)), bestBy, bestLimit: limit,
-    damp: finite(jarDamp(jar, find, celsius)), mixed: jar.mixed,
+    damp: finite(jarDamp(jar, find, pantry)), mixed: jar.mixed,
     strength: strengthOf(months, smellsOf(db, row.food_key, row.purpose).map(({ at, smell, oldest_at }) => ({ months: Math.max(0, at - oldest_at) / MONTH_MS, smell }))),
     allergens: content.allergens, saltShare: content.saltShare, heat: content.heat, portion: parts.length === 1 && folded.length === 1 ? portionOf(folded[0]!) : undefined, raw: content.raw,
     densityGMl: content.densityGMl, measured: content.measured,

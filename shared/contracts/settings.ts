@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { PANTRY_HUMIDITY } from '#core/keeping'
 import { MACHINE_KINDS } from '#core/machines'
 import { id, instant, text } from './parts'
 
@@ -25,6 +26,8 @@ export const householdSettings = z.strictObject({
   sleepFrom: minuteOfDay,
   sleepTo: minuteOfDay,
   pantryC: z.number({ error: 'Give a temperature.' }).min(-30, 'At least −30 °C.').max(45, 'At most 45 °C.'),
+  /** Where the jars stand, 0–1: what a lid lets in goes by it. */
+  pantryHumidity: z.number({ error: 'Give the humidity of the pantry.' }).min(0.05, 'At least 5 %.').max(0.95, 'At most 95 %.').default(PANTRY_HUMIDITY),
   jarMl: z.number({ error: 'Give a volume in mL.' }).int('Whole mL.').min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.'),
   /** Sign of the household's money, its price of a kWh, and what an hour of its hands is worth. */
   money: z.string({ error: 'Give the sign of your money.' }).trim().min(1, 'Give the sign of your money.').max(6, 'At most 6 characters.').default('€'),
@@ -41,7 +44,7 @@ export type HouseholdSettings = z.infer<typeof householdSettings>
 const { version: householdVersion, ...choices } = householdSettings.shape
 /** A change of some of it: what is left out stays as it is. */
 export const householdChange = z.strictObject({
-  ...z.object({ ...choices, money: choices.money.unwrap(), kwhPrice: choices.kwhPrice.unwrap(), hourWorth: choices.hourWorth.unwrap(), measures: choices.measures.unwrap(), locale: choices.locale.unwrap() }).partial().shape,
+  ...z.object({ ...choices, money: choices.money.unwrap(), kwhPrice: choices.kwhPrice.unwrap(), hourWorth: choices.hourWorth.unwrap(), pantryHumidity: choices.pantryHumidity.unwrap(), measures: choices.measures.unwrap(), locale: choices.locale.unwrap() }).partial().shape,
   version: householdVersion,
 })
 export type HouseholdChange = z.infer<typeof householdChange>

@@ -316,7 +316,11 @@ test('figures from the card at the wall are typed in line by line; a wrong one s
   await main(page).getByRole('button', { name: 'Log all lines' }).click()
   await expect(main(page).getByText(/1 line logged. Put the next one right/)).toBeVisible()
   await expect(main(page).getByText(/1900 g is more than the 900 g/)).toBeVisible()
-  await fill(2, clock(6), '390')
+  // The weight goes in, its endless note does not: put right, the note follows and the weight is not sent again.
+  await fill(2, clock(6), '390', 'x'.repeat(2001))
+  await main(page).getByRole('button', { name: 'Log all lines' }).click()
+  await expect(main(page).getByText(/Its weight is logged; its note is not/)).toBeVisible()
+  await main(page).getByLabel('Note of line 2', { exact: true }).fill('crisp at the rim')
   await main(page).getByRole('button', { name: 'Log all lines' }).click()
   await expect(main(page).getByText('1 line logged.', { exact: true })).toBeVisible()
   const { entries } = await log.call('GET', `/api/batches/${batchId}`) as { entries: { body: { kind: string, totalG?: number } }[] }

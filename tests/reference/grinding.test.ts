@@ -28,7 +28,7 @@ describe('glass transition (Gordon–Taylor; anhydrous values and constants of R
 })
 
 describe('heat in the cup', () => {
-  it('150 W for 60 s at 60 % into 60 g is 56 K (engine notes)', () => {
+  it('150 W for 60 s at 60 % into 60 g is 56 K (worked by hand)', () => {
     expect(warmingK(150, 60, 60)).toBeCloseTo(56.25, 9)
   })
   it('plans rounds by the cup’s volume and bursts by the warmth it may reach', () => {

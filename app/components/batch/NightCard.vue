@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { USUAL_ROOM } from '#core/air/usual'
 import type { Assessment, BatchState } from '#core/batch'
 import { HOLD_C, nightChoices, sleepAround, type NightChoice } from '#core/planning'
 import type { MachineAnswer } from '#shared/contracts'
@@ -10,7 +11,6 @@ const { settings } = storeToRefs(useHouseholdStore())
 /** Before this many hours to bedtime it is too early to ask. */
 const AHEAD_H = 8
 /** A room that nobody measured: the middle of what kitchens are. */
-const USUAL_ROOM = { celsius: 20, humidity: 0.55 }
 const night = computed(() => {
   const { from, to } = sleepAround(props.now, settings.value)
   return { from: Math.max(from, props.now), to }

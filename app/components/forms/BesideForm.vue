@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { BatchState, EntryBody } from '#core/batch'
-import { desiccantG, NOT_BOTH, oxygenAbsorber, PANTRY_HUMIDITY, type PackageKey } from '#core/keeping'
+import { desiccantG, NOT_BOTH, oxygenAbsorber, type PackageKey } from '#core/keeping'
 
 /** What goes into the jar beside the food: sachets, starch or salt, paper round sharp shards. */
 type Beside = Pick<Extract<EntryBody, { kind: 'pack' }>, 'mixed' | 'absorberCc' | 'gelG' | 'wrapped'>
 const model = defineModel<Beside>({ required: true })
 const props = defineProps<{ state: BatchState, netG?: number, sizeMl: number, packageKey: PackageKey, moisture: number }>()
 const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
 const sachet = ref<'none' | 'absorber' | 'gel' | 'both'>(model.value.absorberCc && model.value.gelG ? 'both' : model.value.absorberCc ? 'absorber' : model.value.gelG ? 'gel' : 'none')
 const starchG = ref<number | undefined>(model.value.mixed?.starchG)
 const saltG = ref<number | undefined>(model.value.mixed?.saltG)
@@ -18,7 +19,7 @@ const sharp = computed(() => props.state.purpose === 'pieces' && props.state.car
 const sum = computed(() => {
   if (!props.netG || props.netG / 1.4 >= props.sizeMl) return undefined
   const absorber = oxygenAbsorber(props.sizeMl, props.netG)
-  return { ...absorber, gelG: Math.max(1, Math.ceil(desiccantG({ airMl: absorber.airMl, filledIn: { celsius: 20, humidity: PANTRY_HUMIDITY }, wanted: 0.2, ingressG: 0 }))) }
+  return { ...absorber, gelG: Math.max(1, Math.ceil(desiccantG({ airMl: absorber.airMl, filledIn: { celsius: 20, humidity: settings.value.pantryHumidity }, wanted: 0.2, ingressG: 0 }))) }
 })
 /** An absorber works without oxygen: only where the food is dry, and the package holds it out. */
 const leaky = computed(() => props.packageKey === 'bag' || props.packageKey === 'plastic-lid')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { USUAL_ROOM } from '#core/air/usual'
 import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/batch'
 import { HOT_START, hotStartC } from '#core/dryness'
@@ -44,13 +45,16 @@ const roomC = computed(() => room.value === undefined ? undefined : Math.round(t
 /** What the air and this heat can reach, against what is wanted. */
 const reach = computed(() => {
   const setC = heat.value === 'leave' ? there.value?.setC ?? undefined : heat.value === 'off' ? undefined : Number(heat.value)
-  if (roomC.value === undefined || humidity.value === undefined || setC === undefined || kind.value === 'freeze-dryer') return undefined
+  const measured = roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 }
+  // What hangs without heat goes by the room even where nobody measured it.
+  const air = measured ?? (kind.value === 'air' ? USUAL_ROOM : undefined)
+  if (!air || setC === undefined || kind.value === 'freeze-dryer') return undefined
   const { state } = props
-  const lowest = lowestMoisture(isothermOf(state.food), { celsius: roomC.value, humidity: humidity.value / 100 }, setC)
+  const lowest = lowestMoisture(isothermOf(state.food), air, setC)
   const target = state.food.target[state.purpose]
   const words = lowest.p50 > target ? 'cannot get below' : lowest.p90 > target ? 'may not get below' : undefined
   const mend = kind.value === 'sun' || kind.value === 'air' ? 'Finish it in a machine: half an hour at 60 °C often does.' : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
-  return { lowest, setC, short: words && `At ${Math.round(humidity.value)} % in this ${kind.value === 'sun' ? 'air' : 'room'} ${format.temperature(setC)} ${words} ${format.share(words === 'cannot get below' ? lowest.p50 : lowest.p90)} water; ${PURPOSE_WORDS[state.purpose]} needs ${format.share(target)}. ${mend}` }
+  return { lowest, setC, short: words && `At ${measured ? '' : 'a usual '}${Math.round(air.humidity * 100)} % in this ${kind.value === 'sun' ? 'air' : 'room'} ${format.temperature(setC)} ${words} ${format.share(words === 'cannot get below' ? lowest.p50 : lowest.p90)} water; ${PURPOSE_WORDS[state.purpose]} needs ${format.share(target)}. ${mend}` }
 })
 const learned = computed(() => props.page.learned[machineId.value])
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */

@@ -55,7 +55,7 @@ const clumps = computed(() => {
 /** When the damp that the package lets in brings it there. */
 const damp = computed(() => {
   const gPerDayKPa = leakOf(packageKey.value, leak.value)
-  const found = netG.value && gPerDayKPa !== undefined ? dampOf({ food, purpose, netG: netG.value, gPerDayKPa, celsius: settings.value.pantryC, moisture }) : undefined
+  const found = netG.value && gPerDayKPa !== undefined ? dampOf({ food, purpose, netG: netG.value, gPerDayKPa, celsius: settings.value.pantryC, humidity: settings.value.pantryHumidity, moisture }) : undefined
   return found && dampWords(found)
 })
 const dates = computed(() => bestByDates(props.at ?? Date.now(), best.value))

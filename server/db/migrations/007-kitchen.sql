@@ -1,8 +1,9 @@
 -- The file says whose it is, so that a restore can tell it from another's.
 PRAGMA application_id = 1146440787;
 
--- Spoons and cups, and how dates are written.
+-- Spoons and cups, the pantry's air, and how dates are written.
 ALTER TABLE household ADD COLUMN measures TEXT NOT NULL DEFAULT 'metric' CHECK (measures IN ('us', 'metric'));
+ALTER TABLE household ADD COLUMN pantry_humidity REAL NOT NULL DEFAULT 0.55 CHECK (pantry_humidity BETWEEN 0.05 AND 0.95);
 ALTER TABLE household ADD COLUMN locale TEXT NOT NULL DEFAULT 'en-GB' CHECK (length(locale) BETWEEN 2 AND 35);
 
 -- What a batch's product brings into a dish, and what is in a jar, as JSON; what a blend or a packet is called, and a

@@ -181,8 +181,8 @@ describe('a blend in a jar', () => {
     expect(content.heat!.low * mix.leftG).toBeCloseTo(40 * low, 3)
     expect(content.heat!.high * mix.leftG).toBeCloseTo(40 * high, 3)
     expect(content.saltShare * mix.leftG).toBeCloseTo(10, 9)
-    expect(jarBest(mix, find, 20)).toMatchObject({ oldestAt: MORNING })
-    expect(jarBest(mix, find, 20).to).toBeLessThanOrEqual(MORNING + 200 * DAY)
+    expect(jarBest(mix, find, { celsius: 20 })).toMatchObject({ oldestAt: MORNING })
+    expect(jarBest(mix, find, { celsius: 20 }).to).toBeLessThanOrEqual(MORNING + 200 * DAY)
   })
   it('keeps the heat of what was toasted first: water leaves, chili does not', () => {
     const rub = blend({ from: [{ jarId: 'jar-chili', weightG: 40, toastedG: 38 }, { jarId: 'jar-cumin', weightG: 22 }], blend: { name: 'Red rub' } })

@@ -43,7 +43,7 @@ describe('a freeze dryer’s cycle', () => {
     expect(iceCapacity(11_001, 5500)).toMatchObject({ over: true, loads: 3 })
     expect(() => iceCapacity(100, 0)).toThrow(InputError)
   })
-  it('gives back exactly the water that went: 244 g of milk dried to 30 g need 214 g (engine notes)', () => {
+  it('gives back exactly the water that went: 244 g of milk dried to 30 g need 214 g (mass balance)', () => {
     expect(waterBackG(244, 30)).toBe(214)
     expect(() => waterBackG(30, 244)).toThrow(InputError)
   })

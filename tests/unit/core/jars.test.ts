@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import type { EntryBody } from '#core/batch'
 import { checkJars, jarBest, jarDamp, moistureOf, replayJars, type FindLot, type JarItem } from '#core/jars'
-import { bestByDates, bestByWindow } from '#core/keeping'
+import { bestByDates, bestByWindow, PANTRY_HUMIDITY } from '#core/keeping'
 import { InputError } from '#core/errors'
 import { DAY, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'
@@ -53,7 +53,7 @@ describe('jars followed through their log', () => {
     const { jars } = replay([0, pack('old', 50), 'a'], [30, { kind: 'grind', dryInG: 90, powderOutG: 100, seed: { jarId: 'old', weightG: 20 } }, 'b'], [30, pack('new', 50), 'b'])
     expect(jars.get('old')!.leftG).toBe(30)
     expect(jars.get('new')!.parts.map(part => [part.lotId, Math.round(part.grams)])).toEqual([['b', 40], ['a', 10]])
-    expect(jarBest(jars.get('new')!, find, 20).oldestAt).toBe(MORNING)
+    expect(jarBest(jars.get('new')!, find, { celsius: 20 }).oldestAt).toBe(MORNING)
   })
   it('what is begun again from jars keeps the baskets it came from', () => {
     const again: EntryBody = { kind: 'intake', foodKey: 'beetroot', source: 'Shelf', weightG: 40, purpose: 'powder', cardKey: 'slices-3', fromJars: [{ jarId: 'old', weightG: 40 }] }
@@ -120,29 +120,37 @@ describe('the age of a jar', () => {
   const window = bestByWindow({ food: findFood('beetroot')!, purpose: 'powder', packageKey: 'screw-jar', rested: true })
   it('of one basket runs from its packing', () => {
     const jar = replay([0, pack('j', 100), 'a']).jars.get('j')!
-    expect(jarBest(jar, find, 20)).toMatchObject({ ...bestByDates(MORNING, window), limit: 'fading', oldestAt: MORNING })
+    expect(jarBest(jar, find, { celsius: 20 })).toMatchObject({ ...bestByDates(MORNING, window), limit: 'fading', oldestAt: MORNING })
   })
   it('is that of its oldest part, however much fresh is poured on', () => {
-    const alone = jarBest(replay([0, pack('j', 100), 'a']).jars.get('j')!, find, 20)
-    const topped = jarBest(replay([0, pack('j', 10), 'a'], [100, pack('j', 500, { topUp: true }), 'dry']).jars.get('j')!, find, 20)
+    const alone = jarBest(replay([0, pack('j', 100), 'a']).jars.get('j')!, find, { celsius: 20 })
+    const topped = jarBest(replay([0, pack('j', 10), 'a'], [100, pack('j', 500, { topUp: true }), 'dry']).jars.get('j')!, find, { celsius: 20 })
     expect(topped.to).toBe(alone.to)
     expect(topped.reason).toMatch(/^As old as its oldest part/)
   })
   it('goes along when it is split, and slower in the cold from the day it is moved there', () => {
     const { jars } = replay([0, pack('j', 100), 'a'], [90, fill('k', [{ jarId: 'j', weightG: 40 }])], [120, { kind: 'moveJar', jarId: 'j', place: 'Cellar', storageC: 8 }])
-    const [warm, cold] = [jarBest(jars.get('k')!, find, 20), jarBest(jars.get('j')!, find, 20)]
+    const [warm, cold] = [jarBest(jars.get('k')!, find, { celsius: 20 }), jarBest(jars.get('j')!, find, { celsius: 20 })]
     expect(warm.oldestAt).toBe(MORNING)
     // What a split brings from its first jar is counted by the middle of its window.
     expect(Math.abs(warm.to - bestByDates(MORNING, window).to) / DAY).toBeLessThan(60)
     expect(cold.to).toBeGreaterThan(warm.to + 100 * DAY)
   })
   it('ends sooner where damp comes first, and the reason says so', () => {
-    const at = (packageKey: 'screw-jar' | 'bag') => jarBest(replay([0, pack('j', 40, { packageKey }), 'onion']).jars.get('j')!, find, 22)
+    const at = (packageKey: 'screw-jar' | 'bag') => jarBest(replay([0, pack('j', 40, { packageKey }), 'onion']).jars.get('j')!, find, { celsius: 22 })
     expect(at('screw-jar').limit).toBe('fading')
     expect(at('bag')).toMatchObject({ limit: 'damp', reason: expect.stringContaining('Damp comes first') })
   })
+  it('ends sooner in damp air than in dry, where its lid lets it in', () => {
+    const jar = replay([0, pack('j', 40, { packageKey: 'plastic-lid' }), 'onion']).jars.get('j')!
+    const days = (humidity?: number) => jarDamp(jar, find, { celsius: 20, humidity })!.daysToClump
+    expect(days(0.75)).toBeLessThan(0.8 * days(0.5))
+    expect(days()).toBe(days(PANTRY_HUMIDITY))
+    // Air drier than what clumps it never does.
+    expect(days(0.3)).toBe(Infinity)
+  })
   it('a lid that was measured goes by its own figure', () => {
-    const days = (leakGDayKPa: number) => jarDamp(replay([0, pack('j', 100, { packageKey: 'other', leakGDayKPa }), 'a']).jars.get('j')!, find, 20)!.daysToClump
+    const days = (leakGDayKPa: number) => jarDamp(replay([0, pack('j', 100, { packageKey: 'other', leakGDayKPa }), 'a']).jars.get('j')!, find, { celsius: 20 })!.daysToClump
     expect(days(0.002)).toBeGreaterThan(5 * days(0.02))
   })
 })

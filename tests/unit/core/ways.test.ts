@@ -1,4 +1,4 @@
-import { assess, checkEntry, foldBatch, holdLimit, type Entry, type EntryBody } from '#core/batch'
+import { assess, checkEntry, estimateOfRun, foldBatch, holdLimit, type Entry, type EntryBody } from '#core/batch'
 import type { InputError } from '#core/errors'
 import { cardOf, wayOf } from '#core/foods'
 import { pacePerHour } from '#core/kinetics'
@@ -49,6 +49,15 @@ describe('the way of a run', () => {
     expect(low / 24).toBeGreaterThan(2)
     expect(high / 24).toBeGreaterThan(4.5)
     expect(high / 24).toBeLessThan(6)
+  })
+})
+
+describe('what hangs in the air', () => {
+  const mint = (...more: [number, EntryBody][]) => estimateOfRun(fold([0, intake('mint', 'bunches', 600)], [1, load('air', 350)], [1, heat(22)], ...more))!.hoursToTarget
+  it('does not get to powder in usual air, measured or not, and does in desert air (common practice: a last crisp in a machine)', () => {
+    expect(mint().p50).toBe(Infinity)
+    expect(mint([2, { kind: 'air', runId: RUN, roomC: 22, roomHumidity: 0.55 }]).p50).toBe(Infinity)
+    expect(mint([2, { kind: 'air', runId: RUN, roomC: 30, roomHumidity: 0.12 }]).p50).toBeLessThan(300)
   })
 })
 

@@ -2,6 +2,7 @@ import { uuidv7 } from 'uuidv7'
 import { kitchenPage } from '#server/services/kitchen'
 import { rebuildProjections } from '#server/services/projections'
 import { recipeList, recipesOnce, removeRecipe, saveRecipe } from '#server/services/recipes'
+import { changeHousehold } from '#server/services/settings'
 import { jarPage, recallPage, saveWish, shelfPage } from '#server/services/shelf'
 import { jarLabel } from '#server/labels/words'
 import type { DishRecipe, NewJarEntry } from '#shared/contracts'
@@ -107,6 +108,21 @@ describe('a blend in the logbook', () => {
     const ids: Record<string, string> = { a: buy(book, 1, 'cumin', 80).jarId, b: buy(book, 1, 'salt', 200).jarId }
     expect(() => blend(book, 2, from.map(([key, grams, toastedG]) => [ids[key]!, grams, toastedG]))).toThrow(words)
     expect(shelfPage(book.context).totalG).toBe(280)
+  })
+})
+
+describe('the pantry', () => {
+  it('made damper ends leaky jars sooner at once, and made dry again gives their time back', () => {
+    const book = testBook()
+    const jarId = uuidv7()
+    book.onJar(jarId, 0, { kind: 'stock', jarId, foodKey: 'onion', purpose: 'powder', netG: 60, packageKey: 'bag', place: 'Shelf' })
+    const ends = () => (book.context.db.prepare('SELECT best_to FROM jar_view WHERE jar_id = ?').get(jarId) as { best_to: number }).best_to
+    const usual = ends()
+    const damp = changeHousehold(book.context, { pantryHumidity: 0.8, version: 1 })
+    expect(ends()).toBeLessThan(usual)
+    expect(damp.pantryHumidity).toBe(0.8)
+    changeHousehold(book.context, { pantryHumidity: 0.55, version: damp.version })
+    expect(ends()).toBe(usual)
   })
 })
 

@@ -13,12 +13,13 @@ await load()
 void useStagesStore().refresh()
 useHead({ title: 'Figures from paper · Dulse' })
 
-interface Row { day: string, time: string, weight: string, note: string, told: string, done: boolean }
+/** `weighed`: its weight is in the log already, whatever became of its note. */
+interface Row { day: string, time: string, weight: string, note: string, told: string, weighed: boolean, done: boolean }
 const ROWS = 6
 const zoned = (at: number) => Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(settings.value.timeZone)
 const loaded = zoned(state.value?.run?.loadedAt ?? Date.now())
 const firstDay = loaded.toPlainDate().toString()
-const blank = (): Row => ({ day: '', time: '', weight: '', note: '', told: '', done: false })
+const blank = (): Row => ({ day: '', time: '', weight: '', note: '', told: '', weighed: false, done: false })
 const rows = ref<Row[]>(Array.from({ length: ROWS }, blank))
 const busy = ref(false)
 const told = ref('')
@@ -58,18 +59,20 @@ async function save() {
   let written = 0
   for (const [i, row] of rows.value.entries()) {
     if (!used(row) || row.done) continue
-    const bodies: EntryBody[] = []
-    if (row.weight.trim() !== '') bodies.push({ kind: 'weigh', totalG: parseWeight(row.weight, settings.value.weightUnit).value! })
-    if (row.note.trim() !== '') bodies.push({ kind: 'note', text: row.note.trim() })
+    const log = (body: EntryBody) => write([body], { at: when.value[i] })
     try {
-      await write(bodies, { at: when.value[i] })
+      if (row.weight.trim() !== '' && !row.weighed) {
+        await log({ kind: 'weigh', totalG: parseWeight(row.weight, settings.value.weightUnit).value! })
+        row.weighed = true
+      }
+      if (row.note.trim() !== '') await log({ kind: 'note', text: row.note.trim() })
       row.done = true
       row.told = 'Logged.'
       written++
     }
     catch (error) {
       if (!(error instanceof Refused)) throw error
-      row.told = error.message
+      row.told = row.weighed ? `Its weight is logged; its note is not. ${error.message}` : error.message
       break
     }
   }
@@ -89,9 +92,9 @@ async function save() {
         <thead><tr><th>Day</th><th>Time</th><th>Whole load</th><th>Feel, trays moved, note</th><th /></tr></thead>
         <tbody>
           <tr v-for="(row, i) in rows" :key="i" :class="{ done: row.done }">
-            <td><input v-model="row.day" type="date" :aria-label="`Day of line ${i + 1}`" :disabled="row.done"></td>
-            <td><input v-model="row.time" class="short" placeholder="18:40" :aria-label="`Time of line ${i + 1}`" :disabled="row.done"></td>
-            <td><input v-model="row.weight" class="short" :placeholder="settings.weightUnit === 'g' ? '850' : '1 lb 4 oz'" :aria-label="`Weight of line ${i + 1}`" :disabled="row.done"></td>
+            <td><input v-model="row.day" type="date" :aria-label="`Day of line ${i + 1}`" :disabled="row.done || row.weighed"></td>
+            <td><input v-model="row.time" class="short" placeholder="18:40" :aria-label="`Time of line ${i + 1}`" :disabled="row.done || row.weighed"></td>
+            <td><input v-model="row.weight" class="short" :placeholder="settings.weightUnit === 'g' ? '850' : '1 lb 4 oz'" :aria-label="`Weight of line ${i + 1}`" :disabled="row.done || row.weighed"></td>
             <td><input v-model="row.note" :aria-label="`Note of line ${i + 1}`" :disabled="row.done"></td>
             <td><span v-if="row.told" :class="row.done ? 'good' : 'problem'" role="status">{{ row.told }}</span><span v-else-if="when[i] !== undefined" class="quiet small">{{ format.moment(when[i]!, Date.now()) }}</span></td>
           </tr>

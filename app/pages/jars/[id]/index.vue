@@ -9,6 +9,7 @@ import type { JarAnswer, NewJarEntry } from '#shared/contracts'
 const route = useRoute()
 const jarId = String(route.params.id)
 const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
 const outbox = useOutboxStore()
 const { now } = useClock()
 const jar = shallowRef<JarAnswer>()
@@ -124,7 +125,7 @@ const again = ref(false)
     <div class="stack">
       <section v-if="jar.damp" class="card" aria-label="Its months">
         <h2>Its months</h2>
-        <p class="quiet">{{ dampWords(jar.damp) }} At a pantry of 55&nbsp;% humidity, closed; every opening counts more.</p>
+        <p class="quiet">{{ dampWords(jar.damp) }} At a pantry of {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.</p>
         <LazyDampChart :damp="jar.damp" :strength="jar.strength" :filled-at="jar.filledAt" :oldest-at="jar.oldestAt" :now="now" />
         <p class="quiet">{{ strengthWords }} Half is gone in {{ format.range(jar.strength.halfLife, value => value.toFixed(value < 10 ? 1 : 0)) }} months, {{ jar.strength.tests ? `by ${plural(jar.strength.tests, 'smell test')} of this food here` : 'by the usual months; smell tests make it your own' }}.</p>
       </section>
