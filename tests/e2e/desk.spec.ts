@@ -69,7 +69,13 @@ test('a weigh-in from Now changes the verdict’s figures at once', async ({ pag
   const before = await page.getByText(/% of the water is gone/).textContent()
   await page.keyboard.press('w')
   await page.keyboard.type('560')
+  await expect(page.getByRole('dialog').getByRole('textbox')).toHaveValue('560')
   await page.keyboard.press('Enter')
+  // The next key is the page's as soon as the dialog begins to fade.
+  await page.waitForFunction(() => [...document.querySelectorAll('.el-overlay')].every(overlay => overlay.className.includes('leave')))
+  await page.keyboard.press('f')
+  await expect(page.getByRole('button', { name: 'Log what was felt' })).toBeVisible()
+  await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect(page.getByText(/560.g now/)).toBeVisible()
   await expect(page.getByText(/% of the water is gone/)).not.toHaveText(before!)

@@ -66,6 +66,8 @@ test('keys move a tray, turn it, and go to the free place; weights follow the tr
   await page.keyboard.type(lighter)
   await page.keyboard.press('Enter')
   await dialog.getByRole('button', { name: 'Done' }).click()
+  // Keys are the dialog's until it is gone.
+  await expect(dialog).toHaveCount(0)
   await expect(page.getByText(/trays 1–2, 4–6/)).toBeVisible()
   await page.keyboard.press('r')
   await expect(tray(page, 4)).toContainText(lighter)

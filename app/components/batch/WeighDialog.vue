@@ -33,7 +33,7 @@ watch(typed, (now) => {
   if (question.value && question.value.typed !== now) question.value = undefined
 })
 const busy = ref(false)
-const input = ref<{ focus: () => void }>()
+const input = ref<{ focus: () => void, blur: () => void }>()
 watch(withTray, value => localStorage.setItem('dulse.withTray', value ? 'yes' : 'no'))
 
 /** Where a tray stands now: that is what is written on it for whoever weighs. */
@@ -117,7 +117,9 @@ async function enter() {
   }
   finally {
     busy.value = false
-    input.value?.focus()
+    if (open.value) input.value?.focus()
+    // A dialog that is closing leaves the next key to the page.
+    else input.value?.blur()
   }
 }
 </script>
