@@ -4,8 +4,11 @@ import { gramsOf, spoonedG, volumeOf } from '#core/using'
 import type { BlendRecipe, KitchenJar } from '#shared/contracts'
 import type { Blender } from '~/workers/blend.worker'
 
-/** A line of a blend on the table. */
-export interface BlendLine { jarId: string, grams: number | undefined, fixed: boolean, toastedG?: number }
+/** A line of a blend on the table, and what is wrong with what was typed in it. */
+export interface BlendLine { jarId: string, grams: number | undefined, fixed: boolean, toastedG?: number, fault?: string }
+
+/** A line that cannot be read is not left out in silence. */
+export const FAULTY_LINES = 'Put the marked lines right first, or take them out.'
 
 const toIngredient = (jar: KitchenJar): Ingredient => ({
   key: jar.jarId, name: jar.foodName, leftG: jar.leftG, moisture: jar.moisture, densityGMl: jar.densityGMl, heat: jar.heat, saltShare: jar.saltShare,
@@ -37,13 +40,20 @@ export function useBlend() {
   function scaleTo(totalG: number) {
     const now = mix.value
     if (!now) return
-    const grams = new Map(scaled(shares.value, totalG).map(share => [share.ingredient.key, share.grams]))
-    lines.value = lines.value.map(line => ({ ...line, toastedG: undefined, grams: grams.get(line.jarId) ?? line.grams }))
+    // So much of it before anything is toasted: what that takes shows only on the scale.
+    setGrams(scaled(shares.value.map(({ ingredient, grams }) => ({ ingredient, grams })), totalG))
+  }
+
+  /** Weights that were worked out take the place of what was typed, toasted or not. */
+  function setGrams(worked: readonly Share[]) {
+    const grams = new Map(worked.map(share => [share.ingredient.key, share.grams]))
+    lines.value = lines.value.map(line => grams.has(line.jarId) ? { ...line, toastedG: undefined, fault: undefined, grams: grams.get(line.jarId) } : line)
   }
 
   /** Weights for a wanted heat, nearest to what is on the table. */
   async function solve(wish: { totalG: number, heat?: { low: number, high: number }, saltMost?: number, spoons: boolean }) {
-    problem.value = ''
+    problem.value = lines.value.some(line => line.fault) ? FAULTY_LINES : ''
+    if (problem.value) return
     busy.value = true
     if (!worker) {
       worker = new Worker(new URL('../workers/blend.worker.ts', import.meta.url), { type: 'module' })
@@ -62,8 +72,7 @@ export function useBlend() {
         problem.value = answer.problem
         return
       }
-      const grams = new Map(wishes.map((item, i) => [item.ingredient.key, answer.grams[i]!]))
-      lines.value = lines.value.map(line => ({ ...line, toastedG: undefined, grams: grams.get(line.jarId) ?? line.grams }))
+      setGrams(wishes.map(({ ingredient }, i) => ({ ingredient, grams: answer.grams[i]! })))
     }
     finally {
       busy.value = false

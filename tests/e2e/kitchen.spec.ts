@@ -27,6 +27,8 @@ const stock = async (foodKey: string, netG: number, more: object = {}) => {
 const pick = async (page: Page, label: string, words: RegExp) => {
   await main(page).getByLabel(label, { exact: true }).click()
   await page.getByRole('option', { name: words }).click()
+  // One list at a time: the next one holds the same names.
+  await expect(page.getByRole('option')).toHaveCount(0)
 }
 
 test('an empty kitchen says what it is for and leads on', async ({ page }) => {
@@ -137,6 +139,17 @@ test('a blend: bought-in spice, wanted heat solved for, made, and its jar knows 
   const becomes = main(page).getByRole('region', { name: 'What it becomes' })
   await expect(becomes.getByText(/mustard/)).toBeVisible()
   await expect(becomes.getByText(/Gloves/)).toBeVisible()
+  // A line that cannot be read is not left out in silence: neither of the solver nor of the jar.
+  await main(page).getByLabel('Weight 2', { exact: true }).fill('a pinch')
+  await main(page).getByLabel('Weight 2', { exact: true }).press('Tab')
+  await main(page).getByLabel('Its name').fill('Quay rub')
+  for (const name of ['Find the weights', /^Fill/]) {
+    await main(page).getByRole('button', { name }).click()
+    await expect(main(page).getByText('Put the marked lines right first, or take them out.').last()).toBeVisible()
+  }
+  await main(page).getByLabel('Its name').fill('')
+  await main(page).getByLabel('Weight 2', { exact: true }).fill('6')
+  await main(page).getByLabel('Weight 2', { exact: true }).press('Tab')
   await main(page).getByLabel('Hold line 3 fast').check({ force: true })
   await hands.fill('So much of it', '80')
   await hands.choose('Heat', 'A figure')

@@ -2,7 +2,7 @@
 import { uuidv7 } from 'uuidv7'
 import { bestJar, jarsFor, PACKAGES, type PackageKey } from '#core/keeping'
 import type { Mix } from '#core/blends'
-import type { BlendLine } from '~/composables/useBlend'
+import { FAULTY_LINES, type BlendLine } from '~/composables/useBlend'
 import type { ToolAnswer } from '#shared/contracts'
 
 /** What is on the table goes into a jar. */
@@ -31,6 +31,10 @@ async function make() {
   if (checkFields() !== undefined || busy.value) return
   if (name.value.trim() === '') {
     problem.value = 'Give the blend a name: it goes on the label.'
+    return
+  }
+  if (props.lines.some(line => line.fault)) {
+    problem.value = FAULTY_LINES
     return
   }
   const used = props.lines.filter(line => line.grams !== undefined && line.grams > 0)

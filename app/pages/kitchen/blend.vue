@@ -14,7 +14,6 @@ const { settings } = storeToRefs(useHouseholdStore())
 const { lines, mix, most, problem, busy, scaleTo, solve, take } = useBlend()
 const missing = ref<string[]>([])
 const told = ref('')
-const wrong = ref<Record<number, string>>({})
 const totalG = ref<number>()
 const heat = ref<'' | 'mild' | 'warm' | 'hot' | 'very hot' | 'own'>('')
 const ownHeat = ref<number | undefined>(3000)
@@ -57,10 +56,9 @@ function typed(i: number, key: 'grams' | 'toastedG', text: string) {
   const jar = jarOf(lines.value[i]!.jarId)
   const volume = key === 'grams' && jar ? parseVolume(clean, settings.value.measures) : undefined
   const parsed = volume ? (volume.value === undefined ? volume : { value: spoonedG(jar!, volume.value), problem: undefined }) : clean === '' ? { value: undefined, problem: key === 'grams' ? 'Weigh it, or take the line out.' : undefined } : parseWeight(clean, settings.value.weightUnit)
-  lines.value = lines.value.map((line, at) => at === i ? { ...line, [key]: parsed.value } : line)
-  const { grams, toastedG } = lines.value[i]!
-  const toasting = toastedG !== undefined && grams !== undefined && jar ? toastingFault(grams, toastedG, jar.moisture) : undefined
-  wrong.value = { ...wrong.value, [i]: parsed.problem ?? toasting ?? '' }
+  const line = { ...lines.value[i]!, [key]: parsed.value }
+  const toasting = line.toastedG !== undefined && line.grams !== undefined && jar ? toastingFault(line.grams, line.toastedG, jar.moisture) : undefined
+  lines.value = lines.value.map((other, at) => at === i ? { ...line, fault: parsed.problem ?? toasting } : other)
 }
 const weightText = (grams: number | undefined) => grams === undefined ? '' : formatWeight(grams, settings.value.weightUnit).replaceAll('\u00A0', ' ')
 const spoonsOf = (jar: KitchenJar | undefined, grams: number | undefined) => jar && grams ? volumesOf(grams, jar.densityGMl, settings.value.measures).powder.words : ''
@@ -76,6 +74,10 @@ async function keepRecipe() {
   problem.value = ''
   if (saveName.value.trim() === '') {
     problem.value = 'Give the recipe a name.'
+    return
+  }
+  if (lines.value.some(line => line.fault)) {
+    problem.value = FAULTY_LINES
     return
   }
   const body: Recipe = {
@@ -108,7 +110,7 @@ async function keepRecipe() {
             <thead><tr><th>Jar</th><th>Weight</th><th class="n">Share</th><th>Held fast</th><th class="wide">Toasted to</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
             <tbody>
               <tr v-for="(line, i) in lines" :key="`${i} ${line.jarId}`">
-                <td class="pick"><JarPicker v-model="line.jarId" :label="`Jar ${i + 1}`" hide-label :jars="jars" /><p v-if="jarOf(line.jarId)?.heat" class="quiet small">{{ heatWords(jarOf(line.jarId)!.heat) }}, {{ heatFigures(jarOf(line.jarId)!.heat!) }} SHU</p><p v-if="wrong[i]" class="problem">{{ wrong[i] }}</p><p v-else-if="line.grams && jarOf(line.jarId) && line.grams > jarOf(line.jarId)!.leftG + 0.5" class="problem">Only {{ format.weight(jarOf(line.jarId)!.leftG) }} are left.</p></td>
+                <td class="pick"><JarPicker v-model="line.jarId" :label="`Jar ${i + 1}`" hide-label :jars="jars" /><p v-if="jarOf(line.jarId)?.heat" class="quiet small">{{ heatWords(jarOf(line.jarId)!.heat) }}, {{ heatFigures(jarOf(line.jarId)!.heat!) }} SHU</p><p v-if="line.fault" class="problem">{{ line.fault }}</p><p v-else-if="line.grams && jarOf(line.jarId) && line.grams > jarOf(line.jarId)!.leftG + 0.5" class="problem">Only {{ format.weight(jarOf(line.jarId)!.leftG) }} are left.</p></td>
                 <td><input class="cell" :aria-label="`Weight ${i + 1}`" :value="weightText(line.grams)" inputmode="text" placeholder="12 g, 1 tbsp" @change="event => typed(i, 'grams', (event.target as HTMLInputElement).value)"><p class="quiet small">{{ spoonsOf(jarOf(line.jarId), line.grams) }}</p></td>
                 <td class="n">{{ shareOf(Math.min(line.toastedG ?? Infinity, line.grams ?? 0)) }}</td>
                 <td><ElCheckbox v-model="line.fixed" size="large" :aria-label="`Hold line ${i + 1} fast`" /><span class="narrow quiet small" aria-hidden="true">held fast</span></td>
