@@ -2,8 +2,12 @@ export default {
   testEnvironment: 'node',
   setupFiles: ['<rootDir>/tests/support/fixedChance.mjs'],
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],
-  transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }] },
-  transformIgnorePatterns: ['/node_modules/(?!(simple-statistics|ical\\.js|ical-generator|zod-openapi|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|@stdlib)/)'],
+  transform: {
+    '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }],
+  },
+  transformIgnorePatterns: [
+    '/node_modules/(?!(simple-statistics|ical\\.js|ical-generator|zod-openapi|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|@stdlib)/)',
+  ],
   moduleNameMapper: {
     '^#core/(.*)$': '<rootDir>/core/$1',
     '^#shared/(.*)$': '<rootDir>/shared/$1',

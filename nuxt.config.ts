@@ -8,7 +8,9 @@ const root = fileURLToPath(new URL('.', import.meta.url))
 /** The migrations travel inside the build: a virtual module with name and text of each. */
 function migrationsModule(): string {
   const folder = `${root}server/db/migrations/`
-  const files = readdirSync(folder).filter(name => name.endsWith('.sql')).sort()
+  const files = readdirSync(folder)
+    .filter(name => name.endsWith('.sql'))
+    .sort()
   return `export const migrations = ${JSON.stringify(files.map(name => ({ name, sql: readFileSync(folder + name, 'utf8') })))}`
 }
 
@@ -17,7 +19,9 @@ function referenceModule(): string {
   const folder = `${root}core/foods/data/`
   const read = (name: string): unknown => parse(readFileSync(folder + name, 'utf8'))
   const apart = ['families.yaml', 'forms.yaml', 'schools.yaml', 'goods.yaml']
-  const foods = readdirSync(folder).filter(name => name.endsWith('.yaml') && !apart.includes(name)).flatMap(name => read(name) as unknown[])
+  const foods = readdirSync(folder)
+    .filter(name => name.endsWith('.yaml') && !apart.includes(name))
+    .flatMap(name => read(name) as unknown[])
   const [families, forms, schools, goods] = apart.map(read)
   return `export const reference = ${JSON.stringify({ families, forms, schools, goods, foods })}`
 }
@@ -26,7 +30,8 @@ function referenceModule(): string {
 const unitFactors = {
   name: 'dulse:unit-factors',
   enforce: 'pre' as const,
-  load: (id: string) => id.split('?')[0]!.endsWith('/core/units/factors.ts') ? `export const FACTORS = ${JSON.stringify(FACTORS)}` : undefined,
+  load: (id: string) =>
+    id.split('?')[0]!.endsWith('/core/units/factors.ts') ? `export const FACTORS = ${JSON.stringify(FACTORS)}` : undefined,
 }
 
 export default defineNuxtConfig({
@@ -63,14 +68,32 @@ export default defineNuxtConfig({
   vite: {
     plugins: [unitFactors],
     worker: { format: 'es' },
-    optimizeDeps: { include: ['zod', 'comlink', 'vue-echarts', 'echarts/core', 'echarts/charts', 'echarts/components', 'echarts/renderers', 'tinykeys', 'uuidv7', 'temporal-polyfill'] },
+    optimizeDeps: {
+      include: [
+        'zod',
+        'comlink',
+        'vue-echarts',
+        'echarts/core',
+        'echarts/charts',
+        'echarts/components',
+        'echarts/renderers',
+        'tinykeys',
+        'uuidv7',
+        'temporal-polyfill',
+      ],
+    },
   },
   typescript: { strict: true },
   telemetry: false,
   elementPlus: { importStyle: 'css', themes: ['dark'], cache: false },
-  eslint: { config: { stylistic: true } },
+  eslint: { config: { stylistic: false } },
   icon: {
-    provider: 'none', fallbackToApi: false, serverBundle: false,
-    clientBundle: { scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules/**', '.output/**', '.nuxt/**'] }, sizeLimitKb: 256 },
+    provider: 'none',
+    fallbackToApi: false,
+    serverBundle: false,
+    clientBundle: {
+      scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules/**', '.output/**', '.nuxt/**'] },
+      sizeLimitKb: 256,
+    },
   },
 })

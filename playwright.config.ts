@@ -12,7 +12,15 @@ export default defineConfig({
   use: {
     launchOptions: {
       executablePath: findChromium(),
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',

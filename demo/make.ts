@@ -18,7 +18,7 @@ import { tell, type Deed, type Stage } from './write'
  * interface calls.
  * @returns the number of batches, and what truly lies in the rack that the simulated devices read
  */
-export function makeDemo(path: string, now: number): { context: Context, batches: number, rack: Stage['rack'] } {
+export function makeDemo(path: string, now: number): { context: Context; batches: number; rack: Stage['rack'] } {
   for (const ending of ['', '-wal', '-shm']) rmSync(path + ending, { force: true })
   let clock = now
   const context = openLogbook(path, () => clock)
@@ -29,9 +29,21 @@ export function makeDemo(path: string, now: number): { context: Context, batches
   const tools = TOOLS.map(tool => saveTool(context, { id: uuidv7(), ...tool }))
   for (const wish of WISHES) saveWish(context, wish)
   writeRecipes(context)
-  const stage: Stage = { context, machines: setUpMachines(context), grinderId: tools[0]!.id, running: {}, accepted: new Set(), shelf: [], now }
+  const stage: Stage = {
+    context,
+    machines: setUpMachines(context),
+    grinderId: tools[0]!.id,
+    running: {},
+    accepted: new Set(),
+    shelf: [],
+    now,
+  }
   let told = 0
-  const tellers = [...YEAR.map(chapter => tell(chapter, chapter.seed === undefined ? told++ : chapter.seed, stage)), atTheShelf(stage), inTheKitchen(stage)]
+  const tellers = [
+    ...YEAR.map(chapter => tell(chapter, chapter.seed === undefined ? told++ : chapter.seed, stage)),
+    atTheShelf(stage),
+    inTheKitchen(stage),
+  ]
   const next: (Deed | undefined)[] = tellers.map(teller => teller.next().value as Deed | undefined)
   for (;;) {
     let first = -1
@@ -52,8 +64,14 @@ export function makeDemo(path: string, now: number): { context: Context, batches
 /** The machine that a new logbook starts with becomes the cabinet; the others come beside it. */
 function setUpMachines(context: Context): Record<MachineName, string> {
   const [given] = machineList(context)
-  const ids = Object.fromEntries(Object.keys(MACHINES).map(name => [name, name === 'cabinet' ? given!.id : uuidv7()])) as Record<MachineName, string>
-  for (const [name, { pace: _, places: __, dialOffC: ___, ...settings }] of Object.entries(MACHINES) as [MachineName, typeof MACHINES[MachineName]][]) {
+  const ids = Object.fromEntries(Object.keys(MACHINES).map(name => [name, name === 'cabinet' ? given!.id : uuidv7()])) as Record<
+    MachineName,
+    string
+  >
+  for (const [name, { pace: _, places: __, dialOffC: ___, ...settings }] of Object.entries(MACHINES) as [
+    MachineName,
+    (typeof MACHINES)[MachineName],
+  ][]) {
     saveMachine(context, { ...settings, trayTares: {}, id: ids[name], version: name === 'cabinet' ? given!.version : undefined })
   }
   return ids

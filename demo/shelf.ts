@@ -8,7 +8,12 @@ const DAY = 86_400_000
 
 /** What happens at the shelf itself in the last weeks: a spoon weighed, a jar split, rests poured together, one moved to the cold. */
 export function* atTheShelf({ context, now }: Stage): Generator<Deed> {
-  const onJar = (daysAgo: number, foodKey: string, purpose: string, body: (jars: ReturnType<typeof jarsHolding>) => NewJarEntry['body'] | undefined): Deed => {
+  const onJar = (
+    daysAgo: number,
+    foodKey: string,
+    purpose: string,
+    body: (jars: ReturnType<typeof jarsHolding>) => NewJarEntry['body'] | undefined,
+  ): Deed => {
     const at = Math.round(now - daysAgo * DAY)
     return {
       at,
@@ -19,7 +24,18 @@ export function* atTheShelf({ context, now }: Stage): Generator<Deed> {
     }
   }
   yield onJar(40, 'beetroot', 'powder', ([jar]) => jar && { kind: 'measure', jarId: jar.jar_id, ml: 15, weightG: 8.4 })
-  yield onJar(26, 'beetroot', 'powder', ([jar]) => jar && jar.left_g > 30 ? { kind: 'fill', jarId: uuidv7(), from: [{ jarId: jar.jar_id, weightG: 25 }], packageKey: 'screw-jar', place: 'By the stove', sizeMl: 50 } : undefined)
+  yield onJar(26, 'beetroot', 'powder', ([jar]) =>
+    jar && jar.left_g > 30
+      ? {
+          kind: 'fill',
+          jarId: uuidv7(),
+          from: [{ jarId: jar.jar_id, weightG: 25 }],
+          packageKey: 'screw-jar',
+          place: 'By the stove',
+          sizeMl: 50,
+        }
+      : undefined,
+  )
   yield onJar(18, 'hot-chili', 'flakes', ([old, ...newer]) => {
     const from = newer.at(-1)
     return old && from && from.left_g > 12 ? { kind: 'pour', jarId: old.jar_id, from: { jarId: from.jar_id, weightG: 12 } } : undefined

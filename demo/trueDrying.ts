@@ -25,15 +25,37 @@ export interface TrueDrying {
  * Dries a load on paper by diffusion. Its pace is drawn around the usual hours of the method card and
  * the machine's own pace.
  */
-export function dryForReal(settings: { food: Food, card: MethodCard, way: MachineKind, dryness?: number, target: number, loadedG: number, placePaces: readonly number[], machinePace: number, source: RandomSource }): TrueDrying {
+export function dryForReal(settings: {
+  food: Food
+  card: MethodCard
+  way: MachineKind
+  dryness?: number
+  target: number
+  loadedG: number
+  placePaces: readonly number[]
+  machinePace: number
+  source: RandomSource
+}): TrueDrying {
   const { food, card } = settings
   const { source } = settings
   const { mean, sd } = food.rawMoisture.value
   // Water that left before the tray makes what is loaded the drier.
   const solids = Math.min(0.92, Math.max(0.03, (1 - mean + 0.8 * sd * source.normal()) * (settings.dryness ?? 1)))
   const slab = SLABS[card.feelForm]
-  const horizon = 3 * ((1 / solids) / slab.evaporationRate + 5 / slab.diffusionRate)
-  const run = simulateRun({ trays: settings.placePaces.length, placePaces: settings.placePaces, startWeightG: settings.loadedG, solids, slab, traySpread: 0.08, seed: source.integer(1, 1e9) }, horizon, horizon / 600)
+  const horizon = 3 * (1 / solids / slab.evaporationRate + 5 / slab.diffusionRate)
+  const run = simulateRun(
+    {
+      trays: settings.placePaces.length,
+      placePaces: settings.placePaces,
+      startWeightG: settings.loadedG,
+      solids,
+      slab,
+      traySpread: 0.08,
+      seed: source.integer(1, 1e9),
+    },
+    horizon,
+    horizon / 600,
+  )
   const usual = wayOf(card, settings.way).usualHours.value
   const wanted = Math.sqrt(usual.low * usual.high) * settings.machinePace * Math.exp(0.12 * source.normal())
   const stretch = wanted / run.hoursTo(settings.target)

@@ -17,7 +17,10 @@ const HOUR = 3_600_000
 const DAY = 24 * HOUR
 
 /** A deed at an instant. Chapters yield them in order; the author tells all chapters in the order of time. */
-export interface Deed { at: number, act: () => void }
+export interface Deed {
+  at: number
+  act: () => void
+}
 
 /** Where the deeds of a chapter are written to. */
 export interface Stage {
@@ -30,7 +33,7 @@ export interface Stage {
   /** The small mill. */
   grinderId: string
   /** Jars packed so far. */
-  shelf: { jarId: string, foodKey: string, purpose: string, netG: number, place: string }[]
+  shelf: { jarId: string; foodKey: string; purpose: string; netG: number; place: string }[]
   /** Cautions read so far. */
   accepted: Set<string>
   now: number
@@ -45,26 +48,63 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   const batchId = uuidv7()
   const log = (when: number, body: NewEntry['body']): Deed => {
     const at = Math.round(when)
-    return { at, act: () => { logEntry(stage.context, batchId, { id: uuidv7(), at, body }) } }
+    return {
+      at,
+      act: () => {
+        logEntry(stage.context, batchId, { id: uuidv7(), at, body })
+      },
+    }
   }
   /** A weight typed wrong, and put right two minutes later. */
   function* mistyped(when: number, totalG: number): Generator<Deed> {
     const at = Math.round(when)
     const id = uuidv7()
-    yield { at, act: () => { logEntry(stage.context, batchId, { id, at, body: { kind: 'weigh', totalG: Math.round(totalG * 1.1) } }) } }
-    yield { at: at + 120_000, act: () => { logEntry(stage.context, batchId, { id: uuidv7(), at, replaces: id, body: { kind: 'weigh', totalG } }) } }
+    yield {
+      at,
+      act: () => {
+        logEntry(stage.context, batchId, { id, at, body: { kind: 'weigh', totalG: Math.round(totalG * 1.1) } })
+      },
+    }
+    yield {
+      at: at + 120_000,
+      act: () => {
+        logEntry(stage.context, batchId, { id: uuidv7(), at, replaces: id, body: { kind: 'weigh', totalG } })
+      },
+    }
   }
 
-  const loadedAt = Math.round(until?.stage === 'drying'
-    ? stage.now - until.loadedHoursAgo * HOUR
-    : until?.stage === 'resting'
-      ? stage.now - (until.days + 1) * DAY
-      : Math.min(morning(stage.now - chapter.daysAgo * DAY), stage.now - chapter.daysAgo * DAY + 4 * HOUR))
-  const cameAt = Math.round(until?.stage === 'intake' || until?.stage === 'prep' ? stage.now - chapter.daysAgo * DAY - 0.7 * HOUR : loadedAt - (1.2 + source.uniform()) * HOUR)
+  const loadedAt = Math.round(
+    until?.stage === 'drying'
+      ? stage.now - until.loadedHoursAgo * HOUR
+      : until?.stage === 'resting'
+        ? stage.now - (until.days + 1) * DAY
+        : Math.min(morning(stage.now - chapter.daysAgo * DAY), stage.now - chapter.daysAgo * DAY + 4 * HOUR),
+  )
+  const cameAt = Math.round(
+    until?.stage === 'intake' || until?.stage === 'prep'
+      ? stage.now - chapter.daysAgo * DAY - 0.7 * HOUR
+      : loadedAt - (1.2 + source.uniform()) * HOUR,
+  )
   yield {
     at: cameAt,
     act: () => {
-      startBatch(stage.context, { id: batchId, entry: { id: uuidv7(), at: cameAt, body: { kind: 'intake', foodKey: food.key, cultivar: chapter.cultivar, plant: chapter.plant, source: chapter.source, weightG: chapter.rawG, purpose: chapter.purpose, cardKey: card.key } } })
+      startBatch(stage.context, {
+        id: batchId,
+        entry: {
+          id: uuidv7(),
+          at: cameAt,
+          body: {
+            kind: 'intake',
+            foodKey: food.key,
+            cultivar: chapter.cultivar,
+            plant: chapter.plant,
+            source: chapter.source,
+            weightG: chapter.rawG,
+            purpose: chapter.purpose,
+            cardKey: card.key,
+          },
+        },
+      })
     },
   }
   if (until?.stage === 'intake') return
@@ -89,33 +129,84 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   const { waterG, deeds } = prepSteps(card.steps, food, chapter.rawG - trim, cutAt, source, log)
   yield* deeds
   const loadedG = chapter.rawG - trim - waterG - Math.round(source.uniform() * 15)
-  const positions = until?.stage === 'drying' ? until.positions : positionsFor(loadedG, trayTakesG(card, machine.trayAreaM2).mean, machine.trays)
-  const truth = dryForReal({ food, card, way: machine.kind, dryness: (loadedG + waterG) / loadedG, target: food.target[chapter.purpose], loadedG, placePaces: positions.map(position => machine.places[position - 1]!), machinePace: machine.pace, source })
+  const positions =
+    until?.stage === 'drying' ? until.positions : positionsFor(loadedG, trayTakesG(card, machine.trayAreaM2).mean, machine.trays)
+  const truth = dryForReal({
+    food,
+    card,
+    way: machine.kind,
+    dryness: (loadedG + waterG) / loadedG,
+    target: food.target[chapter.purpose],
+    loadedG,
+    placePaces: positions.map(position => machine.places[position - 1]!),
+    machinePace: machine.pace,
+    source,
+  })
   const byTray = machine.kind === 'freeze-dryer' || (until?.stage === 'drying' ? until.byTray === true : source.uniform() < 0.4)
   const loads = positions.map((position, i) => ({ position, weightG: Math.round(truth.trayShares[i]! * loadedG) }))
   const totalG = byTray ? loads.reduce((sum, tray) => sum + tray.weightG, 0) : loadedG
   const room = { roomC: Math.round(18 + 6 * source.uniform()), roomHumidity: Math.round(42 + 24 * source.uniform()) / 100 }
-  const measured = byTray && !until && machine.kind === 'dehydrator' ? { chamberC: card.temperatureC + machine.dialOffC + Math.round(2 * source.normal()) } : undefined
+  const measured =
+    byTray && !until && machine.kind === 'dehydrator'
+      ? { chamberC: card.temperatureC + machine.dialOffC + Math.round(2 * source.normal()) }
+      : undefined
   const runId = until?.stage === 'drying' && until.joins ? () => stage.running[chapter.machine]! : () => batchRun
   const batchRun = uuidv7()
   const usualHours = () => {
-    const { low, high, runs } = hoursInMachine(stage.context, stage.machines[chapter.machine], { food, card, thicknessMm: card.thicknessMm, cutBy })
+    const { low, high, runs } = hoursInMachine(stage.context, stage.machines[chapter.machine], {
+      food,
+      card,
+      thicknessMm: card.thicknessMm,
+      cutBy,
+    })
     return runs > 0 ? { low: Math.round(low * 10) / 10, high: Math.round(high * 10) / 10, runs } : undefined
   }
   yield {
     at: loadedAt,
     act: () => {
-      logEntry(stage.context, batchId, { id: uuidv7(), at: loadedAt, body: { kind: 'load', runId: runId(), machineId: stage.machines[chapter.machine], positions, trays: byTray ? loads : undefined, totalG, usualHours: usualHours(), way: machine.kind, frozen: machine.kind === 'freeze-dryer' ? positions : undefined } })
+      logEntry(stage.context, batchId, {
+        id: uuidv7(),
+        at: loadedAt,
+        body: {
+          kind: 'load',
+          runId: runId(),
+          machineId: stage.machines[chapter.machine],
+          positions,
+          trays: byTray ? loads : undefined,
+          totalG,
+          usualHours: usualHours(),
+          way: machine.kind,
+          frozen: machine.kind === 'freeze-dryer' ? positions : undefined,
+        },
+      })
       if (runId() !== batchRun) return
       stage.running[chapter.machine] = batchRun
-      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 60_000, body: { kind: 'heat', runId: batchRun, setC: way.temperatureC } })
-      logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 120_000, body: { kind: 'air', runId: batchRun, ...(machine.kind === 'sun' ? { roomC: 32, roomHumidity: 0.42 } : room) } })
-      if (machine.kind === 'sun') logOnRun(stage.context, batchRun, { id: uuidv7(), at: loadedAt + 180_000, body: { kind: 'outlook', runId: batchRun, duskMinute: DUSK_H * 60 } })
+      logOnRun(stage.context, batchRun, {
+        id: uuidv7(),
+        at: loadedAt + 60_000,
+        body: { kind: 'heat', runId: batchRun, setC: way.temperatureC },
+      })
+      logOnRun(stage.context, batchRun, {
+        id: uuidv7(),
+        at: loadedAt + 120_000,
+        body: { kind: 'air', runId: batchRun, ...(machine.kind === 'sun' ? { roomC: 32, roomHumidity: 0.42 } : room) },
+      })
+      if (machine.kind === 'sun')
+        logOnRun(stage.context, batchRun, {
+          id: uuidv7(),
+          at: loadedAt + 180_000,
+          body: { kind: 'outlook', runId: batchRun, duskMinute: DUSK_H * 60 },
+        })
     },
   }
   if (measured) {
     const at = loadedAt + HOUR
-    yield { at, act: () => { logOnRun(stage.context, batchRun, { id: uuidv7(), at, body: { kind: 'air', runId: batchRun, ...measured } }) } }
+    yield {
+      at,
+      act: () => {
+        logOnRun(stage.context, batchRun, { id: uuidv7(), at, body: { kind: 'air', runId: batchRun, ...measured } })
+      },
+    }
   }
 
   const noisy = (value: number) => Math.max(1, Math.round(value * (1 + 0.003 * source.normal())))
@@ -124,11 +215,20 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   const weigh = (hours: number): Deed[] => {
     const at = atHour(hours)
     if (!byTray) return [log(at, { kind: 'weigh', totalG: noisy(truth.total(hours)) })]
-    return truth.trays(hours).map((grams, i) => log(at + i * 20_000, { kind: 'weigh', trays: [{ position: positions[i]!, weightG: noisy(grams) }] }))
+    return truth
+      .trays(hours)
+      .map((grams, i) => log(at + i * 20_000, { kind: 'weigh', trays: [{ position: positions[i]!, weightG: noisy(grams) }] }))
   }
   if (until?.stage === 'drying' && until.byTray) {
     const hours = Array.from({ length: 4 * 30 }, (_, i) => i / 4)
-    stage.rack = { machineId: stage.machines[chapter.machine], loadedAt, setC: card.temperatureC, hours, weightG: hours.map(hour => truth.total(hour)), tareG: positions.length * machine.trayTareG }
+    stage.rack = {
+      machineId: stage.machines[chapter.machine],
+      loadedAt,
+      setC: card.temperatureC,
+      hours,
+      weightG: hours.map(hour => truth.total(hour)),
+      tareG: positions.length * machine.trayTareG,
+    }
   }
   if (until?.stage === 'drying') {
     const slip = until.mistypedAt
@@ -144,12 +244,20 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   }
   const outAfter = truth.finishH * (1.04 + 0.06 * source.uniform())
   const looks = machine.kind === 'freeze-dryer' ? 0 : source.integer(2, 5)
-  for (let i = 0; i < looks; i++) yield* weigh(outAfter * (0.4 + 0.58 * (i + 0.5 * source.uniform()) / looks))
+  for (let i = 0; i < looks; i++) yield* weigh(outAfter * (0.4 + (0.58 * (i + 0.5 * source.uniform())) / looks))
   const outAt = atHour(outAfter)
   if (machine.kind === 'sun') yield* nights(stage, batchRun, loadedAt, outAt)
   if (machine.kind === 'freeze-dryer') yield* weigh(outAfter - 2.1)
   yield* weigh(outAfter)
-  yield log(outAt + 5 * 60_000, { kind: 'feel', check: { form: machine.kind === 'freeze-dryer' ? 'foam' : card.feelForm, answers: dryAnswers(machine.kind === 'freeze-dryer' ? 'foam' : card.feelForm, food.pliable && chapter.purpose === 'pieces'), cooled: true, places: Math.min(3, positions.length) } })
+  yield log(outAt + 5 * 60_000, {
+    kind: 'feel',
+    check: {
+      form: machine.kind === 'freeze-dryer' ? 'foam' : card.feelForm,
+      answers: dryAnswers(machine.kind === 'freeze-dryer' ? 'foam' : card.feelForm, food.pliable && chapter.purpose === 'pieces'),
+      cooled: true,
+      places: Math.min(3, positions.length),
+    },
+  })
   const dryG = Math.round(truth.total(outAfter))
   yield log(outAt + 8 * 60_000, { kind: 'unload', weightG: dryG })
   if (chapter.twice) {
@@ -160,17 +268,43 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
 }
 
 /** From the machine to the shelf. */
-function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed, outAt: number, dryG: number, stage: Stage): Generator<Deed> {
+function* after(
+  chapter: Chapter,
+  food: Food,
+  source: RandomSource,
+  log: (at: number, body: NewEntry['body']) => Deed,
+  outAt: number,
+  dryG: number,
+  stage: Stage,
+): Generator<Deed> {
   const { until } = chapter
   let at = outAt
   let dry = dryG
   if (!chapter.noRest && MACHINES[chapter.machine].kind !== 'freeze-dryer') {
     const apart = until?.stage === 'resting' && dryG > 150
-    yield log(at, apart ? { kind: 'rest', jars: [{ name: 'Jar A', sizeMl: 1500 }, { name: 'Jar B', sizeMl: 1500 }] } : { kind: 'rest', container: '1.5 L jar' })
+    yield log(
+      at,
+      apart
+        ? {
+            kind: 'rest',
+            jars: [
+              { name: 'Jar A', sizeMl: 1500 },
+              { name: 'Jar B', sizeMl: 1500 },
+            ],
+          }
+        : { kind: 'rest', container: '1.5 L jar' },
+    )
     const looks = until?.stage === 'resting' ? until.looks : source.integer(3, 7)
     for (let day = 1; day <= looks; day++) {
       yield log(at + day * DAY, { kind: 'look', saw: 'dry' })
-      if (day === 2 && until?.stage === 'resting' && until.jarAir) yield log(at + day * DAY + 60_000, { kind: 'jarAir', shown: until.jarAir, closedHours: 48, celsius: 20, calibration: calibrateHygrometer(HYGROMETER.readings) })
+      if (day === 2 && until?.stage === 'resting' && until.jarAir)
+        yield log(at + day * DAY + 60_000, {
+          kind: 'jarAir',
+          shown: until.jarAir,
+          closedHours: 48,
+          celsius: 20,
+          calibration: calibrateHygrometer(HYGROMETER.readings),
+        })
     }
     if (until?.stage === 'resting') return
     at += (7.1 + source.uniform()) * DAY
@@ -187,13 +321,20 @@ function* after(chapter: Chapter, food: Food, source: RandomSource, log: (at: nu
   const perJar = jarTakesG(food.powderDensity.value.mean, chapter.purpose, sizeMl)
   const count = Math.max(1, Math.ceil(product / perJar))
   const packed = until?.stage === 'grinding' ? Math.floor(count * until.packedShare) || 1 : count
-  const jars: { jarId: string, netG: number }[] = []
+  const jars: { jarId: string; netG: number }[] = []
   for (let i = 0; i < packed; i++) {
     const netG = i === count - 1 ? product - jars.reduce((sum, jar) => sum + jar.netG, 0) : Math.round(product / count)
     const jarId = uuidv7()
     jars.push({ jarId, netG })
     stage.shelf.push({ jarId, foodKey: food.key, purpose: chapter.purpose, netG, place: PLACES[chapter.place]! })
-    yield log(at + (i + 1) * 4 * 60_000, { kind: 'pack', jarId, netG, packageKey: chapter.packageKey ?? 'screw-jar', place: PLACES[chapter.place]!, sizeMl })
+    yield log(at + (i + 1) * 4 * 60_000, {
+      kind: 'pack',
+      jarId,
+      netG,
+      packageKey: chapter.packageKey ?? 'screw-jar',
+      place: PLACES[chapter.place]!,
+      sizeMl,
+    })
   }
   if (until) return
   const used = use(chapter, source, stage, jars, at + HOUR)
@@ -208,21 +349,39 @@ function inOrder(deeds: Deed[]): Deed[] {
 /** Rounds in the small mill and where the rest went, as far as anybody looked. */
 function session(dryG: number, outG: number, food: Food, grinderId: string): object {
   const count = Math.ceil(dryG / (CUP_ML * 0.6 * looseGMl(food.powderDensity.value.mean, 'pieces')))
-  const each = Math.round(10 * dryG / count) / 10
-  const rounds = Array.from({ length: count }, (_, i) => ({ inG: i + 1 < count ? each : Math.round(10 * (dryG - each * (count - 1))) / 10 }))
+  const each = Math.round((10 * dryG) / count) / 10
+  const rounds = Array.from({ length: count }, (_, i) => ({
+    inG: i + 1 < count ? each : Math.round(10 * (dryG - each * (count - 1))) / 10,
+  }))
   const missing = dryG - outG
   const part = (share: number) => Math.round(10 * missing * share) / 10
-  return { grinderId, rounds: count <= 40 ? rounds : undefined, lost: missing > 3 ? { dustG: part(0.2), filmG: part(0.35), rejectsG: part(0.3) } : undefined }
+  return {
+    grinderId,
+    rounds: count <= 40 ? rounds : undefined,
+    lost: missing > 3 ? { dustG: part(0.2), filmG: part(0.35), rejectsG: part(0.3) } : undefined,
+  }
 }
 const CUP_ML = 120
 
 /** Looks after sealing, noses over the months, and a word for next time. Chance of its own: older figures stay. */
-function* life(chapter: Chapter, food: Food, { context, now }: Stage, log: (at: number, body: NewEntry['body']) => Deed, jars: readonly { jarId: string, netG: number }[], packedAt: number): Generator<Deed> {
+function* life(
+  chapter: Chapter,
+  food: Food,
+  { context, now }: Stage,
+  log: (at: number, body: NewEntry['body']) => Deed,
+  jars: readonly { jarId: string; netG: number }[],
+  packedAt: number,
+): Generator<Deed> {
   const source = randomSource(9000 + Math.round(chapter.rawG))
   const first = jars[0]!
   const onJar = (at: number, body: NewJarEntry['body']): Deed => {
     const when = Math.round(at)
-    return { at: when, act: () => { logOnJar(context, first.jarId, { id: uuidv7(), at: when, body }) } }
+    return {
+      at: when,
+      act: () => {
+        logOnJar(context, first.jarId, { id: uuidv7(), at: when, body })
+      },
+    }
   }
   const { low, high } = food.keepsMonths[chapter.purpose]
   // Each household's pantry is a little kinder or harsher than the rule.
@@ -230,15 +389,22 @@ function* life(chapter: Chapter, food: Food, { context, now }: Stage, log: (at: 
   yield onJar(packedAt + 1.3 * DAY, { kind: 'lookJar', jarId: first.jarId, saw: 'loose' })
   for (let at = packedAt + 60 * DAY; at < now - 2 * DAY; at += 75 * DAY) {
     const strength = 2 ** (-(at - packedAt) / halfLifeMs) * Math.exp(0.15 * source.normal())
-    if ((chapter.used ?? 0) < 0.95) yield onJar(at, { kind: 'smell', jarId: first.jarId, smell: strength > 0.65 ? 'strong' : strength > 0.35 ? 'weaker' : 'crushed' })
+    if ((chapter.used ?? 0) < 0.95)
+      yield onJar(at, { kind: 'smell', jarId: first.jarId, smell: strength > 0.65 ? 'strong' : strength > 0.35 ? 'weaker' : 'crushed' })
   }
   if (chapter.word) yield log(Math.min(packedAt + 12 * DAY, now - DAY), { kind: 'review', ...chapter.word })
 }
 
 /** Jars are opened one after the other, a few spoons at a time. */
-function* use(chapter: Chapter, source: RandomSource, { context, now }: Stage, jars: readonly { jarId: string, netG: number }[], from: number): Generator<Deed> {
+function* use(
+  chapter: Chapter,
+  source: RandomSource,
+  { context, now }: Stage,
+  jars: readonly { jarId: string; netG: number }[],
+  from: number,
+): Generator<Deed> {
   let left = Math.round((chapter.used ?? 0) * jars.reduce((sum, jar) => sum + jar.netG, 0))
-  const takes: { jarId: string, weightG: number }[] = []
+  const takes: { jarId: string; weightG: number }[] = []
   for (const jar of jars) {
     let inJar = jar.netG
     while (left > 0 && inJar > 0) {
@@ -250,9 +416,14 @@ function* use(chapter: Chapter, source: RandomSource, { context, now }: Stage, j
   }
   const span = (now - from) * 0.95
   for (const [i, take] of takes.entries()) {
-    const at = Math.round(from + span * (i + 1) / (takes.length + 1))
+    const at = Math.round(from + (span * (i + 1)) / (takes.length + 1))
     const use = source.pick(['Soup', 'Bread', 'Stew', 'Rub', 'Sauce', 'Broth'])
-    yield { at, act: () => { logOnJar(context, take.jarId, { id: uuidv7(), at, body: { kind: 'take', ...take, use } }) } }
+    yield {
+      at,
+      act: () => {
+        logOnJar(context, take.jarId, { id: uuidv7(), at, body: { kind: 'take', ...take, use } })
+      },
+    }
   }
 }
 
@@ -263,11 +434,16 @@ function positionsFor(loadedG: number, perTrayG: number, trays: number): number[
 
 function dryAnswers(form: string, pliable: boolean): Record<string, string> {
   switch (form) {
-    case 'leaves': return { crumble: 'crumbles', stem: 'snaps' }
-    case 'foam': return { touch: 'chalky', middle: 'even' }
-    case 'sheet': return { peel: 'breaks', middle: 'even' }
-    case 'shreds': return { crunch: 'crunches', mesh: 'fall' }
-    default: return { bend: pliable ? 'leathery' : 'snaps', middle: 'even' }
+    case 'leaves':
+      return { crumble: 'crumbles', stem: 'snaps' }
+    case 'foam':
+      return { touch: 'chalky', middle: 'even' }
+    case 'sheet':
+      return { peel: 'breaks', middle: 'even' }
+    case 'shreds':
+      return { crunch: 'crunches', mesh: 'fall' }
+    default:
+      return { bend: pliable ? 'leathery' : 'snaps', middle: 'even' }
   }
 }
 
@@ -295,7 +471,12 @@ function sunInstant(from: number, hours: number): number {
 
 /** In at dusk, out in the morning, until an instant. */
 function* nights(stage: Stage, runId: string, from: number, to: number): Generator<Deed> {
-  const set = (at: number, setC: number | null): Deed => ({ at, act: () => { logOnRun(stage.context, runId, { id: uuidv7(), at, body: { kind: 'heat', runId, setC } }) } })
+  const set = (at: number, setC: number | null): Deed => ({
+    at,
+    act: () => {
+      logOnRun(stage.context, runId, { id: uuidv7(), at, body: { kind: 'heat', runId, setC } })
+    },
+  })
   for (let day = Math.floor(from / DAY) * DAY; day < to; day += DAY) {
     const dusk = day + DUSK_H * HOUR
     if (dusk > from && dusk < to) yield set(dusk, null)
@@ -305,7 +486,14 @@ function* nights(stage: Stage, runId: string, from: number, to: number): Generat
 }
 
 /** Steps of a card beyond trimming and cutting that leave a mark: cooking with its thermometer, water boiled off. */
-function prepSteps(steps: readonly CardStep[], food: Food, weightG: number, cutAt: number, source: RandomSource, log: (at: number, body: NewEntry['body']) => Deed): { waterG: number, deeds: Deed[] } {
+function prepSteps(
+  steps: readonly CardStep[],
+  food: Food,
+  weightG: number,
+  cutAt: number,
+  source: RandomSource,
+  log: (at: number, body: NewEntry['body']) => Deed,
+): { waterG: number; deeds: Deed[] } {
   const deeds: Deed[] = []
   let waterG = 0
   const coreC = safeCoreC(food)
@@ -316,17 +504,26 @@ function prepSteps(steps: readonly CardStep[], food: Food, weightG: number, cutA
   }
   steps.forEach(({ step }, i) => {
     const at = cutAt + (i + 2) * 60_000
-    if (step === 'roast' || step === 'thicken') deeds.push(log(at, { kind: 'prep', step, effect: 'water', weightG: off(0.1 + 0.06 * source.uniform()) }))
-    if (step === 'cook' || step === 'boil') deeds.push(log(at, { kind: 'prep', step, effect: 'none', coreC: coreC === undefined ? undefined : coreC + 3 }))
+    if (step === 'roast' || step === 'thicken')
+      deeds.push(log(at, { kind: 'prep', step, effect: 'water', weightG: off(0.1 + 0.06 * source.uniform()) }))
+    if (step === 'cook' || step === 'boil')
+      deeds.push(log(at, { kind: 'prep', step, effect: 'none', coreC: coreC === undefined ? undefined : coreC + 3 }))
     if (step === 'puree' || step === 'freeze') deeds.push(log(at, { kind: 'prep', step, effect: 'none' }))
   })
   return { waterG, deeds }
 }
 
-interface Leg { log: (at: number, body: NewEntry['body']) => Deed, food: Food }
+interface Leg {
+  log: (at: number, body: NewEntry['body']) => Deed
+  food: Food
+}
 
 /** A pass in the smoke, then a night in another machine. */
-function* smokedFirst(chapter: Chapter, stage: Stage, leg: Leg & { batchId: string, loadedAt: number, truth: ReturnType<typeof dryForReal>, source: RandomSource }): Generator<Deed> {
+function* smokedFirst(
+  chapter: Chapter,
+  stage: Stage,
+  leg: Leg & { batchId: string; loadedAt: number; truth: ReturnType<typeof dryForReal>; source: RandomSource },
+): Generator<Deed> {
   const { log, food, loadedAt, truth, source } = leg
   const smokeH = 4
   const card = cardOf(food, chapter.card)
@@ -343,8 +540,16 @@ function* smokedFirst(chapter: Chapter, stage: Stage, leg: Leg & { batchId: stri
   yield {
     at,
     act: () => {
-      logEntry(stage.context, leg.batchId, { id: uuidv7(), at, body: { kind: 'load', runId, machineId: stage.machines[name], positions: [1, 2, 3, 4], totalG: smokedG, way: machine.kind } })
-      logOnRun(stage.context, runId, { id: uuidv7(), at: at + 60_000, body: { kind: 'heat', runId, setC: wayOf(card, machine.kind).temperatureC } })
+      logEntry(stage.context, leg.batchId, {
+        id: uuidv7(),
+        at,
+        body: { kind: 'load', runId, machineId: stage.machines[name], positions: [1, 2, 3, 4], totalG: smokedG, way: machine.kind },
+      })
+      logOnRun(stage.context, runId, {
+        id: uuidv7(),
+        at: at + 60_000,
+        body: { kind: 'heat', runId, setC: wayOf(card, machine.kind).temperatureC },
+      })
     },
   }
   const endH = smokeH + Math.max(2, truth.finishH * 4.4)
@@ -352,13 +557,16 @@ function* smokedFirst(chapter: Chapter, stage: Stage, leg: Leg & { batchId: stri
   const outAt = at + (endH - smokeH) * HOUR
   const dryG = dried(endH)
   yield log(outAt, { kind: 'weigh', totalG: dryG })
-  yield log(outAt + 60_000, { kind: 'feel', check: { form: card.feelForm, answers: dryAnswers(card.feelForm, false), cooled: true, places: 3 } })
+  yield log(outAt + 60_000, {
+    kind: 'feel',
+    check: { form: card.feelForm, answers: dryAnswers(card.feelForm, false), cooled: true, places: 3 },
+  })
   yield log(outAt + 120_000, { kind: 'unload', weightG: dryG })
   yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage)
 }
 
 /** Leaf the quick way: ground with its stalks half dry, an hour more in the dryer, ground again. */
-function* driedTwice(chapter: Chapter, stage: Stage, leg: Leg & { at: number, dryG: number }): Generator<Deed> {
+function* driedTwice(chapter: Chapter, stage: Stage, leg: Leg & { at: number; dryG: number }): Generator<Deed> {
   const { log, food, dryG } = leg
   const machine = MACHINES[chapter.machine]
   const runId = uuidv7()
@@ -368,12 +576,28 @@ function* driedTwice(chapter: Chapter, stage: Stage, leg: Leg & { at: number, dr
   at += 10 * 60_000
   yield log(at, { kind: 'load', runId, machineId: stage.machines[chapter.machine], positions: [1, 2], totalG: coarseG, way: machine.kind })
   const heatAt = at + 60_000
-  yield { at: heatAt, act: () => { logOnRun(stage.context, runId, { id: uuidv7(), at: heatAt, body: { kind: 'heat', runId, setC: cardOf(food, chapter.card).temperatureC } }) } }
+  yield {
+    at: heatAt,
+    act: () => {
+      logOnRun(stage.context, runId, {
+        id: uuidv7(),
+        at: heatAt,
+        body: { kind: 'heat', runId, setC: cardOf(food, chapter.card).temperatureC },
+      })
+    },
+  }
   at += 70 * 60_000
   const driedG = Math.round(coarseG * 0.97)
   yield log(at, { kind: 'unload', weightG: driedG })
   at += 15 * 60_000
   const fineG = Math.round(driedG * 0.97)
   yield log(at, { kind: 'grind', dryInG: driedG, powderOutG: fineG })
-  yield log(at + 5 * 60_000, { kind: 'pack', jarId: uuidv7(), netG: fineG, packageKey: 'screw-jar', place: PLACES[chapter.place]!, sizeMl: 250 })
+  yield log(at + 5 * 60_000, {
+    kind: 'pack',
+    jarId: uuidv7(),
+    netG: fineG,
+    packageKey: 'screw-jar',
+    place: PLACES[chapter.place]!,
+    sizeMl: 250,
+  })
 }

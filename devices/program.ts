@@ -21,13 +21,27 @@ export const HELP = `Simulated devices for Dulse.
   --rack      the simulated rack's truth, as the demo data writes it beside its logbook
 `
 
-interface Options { server: string, machine?: string, speed: number, hours: number, rack?: string, names: DeviceName[] }
+interface Options {
+  server: string
+  machine?: string
+  speed: number
+  hours: number
+  rack?: string
+  names: DeviceName[]
+}
 
 /** @throws Error naming the option that is wrong */
 export function optionsOf(args: readonly string[], names?: DeviceName[]): Options {
   const { values, positionals } = parseArgs({
-    args: [...args], allowPositionals: true,
-    options: { server: { type: 'string' }, machine: { type: 'string' }, speed: { type: 'string' }, hours: { type: 'string' }, rack: { type: 'string' } },
+    args: [...args],
+    allowPositionals: true,
+    options: {
+      server: { type: 'string' },
+      machine: { type: 'string' },
+      speed: { type: 'string' },
+      hours: { type: 'string' },
+      rack: { type: 'string' },
+    },
   })
   const number = (name: 'speed' | 'hours', usual: number, least: number, most: number) => {
     const value = values[name] === undefined ? usual : Number(values[name])
@@ -38,10 +52,12 @@ export function optionsOf(args: readonly string[], names?: DeviceName[]): Option
   if (strange) throw new Error(`There is no device “${strange}”: ${Object.keys(DEVICES).join(', ')}.`)
   const data = process.env.DULSE_DATA
   return {
-    server: (values.server ?? 'http://127.0.0.1:4170').replace(/\/$/, ''), machine: values.machine,
-    speed: number('speed', 1, 0.1, 100_000), hours: number('hours', 0, 0, 240),
+    server: (values.server ?? 'http://127.0.0.1:4170').replace(/\/$/, ''),
+    machine: values.machine,
+    speed: number('speed', 1, 0.1, 100_000),
+    hours: number('hours', 0, 0, 240),
     rack: values.rack ?? (data && existsSync(join(data, 'simulated-rack.json')) ? join(data, 'simulated-rack.json') : undefined),
-    names: names ?? (positionals.length > 0 ? positionals as DeviceName[] : Object.keys(DEVICES) as DeviceName[]),
+    names: names ?? (positionals.length > 0 ? (positionals as DeviceName[]) : (Object.keys(DEVICES) as DeviceName[])),
   }
 }
 
@@ -52,7 +68,7 @@ export function simulatedClock(startedAt: number, hours: number, speed: number):
 
 /** What a device reads from one instant to another, at its own beat. */
 export function readingsBetween(device: SimulatedDevice, world: World, from: number, to: number) {
-  const readings: { channel: string, at: number, value: number }[] = []
+  const readings: { channel: string; at: number; value: number }[] = []
   for (let at = Math.ceil((from + 1) / device.everyMs) * device.everyMs; at <= to; at += device.everyMs) {
     for (const reading of device.read(world, at)) readings.push({ ...reading, at })
   }
@@ -61,7 +77,18 @@ export function readingsBetween(device: SimulatedDevice, world: World, from: num
 
 /** A load of nobody's, for when no rack file is there: four kilos of slices at the start of a long run. */
 function someRack(loadedAt: number): RackTruth {
-  const load = simulateRun({ trays: 6, startWeightG: 4000, solids: 0.13, slab: { diffusionRate: 0.25, slowing: 0.12, evaporationRate: 1, airHumidity: 0.09 }, traySpread: 0.08, seed: 7 }, 36, 0.25)
+  const load = simulateRun(
+    {
+      trays: 6,
+      startWeightG: 4000,
+      solids: 0.13,
+      slab: { diffusionRate: 0.25, slowing: 0.12, evaporationRate: 1, airHumidity: 0.09 },
+      traySpread: 0.08,
+      seed: 7,
+    },
+    36,
+    0.25,
+  )
   const hours = Array.from({ length: 145 }, (_, i) => i / 4)
   return { loadedAt, setC: 57, hours, weightG: hours.map(hour => load.weightAt(hour)), tareG: 6 * 310 }
 }
@@ -69,13 +96,22 @@ function someRack(loadedAt: number): RackTruth {
 /** Runs devices until the process is ended. */
 export async function runDevices(options: Options): Promise<void> {
   const startedAt = Date.now()
-  const file = options.rack ? JSON.parse(readFileSync(options.rack, 'utf8')) as RackTruth & { machineId?: string } : undefined
-  const machineId = options.machine ?? file?.machineId ?? await firstMachine(options.server)
+  const file = options.rack ? (JSON.parse(readFileSync(options.rack, 'utf8')) as RackTruth & { machineId?: string }) : undefined
+  const machineId = options.machine ?? file?.machineId ?? (await firstMachine(options.server))
   const clock = simulatedClock(startedAt, options.hours, options.speed)
   const world = makeWorld(file ?? someRack(clock(startedAt)))
-  const devices = options.names.map((name) => {
+  const devices = options.names.map(name => {
     const device: SimulatedDevice = DEVICES[name]
-    return { device, sender: new Sender(options.server, { id: device.id, name: device.name, kind: device.kind, machineId: device.atRack ? machineId ?? null : null }), from: clock(startedAt) }
+    return {
+      device,
+      sender: new Sender(options.server, {
+        id: device.id,
+        name: device.name,
+        kind: device.kind,
+        machineId: device.atRack ? (machineId ?? null) : null,
+      }),
+      from: clock(startedAt),
+    }
   })
   console.log(`Simulated: ${devices.map(({ device }) => device.name).join(', ')} → ${options.server}, ${options.speed} × the clock.`)
   for (;;) {
@@ -90,7 +126,9 @@ export async function runDevices(options: Options): Promise<void> {
 }
 
 async function firstMachine(server: string): Promise<string | undefined> {
-  const machines = await fetch(`${server}/api/machines`).then(response => response.json() as Promise<{ id: string }[]>).catch(() => undefined)
+  const machines = await fetch(`${server}/api/machines`)
+    .then(response => response.json() as Promise<{ id: string }[]>)
+    .catch(() => undefined)
   if (!machines) throw new Error(`Dulse does not answer at ${server}. Start it first, or give --server.`)
   return machines[0]?.id
 }
@@ -102,8 +140,10 @@ export function main(names?: DeviceName[]): void {
     console.log(HELP)
     return
   }
-  Promise.resolve().then(() => runDevices(optionsOf(args, names))).catch((error: Error) => {
-    console.error(error.message)
-    process.exit(1)
-  })
+  Promise.resolve()
+    .then(() => runDevices(optionsOf(args, names)))
+    .catch((error: Error) => {
+      console.error(error.message)
+      process.exit(1)
+    })
 }

@@ -1,6 +1,6 @@
 import type { DeviceSettings, ReadingsAnswer } from '#shared/contracts'
 
-type Sent = { channel: string, at: number, value: number }
+type Sent = { channel: string; at: number; value: number }
 
 /** Readings of one call at most. */
 const MOST_AT_ONCE = 1000
@@ -13,7 +13,11 @@ export class Sender {
   private busy = false
   private known = false
 
-  constructor(private readonly server: string, private readonly device: DeviceSettings, private readonly say: (words: string) => void = console.log) {}
+  constructor(
+    private readonly server: string,
+    private readonly device: DeviceSettings,
+    private readonly say: (words: string) => void = console.log,
+  ) {}
 
   add(readings: readonly Sent[]): void {
     this.kept.push(...readings)
@@ -32,13 +36,12 @@ export class Sender {
         const answer = await this.call<ReadingsAnswer>('POST', '/api/readings', { device: this.device.id, readings: part })
         this.kept.splice(0, part.length)
         arrived += answer.kept
-        if (answer.refused.length > 0) this.say(`${this.device.name}: ${answer.refused.length} refused; the first: ${answer.refused[0]!.message}`)
+        if (answer.refused.length > 0)
+          this.say(`${this.device.name}: ${answer.refused.length} refused; the first: ${answer.refused[0]!.message}`)
       }
-    }
-    catch (error) {
+    } catch (error) {
       this.say(`${this.device.name}: ${(error as Error).message} ${this.kept.length} readings wait.`)
-    }
-    finally {
+    } finally {
       this.busy = false
     }
     return arrived
@@ -53,8 +56,13 @@ export class Sender {
   }
 
   private async call<Answer>(method: string, path: string, body: unknown): Promise<Answer> {
-    const response = await fetch(this.server + path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body), signal: AbortSignal.timeout(10_000) })
-    const answer = await response.json() as Answer & { message?: string }
+    const response = await fetch(this.server + path, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+      signal: AbortSignal.timeout(10_000),
+    })
+    const answer = (await response.json()) as Answer & { message?: string }
     if (!response.ok) throw new Error(`${response.status} ${answer.message ?? ''}`)
     return answer
   }

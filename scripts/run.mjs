@@ -16,7 +16,7 @@ if (mode === 'dev') {
   process.exit(0)
 }
 build()
-const folder = mode === 'demo' ? process.env.DULSE_DATA ?? join(root, '.data/demo') : ownFolder()
+const folder = mode === 'demo' ? (process.env.DULSE_DATA ?? join(root, '.data/demo')) : ownFolder()
 if (mode === 'demo') makeDemo(folder, fresh)
 try {
   const { server, address } = await startServer(folder, { port: process.env.PORT ? Number(process.env.PORT) : undefined, quiet: true })
@@ -24,16 +24,16 @@ try {
   console.log(`\n  Dulse is at ${address}\n\n  Ctrl C ends it.\n`)
   const devices = mode === 'demo' ? startDevices(address, folder) : undefined
   if (devices) say('Simulated devices read the Tall cabinet’s rack and a freeze dryer.')
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => {
-    devices?.kill(signal)
-    server.kill(signal)
-  })
-  server.on('exit', (code) => {
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.on(signal, () => {
+      devices?.kill(signal)
+      server.kill(signal)
+    })
+  server.on('exit', code => {
     devices?.kill()
     process.exit(code ?? 0)
   })
-}
-catch (error) {
+} catch (error) {
   console.error(error.message)
   process.exit(1)
 }

@@ -25,10 +25,31 @@ const machines = await ask('/api/machines')
 /** Shards of a jar begun again, to show the grinder: a batch of the pictures' own, not of the demo. */
 const ground = `/batches/${uuidv7()}/grind`
 const shards = jars.find(item => item.foodKey === 'apple' && item.leftG > 60)
-await fetch(`${address}/api/batches`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: ground.split('/')[2], entry: { id: uuidv7(), at: Date.now(), body: { kind: 'intake', foodKey: 'apple', source: `Jar ${shards.number}`, weightG: 60, purpose: 'powder', cardKey: 'rings-5', fromJars: [{ jarId: shards.jarId, weightG: 60 }], fromForm: 'pieces' } } }) })
+await fetch(`${address}/api/batches`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({
+    id: ground.split('/')[2],
+    entry: {
+      id: uuidv7(),
+      at: Date.now(),
+      body: {
+        kind: 'intake',
+        foodKey: 'apple',
+        source: `Jar ${shards.number}`,
+        weightG: 60,
+        purpose: 'powder',
+        cardKey: 'rings-5',
+        fromJars: [{ jarId: shards.jarId, weightG: 60 }],
+        fromForm: 'pieces',
+      },
+    },
+  }),
+})
 const recipes = await ask('/api/recipes')
 /** A list as somebody keeps it, with slips in it. */
-const SPICES = 'food,weight (g),packed,form,place,price\nCumin,45,2026-05-01,powder,Spice drawer,2.40\nSmoked paprika,60,2026-06-11,powder,Spice drawer,3.10\nCimamon,30,2026-05-01,powder,Spice drawer,\nTomato,380,31/31/2026,powder,Cellar,\nOnion,a lot,2026-08-12,powder,Cellar,\nGarlic,120,2026-08-12,powder,Cellar,\n'
+const SPICES =
+  'food,weight (g),packed,form,place,price\nCumin,45,2026-05-01,powder,Spice drawer,2.40\nSmoked paprika,60,2026-06-11,powder,Spice drawer,3.10\nCimamon,30,2026-05-01,powder,Spice drawer,\nTomato,380,31/31/2026,powder,Cellar,\nOnion,a lot,2026-08-12,powder,Cellar,\nGarlic,120,2026-08-12,powder,Cellar,\n'
 /** Name, path, what to do before the picture. */
 const VIEWS = [
   ['now', '/'],
@@ -36,26 +57,52 @@ const VIEWS = [
   ['rack', `/machines/${machines.find(item => item.name === 'Tall cabinet').id}`, page => page.locator('[data-place="3"]').click()],
   ['grind', ground, page => page.getByRole('button', { name: 'Start the round' }).click()],
   ['pack', batch('carrot', 'grinding'), page => page.getByRole('button', { name: 'Pack a jar' }).click()],
-  ['freeze-dryer', batch('raspberry', 'drying'), page => page.getByRole('region', { name: 'Rounds of extra drying' }).evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 160))],
+  [
+    'freeze-dryer',
+    batch('raspberry', 'drying'),
+    page =>
+      page
+        .getByRole('region', { name: 'Rounds of extra drying' })
+        .evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 160)),
+  ],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
   ['shelf', '/shelf'],
   ['jar', jar],
   ['kitchen', `/kitchen?jar=${jars.find(item => item.foodKey === 'tomato' && item.leftG > 80).jarId}`],
   ['blend', `/kitchen/blend?recipe=${recipes.find(item => item.name === 'Ember rub').id}`],
-  ['import', '/data/import?kind=inventory', async (page) => {
-    await page.getByLabel('File of the table').setInputFiles({ name: 'spice-drawer.csv', mimeType: 'text/csv', buffer: Buffer.from(SPICES) })
-    await page.getByText('Held against the logbook').waitFor()
-  }],
+  [
+    'import',
+    '/data/import?kind=inventory',
+    async page => {
+      await page
+        .getByLabel('File of the table')
+        .setInputFiles({ name: 'spice-drawer.csv', mimeType: 'text/csv', buffer: Buffer.from(SPICES) })
+      await page.getByText('Held against the logbook').waitFor()
+    },
+  ],
   ['data', '/data'],
   ['insight', '/insight', page => page.getByRole('button', { name: 'More' }).first().click()],
   ['reference', '/reference'],
   ['food', '/reference/hot-chili'],
   ['workshop', '/workshop'],
 ]
-const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+const browser = await chromium.launch({
+  executablePath: findChromium(),
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
 
 async function take(name, path, act, { phone = false, dim = false } = {}) {
-  const page = await browser.newPage(phone ? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } : { viewport: { width: 1280, height: 800 } })
+  const page = await browser.newPage(
+    phone ? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } : { viewport: { width: 1280, height: 800 } },
+  )
   await page.addInitScript(theme => localStorage.setItem('dulse.theme', theme), dim ? 'dim' : 'light')
   await page.goto(address + path)
   await page.locator('main h1').first().waitFor()

@@ -5,4 +5,7 @@ export function build(): void
 export function install(): void
 export function findChromium(): string | undefined
 export function freePort(from: number): Promise<number>
-export function startServer(folder: string, options?: { port?: number, quiet?: boolean }): Promise<{ server: ChildProcess, address: string }>
+export function startServer(
+  folder: string,
+  options?: { port?: number; quiet?: boolean },
+): Promise<{ server: ChildProcess; address: string }>

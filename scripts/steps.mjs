@@ -12,7 +12,12 @@ export const say = text => console.log(`· ${text}`)
 
 /** Runs a command with its output shown; ends the process with its code when it fails. */
 export function must(command, args, options = {}) {
-  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options, env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...options.env } })
+  const { status } = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    ...options,
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...options.env },
+  })
   if (status !== 0) {
     console.error(`\n${command} ${args.join(' ')} failed.`)
     process.exit(status ?? 1)
@@ -38,7 +43,7 @@ export function install() {
 }
 
 function filesBelow(folder) {
-  return readdirSync(folder, { withFileTypes: true }).flatMap((item) => {
+  return readdirSync(folder, { withFileTypes: true }).flatMap(item => {
     const path = join(folder, item.name)
     return item.isDirectory() ? filesBelow(path) : [path]
   })
@@ -48,8 +53,12 @@ function filesBelow(folder) {
 export function build() {
   const mark = join(root, '.output/dulse-sources')
   const sources = ['app', 'core', 'public', 'server', 'shared'].flatMap(folder => filesBelow(join(root, folder)))
-  const wanted = digest([...sources, join(root, 'nuxt.config.ts'), join(root, 'package-lock.json')].sort()
-    .map(path => `${path.slice(root.length)}\n${digest(readFileSync(path))}`).join('\n'))
+  const wanted = digest(
+    [...sources, join(root, 'nuxt.config.ts'), join(root, 'package-lock.json')]
+      .sort()
+      .map(path => `${path.slice(root.length)}\n${digest(readFileSync(path))}`)
+      .join('\n'),
+  )
   if (existsSync(join(root, '.output/server/index.mjs')) && read(mark) === wanted) return
   say('Building. This takes about a minute.')
   must('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] })
@@ -76,8 +85,10 @@ export function makeDemo(folder, fresh) {
 /** First port from `from` on that nobody listens at. */
 export async function freePort(from) {
   for (let port = from; port < from + 50; port++) {
-    const free = await new Promise((resolve) => {
-      const probe = createServer().once('error', () => resolve(false)).once('listening', () => probe.close(() => resolve(true)))
+    const free = await new Promise(resolve => {
+      const probe = createServer()
+        .once('error', () => resolve(false))
+        .once('listening', () => probe.close(() => resolve(true)))
       probe.listen(port, '127.0.0.1')
     })
     if (free) return port
@@ -87,10 +98,18 @@ export async function freePort(from) {
 
 /** Starts the built server and waits until it answers. */
 export async function startServer(folder, { port, quiet = false } = {}) {
-  const at = port ?? await freePort(4170)
+  const at = port ?? (await freePort(4170))
   const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
-    cwd: root, stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
-    env: { ...process.env, DULSE_DATA: folder, HOST: process.env.HOST ?? '127.0.0.1', PORT: String(at), NITRO_PORT: String(at), NODE_ENV: 'production' },
+    cwd: root,
+    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+    env: {
+      ...process.env,
+      DULSE_DATA: folder,
+      HOST: process.env.HOST ?? '127.0.0.1',
+      PORT: String(at),
+      NITRO_PORT: String(at),
+      NODE_ENV: 'production',
+    },
   })
   const address = `http://127.0.0.1:${at}`
   const patience = Date.now() + 20_000
@@ -108,9 +127,26 @@ export async function startServer(folder, { port, quiet = false } = {}) {
 
 /** Starts the simulated devices beside a server; they end with this process. */
 export function startDevices(address, folder) {
-  return spawn(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), '--tsconfig', 'tsconfig.tools.json', 'devices/all.ts', '--server', address, '--speed', '600', '--hours', '8'], {
-    cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DULSE_DATA: folder },
-  })
+  return spawn(
+    process.execPath,
+    [
+      join(root, 'node_modules/tsx/dist/cli.mjs'),
+      '--tsconfig',
+      'tsconfig.tools.json',
+      'devices/all.ts',
+      '--server',
+      address,
+      '--speed',
+      '600',
+      '--hours',
+      '8',
+    ],
+    {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DULSE_DATA: folder },
+    },
+  )
 }
 
 /** Path of a Chromium, or undefined. */
@@ -118,8 +154,7 @@ export function findChromium() {
   for (const name of ['chromium', 'chromium-browser', 'google-chrome-stable', 'google-chrome']) {
     try {
       return execFileSync('which', [name], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).trim()
-    }
-    catch {
+    } catch {
       // The next name.
     }
   }
@@ -134,9 +169,14 @@ export function ensureChromium() {
   if (isDebian && isRoot) {
     say('Installing Chromium from Debian’s packages.')
     must('apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'] })
-    must('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'], env: { DEBIAN_FRONTEND: 'noninteractive' } })
+    must('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { DEBIAN_FRONTEND: 'noninteractive' },
+    })
     return
   }
-  console.error(`The tests of the interface need Chromium. Install it${isDebian ? ' with: sudo apt-get install chromium' : ', so that “chromium” is on the PATH'}, then run npm test again.`)
+  console.error(
+    `The tests of the interface need Chromium. Install it${isDebian ? ' with: sudo apt-get install chromium' : ', so that “chromium” is on the PATH'}, then run npm test again.`,
+  )
   process.exit(1)
 }

@@ -33,16 +33,14 @@ try {
   passed += unit.numPassedTests
   // A file that does not load has no tests to count, but it has failed.
   failed += unit.numFailedTests + unit.numRuntimeErrorTestSuites
-}
-catch {
+} catch {
   failed++
 }
 try {
   const { stats } = json('e2e.json')
   passed += stats.expected + stats.flaky
   failed += stats.unexpected
-}
-catch {
+} catch {
   failed++
 }
 

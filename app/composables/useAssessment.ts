@@ -20,24 +20,26 @@ export function useAssessment(entries: Ref<readonly Entry[]>, food: Ref<Food | u
   const working = ref(false)
   const problem = ref<string>()
   let asked = 0
-  watch([entries, now], async ([log]) => {
-    const turn = ++asked
-    if (log.length === 0 || !food.value) return
-    working.value = true
-    try {
-      // Through JSON: reactive wrappers cannot be cloned to the worker.
-      const answer = await dryingDesk().assess(JSON.parse(JSON.stringify(log)) as Entry[], food.value, now.value)
-      if (turn === asked) {
-        assessment.value = answer
-        problem.value = undefined
+  watch(
+    [entries, now],
+    async ([log]) => {
+      const turn = ++asked
+      if (log.length === 0 || !food.value) return
+      working.value = true
+      try {
+        // Through JSON: reactive wrappers cannot be cloned to the worker.
+        const answer = await dryingDesk().assess(JSON.parse(JSON.stringify(log)) as Entry[], food.value, now.value)
+        if (turn === asked) {
+          assessment.value = answer
+          problem.value = undefined
+        }
+      } catch (error) {
+        if (turn === asked) problem.value = error instanceof Error ? error.message : String(error)
+      } finally {
+        if (turn === asked) working.value = false
       }
-    }
-    catch (error) {
-      if (turn === asked) problem.value = error instanceof Error ? error.message : String(error)
-    }
-    finally {
-      if (turn === asked) working.value = false
-    }
-  }, { immediate: true })
+    },
+    { immediate: true },
+  )
   return { assessment, working, problem }
 }

@@ -3,7 +3,8 @@ import { foldBatch, RUN_KINDS, type BatchState, type Entry, type EntryBody } fro
 import type { BatchAnswer, NewEntry, NewRunEntry } from '#shared/contracts'
 
 /** What a form hands over: entries to write, in order; or the sentence that says what is missing. */
-export type FormReading = { bodies: EntryBody[], problem?: undefined, after?: () => Promise<void> } | { problem: string, bodies?: undefined }
+export type FormReading =
+  { bodies: EntryBody[]; problem?: undefined; after?: () => Promise<void> } | { problem: string; bodies?: undefined }
 
 /** A batch's page: its log from the server with what waits in the outbox on top, and the state that follows. */
 export function useBatch(batchId: string) {
@@ -16,10 +17,13 @@ export function useBatch(batchId: string) {
     const written = page.value?.entries ?? []
     const known = new Set(written.map(entry => entry.id))
     const waiting = outbox.waiting.filter(item => item.batchId === batchId && !known.has(item.body.id) && 'body' in item.body)
-    return [...written, ...waiting.map((item, i): Entry => {
-      const { id, at, body, replaces } = item.body as NewEntry
-      return { id, at, body, replaces, recordedAt: at, seq: 1e12 + i }
-    })]
+    return [
+      ...written,
+      ...waiting.map((item, i): Entry => {
+        const { id, at, body, replaces } = item.body as NewEntry
+        return { id, at, body, replaces, recordedAt: at, seq: 1e12 + i }
+      }),
+    ]
   })
   const waits = computed(() => new Set(outbox.waiting.map(item => item.body.id)))
   const state = computed<BatchState | undefined>(() => foldBatch(entries.value, () => page.value?.food))
@@ -30,8 +34,7 @@ export function useBatch(batchId: string) {
       page.value = await callServer<BatchAnswer>(`/api/batches/${batchId}`)
       stages.stages = page.value.stages
       problem.value = undefined
-    }
-    catch (error) {
+    } catch (error) {
       if (!page.value) problem.value = (error as Error).message
     }
   }
@@ -40,11 +43,21 @@ export function useBatch(batchId: string) {
    * Writes entries one after the other.
    * @throws Refused when the server says no to one; those before it are written.
    */
-  async function write(bodies: readonly EntryBody[], options: { at?: number, replaces?: string } = {}) {
+  async function write(bodies: readonly EntryBody[], options: { at?: number; replaces?: string } = {}) {
     for (const body of bodies) {
-      const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: body.kind === 'caution' ? undefined : options.replaces, body } as NewEntry | NewRunEntry
+      const entry = {
+        id: uuidv7(),
+        at: options.at ?? Date.now(),
+        replaces: body.kind === 'caution' ? undefined : options.replaces,
+        body,
+      } as NewEntry | NewRunEntry
       const runId = runOf(entry, entries.value)
-      await outbox.send({ path: runId ? `/api/runs/${runId}/entries` : `/api/batches/${batchId}/entries`, body: entry, batchId, words: wordsOf(body) })
+      await outbox.send({
+        path: runId ? `/api/runs/${runId}/entries` : `/api/batches/${batchId}/entries`,
+        body: entry,
+        batchId,
+        words: wordsOf(body),
+      })
     }
     await load()
   }
@@ -60,8 +73,31 @@ function runOf(entry: NewEntry | NewRunEntry, log: readonly Entry[]): string | u
 }
 
 const WORDS: Partial<Record<EntryBody['kind'], string>> = {
-  prep: 'a step of preparing', load: 'the loading', heat: 'the heat', air: 'the air', jarAir: 'the jar’s air', move: 'a move', tick: 'a tick', outlook: 'the weather', split: 'a part', hold: 'where it is kept', caution: 'a caution', powderDry: 'drying the powder', weigh: 'a weight', feel: 'a feel', unload: 'taking out', rest: 'the rest',
-  look: 'a look', restEnd: 'the end of the rest', grind: 'the grinding', pack: 'a jar', note: 'a note', take: 'what was taken', moveJar: 'where a jar stands', discard: 'what was discarded', void: 'a voiding',
+  prep: 'a step of preparing',
+  load: 'the loading',
+  heat: 'the heat',
+  air: 'the air',
+  jarAir: 'the jar’s air',
+  move: 'a move',
+  tick: 'a tick',
+  outlook: 'the weather',
+  split: 'a part',
+  hold: 'where it is kept',
+  caution: 'a caution',
+  powderDry: 'drying the powder',
+  weigh: 'a weight',
+  feel: 'a feel',
+  unload: 'taking out',
+  rest: 'the rest',
+  look: 'a look',
+  restEnd: 'the end of the rest',
+  grind: 'the grinding',
+  pack: 'a jar',
+  note: 'a note',
+  take: 'what was taken',
+  moveJar: 'where a jar stands',
+  discard: 'what was discarded',
+  void: 'a voiding',
 }
 function wordsOf(body: EntryBody): string {
   return WORDS[body.kind] ?? body.kind

@@ -6,8 +6,16 @@ export function useChartInk() {
     const style = getComputedStyle(document.documentElement)
     const colour = (name: string) => style.getPropertyValue(`--${name}`).trim()
     return {
-      text: colour('quiet'), rule: colour('rule'), line: colour('brine'), dulse: colour('dulse-ink'), husk: colour('husk'), card: colour('card'), ink: colour('ink'),
-      kelp: colour('kelp'), ochre: colour('ochre'), brine: colour('brine'),
+      text: colour('quiet'),
+      rule: colour('rule'),
+      line: colour('brine'),
+      dulse: colour('dulse-ink'),
+      husk: colour('husk'),
+      card: colour('card'),
+      ink: colour('ink'),
+      kelp: colour('kelp'),
+      ochre: colour('ochre'),
+      brine: colour('brine'),
     }
   })
 }

@@ -5,5 +5,10 @@ export function useClock() {
     now.value = Date.now()
   }, 30_000)
   onScopeDispose(() => clearInterval(timer))
-  return { now, tick: () => { now.value = Date.now() } }
+  return {
+    now,
+    tick: () => {
+      now.value = Date.now()
+    },
+  }
 }

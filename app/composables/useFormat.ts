@@ -9,7 +9,8 @@ export function useFormat() {
   const { settings } = storeToRefs(useHouseholdStore())
   const formats = computed(() => {
     const { timeZone, clockHours, locale } = settings.value
-    const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(locale, { timeZone, hour12: clockHours === 12, ...options })
+    const make = (options: Intl.DateTimeFormatOptions) =>
+      new Intl.DateTimeFormat(locale, { timeZone, hour12: clockHours === 12, ...options })
     return {
       time: make({ hour: clockHours === 12 ? 'numeric' : '2-digit', minute: '2-digit' }),
       weekday: make({ weekday: 'short' }),
@@ -39,23 +40,33 @@ export function useFormat() {
     return unit && low.endsWith(unit) && !low.includes('lb') ? `${low.slice(0, -unit.length)}–${high}` : `${low} to ${high}`
   }
 
-  const window = (from: number, to: number, now: number) => sameDay(from, to) ? `${moment(from, now)}–${time(to)}` : `${moment(from, now)} to ${moment(to, now)}`
+  const window = (from: number, to: number, now: number) =>
+    sameDay(from, to) ? `${moment(from, now)}–${time(to)}` : `${moment(from, now)} to ${moment(to, now)}`
 
   return {
     /** A minute of the day on the household's clock. */
     clock: (minute: number) => time(startOfDay(Date.now(), settings.value.timeZone) + minute * 60_000),
     /** A sentence of the reference, its temperatures in the household’s unit. */
     sentence: (text: string) => temperaturesIn(text, settings.value.temperatureUnit),
-    weight, time, moment, range, hours: formatHours, share: formatShare,
+    weight,
+    time,
+    moment,
+    range,
+    hours: formatHours,
+    share: formatShare,
     weightRange: (interval: Interval) => range(interval, weight),
     temperature: (celsius: number) => formatTemperature(celsius, settings.value.temperatureUnit),
     /** A figure of a device, in the household's units. */
     reading(channel: Channel, value: number): string {
       switch (channel) {
-        case 'weightG': return weight(value)
-        case 'celsius': return `${(Math.round(temperatureIn(value, settings.value.temperatureUnit) * 10) / 10).toFixed(1).replace('-', '−')}\u00A0°${settings.value.temperatureUnit}`
-        case 'humidity': return formatShare(value)
-        case 'pressurePa': return `${Math.round(value)}\u00A0Pa`
+        case 'weightG':
+          return weight(value)
+        case 'celsius':
+          return `${(Math.round(temperatureIn(value, settings.value.temperatureUnit) * 10) / 10).toFixed(1).replace('-', '−')}\u00A0°${settings.value.temperatureUnit}`
+        case 'humidity':
+          return formatShare(value)
+        case 'pressurePa':
+          return `${Math.round(value)}\u00A0Pa`
       }
     },
     /** A volume in the spoons and cups of the household. */
@@ -68,6 +79,7 @@ export function useFormat() {
     month: (at: number) => formats.value.month.format(at),
     window,
     /** When something will be dry, seen from now: a window that has begun has only its end. */
-    finish: (from: number, to: number, now: number) => to < now ? 'likely dry already' : from <= now ? `dry by ${moment(to, now)}` : `dry ${window(from, to, now)}`,
+    finish: (from: number, to: number, now: number) =>
+      to < now ? 'likely dry already' : from <= now ? `dry by ${moment(to, now)}` : `dry ${window(from, to, now)}`,
   }
 }

@@ -28,8 +28,7 @@ export function useGrindDraft(batchId: string, fresh: () => GrindDraft) {
 function remembered(key: string): Partial<GrindDraft> {
   try {
     return JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<GrindDraft>
-  }
-  catch {
+  } catch {
     return {}
   }
 }

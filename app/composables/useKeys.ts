@@ -5,12 +5,17 @@ import { tinykeys } from 'tinykeys'
  * is typed, or while a dialog stands in front.
  */
 export function useKeys(bindings: Record<string, () => void>) {
-  const guarded = Object.fromEntries(Object.entries(bindings).map(([key, act]) => [key, (event: KeyboardEvent) => {
-    const combined = key.includes('$mod')
-    if (!combined && (isTyping(event.target) || dialogStands())) return
-    event.preventDefault()
-    act()
-  }]))
+  const guarded = Object.fromEntries(
+    Object.entries(bindings).map(([key, act]) => [
+      key,
+      (event: KeyboardEvent) => {
+        const combined = key.includes('$mod')
+        if (!combined && (isTyping(event.target) || dialogStands())) return
+        event.preventDefault()
+        act()
+      },
+    ]),
+  )
   let stop: (() => void) | undefined
   onMounted(() => {
     stop = tinykeys(window, guarded)

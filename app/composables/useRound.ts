@@ -3,7 +3,11 @@ import { playTones } from '~/utils/tones'
 
 export type PhaseKind = 'run' | 'rest' | 'lid'
 /** A stretch of a round: the grinder runs, it cools, or the dust falls behind the closed lid. */
-export interface Phase { kind: PhaseKind, seconds: number, number: number }
+export interface Phase {
+  kind: PhaseKind
+  seconds: number
+  number: number
+}
 
 const START = [880, 1180]
 const STOP = [520]
@@ -29,7 +33,9 @@ export function useRound(plan: Ref<Pick<GrindPlan, 'burstS' | 'restS' | 'burstsP
   let beat: ReturnType<typeof setInterval> | undefined
   let told = -1
 
-  const elapsed = computed(() => startedAt.value === undefined ? 0 : Math.max(0, ((pausedAt.value ?? now.value) - startedAt.value) / 1000))
+  const elapsed = computed(() =>
+    startedAt.value === undefined ? 0 : Math.max(0, ((pausedAt.value ?? now.value) - startedAt.value) / 1000),
+  )
   /** Which phase it is in; past the last one the lid may be opened. */
   const at = computed(() => {
     let end = 0
@@ -38,7 +44,7 @@ export function useRound(plan: Ref<Pick<GrindPlan, 'burstS' | 'restS' | 'burstsP
   })
   const running = computed(() => startedAt.value !== undefined && pausedAt.value === undefined && at.value.index < phases.value.length)
   const done = computed(() => startedAt.value !== undefined && phases.value.length > 0 && at.value.index >= phases.value.length)
-  const phase = computed(() => startedAt.value === undefined ? undefined : phases.value[at.value.index])
+  const phase = computed(() => (startedAt.value === undefined ? undefined : phases.value[at.value.index]))
 
   function step() {
     now.value = Date.now()
@@ -57,8 +63,7 @@ export function useRound(plan: Ref<Pick<GrindPlan, 'burstS' | 'restS' | 'burstsP
     if (startedAt.value === undefined || done.value) {
       startedAt.value = now.value
       told = -1
-    }
-    else if (pausedAt.value !== undefined) startedAt.value += now.value - pausedAt.value
+    } else if (pausedAt.value !== undefined) startedAt.value += now.value - pausedAt.value
     pausedAt.value = undefined
     stopBeat()
     beat = setInterval(step, 200)
@@ -75,7 +80,16 @@ export function useRound(plan: Ref<Pick<GrindPlan, 'burstS' | 'restS' | 'burstsP
     told = -1
   }
   /** One tap does the next thing. */
-  const tap = () => running.value ? pause() : go()
+  const tap = () => (running.value ? pause() : go())
   onBeforeUnmount(stopBeat)
-  return { phases, phase, left: computed(() => at.value.left), running, done, begun: computed(() => startedAt.value !== undefined), tap, reset }
+  return {
+    phases,
+    phase,
+    left: computed(() => at.value.left),
+    running,
+    done,
+    begun: computed(() => startedAt.value !== undefined),
+    tap,
+    reset,
+  }
 }

@@ -1,7 +1,11 @@
 import { playTones } from '~/utils/tones'
 
 /** A timer that runs: for which step of which batch, and when it rings. */
-export interface RunningTimer { key: string, words: string, endsAt: number }
+export interface RunningTimer {
+  key: string
+  words: string
+  endsAt: number
+}
 
 const STORE = 'dulse.timers'
 const timers = ref<RunningTimer[]>([])
@@ -17,8 +21,7 @@ export function useTimers() {
     read = true
     try {
       timers.value = JSON.parse(localStorage.getItem(STORE) ?? '[]') as RunningTimer[]
-    }
-    catch {
+    } catch {
       timers.value = []
     }
   }

@@ -13,9 +13,13 @@ function find() {
 
 useKeys({
   '$mod+k': find,
-  'Shift+?': () => { keys.value = true },
-  'l': () => { log.value = true },
-  'd': () => theme.turn(),
+  'Shift+?': () => {
+    keys.value = true
+  },
+  l: () => {
+    log.value = true
+  },
+  d: () => theme.turn(),
   'g n': () => void navigateTo('/'),
   'g b': () => void navigateTo('/batches'),
   'g s': () => void navigateTo('/shelf'),
@@ -40,18 +44,66 @@ useKeys({
 </template>
 
 <style scoped>
-.frame { display: grid; grid-template: "band band" auto "rail main" 1fr / 84px minmax(0, 1fr); min-height: 100dvh; }
-.frame-band { grid-area: band; position: sticky; top: 0; z-index: 20; }
-.frame-rail { grid-area: rail; }
-.frame-main { grid-area: main; padding: 1.1rem 1.5rem 2.5rem; max-width: 1500px; outline: none; }
-.frame-phone { display: none; }
-.skip { position: fixed; left: 1rem; top: -4rem; z-index: 40; background: var(--card); padding: 0.8rem 1rem; border-radius: 8px; }
-.skip:focus { top: 0.6rem; }
-@media (width <= 760px) {
-  .frame { grid-template: "band" auto "main" 1fr / minmax(0, 1fr); }
-  .frame-rail { display: none; }
-  .frame-main { padding: 0.9rem 0.8rem 6rem; }
-  .frame-phone { display: flex; }
+.frame {
+  display: grid;
+  grid-template: 'band band' auto 'rail main' 1fr / 84px minmax(0, 1fr);
+  min-height: 100dvh;
 }
-@media print { .frame { display: block; } .frame-band, .frame-rail, .frame-phone { display: none; } .frame-main { padding: 0; } }
+.frame-band {
+  grid-area: band;
+  position: sticky;
+  top: 0;
+  z-index: 20;
+}
+.frame-rail {
+  grid-area: rail;
+}
+.frame-main {
+  grid-area: main;
+  padding: 1.1rem 1.5rem 2.5rem;
+  max-width: 1500px;
+  outline: none;
+}
+.frame-phone {
+  display: none;
+}
+.skip {
+  position: fixed;
+  left: 1rem;
+  top: -4rem;
+  z-index: 40;
+  background: var(--card);
+  padding: 0.8rem 1rem;
+  border-radius: 8px;
+}
+.skip:focus {
+  top: 0.6rem;
+}
+@media (width <= 760px) {
+  .frame {
+    grid-template: 'band' auto 'main' 1fr / minmax(0, 1fr);
+  }
+  .frame-rail {
+    display: none;
+  }
+  .frame-main {
+    padding: 0.9rem 0.8rem 6rem;
+  }
+  .frame-phone {
+    display: flex;
+  }
+}
+@media print {
+  .frame {
+    display: block;
+  }
+  .frame-band,
+  .frame-rail,
+  .frame-phone {
+    display: none;
+  }
+  .frame-main {
+    padding: 0;
+  }
+}
 </style>

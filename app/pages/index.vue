@@ -15,8 +15,7 @@ async function load() {
     answer.value = await callServer<NowAnswer>('/api/now')
     stages.stages = answer.value.stages
     problem.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
 }
@@ -29,8 +28,11 @@ function isEvening(at: number): boolean {
   const hour = Number(new Intl.DateTimeFormat('en-GB', { hour: '2-digit', hour12: false, timeZone: settings.value.timeZone }).format(at))
   return hour >= 17 || hour < 4
 }
-const GROUPS = computed<{ key: TodoGroup, name: string }[]>(() => [
-  { key: 'late', name: 'Late' }, { key: 'today', name: night.value ? 'Tonight' : 'Today' }, { key: 'sleep', name: 'While you sleep' }, { key: 'later', name: 'Tomorrow and after' },
+const GROUPS = computed<{ key: TodoGroup; name: string }[]>(() => [
+  { key: 'late', name: 'Late' },
+  { key: 'today', name: night.value ? 'Tonight' : 'Today' },
+  { key: 'sleep', name: 'While you sleep' },
+  { key: 'later', name: 'Tomorrow and after' },
 ])
 const grouped = computed(() => {
   const lists: Record<TodoGroup, TodoAnswer[]> = { late: [], today: [], sleep: [], later: [] }
@@ -56,7 +58,9 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
     <h1>Nothing is drying yet</h1>
     <p>This page will say what needs hands and when: weigh a tray, look at a jar, grind a batch. It begins with a basket.</p>
     <ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton>
-    <p class="quiet small">Trays, power and the household’s units and nights are set in the <NuxtLink to="/workshop">Workshop</NuxtLink>.</p>
+    <p class="quiet small">
+      Trays, power and the household’s units and nights are set in the <NuxtLink to="/workshop">Workshop</NuxtLink>.
+    </p>
   </div>
   <div v-else class="now">
     <div>
@@ -69,23 +73,44 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
         <section v-if="grouped[group.key].length" :aria-label="group.name">
           <h2 class="group">{{ group.name }}</h2>
           <ul class="plain-list list">
-            <TodoCard v-for="todo in grouped[group.key]" :key="todo.batchId + todo.kind" :todo="todo" :now="now" :group="group.key" :first="todo === handsOn[0]" />
+            <TodoCard
+              v-for="todo in grouped[group.key]"
+              :key="todo.batchId + todo.kind"
+              :todo="todo"
+              :now="now"
+              :group="group.key"
+              :first="todo === handsOn[0]"
+            />
           </ul>
         </section>
       </template>
-      <p v-if="answer && answer.todoCount > answer.todos.length" class="quiet">The first {{ answer.todos.length }} of {{ answer.todoCount }}.</p>
+      <p v-if="answer && answer.todoCount > answer.todos.length" class="quiet">
+        The first {{ answer.todos.length }} of {{ answer.todoCount }}.
+      </p>
     </div>
     <aside class="stack" aria-label="Machines and jars">
       <RackCard v-for="rack in running" :key="rack.machine.id" :rack="rack" :now="now" />
       <section v-if="idle.length" class="card" aria-label="Free machines">
         <h2>Free</h2>
-        <ul class="plain-list idle"><li v-for="rack in idle" :key="rack.machine.id"><NuxtLink :to="`/machines/${rack.machine.id}`">{{ rack.machine.name }}</NuxtLink><span class="quiet small">{{ plural(rack.machine.trays, 'tray') }}</span></li></ul>
+        <ul class="plain-list idle">
+          <li v-for="rack in idle" :key="rack.machine.id">
+            <NuxtLink :to="`/machines/${rack.machine.id}`">{{ rack.machine.name }}</NuxtLink
+            ><span class="quiet small">{{ plural(rack.machine.trays, 'tray') }}</span>
+          </li>
+        </ul>
       </section>
       <section v-if="answer?.useFirst.length" class="card" aria-label="Use first">
         <h2>Use first</h2>
         <ul class="plain-list">
           <li v-for="jar in answer.useFirst" :key="jar.jarId" class="jar">
-            <NuxtLink :to="`/jars/${jar.jarId}`"><JarGlass :jar="jar" :height="44" /><span><strong>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</strong><br><span class="quiet small">{{ format.weight(jar.leftG) }} left · best before {{ format.month(jar.bestFrom) }}</span></span></NuxtLink>
+            <NuxtLink :to="`/jars/${jar.jarId}`"
+              ><JarGlass :jar="jar" :height="44" /><span
+                ><strong>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</strong
+                ><br /><span class="quiet small"
+                  >{{ format.weight(jar.leftG) }} left · best before {{ format.month(jar.bestFrom) }}</span
+                ></span
+              ></NuxtLink
+            >
           </li>
         </ul>
       </section>
@@ -94,13 +119,55 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
 </template>
 
 <style scoped>
-.now { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 412px); gap: 1.4rem; align-items: start; }
-.group { font: 650 0.95rem var(--display); color: var(--quiet); margin: 0.9rem 0 0.4rem 0.1rem; }
-.list { background: var(--card); border: 1px solid var(--rule); border-radius: 10px; overflow: hidden; }
-.empty { max-width: 620px; margin: 6vh auto; display: grid; gap: 1rem; justify-items: start; padding: 2rem; }
-.jar a { display: flex; gap: 0.8rem; align-items: center; padding: 0.45rem 0; text-decoration: none; line-height: 1.25; min-height: 54px; }
-.idle li { display: flex; justify-content: space-between; align-items: center; min-height: 44px; }
-.idle li + li { border-top: 1px solid var(--rule); }
-.jar + .jar { border-top: 1px solid var(--rule); }
-@media (width <= 980px) { .now { grid-template-columns: minmax(0, 1fr); } }
+.now {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 412px);
+  gap: 1.4rem;
+  align-items: start;
+}
+.group {
+  font: 650 0.95rem var(--display);
+  color: var(--quiet);
+  margin: 0.9rem 0 0.4rem 0.1rem;
+}
+.list {
+  background: var(--card);
+  border: 1px solid var(--rule);
+  border-radius: 10px;
+  overflow: hidden;
+}
+.empty {
+  max-width: 620px;
+  margin: 6vh auto;
+  display: grid;
+  gap: 1rem;
+  justify-items: start;
+  padding: 2rem;
+}
+.jar a {
+  display: flex;
+  gap: 0.8rem;
+  align-items: center;
+  padding: 0.45rem 0;
+  text-decoration: none;
+  line-height: 1.25;
+  min-height: 54px;
+}
+.idle li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 44px;
+}
+.idle li + li {
+  border-top: 1px solid var(--rule);
+}
+.jar + .jar {
+  border-top: 1px solid var(--rule);
+}
+@media (width <= 980px) {
+  .now {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -17,7 +17,8 @@ const told = ref('')
 const checkFields = useFieldChecks()
 /** A date as a place writes it, such as “25 Nov 2026 · United Kingdom”. */
 const places = new Intl.DisplayNames('en', { type: 'region' })
-const sample = (locale: string) => `${new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric' }).format()} · ${places.of(locale.slice(3))}`
+const sample = (locale: string) =>
+  `${new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric' }).format()} · ${places.of(locale.slice(3))}`
 
 const minuteOf = (text: string) => {
   const match = /^(\d{1,2}):(\d{2})$/.exec(text.trim())
@@ -36,11 +37,20 @@ async function saveHousehold() {
   if (!/^\d+$/.test(jarMl.value.trim())) householdProblems.value.jarMl = `“${jarMl.value}” is not a volume in mL.`
   if (checkFields() !== undefined || Object.keys(householdProblems.value).length > 0) return
   try {
-    await store.save({ ...household, sleepFrom: from, sleepTo: to, pantryC, pantryHumidity: (pantryHumidity.value ?? 100 * store.settings.pantryHumidity) / 100, jarMl: Number(jarMl.value), kwhPrice: household.kwhPrice ?? 0, hourWorth: household.hourWorth ?? 0, version: store.settings.version })
+    await store.save({
+      ...household,
+      sleepFrom: from,
+      sleepTo: to,
+      pantryC,
+      pantryHumidity: (pantryHumidity.value ?? 100 * store.settings.pantryHumidity) / 100,
+      jarMl: Number(jarMl.value),
+      kwhPrice: household.kwhPrice ?? 0,
+      hourWorth: household.hourWorth ?? 0,
+      version: store.settings.version,
+    })
     pantry.value = String(Math.round(temperatureIn(store.settings.pantryC, store.settings.temperatureUnit)))
     told.value = 'Saved.'
-  }
-  catch (error) {
+  } catch (error) {
     householdProblems.value = fieldsOf(error)
     if (error instanceof Refused && error.status === 409) {
       await store.load()
@@ -69,26 +79,76 @@ async function saveHousehold() {
         <h2>Household</h2>
         <form class="form" @submit.prevent="saveHousehold">
           <TextField v-model="household.name" label="Name" :problem="householdProblems.name" />
-          <ChoiceField v-model="household.weightUnit" label="Weights" :choices="[{ value: 'g', words: 'Grams' }, { value: 'oz', words: 'Pounds and ounces' }]" />
-          <ChoiceField v-model="household.temperatureUnit" label="Temperatures" :choices="[{ value: 'C', words: '°C' }, { value: 'F', words: '°F' }]" />
-          <ChoiceField v-model="household.measures" label="Spoons and cups" :choices="[{ value: 'metric', words: 'Metric' }, { value: 'us', words: 'US' }]" />
-          <div class="field"><label for="locale">Dates</label><ElSelect id="locale" v-model="household.locale" aria-label="How dates are written"><ElOption v-for="locale in LOCALES" :key="locale" :value="locale" :label="sample(locale)" /></ElSelect></div>
-          <ChoiceField v-model="household.clockHours" label="Clock" :choices="[{ value: 24, words: '24 hours' }, { value: 12, words: '12 hours' }]" />
+          <ChoiceField
+            v-model="household.weightUnit"
+            label="Weights"
+            :choices="[
+              { value: 'g', words: 'Grams' },
+              { value: 'oz', words: 'Pounds and ounces' },
+            ]"
+          />
+          <ChoiceField
+            v-model="household.temperatureUnit"
+            label="Temperatures"
+            :choices="[
+              { value: 'C', words: '°C' },
+              { value: 'F', words: '°F' },
+            ]"
+          />
+          <ChoiceField
+            v-model="household.measures"
+            label="Spoons and cups"
+            :choices="[
+              { value: 'metric', words: 'Metric' },
+              { value: 'us', words: 'US' },
+            ]"
+          />
+          <div class="field">
+            <label for="locale">Dates</label
+            ><ElSelect id="locale" v-model="household.locale" aria-label="How dates are written"
+              ><ElOption v-for="locale in LOCALES" :key="locale" :value="locale" :label="sample(locale)"
+            /></ElSelect>
+          </div>
+          <ChoiceField
+            v-model="household.clockHours"
+            label="Clock"
+            :choices="[
+              { value: 24, words: '24 hours' },
+              { value: 12, words: '12 hours' },
+            ]"
+          />
           <div class="pair">
             <TextField v-model="nights.from" label="Asleep from" :problem="householdProblems.sleepFrom" />
             <TextField v-model="nights.to" label="Awake from" :problem="householdProblems.sleepTo" />
             <TextField v-model="pantry" :label="`Pantry, °${store.settings.temperatureUnit}`" :problem="householdProblems.pantryC" />
-            <NumberField v-model="pantryHumidity" label="Pantry humidity, %" hint="by a hygrometer beside the jars" :least="5" :most="95" :decimals="0" bare />
+            <NumberField
+              v-model="pantryHumidity"
+              label="Pantry humidity, %"
+              hint="by a hygrometer beside the jars"
+              :least="5"
+              :most="95"
+              :decimals="0"
+              bare
+            />
             <TextField v-model="jarMl" label="Usual jar, mL" :problem="householdProblems.jarMl" />
           </div>
           <div class="pair">
             <TextField v-model="household.money" label="Sign of your money" :problem="householdProblems.money" />
             <NumberField v-model="household.kwhPrice" label="Price of a kWh" :least="0" :decimals="3" bare />
-            <NumberField v-model="household.hourWorth" label="An hour of hands is worth" hint="0 where it is pleasure" :least="0" :decimals="2" bare />
+            <NumberField
+              v-model="household.hourWorth"
+              label="An hour of hands is worth"
+              hint="0 where it is pleasure"
+              :least="0"
+              :decimals="2"
+              bare
+            />
           </div>
           <TextField v-model="household.timeZone" label="Time zone" hint="such as Europe/Lisbon" :problem="householdProblems.timeZone" />
           <p v-if="householdProblems.all" class="problem">{{ householdProblems.all }}</p>
-          <div class="row"><ElButton type="primary" native-type="submit">Save the household</ElButton><span class="good" role="status">{{ told }}</span></div>
+          <div class="row">
+            <ElButton type="primary" native-type="submit">Save the household</ElButton><span class="good" role="status">{{ told }}</span>
+          </div>
         </form>
       </section>
     </div>
@@ -96,8 +156,23 @@ async function saveHousehold() {
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr)); gap: 1rem; align-items: start; }
-section > h2 { margin-bottom: 0.6rem; }
-.good { color: var(--kelp); font-weight: 650; }
-a.el-button { text-decoration: none; display: inline-flex; align-items: center; margin-top: 0.6rem; }
+.two {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
+  gap: 1rem;
+  align-items: start;
+}
+section > h2 {
+  margin-bottom: 0.6rem;
+}
+.good {
+  color: var(--kelp);
+  font-weight: 650;
+}
+a.el-button {
+  text-decoration: none;
+  display: inline-flex;
+  align-items: center;
+  margin-top: 0.6rem;
+}
 </style>

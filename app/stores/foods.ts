@@ -9,14 +9,17 @@ export const useFoodsStore = defineStore('foods', () => {
   /** Fetches the list once; again after a change. */
   async function load(again = false) {
     if (list.value.length > 0 && !again) return
-    asking ??= callServer<FoodSummary[]>('/api/foods').then((answer) => {
-      list.value = answer
-      problem.value = ''
-    }).catch((error: Error) => {
-      problem.value = error.message
-    }).finally(() => {
-      asking = undefined
-    })
+    asking ??= callServer<FoodSummary[]>('/api/foods')
+      .then(answer => {
+        list.value = answer
+        problem.value = ''
+      })
+      .catch((error: Error) => {
+        problem.value = error.message
+      })
+      .finally(() => {
+        asking = undefined
+      })
     await asking
   }
 

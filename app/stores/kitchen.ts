@@ -10,8 +10,7 @@ export const useKitchenStore = defineStore('kitchen', () => {
     try {
       answer.value = await callServer<KitchenAnswer>('/api/kitchen')
       problem.value = ''
-    }
-    catch (error) {
+    } catch (error) {
       problem.value = (error as Error).message
     }
   }
@@ -21,13 +20,20 @@ export const useKitchenStore = defineStore('kitchen', () => {
   /** Jars to take so much of a food from, the best first: one that has enough, powder before flakes, and of those the one that ends first. */
   function jarsFor(foodKey: string, gramsOf: (jar: KitchenJar) => number, purpose?: KitchenJar['purpose']): KitchenJar[] {
     const rank = (jar: KitchenJar) => Number(jar.leftG < gramsOf(jar)) * 2 + Number(jar.purpose !== 'powder')
-    return jars.value.filter(jar => jar.foodKey === foodKey && (purpose === undefined || jar.purpose === purpose)).sort((a, b) => rank(a) - rank(b) || a.bestTo - b.bestTo)
+    return jars.value
+      .filter(jar => jar.foodKey === foodKey && (purpose === undefined || jar.purpose === purpose))
+      .sort((a, b) => rank(a) - rank(b) || a.bestTo - b.bestTo)
   }
   const jarOf = (jarId: string | undefined) => jars.value.find(jar => jar.jarId === jarId)
 
   /** Logs on a jar and looks again. @throws Refused */
   async function log(jar: Pick<KitchenJar, 'jarId' | 'number'>, body: NewJarEntry['body']) {
-    await useOutboxStore().send({ path: `/api/jars/${jar.jarId}/entries`, body: { id: uuidv7(), at: Date.now(), body }, batchId: jar.jarId, words: `jar ${jar.number}` })
+    await useOutboxStore().send({
+      path: `/api/jars/${jar.jarId}/entries`,
+      body: { id: uuidv7(), at: Date.now(), body },
+      batchId: jar.jarId,
+      words: `jar ${jar.number}`,
+    })
     await load()
     void useStagesStore().refresh()
   }

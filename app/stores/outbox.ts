@@ -14,7 +14,9 @@ export interface Waiting {
 }
 
 /** A write that the server refused after the page had gone on. */
-export interface RefusedWrite extends Waiting { refusal: Refused }
+export interface RefusedWrite extends Waiting {
+  refusal: Refused
+}
 
 /** One key a write, so that two open pages do not overwrite what the other keeps. */
 const KEY = 'dulse.outbox.'
@@ -66,8 +68,7 @@ export const useOutboxStore = defineStore('outbox', () => {
           await callServer(item.path, { method: 'POST', body: item.body })
           away.value = false
           remove(item)
-        }
-        catch (error) {
+        } catch (error) {
           if (error instanceof Refused) {
             away.value = false
             refused.value = [...refused.value, { ...item, refusal: error }]
@@ -101,12 +102,14 @@ export const useOutboxStore = defineStore('outbox', () => {
 
 /** What an earlier visit left, oldest first: the ids begin with their time. */
 function remembered(): Waiting[] {
-  return Object.keys(localStorage).filter(key => key.startsWith(KEY)).sort().flatMap((key) => {
-    try {
-      return [JSON.parse(localStorage.getItem(key)!) as Waiting]
-    }
-    catch {
-      return []
-    }
-  })
+  return Object.keys(localStorage)
+    .filter(key => key.startsWith(KEY))
+    .sort()
+    .flatMap(key => {
+      try {
+        return [JSON.parse(localStorage.getItem(key)!) as Waiting]
+      } catch {
+        return []
+      }
+    })
 }

@@ -7,8 +7,7 @@ export const useStagesStore = defineStore('stages', () => {
   async function refresh() {
     try {
       stages.value = await callServer<StageCount[]>('/api/stages')
-    }
-    catch {
+    } catch {
       // The band keeps its last figures; the banner tells that the server is away.
     }
   }

@@ -27,7 +27,10 @@ const PATIENCE_MS = 10_000
  * One request to Dulse's own server.
  * @throws Refused with the fields that are wrong; OutOfTouch when no answer came.
  */
-export async function callServer<Answer>(path: string, init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown } = {}): Promise<Answer> {
+export async function callServer<Answer>(
+  path: string,
+  init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown } = {},
+): Promise<Answer> {
   let response: Response
   try {
     response = await fetch(path, {
@@ -36,8 +39,7 @@ export async function callServer<Answer>(path: string, init: { method?: 'GET' | 
       body: init.body === undefined ? undefined : JSON.stringify(init.body),
       signal: AbortSignal.timeout(PATIENCE_MS),
     })
-  }
-  catch {
+  } catch {
     throw new OutOfTouch()
   }
   const answer = await response.json().catch(() => undefined)

@@ -6,11 +6,19 @@ import type { MachineSettings } from '#shared/contracts'
 const USUAL_MM = 10
 
 /** The cycle that a load asks of a freeze dryer, and how much of its ice; undefined for another kind of machine. */
-export function freezeCycleOf(state: BatchState, machine: MachineSettings, load: { loadG: number, trays: number, frozen: boolean }): (FreezeCycle & { ice?: IceCapacity }) | undefined {
+export function freezeCycleOf(
+  state: BatchState,
+  machine: MachineSettings,
+  load: { loadG: number; trays: number; frozen: boolean },
+): (FreezeCycle & { ice?: IceCapacity }) | undefined {
   if (machine.kind !== 'freeze-dryer' || !(load.loadG > 0) || load.trays === 0) return undefined
   const cycle = freezeCycle({
-    loadG: load.loadG, moisture: state.balance.moisture.p50, areaM2: machine.trayAreaM2 * load.trays, thicknessMm: state.thicknessMm ?? USUAL_MM,
-    frozen: load.frozen, liquid: state.card.liquid,
+    loadG: load.loadG,
+    moisture: state.balance.moisture.p50,
+    areaM2: machine.trayAreaM2 * load.trays,
+    thicknessMm: state.thicknessMm ?? USUAL_MM,
+    frozen: load.frozen,
+    liquid: state.card.liquid,
   })
   return { ...cycle, ice: machine.iceG === undefined ? undefined : iceCapacity(cycle.waterG, machine.iceG) }
 }

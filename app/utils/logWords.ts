@@ -21,22 +21,66 @@ interface Writers {
 }
 
 export const PREP_WORDS: Record<PrepStepName, string> = {
-  wash: 'Wash', soak: 'Soak', dip: 'Dip', trim: 'Trim', peel: 'Peel', seed: 'Seed', cut: 'Cut', blanch: 'Blanch', roast: 'Roast', boil: 'Boil', cook: 'Cook', char: 'Char and sweat', puree: 'Purée',
-  thicken: 'Thicken', drain: 'Drain', season: 'Season', marinate: 'Marinate', toast: 'Toast', spread: 'Spread', freeze: 'Pre-freeze', hold: 'Hold',
+  wash: 'Wash',
+  soak: 'Soak',
+  dip: 'Dip',
+  trim: 'Trim',
+  peel: 'Peel',
+  seed: 'Seed',
+  cut: 'Cut',
+  blanch: 'Blanch',
+  roast: 'Roast',
+  boil: 'Boil',
+  cook: 'Cook',
+  char: 'Char and sweat',
+  puree: 'Purée',
+  thicken: 'Thicken',
+  drain: 'Drain',
+  season: 'Season',
+  marinate: 'Marinate',
+  toast: 'Toast',
+  spread: 'Spread',
+  freeze: 'Pre-freeze',
+  hold: 'Hold',
 }
-export const HOLD_WORDS: Record<HoldPlace, string> = { 'counter': 'on the counter', 'refrigerator': 'in the refrigerator', 'freezer': 'in the freezer', 'cool-room': 'in the cool room' }
-export const POWDER_DRY_WORDS = { 'oven-off': 'in an oven heated and switched off', 'low-oven': 'in a low oven', 'dryer': 'in the dryer' } as const
+export const HOLD_WORDS: Record<HoldPlace, string> = {
+  counter: 'on the counter',
+  refrigerator: 'in the refrigerator',
+  freezer: 'in the freezer',
+  'cool-room': 'in the cool room',
+}
+export const POWDER_DRY_WORDS = {
+  'oven-off': 'in an oven heated and switched off',
+  'low-oven': 'in a low oven',
+  dryer: 'in the dryer',
+} as const
 
 const EFFECTS = { none: '', waste: ' off', water: ' of water gone', added: ' added' } as const
-export const SAW_WORDS = { dry: 'no moisture', hung: 'packed only, it fell when knocked', clumps: 'sticking or clumps', moisture: 'beads of moisture', mould: 'mould' } as const
-export const JAR_SAW_WORDS = { loose: 'loose', packed: 'packed: a spoon breaks it', clumps: 'hard clumps', moisture: 'beads of moisture', mould: 'mould', insects: 'insects' } as const
+export const SAW_WORDS = {
+  dry: 'no moisture',
+  hung: 'packed only, it fell when knocked',
+  clumps: 'sticking or clumps',
+  moisture: 'beads of moisture',
+  mould: 'mould',
+} as const
+export const JAR_SAW_WORDS = {
+  loose: 'loose',
+  packed: 'packed: a spoon breaks it',
+  clumps: 'hard clumps',
+  moisture: 'beads of moisture',
+  mould: 'mould',
+  insects: 'insects',
+} as const
 export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but changed', no: 'not again' } as const
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
 /** An entry as a line of the log, in the household's units. */
 export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime, caution, jarId }: Writers): string {
   switch (body.kind) {
-    case 'intake': return body.fromJars && jarId !== undefined ? `${weight(body.fromJars.find(source => source.jarId === jarId)?.weightG ?? 0)} taken to begin a batch again` : `came in, ${weight(body.weightG)}, ${body.source}`
+    case 'intake':
+      return body.fromJars && jarId !== undefined
+        ? `${weight(body.fromJars.find(source => source.jarId === jarId)?.weightG ?? 0)} taken to begin a batch again`
+        : `came in, ${weight(body.weightG)}, ${body.source}`
     case 'prep': {
       const cut = [body.cutName, body.thicknessMm === undefined ? undefined : length(body.thicknessMm)].filter(Boolean)
       const amount = body.weightG === undefined ? '' : `, ${weight(body.weightG)}${EFFECTS[body.effect]}`
@@ -44,49 +88,98 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
       const core = body.coreC === undefined ? '' : `, ${temperature(body.coreC)} inside`
       return `${PREP_WORDS[body.step].toLowerCase()}${core}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${cut[0]}` : ''}${body.note ? `. ${body.note}` : ''}`
     }
-    case 'load': return `loaded ${weight(body.totalG)} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
-    case 'heat': return heatWords(way, body.setC, temperature)
+    case 'load':
+      return `loaded ${weight(body.totalG)} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
+    case 'heat':
+      return heatWords(way, body.setC, temperature)
     case 'air': {
-      const room = body.roomC === undefined ? undefined : `room ${temperature(body.roomC)}, ${Math.round(body.roomHumidity! * 100)} % humidity`
-      return [room, body.chamberC === undefined ? undefined : `${temperature(body.chamberC)} measured in the machine`].filter(Boolean).join('; ')
+      const room =
+        body.roomC === undefined ? undefined : `room ${temperature(body.roomC)}, ${Math.round(body.roomHumidity! * 100)} % humidity`
+      return [room, body.chamberC === undefined ? undefined : `${temperature(body.chamberC)} measured in the machine`]
+        .filter(Boolean)
+        .join('; ')
     }
-    case 'move': return body.trays.map(({ from, to, turned, flipped }) => [from === to ? `tray ${from}` : `tray ${from} to ${to}`, turned && 'turned end for end', flipped && 'food turned over'].filter(Boolean).join(', ')).join('; ')
-    case 'outlook': return `${clock ? `comes in at ${clock(body.duskMinute)}` : 'comes in at dusk'}${body.rainAt && dayTime ? `; rain expected ${dayTime(body.rainAt)}` : ''}`
-    case 'split': return `${weight(body.weightG)} became a batch of its own${body.what ? `: ${body.what}` : ''}`
-    case 'hold': return body.place === null ? 'taken up again' : `kept ${HOLD_WORDS[body.place]}`
-    case 'caution': return `read and accepted: ${caution?.(body.rule) ?? body.rule}`
-    case 'powderDry': return `powder dried ${POWDER_DRY_WORDS[body.how]}, ${body.minutes} min${body.afterG === undefined ? '' : `, ${weight(body.afterG)} after`}`
-    case 'tick': return `${body.list === 'start' ? 'before the start' : 'at the end'}: ${tickWords(body.list, body.item)}`
-    case 'jarAir': return `jar air at ${Math.round(body.shown * 100)} % after ${body.closedHours} h`
-    case 'weigh': return body.totalG === undefined ? (body.trays ?? []).map(tray => `tray ${tray.position} weighed ${weight(tray.weightG)}`).join(', ') : `weighed ${weight(body.totalG)}`
+    case 'move':
+      return body.trays
+        .map(({ from, to, turned, flipped }) =>
+          [from === to ? `tray ${from}` : `tray ${from} to ${to}`, turned && 'turned end for end', flipped && 'food turned over']
+            .filter(Boolean)
+            .join(', '),
+        )
+        .join('; ')
+    case 'outlook':
+      return `${clock ? `comes in at ${clock(body.duskMinute)}` : 'comes in at dusk'}${body.rainAt && dayTime ? `; rain expected ${dayTime(body.rainAt)}` : ''}`
+    case 'split':
+      return `${weight(body.weightG)} became a batch of its own${body.what ? `: ${body.what}` : ''}`
+    case 'hold':
+      return body.place === null ? 'taken up again' : `kept ${HOLD_WORDS[body.place]}`
+    case 'caution':
+      return `read and accepted: ${caution?.(body.rule) ?? body.rule}`
+    case 'powderDry':
+      return `powder dried ${POWDER_DRY_WORDS[body.how]}, ${body.minutes} min${body.afterG === undefined ? '' : `, ${weight(body.afterG)} after`}`
+    case 'tick':
+      return `${body.list === 'start' ? 'before the start' : 'at the end'}: ${tickWords(body.list, body.item)}`
+    case 'jarAir':
+      return `jar air at ${Math.round(body.shown * 100)} % after ${body.closedHours} h`
+    case 'weigh':
+      return body.totalG === undefined
+        ? (body.trays ?? []).map(tray => `tray ${tray.position} weighed ${weight(tray.weightG)}`).join(', ')
+        : `weighed ${weight(body.totalG)}`
     case 'feel': {
-      const words = FEEL_QUESTIONS[body.check.form].flatMap(question => question.answers.find(answer => answer.key === body.check.answers[question.key])?.words ?? [])
+      const words = FEEL_QUESTIONS[body.check.form].flatMap(
+        question => question.answers.find(answer => answer.key === body.check.answers[question.key])?.words ?? [],
+      )
       return `felt: ${words.join(', ')}${body.check.cooled ? '' : ' (warm)'}`
     }
-    case 'unload': return `${body.positions ? `${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)} ` : ''}taken out${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
-    case 'rest': return `rest began${body.jars ? ` in ${body.jars.map(jar => jar.name).join(', ')}` : body.container ? `, ${body.container}` : ''}`
-    case 'restOut': return `jar ${body.jar} thrown away, ${weight(body.weightG)}: ${body.cause}`
-    case 'look': return `${body.jar === undefined ? 'looked' : `jar ${body.jar} looked at`}: ${SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
-    case 'restEnd': return `rest ended${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
-    case 'grind': return body.seed && body.seed.jarId === jarId ? `${weight(body.seed.weightG)} seeded a grinding` : `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.note ? `. ${body.note}` : ''}`
-    case 'pack': return `${body.topUp ? 'topped up with' : 'packed'} ${weight(body.netG)}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
-    case 'finish': return `finished${body.reason ? `: ${body.reason}` : ''}`
-    case 'note': return body.text
-    case 'take': return `took ${weight(body.weightG)}${body.use ? ` for ${body.use.toLowerCase()}` : ''}`
-    case 'moveJar': return `moved to ${body.place}`
-    case 'discard': return `discarded: ${body.cause}`
-    case 'lookJar': return `looked: ${JAR_SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
-    case 'measure': return `${body.ml} mL weighs ${weight(body.weightG)}`
+    case 'unload':
+      return `${body.positions ? `${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)} ` : ''}taken out${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
+    case 'rest':
+      return `rest began${body.jars ? ` in ${body.jars.map(jar => jar.name).join(', ')}` : body.container ? `, ${body.container}` : ''}`
+    case 'restOut':
+      return `jar ${body.jar} thrown away, ${weight(body.weightG)}: ${body.cause}`
+    case 'look':
+      return `${body.jar === undefined ? 'looked' : `jar ${body.jar} looked at`}: ${SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
+    case 'restEnd':
+      return `rest ended${body.weightG === undefined ? '' : `, ${weight(body.weightG)}`}`
+    case 'grind':
+      return body.seed && body.seed.jarId === jarId
+        ? `${weight(body.seed.weightG)} seeded a grinding`
+        : `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.note ? `. ${body.note}` : ''}`
+    case 'pack':
+      return `${body.topUp ? 'topped up with' : 'packed'} ${weight(body.netG)}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
+    case 'finish':
+      return `finished${body.reason ? `: ${body.reason}` : ''}`
+    case 'note':
+      return body.text
+    case 'take':
+      return `took ${weight(body.weightG)}${body.use ? ` for ${body.use.toLowerCase()}` : ''}`
+    case 'moveJar':
+      return `moved to ${body.place}`
+    case 'discard':
+      return `discarded: ${body.cause}`
+    case 'lookJar':
+      return `looked: ${JAR_SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
+    case 'measure':
+      return `${body.ml} mL weighs ${weight(body.weightG)}`
     case 'fill': {
       const mine = body.jarId === jarId ? undefined : body.from.find(source => source.jarId === jarId)
       const toasted = body.from.some(source => source.toastedG !== undefined) ? ', toasted' : ''
-      return mine ? `${weight(mine.weightG)} went into ${body.blend ? `“${body.blend.name}”` : 'a new jar'}, ${body.place}` : `${body.blend ? 'blended' : 'filled'} from ${body.from.length === 1 ? 'a jar' : `${body.from.length} jars`}, ${weight(body.from.reduce((sum, source) => sum + source.weightG, 0))}${toasted}${body.blend?.sifted ? `, sifted at ${body.blend.sifted.openingUm} µm` : ''}`
+      return mine
+        ? `${weight(mine.weightG)} went into ${body.blend ? `“${body.blend.name}”` : 'a new jar'}, ${body.place}`
+        : `${body.blend ? 'blended' : 'filled'} from ${body.from.length === 1 ? 'a jar' : `${body.from.length} jars`}, ${weight(body.from.reduce((sum, source) => sum + source.weightG, 0))}${toasted}${body.blend?.sifted ? `, sifted at ${body.blend.sifted.openingUm} µm` : ''}`
     }
-    case 'stock': return `came in, ${weight(body.netG)}${body.source ? `, ${body.source}` : ''}, ${body.place}`
-    case 'pour': return body.from.jarId === jarId ? `${weight(body.from.weightG)} poured onto another jar` : `${weight(body.from.weightG)} poured in from another jar`
-    case 'review': return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
-    case 'smell': return `smell: ${SMELLS[body.smell]}`
-    case 'void': return `voided an entry${body.reason ? `: ${body.reason}` : ''}`
+    case 'stock':
+      return `came in, ${weight(body.netG)}${body.source ? `, ${body.source}` : ''}, ${body.place}`
+    case 'pour':
+      return body.from.jarId === jarId
+        ? `${weight(body.from.weightG)} poured onto another jar`
+        : `${weight(body.from.weightG)} poured in from another jar`
+    case 'review':
+      return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
+    case 'smell':
+      return `smell: ${SMELLS[body.smell]}`
+    case 'void':
+      return `voided an entry${body.reason ? `: ${body.reason}` : ''}`
   }
 }
 

@@ -11,5 +11,11 @@ export const PLACES = [
 /** Whether a page belongs to a place: a jar stands on the shelf. */
 export function isPlaceOf(to: string, path: string): boolean {
   if (to === '/') return path === '/'
-  return path === to || path.startsWith(`${to}/`) || (to === '/shelf' && path.startsWith('/jars')) || (to === '/batches' && (path === '/intake' || path === '/compare')) || (to === '/workshop' && (path.startsWith('/machines') || path === '/logger' || path.startsWith('/data')))
+  return (
+    path === to ||
+    path.startsWith(`${to}/`) ||
+    (to === '/shelf' && path.startsWith('/jars')) ||
+    (to === '/batches' && (path === '/intake' || path === '/compare')) ||
+    (to === '/workshop' && (path.startsWith('/machines') || path === '/logger' || path.startsWith('/data')))
+  )
 }

@@ -14,8 +14,7 @@ export function playTones(pitches: readonly number[], seconds = 0.3): void {
       tone.stop(from + seconds + 0.02)
     }
     setTimeout(() => void audio.close(), 1000 * pitches.length * (seconds + 0.05) + 500)
-  }
-  catch {
+  } catch {
     // A browser that plays no sound still shows the words.
   }
 }

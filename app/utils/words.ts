@@ -11,7 +11,7 @@ export function plural(count: number, one: string, many = `${one}s`): string {
 }
 
 /** How a machine runs against the cards, from its own runs; nothing is claimed that the runs do not show. */
-export function paceWords(name: string, hours: { p10: number, p50: number, p90: number }, runs: number): string {
+export function paceWords(name: string, hours: { p10: number; p50: number; p90: number }, runs: number): string {
   const off = Math.round(Math.abs(hours.p50 - 1) * 100)
   const seen = `from ${plural(runs, 'run')}`
   if (off < 3 || (hours.p10 <= 1 && hours.p90 >= 1)) return `${name} runs about as the cards say, ${seen}.`
@@ -19,11 +19,18 @@ export function paceWords(name: string, hours: { p10: number, p50: number, p90: 
 }
 
 /** How what somebody cuts dries against the rest; nothing is claimed that the runs do not show. */
-export function personWords({ name, pace, runs }: { name: string, pace: { p10: number, p50: number, p90: number }, runs: number }): string {
+export function personWords({ name, pace, runs }: { name: string; pace: { p10: number; p50: number; p90: number }; runs: number }): string {
   const off = Math.round(Math.abs(pace.p50 - 1) * 100)
   if (off < 2 || (pace.p10 <= 1 && pace.p90 >= 1)) return `What ${name} cuts takes as long as the rest, from ${plural(runs, 'run')}.`
   return `What ${name} cuts takes ${off} % ${pace.p50 > 1 ? 'longer' : 'less'}, from ${plural(runs, 'run')}.`
 }
 
 export const PURPOSE_WORDS = { pieces: 'pieces', flakes: 'flakes', powder: 'fine powder' } as const
-export const STAGE_WORDS = { intake: 'Intake', prep: 'Prep', drying: 'Drying', resting: 'Resting', grinding: 'Grinding', shelf: 'Shelf' } as const
+export const STAGE_WORDS = {
+  intake: 'Intake',
+  prep: 'Prep',
+  drying: 'Drying',
+  resting: 'Resting',
+  grinding: 'Grinding',
+  shelf: 'Shelf',
+} as const

@@ -9,12 +9,11 @@ let solver: ReturnType<typeof loadHighs> | undefined
 
 const blender = {
   /** Refusals come as words: an error loses its kind on the way. */
-  async solve(question: BlendQuestion): Promise<BlendAnswer | { problem: string, field: string }> {
+  async solve(question: BlendQuestion): Promise<BlendAnswer | { problem: string; field: string }> {
     solver ??= loadHighs({ locateFile: () => wasm })
     try {
       return solveBlend(question, await solver)
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof InputError)) throw error
       return { problem: error.problems[0]!.message, field: error.problems[0]!.field }
     }

@@ -1,6 +1,17 @@
 import { expose } from 'comlink'
 import type { Food } from '#core/foods'
-import { assess, assessRack, assessTrays, foldBatch, lessonsOf, type AssessedTray, type Assessment, type Entry, type Lesson, type StandingTray } from '#core/batch'
+import {
+  assess,
+  assessRack,
+  assessTrays,
+  foldBatch,
+  lessonsOf,
+  type AssessedTray,
+  type Assessment,
+  type Entry,
+  type Lesson,
+  type StandingTray,
+} from '#core/batch'
 
 /** Fits and windows, away from the thread that draws. */
 const desk = {
@@ -12,7 +23,7 @@ const desk = {
     const state = foldBatch(entries, () => food)
     return state && assessTrays(state)
   },
-  rack(logs: { entries: Entry[], food: Food }[], now: number): StandingTray[][] {
+  rack(logs: { entries: Entry[]; food: Food }[], now: number): StandingTray[][] {
     return logs.map(({ entries, food }) => {
       const state = foldBatch(entries, () => food)
       return state ? assessRack(state, now) : []

@@ -2,7 +2,11 @@ import psychrolib from 'psychrolib'
 import { InputError, type Problem } from '../errors'
 
 /** Air of a room: temperature in °C, relative humidity 0–1, pressure in kPa (sea level when missing). */
-export interface Air { celsius: number, humidity: number, pressureKPa?: number }
+export interface Air {
+  celsius: number
+  humidity: number
+  pressureKPa?: number
+}
 
 const SEA_LEVEL_KPA = 101.325
 // The library keeps one unit system for all: set once, here, where it is imported.
@@ -17,8 +21,10 @@ const pascal = (air: Air) => (air.pressureKPa ?? SEA_LEVEL_KPA) * 1000
 export function checkAir(air: Air): void {
   const problems: Problem[] = []
   if (!(air.celsius >= -20 && air.celsius <= 60)) problems.push({ field: 'celsius', message: 'Room air is between −20 and 60 °C.' })
-  if (!(air.humidity >= 0.01 && air.humidity <= 1)) problems.push({ field: 'humidity', message: 'Relative humidity is between 1 and 100 %.' })
-  if (air.pressureKPa !== undefined && !(air.pressureKPa >= 60 && air.pressureKPa <= 110)) problems.push({ field: 'pressureKPa', message: 'Air pressure is between 60 and 110 kPa.' })
+  if (!(air.humidity >= 0.01 && air.humidity <= 1))
+    problems.push({ field: 'humidity', message: 'Relative humidity is between 1 and 100 %.' })
+  if (air.pressureKPa !== undefined && !(air.pressureKPa >= 60 && air.pressureKPa <= 110))
+    problems.push({ field: 'pressureKPa', message: 'Air pressure is between 60 and 110 kPa.' })
   if (problems.length > 0) throw new InputError(problems)
 }
 

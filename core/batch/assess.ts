@@ -10,7 +10,11 @@ import type { EntryOf } from './types'
 import { usualHoursFactor } from './usualHours'
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
-export interface FinishWindow { from: number, middle: number, to: number }
+export interface FinishWindow {
+  from: number
+  middle: number
+  to: number
+}
 
 /** What is computed of a batch that is or was in a machine. */
 export interface Assessment {
@@ -45,19 +49,27 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const thickness = run.usualHours ? 1 : usualHoursFactor(state)
   // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
   const room = run.room ?? (run.way.way === 'air' ? USUAL_ROOM : undefined)
-  const share = thickness * (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
+  const share =
+    thickness *
+    (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
   return {
     startWeightG: run.loadedG,
     solids: { mean, sd },
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
-    ...(room && run.way.way !== 'freeze-dryer' && { equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
+    ...(room &&
+      run.way.way !== 'freeze-dryer' && {
+        equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC),
+      }),
     weighIns: run.weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
   }
 }
 
 /** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
-const wholeHours = ({ card }: BatchState) => ({ low: card.usualHours.value.low * SMOKE_HOURS.low, high: card.usualHours.value.high * SMOKE_HOURS.high })
+const wholeHours = ({ card }: BatchState) => ({
+  low: card.usualHours.value.low * SMOKE_HOURS.low,
+  high: card.usualHours.value.high * SMOKE_HOURS.high,
+})
 /**
  * Against a dryer's hours: its heat alone would halve them (Arrhenius, 30 kJ/mol, 57 to 85 °C), its damp and
  * hardly moving air takes that back; four hours dry a part only (common practice).
@@ -77,8 +89,12 @@ const GUESSED_SHARE_SD = 0.1
 /** The trays of a run as the estimator takes them. */
 export function traysOf(run: RunState): Tray[] {
   return run.trays.map(({ position, weightG }): Tray => ({
-    position, share: weightG / run.loadedG, shareSd: run.traysWeighed ? undefined : GUESSED_SHARE_SD,
-    weighIns: run.trayWeights.filter(weight => weight.position === position).map(({ hours, weightG: grams }) => ({ hours, weightG: grams })),
+    position,
+    share: weightG / run.loadedG,
+    shareSd: run.traysWeighed ? undefined : GUESSED_SHARE_SD,
+    weighIns: run.trayWeights
+      .filter(weight => weight.position === position)
+      .map(({ hours, weightG: grams }) => ({ hours, weightG: grams })),
   }))
 }
 
@@ -88,14 +104,24 @@ export function assessTrays(state: BatchState): AssessedTray[] | undefined {
   if (!run || run.positions.length < 2 || run.trayWeights.length === 0) return undefined
   const { trays } = estimateTrays(dryingRunOf(state, run), traysOf(run))
   return trays.map(tray => ({
-    ...tray, finish: windowOf(run, tray.hoursToTarget),
-    left: Math.min(1, tray.waterLeftG.p50 / (run.trays.find(item => item.position === tray.position)!.weightG * state.balance.moisture.p50)),
+    ...tray,
+    finish: windowOf(run, tray.hoursToTarget),
+    left: Math.min(
+      1,
+      tray.waterLeftG.p50 / (run.trays.find(item => item.position === tray.position)!.weightG * state.balance.moisture.p50),
+    ),
     lastG: run.trayWeights.findLast(weight => weight.position === tray.position)?.weightG,
   }))
 }
 
 /** A tray as it stands in a machine: by its own weights where it has some, by its load's otherwise. */
-export interface StandingTray { place: number, left: number, finish: FinishWindow, lastG?: number, pace?: Interval }
+export interface StandingTray {
+  place: number
+  left: number
+  finish: FinishWindow
+  lastG?: number
+  pace?: Interval
+}
 
 /** The trays of a batch that are in the machine now, by place. */
 export function assessRack(state: BatchState, now: number): StandingTray[] {
@@ -103,13 +129,18 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
   const assessed = assess(state, now)
   if (!run || !assessed) return []
   const own = assessTrays(state)
-  return run.present.map((position): StandingTray => {
-    const tray = own?.find(item => item.position === position)
-    return {
-      place: run.places.placeAt(position, Infinity), left: tray?.left ?? 1 - assessed.waterGone.p50, finish: tray?.finish ?? assessed.finish,
-      lastG: tray?.lastG, pace: tray?.pace,
-    }
-  }).sort((a, b) => a.place - b.place)
+  return run.present
+    .map((position): StandingTray => {
+      const tray = own?.find(item => item.position === position)
+      return {
+        place: run.places.placeAt(position, Infinity),
+        left: tray?.left ?? 1 - assessed.waterGone.p50,
+        finish: tray?.finish ?? assessed.finish,
+        lastG: tray?.lastG,
+        pace: tray?.pace,
+      }
+    })
+    .sort((a, b) => a.place - b.place)
 }
 
 function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
@@ -151,14 +182,14 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
     targetMoisture: state.food.target[state.purpose],
     pliableIsDone: state.food.pliable,
     weight: {
-      probabilityDry: estimate.probabilityDry, moistureNow: estimate.moistureNow,
-      constant: isConstantWeight(run.weighings), weighIns: run.weighings.length,
+      probabilityDry: estimate.probabilityDry,
+      moistureNow: estimate.moistureNow,
+      constant: isConstantWeight(run.weighings),
+      weighIns: run.weighings.length,
     },
     feel: feel?.body.check,
     jarAir: jarAirOf(state),
-    rest: rest && started !== undefined
-      ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: sightOf(rest) }
-      : undefined,
+    rest: rest && started !== undefined ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: sightOf(rest) } : undefined,
   })
 }
 
@@ -170,7 +201,10 @@ function jarAirOf(state: BatchState): DrynessEvidence['jarAir'] {
 }
 
 /** What a hygrometer in a closed jar says of this batch: corrected humidity, the moisture it means, and where the target lies. */
-export function readJarAir(state: BatchState, { shown, celsius = USUAL_ROOM_C, calibration }: Pick<EntryOf<'jarAir'>['body'], 'shown' | 'celsius' | 'calibration'>) {
+export function readJarAir(
+  state: BatchState,
+  { shown, celsius = USUAL_ROOM_C, calibration }: Pick<EntryOf<'jarAir'>['body'], 'shown' | 'celsius' | 'calibration'>,
+) {
   const isotherm = isothermOf(state.food)
   const humidity = Math.min(0.98, Math.max(0.01, calibration.offset + calibration.gain * shown))
   return {

@@ -10,7 +10,13 @@ const TRAY_SPREAD = 0.15
  * @param position the tray on the scale; undefined for all that is in the machine
  * @returns undefined where it fits, or where it is more than was loaded: that is refused, not asked about
  */
-export function doubtOfWeight(run: RunState, estimate: DryingEstimate, weightG: number, at: number, position?: number): { offG: number, expectedG: Interval } | undefined {
+export function doubtOfWeight(
+  run: RunState,
+  estimate: DryingEstimate,
+  weightG: number,
+  at: number,
+  position?: number,
+): { offG: number; expectedG: Interval } | undefined {
   const onScale = position === undefined ? run.present : [position]
   const loadedG = run.trays.filter(tray => onScale.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0)
   if (weightG > loadedG) return undefined

@@ -1,19 +1,23 @@
 import type { Entry, EntryKind, EntryOf } from './types'
 
 /** An entry with what became of it. */
-export interface LoggedEntry { entry: Entry, state: 'stands' | 'corrected' | 'voided', by?: string }
+export interface LoggedEntry {
+  entry: Entry
+  state: 'stands' | 'corrected' | 'voided'
+  by?: string
+}
 
 /**
  * Every entry with its standing: the log keeps all, and a later entry that corrects or voids an earlier
  * one takes it out of force. Voiding a correction voids the fact; it does not bring the older figure back.
  */
 export function withStanding(entries: readonly Entry[]): LoggedEntry[] {
-  const fate = new Map<string, { state: 'corrected' | 'voided', by: string }>()
+  const fate = new Map<string, { state: 'corrected' | 'voided'; by: string }>()
   for (const entry of entries) {
     if (entry.replaces) fate.set(entry.replaces, { state: 'corrected', by: entry.id })
     if (entry.body.kind === 'void') fate.set(entry.body.target, { state: 'voided', by: entry.id })
   }
-  return entries.map((entry) => {
+  return entries.map(entry => {
     const end = fate.get(entry.id)
     return end ? { entry, ...end } : { entry, state: 'stands' as const }
   })

@@ -27,7 +27,8 @@ function checkReference(entries: readonly Entry[], entry: Entry, say: (field: st
   const found = entries.find(item => item.id === target)
   if (!found) return say(field, 'There is no such entry in this log.')
   if (!inForce(entries).includes(found)) return say(field, 'That entry has been corrected or voided already: correct the newest one.')
-  if (entry.body.kind !== 'void' && found.body.kind !== entry.body.kind) say(field, 'A correction must be of the same kind as the entry it corrects.')
+  if (entry.body.kind !== 'void' && found.body.kind !== entry.body.kind)
+    say(field, 'A correction must be of the same kind as the entry it corrects.')
   if (entry.body.kind === 'void' && found.body.kind === 'intake' && inForce(entries).length > 1) {
     say(field, 'The intake carries the rest of the log: void the later entries first.')
   }

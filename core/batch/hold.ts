@@ -3,9 +3,13 @@ import type { Entry } from './types'
 
 /** Where food waits between steps. */
 export const HOLD_PLACES = ['counter', 'refrigerator', 'freezer', 'cool-room'] as const
-export type HoldPlace = typeof HOLD_PLACES[number]
+export type HoldPlace = (typeof HOLD_PLACES)[number]
 
-export interface Hold { place: HoldPlace, since: number, until: number }
+export interface Hold {
+  place: HoldPlace
+  since: number
+  until: number
+}
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -18,18 +22,30 @@ const HOT_DAY_C = 32
  * doubted keeps a week in the refrigerator.
  * @param state `raw` uncut, `cut` cut or cooked, `dry` from the machine
  */
-export function holdLimit(place: HoldPlace, state: 'raw' | 'cut' | 'dry', options: { freshDays: number, roomC?: number }): number {
+export function holdLimit(place: HoldPlace, state: 'raw' | 'cut' | 'dry', options: { freshDays: number; roomC?: number }): number {
   switch (place) {
-    case 'freezer': return 90 * DAY
-    case 'refrigerator': return state === 'raw' ? options.freshDays * DAY : state === 'cut' ? 2 * DAY : 7 * DAY
-    case 'cool-room': return state === 'raw' ? options.freshDays / 2 * DAY : state === 'cut' ? 4 * HOUR : DAY
-    case 'counter': return state === 'raw' ? Math.min(1, options.freshDays / 4) * DAY : state === 'dry' ? 3 * HOUR : (options.roomC ?? 20) > HOT_DAY_C ? HOUR : 2 * HOUR
+    case 'freezer':
+      return 90 * DAY
+    case 'refrigerator':
+      return state === 'raw' ? options.freshDays * DAY : state === 'cut' ? 2 * DAY : 7 * DAY
+    case 'cool-room':
+      return state === 'raw' ? (options.freshDays / 2) * DAY : state === 'cut' ? 4 * HOUR : DAY
+    case 'counter':
+      return state === 'raw'
+        ? Math.min(1, options.freshDays / 4) * DAY
+        : state === 'dry'
+          ? 3 * HOUR
+          : (options.roomC ?? 20) > HOT_DAY_C
+            ? HOUR
+            : 2 * HOUR
   }
 }
 
 /** Where the food is held now, by the newest word on it; undefined where work goes on. */
 export function holdOf(log: readonly Entry[], state: 'raw' | 'cut' | 'dry', freshDays: number, after: number): Hold | undefined {
-  const last = ofKind(log, 'hold').filter(entry => entry.at >= after).at(-1)
+  const last = ofKind(log, 'hold')
+    .filter(entry => entry.at >= after)
+    .at(-1)
   if (!last || last.body.place === null) return undefined
   const { place, roomC } = last.body
   return { place, since: last.at, until: last.at + holdLimit(place, state, { freshDays, roomC }) }

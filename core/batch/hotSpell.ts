@@ -5,7 +5,11 @@ import type { BatchState } from './state'
 const HOUR = 3_600_000
 
 /** A heat above the card's that is on now, and when it should come down. */
-export interface HotSpell { since: number, lowerBy: number, celsius: number }
+export interface HotSpell {
+  since: number
+  lowerBy: number
+  celsius: number
+}
 
 /** Whether a batch stands at a heat that may harden it; undefined where it does not. */
 export function hotSpellOf(state: BatchState, { waterGone }: Pick<Assessment, 'waterGone'>): HotSpell | undefined {

@@ -20,7 +20,10 @@ export function lessonsOf(entries: readonly Entry[], find: FindFood): Lesson[] {
   const log = inForce(entries)
   const weighings = foldBatch(log, find)?.run?.weighings ?? []
   return weighings.flatMap(({ at, entryIds }): Lesson[] => {
-    const then = foldBatch(log.filter(entry => entry.at <= at), find)
+    const then = foldBatch(
+      log.filter(entry => entry.at <= at),
+      find,
+    )
     const assessed = then && assess(then, at)
     return assessed ? [{ entryId: entryIds.at(-1)!, finish: assessed.finish }] : []
   })

@@ -19,7 +19,7 @@ export interface OffSpellInput {
   /** Kept indoors and covered meanwhile, as what dries in the sun is at night: it does not dry on. */
   covered?: boolean
   /** Whole-load weights, oldest first. */
-  weights: readonly { at: number, weightG: number }[]
+  weights: readonly { at: number; weightG: number }[]
 }
 
 const HOUR = 3_600_000
@@ -36,7 +36,7 @@ const LEAST_FREE_X = 0.004
 export function setbacksOf(input: OffSpellInput): Setback[] {
   const { clock, food } = input
   // What was measured was the air of the day outdoors.
-  const room = input.covered ? USUAL_ROOM : input.room ?? USUAL_ROOM
+  const room = input.covered ? USUAL_ROOM : (input.room ?? USUAL_ROOM)
   const isotherm = isothermOf(food)
   const targetX = dryBasis(input.targetMoisture)
   const startX = input.loadedG / input.solidsG - 1
@@ -49,15 +49,27 @@ export function setbacksOf(input: OffSpellInput): Setback[] {
     const endX = input.room ? equilibriumIn(isotherm, room, spell.setC).mean : DEFAULT_EQUILIBRIUM.mean
     if (targetX - endX < LEAST_FREE_X) return
     const soFar = setBackClock(clock, setbacks)
-    const points = [{ at: input.loadedAt, freeX: startX - endX }, ...input.weights.map(({ at, weightG }) => ({ at, freeX: Math.max(LEAST_FREE_X, weightG / input.solidsG - 1 - endX) }))]
-      .filter(point => point.at <= spell.to!).map(point => ({ ...point, hours: soFar.equivalentHoursAt(point.at) }))
+    const points = [
+      { at: input.loadedAt, freeX: startX - endX },
+      ...input.weights.map(({ at, weightG }) => ({ at, freeX: Math.max(LEAST_FREE_X, weightG / input.solidsG - 1 - endX) })),
+    ]
+      .filter(point => point.at <= spell.to!)
+      .map(point => ({ ...point, hours: soFar.equivalentHoursAt(point.at) }))
     const last = points.at(-1)!
     const lastX = endX + last.freeX
     const since = soFar.equivalentHoursAt(spell.to) - last.hours
     const usual = usualRate(startX - endX, targetX - endX, input.middleHours)
     const perHour = Math.sqrt(usual * (seenRate(points) ?? usual))
     const fromX = endX + Math.max(LEAST_FREE_X, (lastX - endX) * Math.exp(-perHour * since))
-    const toX = driftedMoisture({ fromX, balanceX: roomBalance(isotherm, room), ratePerHour: perHour, setC: spell.setC, nowC: room.celsius, fan: false, hours })
+    const toX = driftedMoisture({
+      fromX,
+      balanceX: roomBalance(isotherm, room),
+      ratePerHour: perHour,
+      setC: spell.setC,
+      nowC: room.celsius,
+      fan: false,
+      hours,
+    })
     const lost = Math.log(Math.max(LEAST_FREE_X, toX - endX) / (fromX - endX)) / perHour
     // More than was dried cannot be lost: food in a room never gets as wet as it was fresh.
     setbacks.push({ at: next.from, hours: Math.min(input.covered ? Math.max(0, lost) : lost, soFar.equivalentHoursAt(spell.to)) })
@@ -69,7 +81,7 @@ export function setbacksOf(input: OffSpellInput): Setback[] {
 const usualRate = (startX: number, targetX: number, middleHours: number) => Math.log(Math.max(1.5, startX / targetX)) / middleHours
 
 /** The same between the last two weighings, an hour or more apart. */
-function seenRate(points: readonly { hours: number, freeX: number }[]): number | undefined {
+function seenRate(points: readonly { hours: number; freeX: number }[]): number | undefined {
   const last = points.at(-1)!
   const before = points.findLast(point => last.hours - point.hours >= 1)
   const rate = before && Math.log(before.freeX / last.freeX) / (last.hours - before.hours)

@@ -16,8 +16,8 @@ export interface RunOutline {
   /** Hours of heat to the target, and those that it had. */
   hoursToTarget: Interval
   hoursOfHeat: number
-  weighed: { hours: number, left: number }[]
-  curve: { hours: number, left: number }[]
+  weighed: { hours: number; left: number }[]
+  curve: { hours: number; left: number }[]
 }
 
 /** Points kept of a curve: enough for a line among others. */
@@ -35,9 +35,15 @@ export function outlineOf(state: BatchState): RunOutline | undefined {
   const step = Math.max(1, Math.floor(drawn.length / POINTS))
   const { p10, p50, p90 } = assessed.estimate.hoursToTarget
   return {
-    loadedAt: run.loadedAt, loadedG: run.loadedG, thicknessMm: state.thicknessMm, cutBy: state.cutBy, trays: run.positions.length,
-    setC: run.clock.spells[0]?.setC ?? null, roomHumidity: run.room?.humidity,
-    hoursToTarget: { p10: ofHeat(p10), p50: ofHeat(p50), p90: ofHeat(p90) }, hoursOfHeat: run.clock.hoursAt(run.unloadedAt),
+    loadedAt: run.loadedAt,
+    loadedG: run.loadedG,
+    thicknessMm: state.thicknessMm,
+    cutBy: state.cutBy,
+    trays: run.positions.length,
+    setC: run.clock.spells[0]?.setC ?? null,
+    roomHumidity: run.room?.humidity,
+    hoursToTarget: { p10: ofHeat(p10), p50: ofHeat(p50), p90: ofHeat(p90) },
+    hoursOfHeat: run.clock.hoursAt(run.unloadedAt),
     weighed: run.weighings.map(({ at, weightG }) => ({ hours: run.clock.hoursAt(at), left: left(weightG) })),
     curve: drawn.filter((_, i) => i % step === 0 || i === drawn.length - 1).map(({ hours, value }) => ({ hours, left: left(value.p50) })),
   }

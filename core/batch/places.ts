@@ -15,7 +15,10 @@ export interface TrayPlaces {
   movedAt?: number
 }
 
-interface Stand { at: number, places: ReadonlyMap<number, number> }
+interface Stand {
+  at: number
+  places: ReadonlyMap<number, number>
+}
 
 /**
  * Follows the trays of one load through moves and takings out.
@@ -23,7 +26,11 @@ interface Stand { at: number, places: ReadonlyMap<number, number> }
  * @param moves moves of the run, of whatever batch's trays, in force
  * @param unloads what came out of this load, in force; places as they were then
  */
-export function followTrays(trays: readonly number[], moves: readonly EntryOf<'move'>[], unloads: readonly EntryOf<'unload'>[]): TrayPlaces {
+export function followTrays(
+  trays: readonly number[],
+  moves: readonly EntryOf<'move'>[],
+  unloads: readonly EntryOf<'unload'>[],
+): TrayPlaces {
   const outAt = new Map<number, number>()
   const places = new Map(trays.map(tray => [tray, tray]))
   const stands: Stand[] = [{ at: -Infinity, places: new Map(places) }]
@@ -51,7 +58,7 @@ export function followTrays(trays: readonly number[], moves: readonly EntryOf<'m
  * @param taken places that carry a tray now
  * @returns the places taken afterwards, with repeats where two trays would share one
  */
-export function placesAfter(taken: readonly number[], trays: readonly { from: number, to: number }[]): number[] {
+export function placesAfter(taken: readonly number[], trays: readonly { from: number; to: number }[]): number[] {
   const to = new Map(trays.map(move => [move.from, move.to]))
   return taken.map(place => to.get(place) ?? place)
 }

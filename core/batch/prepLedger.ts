@@ -3,29 +3,52 @@ import type { PrepLedger, PrepStep } from '../mass'
 import type { EntryOf } from './types'
 
 /** What a step takes off where it was not weighed, share of the weight before it (common practice). */
-const USUAL_WATER: Partial<Record<string, { mean: number, sd: number }>> = {
-  roast: { mean: 0.25, sd: 0.1 }, thicken: { mean: 0.3, sd: 0.12 }, drain: { mean: 0.2, sd: 0.1 }, char: { mean: 0.12, sd: 0.06 }, boil: { mean: 0.08, sd: 0.08 }, cook: { mean: 0.22, sd: 0.08 }, toast: { mean: 0.06, sd: 0.04 },
+const USUAL_WATER: Partial<Record<string, { mean: number; sd: number }>> = {
+  roast: { mean: 0.25, sd: 0.1 },
+  thicken: { mean: 0.3, sd: 0.12 },
+  drain: { mean: 0.2, sd: 0.1 },
+  char: { mean: 0.12, sd: 0.06 },
+  boil: { mean: 0.08, sd: 0.08 },
+  cook: { mean: 0.22, sd: 0.08 },
+  toast: { mean: 0.06, sd: 0.04 },
 }
 /** Peels, seeds and husks, where the food's own loss counts for the trimming. */
-const USUAL_WASTE: Partial<Record<string, { mean: number, sd: number }>> = { peel: { mean: 0.12, sd: 0.05 }, seed: { mean: 0.1, sd: 0.05 } }
+const USUAL_WASTE: Partial<Record<string, { mean: number; sd: number }>> = { peel: { mean: 0.12, sd: 0.05 }, seed: { mean: 0.1, sd: 0.05 } }
 
 /** Water of what comes back from the shelf to be dried again: dry once, and damp since (common practice). */
 const FROM_SHELF = { mean: 0.08, sd: 0.03 }
 
 /** The steps of preparing as the ledger takes them: what was weighed, and the usual share where it was not. */
-export function ledgerOf(intake: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], splits: readonly EntryOf<'split'>[], food: Food, card: MethodCard, loadedG: number | undefined): PrepLedger {
+export function ledgerOf(
+  intake: EntryOf<'intake'>,
+  prep: readonly EntryOf<'prep'>[],
+  splits: readonly EntryOf<'split'>[],
+  food: Food,
+  card: MethodCard,
+  loadedG: number | undefined,
+): PrepLedger {
   const trim = (card.trimShare ?? food.trimShare).value
-  const steps = [...prep, ...splits].sort((a, b) => a.at - b.at || a.seq - b.seq).flatMap((entry): PrepStep[] => {
-    if (entry.body.kind === 'split') return [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }]
-    const { step, effect, weightG, added } = entry.body
-    if (effect === 'none') return []
-    if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
-    const usualShare = effect === 'waste' ? USUAL_WASTE[step] ?? trim : USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 }
-    return [{ kind: effect, name: step, weightG, usualShare }]
-  })
+  const steps = [...prep, ...splits]
+    .sort((a, b) => a.at - b.at || a.seq - b.seq)
+    .flatMap((entry): PrepStep[] => {
+      if (entry.body.kind === 'split') return [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }]
+      const { step, effect, weightG, added } = entry.body
+      if (effect === 'none') return []
+      if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
+      const usualShare = effect === 'waste' ? (USUAL_WASTE[step] ?? trim) : (USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 })
+      return [{ kind: effect, name: step, weightG, usualShare }]
+    })
   // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss, unless it is said that nothing came off.
-  if (!intake.body.fromJars && !prep.some(entry => entry.body.effect === 'waste' || (entry.body.step === 'trim' && entry.body.effect === 'none'))) {
+  if (
+    !intake.body.fromJars &&
+    !prep.some(entry => entry.body.effect === 'waste' || (entry.body.step === 'trim' && entry.body.effect === 'none'))
+  ) {
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
   }
-  return { rawWeightG: intake.body.weightG, rawMoisture: intake.body.fromJars ? FROM_SHELF : food.rawMoisture.value, steps, loadedWeightG: loadedG }
+  return {
+    rawWeightG: intake.body.weightG,
+    rawMoisture: intake.body.fromJars ? FROM_SHELF : food.rawMoisture.value,
+    steps,
+    loadedWeightG: loadedG,
+  }
 }

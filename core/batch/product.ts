@@ -2,7 +2,10 @@ import { readJarAir } from './assess'
 import type { BatchState } from './state'
 
 /** Water of what a batch gives, wet basis, and how it is known. */
-export interface ProductMoisture { moisture: number, known: 'jar air' | 'target' }
+export interface ProductMoisture {
+  moisture: number
+  known: 'jar air' | 'target'
+}
 
 /**
  * How dry the product is: by the air in a closed jar where that was read after the drying, else the target it
@@ -17,7 +20,7 @@ export function productMoisture(state: BatchState): ProductMoisture {
 
 /** Share of salt that seasoning gave the dry product, 0–1; trimming after it takes salt along. */
 export function saltShareOf(state: Pick<BatchState, 'prep' | 'dryG' | 'splits' | 'run'>): number {
-  const saltG = state.prep.reduce((sum, { body }) => sum + (body.effect === 'added' ? body.added?.saltG ?? 0 : 0), 0)
+  const saltG = state.prep.reduce((sum, { body }) => sum + (body.effect === 'added' ? (body.added?.saltG ?? 0) : 0), 0)
   const dryG = state.dryG ?? state.run?.loadedG
   return dryG === undefined || dryG <= 0 ? 0 : Math.min(1, saltG / dryG)
 }
@@ -29,7 +32,7 @@ const THROUGH = 0.9
 export function sieveReached(state: Pick<BatchState, 'grinds'>): number | undefined {
   const passes = state.grinds.flatMap(({ body }) => body.passes ?? [])
   const openings = [...new Set(passes.map(pass => pass.openingUm))].sort((a, b) => a - b)
-  return openings.find((openingUm) => {
+  return openings.find(openingUm => {
     const same = passes.filter(pass => pass.openingUm === openingUm)
     const throughG = same.reduce((sum, pass) => sum + pass.throughG, 0)
     return throughG >= THROUGH * (throughG + same.at(-1)!.overG)

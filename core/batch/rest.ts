@@ -10,7 +10,7 @@ export interface RestingJar extends RestJar {
   last?: LookSight
   mould: boolean
   /** Thrown away meanwhile. */
-  out?: { weightG: number, cause: string }
+  out?: { weightG: number; cause: string }
 }
 
 /** The rest in closed jars since the food last left the machine. */
@@ -33,12 +33,19 @@ export function restOf(log: readonly Entry[], unloadedAt: number): RestState {
   const end = ofKind(since, 'restEnd').at(-1)
   const looks = start ? ofKind(since, 'look').filter(look => look.at >= start.at) : []
   const outs = ofKind(since, 'restOut')
-  const named = start ? start.body.jars ?? [{ name: start.body.container ?? 'The jar' }] : []
+  const named = start ? (start.body.jars ?? [{ name: start.body.container ?? 'The jar' }]) : []
   const jars = named.map((jar, i): RestingJar => {
     const number = i + 1
     const own = looks.filter(look => look.body.jar === undefined || look.body.jar === number)
     const out = outs.find(entry => entry.body.jar === number)?.body
-    return { ...jar, number, looks: own, last: own.at(-1)?.body.saw, mould: out === undefined && own.some(look => look.body.saw === 'mould'), out }
+    return {
+      ...jar,
+      number,
+      looks: own,
+      last: own.at(-1)?.body.saw,
+      mould: out === undefined && own.some(look => look.body.saw === 'mould'),
+      out,
+    }
   })
   return { startedAt: start?.at, endedAt: end?.at, endWeightG: end?.body.weightG, looks, jars }
 }

@@ -13,16 +13,48 @@ export interface RuleContext {
   now: number
   find: FindFood
   /** Trays of the machine that a load goes into, and what stands in it now (other batches). */
-  machine?: { name: string, kind: MachineKind, trays: number, lowC: number, highC: number, taken: readonly number[] }
+  machine?: { name: string; kind: MachineKind; trays: number; lowC: number; highC: number; taken: readonly number[] }
 }
 
 /** Tray heavier than loaded by less than this is the scale. */
 const SCALE_SHARE = 0.02
 
 const WORDS: Record<EntryKind, string> = {
-  intake: 'taking in', prep: 'preparing', load: 'loading', heat: 'changing the heat', air: 'measuring the air', outlook: 'looking at the weather', split: 'taking a part', hold: 'keeping', caution: 'accepting a caution', powderDry: 'drying powder', move: 'moving trays', tick: 'going through the list', weigh: 'weighing', feel: 'feeling',
-  unload: 'taking out', rest: 'resting', look: 'looking at the jar', jarAir: 'reading the jar’s air', restEnd: 'ending the rest', grind: 'grinding', pack: 'packing',
-  finish: 'finishing', note: 'noting', take: 'taking from a jar', moveJar: 'moving a jar', discard: 'discarding a jar', smell: 'smelling', lookJar: 'looking at a jar', measure: 'weighing a spoon', fill: 'filling a jar', stock: 'putting in what was bought', pour: 'pouring', restOut: 'throwing a jar away', review: 'a word for next time', void: 'voiding',
+  intake: 'taking in',
+  prep: 'preparing',
+  load: 'loading',
+  heat: 'changing the heat',
+  air: 'measuring the air',
+  outlook: 'looking at the weather',
+  split: 'taking a part',
+  hold: 'keeping',
+  caution: 'accepting a caution',
+  powderDry: 'drying powder',
+  move: 'moving trays',
+  tick: 'going through the list',
+  weigh: 'weighing',
+  feel: 'feeling',
+  unload: 'taking out',
+  rest: 'resting',
+  look: 'looking at the jar',
+  jarAir: 'reading the jar’s air',
+  restEnd: 'ending the rest',
+  grind: 'grinding',
+  pack: 'packing',
+  finish: 'finishing',
+  note: 'noting',
+  take: 'taking from a jar',
+  moveJar: 'moving a jar',
+  discard: 'discarding a jar',
+  smell: 'smelling',
+  lookJar: 'looking at a jar',
+  measure: 'weighing a spoon',
+  fill: 'filling a jar',
+  stock: 'putting in what was bought',
+  pour: 'pouring',
+  restOut: 'throwing a jar away',
+  review: 'a word for next time',
+  void: 'voiding',
 }
 
 /**
@@ -36,7 +68,13 @@ export function checkEntry(entries: readonly Entry[], entry: Entry, context: Rul
   checkEnvelope(entries, entry, context.now)
 
   const before = inForce(entries.filter(item => item.id !== entry.replaces))
-  const state = entry.body.kind === 'intake' ? undefined : foldBatch(before.filter(item => item.at <= entry.at || item.body.kind === 'intake'), context.find)
+  const state =
+    entry.body.kind === 'intake'
+      ? undefined
+      : foldBatch(
+          before.filter(item => item.at <= entry.at || item.body.kind === 'intake'),
+          context.find,
+        )
   if (entry.body.kind === 'intake') checkIntake(entry.body, context.find, say)
   else if (entry.body.kind !== 'void' && !state) say('batch', 'This batch has no intake in force: nothing can be logged on it.')
   else if (state) checkBody(entry, state, before, context, say)
@@ -50,9 +88,15 @@ export function checkEntry(entries: readonly Entry[], entry: Entry, context: Rul
  * weigh-ins do not change, so that the log is followed once for each of its steps rather than for each weight.
  * @returns problems by the entry's place in the list; the log as a whole is looked at where none has any
  */
-export function checkWeighIns(entries: readonly Entry[], coming: readonly Entry[], context: RuleContext): { index: number, problem: Problem }[] {
-  const found: { index: number, problem: Problem }[] = []
-  const others = inForce(entries).filter(entry => entry.body.kind !== 'weigh').sort((a, b) => a.at - b.at || a.seq - b.seq)
+export function checkWeighIns(
+  entries: readonly Entry[],
+  coming: readonly Entry[],
+  context: RuleContext,
+): { index: number; problem: Problem }[] {
+  const found: { index: number; problem: Problem }[] = []
+  const others = inForce(entries)
+    .filter(entry => entry.body.kind !== 'weigh')
+    .sort((a, b) => a.at - b.at || a.seq - b.seq)
   const states = new Map<number, BatchState | undefined>()
   for (const [index, entry] of coming.entries()) {
     const say: Say = (field, message) => found.push({ index, problem: { field, message } })
@@ -67,8 +111,7 @@ export function checkWeighIns(entries: readonly Entry[], coming: readonly Entry[
   if (found.length > 0 || coming.length === 0) return found
   try {
     checkWhole([...entries, ...coming.slice(0, -1)], coming.at(-1)!, context.find)
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof InputError)) throw error
     found.push({ index: coming.length - 1, problem: error.problems[0]! })
   }
@@ -108,33 +151,52 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
   switch (body.kind) {
     case 'prep':
       need(!run, 'The food is on the trays already')
-      if (body.effect !== 'none' && body.effect !== 'added' && body.weightG !== undefined && !(body.weightG > 0)) say('weightG', 'The weight must be above zero, or left empty.')
+      if (body.effect !== 'none' && body.effect !== 'added' && body.weightG !== undefined && !(body.weightG > 0))
+        say('weightG', 'The weight must be above zero, or left empty.')
       break
-    case 'load': return checkLoad(body, state, inMachine, context, say)
+    case 'load':
+      return checkLoad(body, state, inMachine, context, say)
     case 'heat':
     case 'air':
     case 'move':
     case 'outlook':
-    case 'tick': break
-    case 'split':
-      if (need(!run, 'The food is on the trays already') && body.weightG >= state.balance.weightG.p90) say('weightG', `Only about ${grams(state.balance.weightG.p50)} is there: take less, or correct the intake.`)
+    case 'tick':
       break
-    case 'hold': need(!inMachine && state.stage !== 'shelf', inMachine ? 'It is in a machine: take it out first' : 'It is on the shelf'); break
+    case 'split':
+      if (need(!run, 'The food is on the trays already') && body.weightG >= state.balance.weightG.p90)
+        say('weightG', `Only about ${grams(state.balance.weightG.p50)} is there: take less, or correct the intake.`)
+      break
+    case 'hold':
+      need(!inMachine && state.stage !== 'shelf', inMachine ? 'It is in a machine: take it out first' : 'It is on the shelf')
+      break
     case 'powderDry':
-      if (!need((state.grinds.length > 0 || state.intake.body.fromForm === 'powder') && state.jars.length === 0, 'Only powder that is not packed yet is dried so')) break
-      if (body.afterG !== undefined && body.afterG > (body.beforeG ?? state.powderG) * (1 + SCALE_SHARE) + 1) say('afterG', `Powder only gets lighter: ${grams(body.afterG)} is more than before.`)
+      if (
+        !need(
+          (state.grinds.length > 0 || state.intake.body.fromForm === 'powder') && state.jars.length === 0,
+          'Only powder that is not packed yet is dried so',
+        )
+      )
+        break
+      if (body.afterG !== undefined && body.afterG > (body.beforeG ?? state.powderG) * (1 + SCALE_SHARE) + 1)
+        say('afterG', `Powder only gets lighter: ${grams(body.afterG)} is more than before.`)
       break
     case 'jarAir':
       need(run !== undefined && state.stage !== 'shelf', 'Nothing has been dried yet')
       checkJarAir(body, say)
       break
-    case 'weigh': return need(inMachine, 'The batch is not in a machine') ? checkWeigh(body, state, entry.at, say) : undefined
-    case 'feel': need(inMachine, 'The batch is not in a machine'); break
+    case 'weigh':
+      return need(inMachine, 'The batch is not in a machine') ? checkWeigh(body, state, entry.at, say) : undefined
+    case 'feel':
+      need(inMachine, 'The batch is not in a machine')
+      break
     case 'unload':
       return need(inMachine, 'The batch is not in a machine') ? checkUnload(body, state, entry.at, say) : undefined
-    case 'rest': need(out && rest?.startedAt === undefined, 'Only food that has left the machine goes to rest, once'); break
+    case 'rest':
+      need(out && rest?.startedAt === undefined, 'Only food that has left the machine goes to rest, once')
+      break
     case 'look':
-      if (need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting') && body.jar !== undefined) checkRestJar(body.jar, state, say)
+      if (need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting') && body.jar !== undefined)
+        checkRestJar(body.jar, state, say)
       break
     case 'restOut':
       if (!need(rest?.startedAt !== undefined && rest.endedAt === undefined, 'No jar is resting')) break
@@ -145,37 +207,59 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
       need(out && rest?.endedAt === undefined, 'There is no rest to end')
       if (body.weightG !== undefined && run && body.weightG > run.loadedG) say('weightG', heavier(body.weightG, run.loadedG))
       break
-    case 'grind': return checkGrind(body, state, say)
-    case 'pack': return checkPack(body, state, before, say)
-    case 'finish': need(state.jars.length > 0 || state.stage === 'grinding' || state.mould, 'There is nothing to finish yet'); break
+    case 'grind':
+      return checkGrind(body, state, say)
+    case 'pack':
+      return checkPack(body, state, before, say)
+    case 'finish':
+      need(state.jars.length > 0 || state.stage === 'grinding' || state.mould, 'There is nothing to finish yet')
+      break
   }
 }
 
 function checkRestJar(number: number, state: BatchState, say: Say): void {
   const jar = state.rest!.jars[number - 1]
-  if (!jar) say('jar', `${state.rest!.jars.length === 1 ? 'One jar is' : `${state.rest!.jars.length} jars are`} at rest; there is no number ${number}.`)
+  if (!jar)
+    say(
+      'jar',
+      `${state.rest!.jars.length === 1 ? 'One jar is' : `${state.rest!.jars.length} jars are`} at rest; there is no number ${number}.`,
+    )
   else if (jar.out) say('jar', 'This jar has been thrown away.')
 }
 
 /** The hygrometer's own error may take a reading over the edge; this far it may not. */
 function checkJarAir(body: Extract<EntryBody, { kind: 'jarAir' }>, say: Say): void {
   const corrected = body.calibration.offset + body.calibration.gain * body.shown
-  if (corrected < 0 || corrected > 1) say('shown', `Corrected by its salt test this reads ${Math.round(corrected * 100)} %: the hygrometer needs a new salt test.`)
+  if (corrected < 0 || corrected > 1)
+    say('shown', `Corrected by its salt test this reads ${Math.round(corrected * 100)} %: the hygrometer needs a new salt test.`)
 }
 
 const grams = (value: number) => `${Math.round(value)} g`
 const heavier = (is: number, was: number) =>
   `${grams(is)} is more than the ${grams(was)} that was loaded: food in a dryer only gets lighter. Was the tray on the scale?`
 
-function checkLoad(body: Extract<EntryBody, { kind: 'load' }>, state: BatchState, inMachine: boolean, context: RuleContext, say: Say): void {
+function checkLoad(
+  body: Extract<EntryBody, { kind: 'load' }>,
+  state: BatchState,
+  inMachine: boolean,
+  context: RuleContext,
+  say: Say,
+): void {
   if (inMachine) return say('kind', 'The batch is in a machine already: take it out first.')
   if (state.stage === 'shelf') return say('kind', 'The batch is finished.')
   if (state.jars.length > 0) return say('kind', 'Jars of this batch are packed already: take what is left in as a batch of its own.')
   const { machine } = context
   if (!machine) return say('machineId', 'There is no such machine. Choose one from the Workshop.')
   const usual = state.card.ways[0]!.way
-  if (body.way === undefined ? machine.kind !== usual : body.way !== machine.kind) say('way', `${machine.name} is another way of drying: give “${machine.kind}” as its way.`)
-  for (const stop of stopsAtLoading(state.food, state.card, machine.kind, state.prep.map(step => step.body))) say('machineId', stop.message)
+  if (body.way === undefined ? machine.kind !== usual : body.way !== machine.kind)
+    say('way', `${machine.name} is another way of drying: give “${machine.kind}” as its way.`)
+  for (const stop of stopsAtLoading(
+    state.food,
+    state.card,
+    machine.kind,
+    state.prep.map(step => step.body),
+  ))
+    say('machineId', stop.message)
   const strange = (body.frozen ?? []).filter(position => !body.positions.includes(position))
   if (strange.length > 0) say('frozen', `Tray ${strange.join(', ')} is not loaded.`)
   const unique = new Set(body.positions)
@@ -186,21 +270,28 @@ function checkLoad(body: Extract<EntryBody, { kind: 'load' }>, state: BatchState
   if (taken.length > 0) say('positions', `Taken by another batch: ${taken.join(', ')}. Choose free trays.`)
   if (body.trays) {
     const sum = body.trays.reduce((total, tray) => total + tray.weightG, 0)
-    if (body.trays.length !== body.positions.length || body.trays.some(tray => !unique.has(tray.position))) say('trays', 'Give a weight for each tray, or the total only.')
+    if (body.trays.length !== body.positions.length || body.trays.some(tray => !unique.has(tray.position)))
+      say('trays', 'Give a weight for each tray, or the total only.')
     else if (Math.abs(sum - body.totalG) > 1) say('totalG', `The trays add up to ${grams(sum)}, not ${grams(body.totalG)}.`)
   }
   const most = state.grinds.length > 0 ? state.powderG : state.run ? state.run.loadedG : mostAfterPrep(state)
   if (body.totalG > most * (1 + SCALE_SHARE)) {
-    say('totalG', `${grams(body.totalG)} on the trays is more than the ${grams(most)} there can be. Was the tray on the scale, or is the intake’s weight wrong?`)
+    say(
+      'totalG',
+      `${grams(body.totalG)} on the trays is more than the ${grams(most)} there can be. Was the tray on the scale, or is the intake’s weight wrong?`,
+    )
   }
 }
 
 /** What may lie on the trays at most: the raw weight, less what was weighed off, plus what came in. */
 function mostAfterPrep(state: BatchState): number {
-  return state.prep.reduce((left, { body }) => {
-    if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
-    return body.effect === 'none' ? left : left - (body.weightG ?? 0)
-  }, state.intake.body.weightG - state.splits.reduce((sum, { body }) => sum + body.weightG, 0))
+  return state.prep.reduce(
+    (left, { body }) => {
+      if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
+      return body.effect === 'none' ? left : left - (body.weightG ?? 0)
+    },
+    state.intake.body.weightG - state.splits.reduce((sum, { body }) => sum + body.weightG, 0),
+  )
 }
 
 function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchState, at: number, say: Say): void {
@@ -211,7 +302,12 @@ function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchSta
     const loaded = run.trays.find(item => item.position === run.places.trayAt(tray.position, at))
     if (!loaded || !run.present.includes(loaded.position)) {
       const out = run.positions.some(position => !run.present.includes(position) && run.places.placeAt(position, at) === tray.position)
-      return say(`trays.${i}.position`, out ? `Tray ${tray.position} has been taken out.` : `Tray ${tray.position} does not carry this batch: it lies on ${placesOf(run, at).join(', ')}.`)
+      return say(
+        `trays.${i}.position`,
+        out
+          ? `Tray ${tray.position} has been taken out.`
+          : `Tray ${tray.position} does not carry this batch: it lies on ${placesOf(run, at).join(', ')}.`,
+      )
     }
     // Where the trays were not weighed at loading an even share is only a guess.
     const most = run.traysWeighed ? loaded.weightG * (1 + SCALE_SHARE) : Math.min(run.loadedG, loaded.weightG * 2)
@@ -220,7 +316,8 @@ function checkWeigh(body: Extract<EntryBody, { kind: 'weigh' }>, state: BatchSta
 }
 
 /** Places of a load's trays at an instant, those still in the machine. */
-const placesOf = (run: NonNullable<BatchState['run']>, at: number) => run.present.map(tray => run.places.placeAt(tray, at)).sort((a, b) => a - b)
+const placesOf = (run: NonNullable<BatchState['run']>, at: number) =>
+  run.present.map(tray => run.places.placeAt(tray, at)).sort((a, b) => a - b)
 
 /** What went in on some trays, g. */
 const loadedOn = (run: NonNullable<BatchState['run']>, positions: readonly number[]) =>
@@ -230,10 +327,14 @@ function checkUnload(body: Extract<EntryBody, { kind: 'unload' }>, state: BatchS
   const run = state.run!
   const here = placesOf(run, at)
   const strange = (body.positions ?? []).filter(position => !here.includes(position))
-  if (strange.length > 0) return say('positions', `Tray ${strange.join(', ')} is not in the machine with this batch: it has ${here.join(', ')}.`)
+  if (strange.length > 0)
+    return say('positions', `Tray ${strange.join(', ')} is not in the machine with this batch: it has ${here.join(', ')}.`)
   const positions = body.positions ? run.present.filter(tray => body.positions!.includes(run.places.placeAt(tray, at))) : run.present
   // Where the trays were not weighed an even share is only a guess.
-  const mostG = run.traysWeighed || positions.length === run.positions.length ? loadedOn(run, positions) : Math.min(run.loadedG, 2 * loadedOn(run, positions))
+  const mostG =
+    run.traysWeighed || positions.length === run.positions.length
+      ? loadedOn(run, positions)
+      : Math.min(run.loadedG, 2 * loadedOn(run, positions))
   if (body.weightG !== undefined && body.weightG > mostG * (1 + SCALE_SHARE)) say('weightG', heavier(body.weightG, mostG))
 }
 
@@ -244,41 +345,55 @@ function checkGrind(body: Extract<EntryBody, { kind: 'grind' }>, state: BatchSta
   checkSession(body, say)
   const already = state.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
   const most = state.run?.loadedG ?? state.intake.body.weightG
-  if (already + body.dryInG > most) say('dryInG', `${grams(already + body.dryInG)} to grind is more than the ${grams(most)} that ${state.run ? 'went on the trays' : 'came from the shelf'}.`)
+  if (already + body.dryInG > most)
+    say(
+      'dryInG',
+      `${grams(already + body.dryInG)} to grind is more than the ${grams(most)} that ${state.run ? 'went on the trays' : 'came from the shelf'}.`,
+    )
   const wentInG = body.dryInG + (body.seed?.weightG ?? 0)
-  if (body.powderOutG > wentInG * (1 + SCALE_SHARE)) say('powderOutG', `${grams(body.powderOutG)} of powder is more than the ${grams(wentInG)} that went in. Was the cup on the scale?`)
+  if (body.powderOutG > wentInG * (1 + SCALE_SHARE))
+    say('powderOutG', `${grams(body.powderOutG)} of powder is more than the ${grams(wentInG)} that went in. Was the cup on the scale?`)
 }
 
 /** The rounds, passes and losses of a session must add up with what went in and came out. */
 function checkSession(body: Extract<EntryBody, { kind: 'grind' }>, say: Say): void {
   const roundsG = (body.rounds ?? []).reduce((sum, round) => sum + round.inG, 0)
-  if (body.rounds && Math.abs(roundsG - body.dryInG) > 1 + SCALE_SHARE * body.dryInG) say('rounds', `The rounds add up to ${grams(roundsG)}, not to the ${grams(body.dryInG)} that went in.`)
+  if (body.rounds && Math.abs(roundsG - body.dryInG) > 1 + SCALE_SHARE * body.dryInG)
+    say('rounds', `The rounds add up to ${grams(roundsG)}, not to the ${grams(body.dryInG)} that went in.`)
   body.rounds?.forEach((round, i) => {
-    if (round.outG !== undefined && round.outG > (round.inG + (body.seed?.weightG ?? 0)) * (1 + SCALE_SHARE) + 1) say(`rounds.${i}.outG`, `${grams(round.outG)} out of a round of ${grams(round.inG)}. Was the cup on the scale?`)
+    if (round.outG !== undefined && round.outG > (round.inG + (body.seed?.weightG ?? 0)) * (1 + SCALE_SHARE) + 1)
+      say(`rounds.${i}.outG`, `${grams(round.outG)} out of a round of ${grams(round.inG)}. Was the cup on the scale?`)
   })
   if (body.passes?.length) {
     try {
       sumPasses(body.passes)
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof InputError)) throw error
       for (const { field, message } of error.problems) say(field, message.charAt(0).toUpperCase() + message.slice(1))
     }
   }
   const lostG = Object.values(body.lost ?? {}).reduce((sum, grams) => sum + (grams ?? 0), 0)
   const missingG = body.dryInG + (body.seed?.weightG ?? 0) - body.powderOutG
-  if (lostG > missingG + 1 + SCALE_SHARE * body.dryInG) say('lost', `The losses add up to ${grams(lostG)}, but only ${grams(Math.max(0, missingG))} is missing.`)
+  if (lostG > missingG + 1 + SCALE_SHARE * body.dryInG)
+    say('lost', `The losses add up to ${grams(lostG)}, but only ${grams(Math.max(0, missingG))} is missing.`)
 }
 
 function checkPack(body: Extract<EntryBody, { kind: 'pack' }>, state: BatchState, before: readonly Entry[], say: Say): void {
   if (state.unpackedG === undefined) {
-    return say('kind', state.purpose === 'pieces' ? 'End the rest before packing, so that what goes in the jar is known to be dry.' : 'Grind before packing.')
+    return say(
+      'kind',
+      state.purpose === 'pieces'
+        ? 'End the rest before packing, so that what goes in the jar is known to be dry.'
+        : 'Grind before packing.',
+    )
   }
-  if (!body.topUp && ofKind(before, 'pack').some(entry => entry.body.jarId === body.jarId)) say('jarId', 'This jar has been packed already.')
+  if (!body.topUp && ofKind(before, 'pack').some(entry => entry.body.jarId === body.jarId))
+    say('jarId', 'This jar has been packed already.')
   if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1) {
     say('netG', `Only ${grams(state.unpackedG)} is left to pack. Was the jar on the scale?`)
   }
-  for (const stop of stopsAtPacking(state.food, { ...body, moisture: state.food.target[state.purpose] })) say(stop.rule.key === 'oil' ? 'inOil' : 'packageKey', stop.message)
+  for (const stop of stopsAtPacking(state.food, { ...body, moisture: state.food.target[state.purpose] }))
+    say(stop.rule.key === 'oil' ? 'inOil' : 'packageKey', stop.message)
 }
 
 /**
@@ -290,8 +405,7 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   let state: BatchState | undefined
   try {
     state = foldBatch(after, find)
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof InputError) throw new InputError([{ field: 'weightG', message: error.problems[0]!.message }])
     throw error
   }
@@ -301,20 +415,34 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   }
   const log = inForce(after)
   const wet = state.run?.loadedG
-  if (ofKind(log, 'load').length === 0 && log.some(item => ['weigh', 'feel', 'unload', ...(state.fromJars ? [] : ['grind'])].includes(item.body.kind))) {
+  if (
+    ofKind(log, 'load').length === 0 &&
+    log.some(item => ['weigh', 'feel', 'unload', ...(state.fromJars ? [] : ['grind'])].includes(item.body.kind))
+  ) {
     fail('Later entries rest on this loading: void them first.')
   }
   const { run } = state
-  if ((run?.unloadedAt === undefined) && !(state.fromJars && !run) && log.some(item => item.at >= (run?.loadedAt ?? 0) && ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))) {
+  if (
+    run?.unloadedAt === undefined &&
+    !(state.fromJars && !run) &&
+    log.some(item => item.at >= (run?.loadedAt ?? 0) && ['rest', 'restEnd', 'grind', 'pack'].includes(item.body.kind))
+  ) {
     fail('Later entries rest on this taking out: void them first.')
   }
   if (run && (entry.replaces !== undefined || entry.body.kind === 'void')) {
     // What let the food into the machine may not be taken away from under it.
-    const [stop] = stopsAtLoading(state.food, state.card, run.way.way, state.prep.map(step => step.body))
+    const [stop] = stopsAtLoading(
+      state.food,
+      state.card,
+      run.way.way,
+      state.prep.map(step => step.body),
+    )
     if (stop) fail(`The loading rests on this: void that first. ${stop.message}`)
   }
   if (run) {
-    const lost = ofKind(log, 'weigh').find(({ at, body }) => at >= run.loadedAt && body.trays?.some(tray => run.places.trayAt(tray.position, at) === undefined))
+    const lost = ofKind(log, 'weigh').find(
+      ({ at, body }) => at >= run.loadedAt && body.trays?.some(tray => run.places.trayAt(tray.position, at) === undefined),
+    )
     if (lost) fail('A later weigh-in names a tray that this would have put elsewhere: correct or void that first.')
   }
   if (wet !== undefined) {
@@ -324,7 +452,12 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   const [firstPack] = ofKind(log, 'pack')
   const [firstGrind] = ofKind(log, 'grind')
   if (firstPack && firstGrind && state.purpose !== 'pieces' && state.intake.body.fromForm !== 'powder' && firstGrind.at > firstPack.at) {
-    throw new InputError([{ field: 'at', message: 'A jar would have been packed before anything was ground, and its best time would begin too early: check the time.' }])
+    throw new InputError([
+      {
+        field: 'at',
+        message: 'A jar would have been packed before anything was ground, and its best time would begin too early: check the time.',
+      },
+    ])
   }
   const packable = (state.purpose === 'pieces' ? state.dryG : state.powderG) ?? 0
   if (state.packedG > 0 && state.packedG > packable * (1 + SCALE_SHARE) + 1) {

@@ -21,11 +21,11 @@ export interface RunState {
   way: CardWay
   /** Trays that went in frozen solid. */
   frozen: number[]
-  portions?: { count: number, ml: number }
+  portions?: { count: number; ml: number }
   /** It went back in as powder. */
   powder: boolean
   /** What was said of the weather, outdoors. */
-  outlook?: { duskMinute: number, rainAt?: number }
+  outlook?: { duskMinute: number; rainAt?: number }
   /** The trays, each known by the place it was loaded in. */
   positions: number[]
   /** Trays still in the machine. */
@@ -51,12 +51,18 @@ export interface RunState {
   setbacks: readonly Setback[]
   weighings: Weighing[]
   /** Single trays on the scale, oldest first. */
-  trayWeights: { position: number, at: number, hours: number, weightG: number }[]
+  trayWeights: { position: number; at: number; hours: number; weightG: number }[]
   unloadedAt?: number
 }
 
 /** What of the batch went into a jar; a jar that was topped up stands here once for each time. */
-export interface JarState { jarId: string, packEntryId: string, netG: number, packedAt: number, body: EntryOf<'pack'>['body'] }
+export interface JarState {
+  jarId: string
+  packEntryId: string
+  netG: number
+  packedAt: number
+  body: EntryOf<'pack'>['body']
+}
 
 /** All that follows from a batch's log. Nothing here is stored. */
 export interface BatchState {
@@ -103,7 +109,21 @@ export interface BatchState {
 }
 
 /** Steps after which food is perishable. */
-const PERISHABLE_STEPS: readonly string[] = ['peel', 'seed', 'cut', 'blanch', 'roast', 'boil', 'cook', 'char', 'puree', 'thicken', 'drain', 'marinate', 'spread']
+const PERISHABLE_STEPS: readonly string[] = [
+  'peel',
+  'seed',
+  'cut',
+  'blanch',
+  'roast',
+  'boil',
+  'cook',
+  'char',
+  'puree',
+  'thicken',
+  'drain',
+  'marinate',
+  'spread',
+]
 
 /** Below this share of what there was to pack, the rest counts as dust in the cup. */
 const DUST_SHARE = 0.02
@@ -125,8 +145,16 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, ofKind(log, 'load')[0]?.body.totalG))
   const runs = runsOf(log, food, card, intake.body.purpose, balance, intake.body.fromForm === 'powder')
   const run = runs.at(-1)
-  const feel = run && ofKind(log, 'feel').filter(entry => entry.at >= run.loadedAt).at(-1)
-  const jarAir = run && ofKind(log, 'jarAir').filter(entry => entry.at >= run.loadedAt).at(-1)
+  const feel =
+    run &&
+    ofKind(log, 'feel')
+      .filter(entry => entry.at >= run.loadedAt)
+      .at(-1)
+  const jarAir =
+    run &&
+    ofKind(log, 'jarAir')
+      .filter(entry => entry.at >= run.loadedAt)
+      .at(-1)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(log, run.unloadedAt)
   const purpose = intake.body.purpose
   const grinds = grindsOf(log, run)
@@ -135,20 +163,53 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const { powderG, redried } = powderOf(log, run, grinds, dryG, intake.body.fromForm === 'powder' ? intake.body.weightG : undefined)
   const jars = jarsOf(log)
   const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
-  const packable = purpose === 'pieces' ? (rest?.endedAt === undefined && !(fromJars && !run) ? undefined : dryG) : grinds.length > 0 || redried ? powderG : undefined
-  const finished = ofKind(log, 'finish').length > 0
-    || (packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable))
+  const packable =
+    purpose === 'pieces'
+      ? rest?.endedAt === undefined && !(fromJars && !run)
+        ? undefined
+        : dryG
+      : grinds.length > 0 || redried
+        ? powderG
+        : undefined
+  const finished =
+    ofKind(log, 'finish').length > 0 ||
+    (packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable))
   const mould = rest?.jars.some(jar => jar.mould) ?? false
   const heldAfter = run?.unloadedAt ?? prep.at(-1)?.at ?? intake.at
   const cut = prep.findLast(entry => entry.body.cutName)?.body.cutName
   return {
-    food, card, purpose, intake, prep, balance, run, earlierRuns: runs.slice(0, -1), feel, jarAir, rest, dryG, grinds, powderG,
+    food,
+    card,
+    purpose,
+    intake,
+    prep,
+    balance,
+    run,
+    earlierRuns: runs.slice(0, -1),
+    feel,
+    jarAir,
+    rest,
+    dryG,
+    grinds,
+    powderG,
     cutName: cut ?? card.name,
     thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
     cutBy: prep.findLast(entry => entry.body.by)?.body.by,
     unpackedG: packable === undefined ? undefined : Math.max(0, packable - packedG),
-    jars, packedG, finished, mould, splits,
-    hold: run && run.unloadedAt === undefined ? undefined : holdOf(log, run ? 'dry' : prep.some(entry => PERISHABLE_STEPS.includes(entry.body.step)) ? 'cut' : 'raw', food.freshDays.value, heldAfter),
+    jars,
+    packedG,
+    finished,
+    mould,
+    splits,
+    hold:
+      run && run.unloadedAt === undefined
+        ? undefined
+        : holdOf(
+            log,
+            run ? 'dry' : prep.some(entry => PERISHABLE_STEPS.includes(entry.body.step)) ? 'cut' : 'raw',
+            food.freshDays.value,
+            heldAfter,
+          ),
     accepted: new Set(ofKind(log, 'caution').map(entry => entry.body.rule)),
     fromJars,
     stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),
@@ -163,7 +224,14 @@ function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 
   return state.rest?.endedAt === undefined ? 'resting' : 'grinding'
 }
 
-function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Purpose, balance: PrepBalance, fromPowder: boolean): RunState[] {
+function runsOf(
+  log: readonly Entry[],
+  food: Food,
+  card: MethodCard,
+  purpose: Purpose,
+  balance: PrepBalance,
+  fromPowder: boolean,
+): RunState[] {
   const loads = ofKind(log, 'load')
   const outlooks = ofKind(log, 'outlook')
   const solidsG = balance.solids.mean * (loads[0]?.body.totalG ?? 0)
@@ -173,7 +241,11 @@ function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Pu
     const outlook = outlooks.findLast(entry => entry.body.runId === runId)?.body
     const until = loads[i + 1]?.at ?? Infinity
     const during = <T extends { at: number }>(entries: T[]) => entries.filter(entry => entry.at >= load.at && entry.at <= until)
-    const places = followTrays(positions, during(ofKind(log, 'move').filter(entry => entry.body.runId === runId)), during(ofKind(log, 'unload')))
+    const places = followTrays(
+      positions,
+      during(ofKind(log, 'move').filter(entry => entry.body.runId === runId)),
+      during(ofKind(log, 'unload')),
+    )
     const out = places.outAt
     const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
     const heats = ofKind(log, 'heat').filter(entry => entry.body.runId === runId)
@@ -184,23 +256,59 @@ function runsOf(log: readonly Entry[], food: Food, card: MethodCard, purpose: Pu
     const chamberC = airs.findLast(entry => entry.body.chamberC !== undefined)?.body.chamberC
     const traysWeighed = (load.body.trays?.length ?? 0) > 0
     const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
-    const weighs = during(ofKind(log, 'weigh')).filter(entry => entry.at <= (unloadedAt ?? Infinity)).map(entry => byTray(entry, places))
+    const weighs = during(ofKind(log, 'weigh'))
+      .filter(entry => entry.at <= (unloadedAt ?? Infinity))
+      .map(entry => byTray(entry, places))
     const usual = usualHours ?? way.usualHours.value
     // Under vacuum, or still frozen, nothing is taken back from the room.
-    const setbacks = way.way === 'freeze-dryer'
-      ? []
-      : setbacksOf({
-          covered: way.way === 'sun', food, clock: heated, loadedAt: load.at, loadedG: totalG, solidsG, targetMoisture: food.target[purpose], middleHours: Math.sqrt(usual.low * usual.high), room,
-          weights: weighingsOf({ trays, traysWeighed, loadedG: totalG, clock: heated, places }, weighs),
-        })
+    const setbacks =
+      way.way === 'freeze-dryer'
+        ? []
+        : setbacksOf({
+            covered: way.way === 'sun',
+            food,
+            clock: heated,
+            loadedAt: load.at,
+            loadedG: totalG,
+            solidsG,
+            targetMoisture: food.target[purpose],
+            middleHours: Math.sqrt(usual.low * usual.high),
+            room,
+            weights: weighingsOf({ trays, traysWeighed, loadedG: totalG, clock: heated, places }, weighs),
+          })
     const counted = setBackClock(heated, setbacks)
     const clock = way.way === 'sun' && unloadedAt === undefined ? sunClock(counted) : counted
     const run = {
-      runId, machineId, way, frozen: load.body.frozen ?? [], portions, outlook, powder: fromPowder || ofKind(log, 'grind').some(entry => entry.at <= load.at),
-      positions, places, present: positions.filter(position => !out.has(position)), trays, traysWeighed, loadedG: totalG, usualHours, loadedAt: load.at, clock, setbacks, unloadedAt, chamberC, room,
+      runId,
+      machineId,
+      way,
+      frozen: load.body.frozen ?? [],
+      portions,
+      outlook,
+      powder: fromPowder || ofKind(log, 'grind').some(entry => entry.at <= load.at),
+      positions,
+      places,
+      present: positions.filter(position => !out.has(position)),
+      trays,
+      traysWeighed,
+      loadedG: totalG,
+      usualHours,
+      loadedAt: load.at,
+      clock,
+      setbacks,
+      unloadedAt,
+      chamberC,
+      room,
     }
-    const trayWeights = weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })))
-    return { ...run, trayWeights, setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null, weighings: markOff(weighingsOf(run, weighs), setbacks) }
+    const trayWeights = weighs.flatMap(({ at, body }) =>
+      (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) })),
+    )
+    return {
+      ...run,
+      trayWeights,
+      setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null,
+      weighings: markOff(weighingsOf(run, weighs), setbacks),
+    }
   })
 }
 
@@ -233,12 +341,19 @@ function heatsFelt(heats: readonly EntryOf<'heat'>[], airs: readonly EntryOf<'ai
   return [...heats.map(({ at, body }) => ({ at, setC: body.setC })), ...measured]
 }
 
-function dryWeight(log: readonly Entry[], run: RunState | undefined, rest: RestState | undefined, grinds: readonly EntryOf<'grind'>[]): number | undefined {
+function dryWeight(
+  log: readonly Entry[],
+  run: RunState | undefined,
+  rest: RestState | undefined,
+  grinds: readonly EntryOf<'grind'>[],
+): number | undefined {
   if (run?.unloadedAt === undefined) return undefined
   if (grinds.length > 0) return grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
   // Trays that came out one by one: their weights add up, if each was weighed.
   const unloads = ofKind(log, 'unload').filter(entry => entry.at >= run.loadedAt && entry.at <= run.unloadedAt!)
-  const sumG = unloads.every(entry => entry.body.weightG !== undefined) ? unloads.reduce((sum, entry) => sum + entry.body.weightG!, 0) : undefined
+  const sumG = unloads.every(entry => entry.body.weightG !== undefined)
+    ? unloads.reduce((sum, entry) => sum + entry.body.weightG!, 0)
+    : undefined
   const outG = rest?.jars.reduce((sum, jar) => sum + (jar.out?.weightG ?? 0), 0) ?? 0
   const wholeG = sumG ?? run.weighings.at(-1)?.weightG
   return rest?.endWeightG ?? (wholeG === undefined ? undefined : Math.max(0, wholeG - outG))
@@ -253,9 +368,16 @@ function grindsOf(log: readonly Entry[], run: RunState | undefined): EntryOf<'gr
  * Powder there is: what was ground, less what drying it took; or what came out of the machine again,
  * where it went in as powder. `fromJarsG`: powder that came from jars of the shelf.
  */
-function powderOf(log: readonly Entry[], run: RunState | undefined, grinds: readonly EntryOf<'grind'>[], dryG: number | undefined, fromJarsG: number | undefined): { powderG: number, redried: boolean } {
+function powderOf(
+  log: readonly Entry[],
+  run: RunState | undefined,
+  grinds: readonly EntryOf<'grind'>[],
+  dryG: number | undefined,
+  fromJarsG: number | undefined,
+): { powderG: number; redried: boolean } {
   if (run?.powder && run.unloadedAt !== undefined && grinds.length === 0) return { powderG: dryG ?? run.loadedG, redried: true }
-  const driedOffG = ofKind(log, 'powderDry').filter(entry => entry.at >= (run?.loadedAt ?? 0) && entry.body.afterG !== undefined)
+  const driedOffG = ofKind(log, 'powderDry')
+    .filter(entry => entry.at >= (run?.loadedAt ?? 0) && entry.body.afterG !== undefined)
     .reduce((sum, { body }) => sum + Math.max(0, (body.beforeG ?? body.afterG!) - body.afterG!), 0)
   if (fromJarsG !== undefined && !run && grinds.length === 0) return { powderG: Math.max(0, fromJarsG - driedOffG), redried: true }
   return { powderG: Math.max(0, grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0) - driedOffG), redried: false }

@@ -19,7 +19,13 @@ export interface Weighing {
   entryIds: string[]
 }
 
-interface LoadedRun { trays: readonly TrayWeight[], traysWeighed: boolean, loadedG: number, clock: DryingClock, places: TrayPlaces }
+interface LoadedRun {
+  trays: readonly TrayWeight[]
+  traysWeighed: boolean
+  loadedG: number
+  clock: DryingClock
+  places: TrayPlaces
+}
 
 /** Tray entries this close together belong to one round. */
 const ROUND_MS = 30 * 60_000

@@ -7,31 +7,58 @@ import { contentOf, moistureOf, type FindLot, type Jar } from '../jars'
  * @returns undefined where nothing is known of what is in the jar
  */
 export function foodOfBlend(jar: Jar, find: FindLot): Food | undefined {
-  const parts = jar.parts.flatMap((part) => {
+  const parts = jar.parts.flatMap(part => {
     const lot = find(part.lotId)
     return lot ? [{ grams: Math.max(part.grams, 1e-6), food: lot.food, purpose: lot.purpose }] : []
   })
   if (parts.length === 0) return undefined
-  const largest = parts.reduce((a, b) => b.grams > a.grams ? b : a)
+  const largest = parts.reduce((a, b) => (b.grams > a.grams ? b : a))
   const content = contentOf(jar, find)
   const water = moistureOf(jar)
   const each = <T>(value: T): Record<Purpose, T> => ({ pieces: value, flakes: value, powder: value })
-  const keeps = parts.map(({ food, purpose }) => food.keepsMonths[purpose]).reduce((a, b): Range => ({ low: Math.min(a.low, b.low), high: Math.min(a.high, b.high) }))
+  const keeps = parts
+    .map(({ food, purpose }) => food.keepsMonths[purpose])
+    .reduce((a, b): Range => ({ low: Math.min(a.low, b.low), high: Math.min(a.high, b.high) }))
   return {
-    key: jar.foodKey, name: jar.name ?? 'Blend', otherNames: [], group: 'blend', groupName: 'Blends', isotherm: largest.food.isotherm,
-    rawMoisture: { value: { mean: water, sd: 0.01 }, source: 'by balance over its parts' }, trimShare: { value: { mean: 0, sd: 0 }, source: 'a blend is whole' }, freshDays: { value: 365, source: 'a blend is dry' },
-    cards: [], target: each(water), targetSource: 'by balance over its parts', drynessTest: { value: 'It runs freely.', source: 'common practice' }, pliable: false,
+    key: jar.foodKey,
+    name: jar.name ?? 'Blend',
+    otherNames: [],
+    group: 'blend',
+    groupName: 'Blends',
+    isotherm: largest.food.isotherm,
+    rawMoisture: { value: { mean: water, sd: 0.01 }, source: 'by balance over its parts' },
+    trimShare: { value: { mean: 0, sd: 0 }, source: 'a blend is whole' },
+    freshDays: { value: 365, source: 'a blend is dry' },
+    cards: [],
+    target: each(water),
+    targetSource: 'by balance over its parts',
+    drynessTest: { value: 'It runs freely.', source: 'common practice' },
+    pliable: false,
     powderColour: mixedColour(parts.map(({ grams, food }) => ({ grams, colour: food.powderColour }))),
-    powderDensity: { value: { mean: content.densityGMl.p50, sd: (content.densityGMl.p90 - content.densityGMl.p10) / 2.563 }, source: 'its parts by volume' },
-    keepsMonths: each(keeps), keepsReason: 'It fades with the first of its parts.', keepsSource: 'common practice',
-    ...(content.heat && { heatUnits: { value: content.heat, source: 'its parts by weight' } }), saltShare: content.saltShare,
-    allergens: content.allergens, traits: [...new Set(parts.flatMap(({ food }) => food.traits))] as Trait[], cautions: [], schools: [], own: true,
+    powderDensity: {
+      value: { mean: content.densityGMl.p50, sd: (content.densityGMl.p90 - content.densityGMl.p10) / 2.563 },
+      source: 'its parts by volume',
+    },
+    keepsMonths: each(keeps),
+    keepsReason: 'It fades with the first of its parts.',
+    keepsSource: 'common practice',
+    ...(content.heat && { heatUnits: { value: content.heat, source: 'its parts by weight' } }),
+    saltShare: content.saltShare,
+    allergens: content.allergens,
+    traits: [...new Set(parts.flatMap(({ food }) => food.traits))] as Trait[],
+    cautions: [],
+    schools: [],
+    own: true,
   }
 }
 
 /** Powders stirred together look as their colours by weight do. */
-export function mixedColour(parts: readonly { grams: number, colour: string }[]): string {
+export function mixedColour(parts: readonly { grams: number; colour: string }[]): string {
   const total = parts.reduce((sum, { grams }) => sum + grams, 0)
-  const channel = (at: number) => Math.round(parts.reduce((sum, { grams, colour }) => sum + grams * parseInt(colour.slice(at, at + 2), 16), 0) / total)
-  return `#${[1, 3, 5].map(at => channel(at).toString(16).padStart(2, '0')).join('').toUpperCase()}`
+  const channel = (at: number) =>
+    Math.round(parts.reduce((sum, { grams, colour }) => sum + grams * parseInt(colour.slice(at, at + 2), 16), 0) / total)
+  return `#${[1, 3, 5]
+    .map(at => channel(at).toString(16).padStart(2, '0'))
+    .join('')
+    .toUpperCase()}`
 }

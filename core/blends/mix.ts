@@ -43,7 +43,9 @@ export function mixOf(shares: readonly Share[]): Mix {
   if (shares.length === 0) throw new InputError([{ field: 'parts', message: 'Choose what goes in.' }])
   const wrong = shares.flatMap(({ grams, toastedG = grams }, i) => {
     if (!(grams > 0 && Number.isFinite(grams))) return [{ field: `parts.${i}.grams`, message: 'must be above zero' }]
-    return toastedG > 0 && toastedG <= grams ? [] : [{ field: `parts.${i}.toastedG`, message: 'must be above zero, and no more than went into the pan' }]
+    return toastedG > 0 && toastedG <= grams
+      ? []
+      : [{ field: `parts.${i}.toastedG`, message: 'must be above zero, and no more than went into the pan' }]
   })
   if (wrong.length > 0) throw new InputError(wrong)
   const sum = (of: (share: Share) => number) => shares.reduce((total, share) => total + of(share), 0)
@@ -56,15 +58,26 @@ export function mixOf(shares: readonly Share[]): Mix {
   const saltG = sum(({ grams, ingredient }) => grams * ingredient.saltShare)
   const sieves = shares.map(({ ingredient }) => ingredient.sievedUm)
   return {
-    totalG, ml, densityGMl: { p10: totalG / ml.p90, p50: totalG / ml.p50, p90: totalG / ml.p10 },
-    moisture: Math.max(0, sum(share => share.grams * share.ingredient.moisture - (share.grams - broughtG(share)))) / totalG,
-    ...(hot && { heat: { low: mean(({ ingredient }) => ingredient.heat?.low ?? 0), high: mean(({ ingredient }) => ingredient.heat?.high ?? 0) } }),
+    totalG,
+    ml,
+    densityGMl: { p10: totalG / ml.p90, p50: totalG / ml.p50, p90: totalG / ml.p10 },
+    moisture:
+      Math.max(
+        0,
+        sum(share => share.grams * share.ingredient.moisture - (share.grams - broughtG(share))),
+      ) / totalG,
+    ...(hot && {
+      heat: { low: mean(({ ingredient }) => ingredient.heat?.low ?? 0), high: mean(({ ingredient }) => ingredient.heat?.high ?? 0) },
+    }),
     hottest: Math.max(0, ...shares.map(({ ingredient }) => ingredient.heat?.high ?? 0)),
-    saltG, saltShare: saltG / totalG,
+    saltG,
+    saltShare: saltG / totalG,
     allergens: [...new Set(shares.flatMap(({ ingredient }) => ingredient.allergens))].sort(),
-    cost: sum(({ grams, ingredient }) => grams * (ingredient.costPerG ?? 0)), pricedG: sum(({ grams, ingredient }) => ingredient.costPerG === undefined ? 0 : grams),
-    oldestAt: Math.min(...shares.map(({ ingredient }) => ingredient.oldestAt)), bestTo: Math.min(...shares.map(({ ingredient }) => ingredient.bestTo)),
-    sievedUm: sieves.every(um => um !== undefined) ? Math.max(...sieves as number[]) : undefined,
+    cost: sum(({ grams, ingredient }) => grams * (ingredient.costPerG ?? 0)),
+    pricedG: sum(({ grams, ingredient }) => (ingredient.costPerG === undefined ? 0 : grams)),
+    oldestAt: Math.min(...shares.map(({ ingredient }) => ingredient.oldestAt)),
+    bestTo: Math.min(...shares.map(({ ingredient }) => ingredient.bestTo)),
+    sievedUm: sieves.every(um => um !== undefined) ? Math.max(...(sieves as number[])) : undefined,
     coarsest: ORDER.find(purpose => shares.some(({ ingredient }) => ingredient.purpose === purpose))!,
   }
 }
@@ -76,14 +89,18 @@ export const saltIn = (mix: Mix, ml: number): number => mix.saltShare * mix.dens
 export const jarFullOf = (mix: Mix, jarMl: number): number => jarTakesG(mix.densityGMl.p50, 'powder', jarMl)
 
 /** How much of a blend the shelf allows, and what runs out first. */
-export function mostOf(parts: readonly Share[]): { totalG: number, by: string } {
+export function mostOf(parts: readonly Share[]): { totalG: number; by: string } {
   const totalG = parts.reduce((sum, part) => sum + broughtG(part), 0)
-  const tight = parts.reduce((a, b) => b.ingredient.leftG / b.grams < a.ingredient.leftG / a.grams ? b : a)
-  return { totalG: totalG * tight.ingredient.leftG / tight.grams, by: tight.ingredient.name }
+  const tight = parts.reduce((a, b) => (b.ingredient.leftG / b.grams < a.ingredient.leftG / a.grams ? b : a))
+  return { totalG: (totalG * tight.ingredient.leftG) / tight.grams, by: tight.ingredient.name }
 }
 
 /** The same proportions to another weight. */
 export function scaled(parts: readonly Share[], totalG: number): Share[] {
   const factor = totalG / parts.reduce((sum, part) => sum + broughtG(part), 0)
-  return parts.map(({ ingredient, grams, toastedG }) => ({ ingredient, grams: grams * factor, ...(toastedG !== undefined && { toastedG: toastedG * factor }) }))
+  return parts.map(({ ingredient, grams, toastedG }) => ({
+    ingredient,
+    grams: grams * factor,
+    ...(toastedG !== undefined && { toastedG: toastedG * factor }),
+  }))
 }

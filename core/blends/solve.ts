@@ -17,7 +17,7 @@ export interface BlendQuestion {
   wishes: readonly Wish[]
   totalG: number
   /** Scoville units of the whole by the middles of the ranges; a band where it is to be met with spoons. */
-  heat?: { low: number, high: number }
+  heat?: { low: number; high: number }
   /** Salt at most, share of the weight. */
   saltMost?: number
 }
@@ -31,7 +31,9 @@ export interface BlendAnswer {
 }
 
 /** The part of a solver that is used: a model in the CPLEX LP format in, its columns out. */
-export interface Solver { solve: (model: string) => { Status: string, Columns: Record<string, object> } }
+export interface Solver {
+  solve: (model: string) => { Status: string; Columns: Record<string, object> }
+}
 
 /** With spoons the whole may be off by so much of itself. */
 const SPOON_TOLERANCE = 0.06
@@ -46,7 +48,7 @@ export function solveBlend(question: BlendQuestion, solver: Solver): BlendAnswer
   check(question)
   const { wishes, totalG } = question
   const whole = wishes.reduce((sum, wish) => sum + wish.share, 0)
-  const wanted = wishes.map(wish => wish.share / whole * totalG)
+  const wanted = wishes.map(wish => (wish.share / whole) * totalG)
   const bySpoon = wishes.some(wish => wish.stepG !== undefined)
   const result = solver.solve(bySpoon ? spoonModel(question, wanted) : scaleModel(question, wanted))
   if (result.Status !== 'Optimal') throw new InputError([whatStands(question, wanted)])
@@ -55,10 +57,15 @@ export function solveBlend(question: BlendQuestion, solver: Solver): BlendAnswer
     return Math.max(0, wish.stepG === undefined ? value : Math.round(value) * wish.stepG)
   })
   const sum = grams.reduce((a, b) => a + b, 0)
-  return { grams, totalG: sum, heat: heatOf(wishes, grams), off: Math.sqrt(grams.reduce((total, value, i) => total + (value / sum - wanted[i]! / totalG) ** 2, 0) / grams.length) }
+  return {
+    grams,
+    totalG: sum,
+    heat: heatOf(wishes, grams),
+    off: Math.sqrt(grams.reduce((total, value, i) => total + (value / sum - wanted[i]! / totalG) ** 2, 0) / grams.length),
+  }
 }
 
-const units = ({ ingredient }: Wish) => ingredient.heat ? middleHeat(ingredient.heat) : 0
+const units = ({ ingredient }: Wish) => (ingredient.heat ? middleHeat(ingredient.heat) : 0)
 
 function heatOf(wishes: readonly Wish[], grams: readonly number[]): number {
   const total = grams.reduce((a, b) => a + b, 0)
@@ -74,21 +81,31 @@ function check({ wishes, totalG, heat, saltMost }: BlendQuestion): void {
     if (stepG !== undefined && !(stepG > 0)) problems.push({ field: `parts.${i}.stepG`, message: 'must be above zero' })
   })
   if (heat && !(heat.low >= 0 && heat.high >= heat.low)) problems.push({ field: 'heat', message: 'Give heat as a band, the lower first.' })
-  if (saltMost !== undefined && !(saltMost >= 0 && saltMost <= 1)) problems.push({ field: 'saltMost', message: 'must be a share from 0 to 1' })
+  if (saltMost !== undefined && !(saltMost >= 0 && saltMost <= 1))
+    problems.push({ field: 'saltMost', message: 'must be a share from 0 to 1' })
   if (problems.length > 0) throw new InputError(problems)
 }
 
 /** A number as the format has it. */
 const n = (value: number) => Number(value.toPrecision(12)).toString()
 /** "+ 3 x0 - 2 x1" of coefficients that are not nothing. */
-const terms = (parts: readonly (readonly [number, string])[]) => parts.filter(([value]) => Math.abs(value) > 1e-12).map(([value, name]) => `${value < 0 ? '-' : '+'} ${n(Math.abs(value))} ${name}`).join(' ') || '0 x0'
+const terms = (parts: readonly (readonly [number, string])[]) =>
+  parts
+    .filter(([value]) => Math.abs(value) > 1e-12)
+    .map(([value, name]) => `${value < 0 ? '-' : '+'} ${n(Math.abs(value))} ${name}`)
+    .join(' ') || '0 x0'
 
 /** Rows that hold whatever the measure: heat and salt, per gram of each against the whole. */
 function limits({ wishes, heat, saltMost }: BlendQuestion, gramsOf: (i: number) => number): string[] {
   const row = (of: (wish: Wish) => number) => terms(wishes.map((wish, i) => [of(wish) * gramsOf(i), `x${i}`] as const))
   // Units in thousands, so that the solver sees numbers of like size.
   return [
-    ...(heat ? [` cool: ${row(wish => (units(wish) - heat.low) / 1000)} >= -0.000001`, ` hot: ${row(wish => (units(wish) - heat.high) / 1000)} <= 0.000001`] : []),
+    ...(heat
+      ? [
+          ` cool: ${row(wish => (units(wish) - heat.low) / 1000)} >= -0.000001`,
+          ` hot: ${row(wish => (units(wish) - heat.high) / 1000)} <= 0.000001`,
+        ]
+      : []),
     ...(saltMost === undefined ? [] : [` salt: ${row(({ ingredient }) => ingredient.saltShare - saltMost)} <= 0`]),
   ]
 }
@@ -98,9 +115,14 @@ function scaleModel(question: BlendQuestion, wanted: readonly number[]): string 
   // (x − w)² of each, as linear and quadratic terms; the constant does not matter. Weighed up, so that the solver's own smoothing is nothing beside it.
   const weight = 1000 / totalG
   return [
-    'Minimize', ` obj: ${terms(wanted.map((grams, i) => [-2 * weight * grams, `x${i}`] as const))} + [ ${wishes.map((_, i) => `${n(2 * weight)} x${i} ^2`).join(' + ')} ] / 2`,
-    'Subject To', ` whole: ${terms(wishes.map((_, i) => [1, `x${i}`] as const))} = ${n(totalG)}`, ...limits(question, () => 1),
-    'Bounds', ...wishes.map((wish, i) => wish.fixed ? ` x${i} = ${n(wanted[i]!)}` : ` 0 <= x${i} <= ${n(wish.ingredient.leftG)}`), 'End',
+    'Minimize',
+    ` obj: ${terms(wanted.map((grams, i) => [-2 * weight * grams, `x${i}`] as const))} + [ ${wishes.map((_, i) => `${n(2 * weight)} x${i} ^2`).join(' + ')} ] / 2`,
+    'Subject To',
+    ` whole: ${terms(wishes.map((_, i) => [1, `x${i}`] as const))} = ${n(totalG)}`,
+    ...limits(question, () => 1),
+    'Bounds',
+    ...wishes.map((wish, i) => (wish.fixed ? ` x${i} = ${n(wanted[i]!)}` : ` 0 <= x${i} <= ${n(wish.ingredient.leftG)}`)),
+    'End',
   ].join('\n')
 }
 
@@ -109,16 +131,22 @@ function spoonModel(question: BlendQuestion, wanted: readonly number[]): string 
   const step = (i: number) => wishes[i]!.stepG ?? 1
   const grams = (i: number) => terms([[step(i), `x${i}`]])
   return [
-    'Minimize', ` obj: ${wishes.map((_, i) => `o${i} + u${i}`).join(' + ')}`,
-    'Subject To', ...wishes.map((_, i) => ` d${i}: ${grams(i)} - o${i} + u${i} = ${n(wanted[i]!)}`),
-    ` most: ${terms(wishes.map((_, i) => [step(i), `x${i}`] as const))} <= ${n(totalG * (1 + SPOON_TOLERANCE))}`, ` least: ${terms(wishes.map((_, i) => [step(i), `x${i}`] as const))} >= ${n(totalG * (1 - SPOON_TOLERANCE))}`,
+    'Minimize',
+    ` obj: ${wishes.map((_, i) => `o${i} + u${i}`).join(' + ')}`,
+    'Subject To',
+    ...wishes.map((_, i) => ` d${i}: ${grams(i)} - o${i} + u${i} = ${n(wanted[i]!)}`),
+    ` most: ${terms(wishes.map((_, i) => [step(i), `x${i}`] as const))} <= ${n(totalG * (1 + SPOON_TOLERANCE))}`,
+    ` least: ${terms(wishes.map((_, i) => [step(i), `x${i}`] as const))} >= ${n(totalG * (1 - SPOON_TOLERANCE))}`,
     ...limits(question, step),
-    'Bounds', ...wishes.map((wish, i) => {
+    'Bounds',
+    ...wishes.map((wish, i) => {
       const most = Math.floor(wish.ingredient.leftG / step(i) + 1e-9)
       const nearest = Math.max(1, Math.round(wanted[i]! / step(i)))
       return wish.fixed ? ` x${i} = ${Math.min(most, nearest)}` : ` 0 <= x${i} <= ${most}`
     }),
-    'General', ` ${wishes.map((_, i) => `x${i}`).join(' ')}`, 'End',
+    'General',
+    ` ${wishes.map((_, i) => `x${i}`).join(' ')}`,
+    'End',
   ].join('\n')
 }
 
@@ -128,11 +156,25 @@ function whatStands(question: BlendQuestion, wanted: readonly number[]): Problem
   const there = wishes.reduce((sum, wish) => sum + wish.ingredient.leftG, 0)
   if (there < totalG) return { field: 'totalG', message: `Only ${Math.round(there)} g of all of it are on the shelf: make less.` }
   const short = wishes.findIndex((wish, i) => wish.fixed && wish.ingredient.leftG < wanted[i]! - 1e-6)
-  if (short >= 0) return { field: `parts.${short}`, message: `Only ${Math.round(wishes[short]!.ingredient.leftG)} g of ${wishes[short]!.ingredient.name} are there, and it is held fast: let it give way, or make less.` }
+  if (short >= 0)
+    return {
+      field: `parts.${short}`,
+      message: `Only ${Math.round(wishes[short]!.ingredient.leftG)} g of ${wishes[short]!.ingredient.name} are there, and it is held fast: let it give way, or make less.`,
+    }
   const hottest = Math.max(...wishes.map(units))
-  if (heat && hottest < heat.low) return { field: 'heat', message: `Nothing in it is that hot: at most ${Math.round(hottest).toLocaleString('en-GB')}. Add a hotter chili, or want less.` }
-  if (heat && Math.min(...wishes.map(units)) > heat.high) return { field: 'heat', message: 'Everything in it is hotter than that: add something mild.' }
-  if (heat) return { field: 'heat', message: 'What is free to give way does not bring this heat, with what is on the shelf: let more give way, widen the band, or make less.' }
+  if (heat && hottest < heat.low)
+    return {
+      field: 'heat',
+      message: `Nothing in it is that hot: at most ${Math.round(hottest).toLocaleString('en-GB')}. Add a hotter chili, or want less.`,
+    }
+  if (heat && Math.min(...wishes.map(units)) > heat.high)
+    return { field: 'heat', message: 'Everything in it is hotter than that: add something mild.' }
+  if (heat)
+    return {
+      field: 'heat',
+      message:
+        'What is free to give way does not bring this heat, with what is on the shelf: let more give way, widen the band, or make less.',
+    }
   if (saltMost !== undefined) return { field: 'saltMost', message: 'It cannot be that little salt with what goes in.' }
   return { field: 'totalG', message: 'Nothing fits: make another amount, or let more give way.' }
 }

@@ -28,4 +28,8 @@ export interface Ingredient {
 }
 
 /** So much of an ingredient out of its jar, g, and what it weighs once toasted: less by water, and by nothing else. */
-export interface Share { ingredient: Ingredient, grams: number, toastedG?: number }
+export interface Share {
+  ingredient: Ingredient
+  grams: number
+  toastedG?: number
+}

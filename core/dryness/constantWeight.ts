@@ -18,10 +18,7 @@ const LEAST_SPAN_H = 2
  * @param weighIns ascending in hours
  * @returns undefined while no two weighings are far enough apart.
  */
-export function isConstantWeight(
-  weighIns: readonly { hours: number, weightG: number }[],
-  resolutionG = 1,
-): ConstantWeight | undefined {
+export function isConstantWeight(weighIns: readonly { hours: number; weightG: number }[], resolutionG = 1): ConstantWeight | undefined {
   const last = weighIns.at(-1)
   const before = last && weighIns.findLast(weighIn => last.hours - weighIn.hours >= LEAST_SPAN_H)
   if (!last || !before) return undefined

@@ -3,11 +3,20 @@ import type { FeelForm, Purpose } from '../foods'
 /** What an answer says. `veto` is a wet place: it outweighs everything. */
 export type FeelVote = 'dry' | 'pliable' | 'wet' | 'veto'
 
-export interface FeelAnswer { key: string, words: string, vote: FeelVote }
-export interface FeelQuestion { key: string, ask: string, answers: readonly FeelAnswer[] }
+export interface FeelAnswer {
+  key: string
+  words: string
+  vote: FeelVote
+}
+export interface FeelQuestion {
+  key: string
+  ask: string
+  answers: readonly FeelAnswer[]
+}
 
 const MIDDLE: FeelQuestion = {
-  key: 'middle', ask: 'Break it open. The middle is',
+  key: 'middle',
+  ask: 'Break it open. The middle is',
   answers: [
     { key: 'even', words: 'as dry as the rim', vote: 'dry' },
     { key: 'darker', words: 'darker than the rim', vote: 'veto' },
@@ -19,7 +28,8 @@ const MIDDLE: FeelQuestion = {
 export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
   pieces: [
     {
-      key: 'bend', ask: 'Bend a thick piece. It',
+      key: 'bend',
+      ask: 'Bend a thick piece. It',
       answers: [
         { key: 'snaps', words: 'snaps clean', vote: 'dry' },
         { key: 'cracks', words: 'bends, then cracks', vote: 'pliable' },
@@ -31,7 +41,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
   ],
   leaves: [
     {
-      key: 'crumble', ask: 'Rub a leaf. It',
+      key: 'crumble',
+      ask: 'Rub a leaf. It',
       answers: [
         { key: 'crumbles', words: 'crumbles', vote: 'dry' },
         { key: 'flakes', words: 'breaks in flakes', vote: 'dry' },
@@ -40,7 +51,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
       ],
     },
     {
-      key: 'stem', ask: 'The thickest stem',
+      key: 'stem',
+      ask: 'The thickest stem',
       answers: [
         { key: 'snaps', words: 'snaps', vote: 'dry' },
         { key: 'bends', words: 'bends', vote: 'veto' },
@@ -50,7 +62,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
   ],
   sheet: [
     {
-      key: 'peel', ask: 'Lift the sheet. It',
+      key: 'peel',
+      ask: 'Lift the sheet. It',
       answers: [
         { key: 'breaks', words: 'peels off and breaks', vote: 'dry' },
         { key: 'bends', words: 'peels off and bends', vote: 'pliable' },
@@ -58,7 +71,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
       ],
     },
     {
-      key: 'middle', ask: 'The middle of the sheet is',
+      key: 'middle',
+      ask: 'The middle of the sheet is',
       answers: [
         { key: 'even', words: 'like the rim', vote: 'dry' },
         { key: 'darker', words: 'darker', vote: 'veto' },
@@ -68,7 +82,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
   ],
   foam: [
     {
-      key: 'touch', ask: 'Take a piece from the middle of a tray. It is',
+      key: 'touch',
+      ask: 'Take a piece from the middle of a tray. It is',
       answers: [
         { key: 'chalky', words: 'light and chalky, like foam', vote: 'dry' },
         { key: 'chewy', words: 'chewy or heavy', vote: 'wet' },
@@ -76,7 +91,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
       ],
     },
     {
-      key: 'middle', ask: 'Broken, its core is',
+      key: 'middle',
+      ask: 'Broken, its core is',
       answers: [
         { key: 'even', words: 'as pale as the rim', vote: 'dry' },
         { key: 'darker', words: 'darker', vote: 'veto' },
@@ -86,7 +102,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
   ],
   shreds: [
     {
-      key: 'crunch', ask: 'Squeeze a handful. It',
+      key: 'crunch',
+      ask: 'Squeeze a handful. It',
       answers: [
         { key: 'crunches', words: 'crunches', vote: 'dry' },
         { key: 'springs', words: 'springs back', vote: 'pliable' },
@@ -94,7 +111,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
       ],
     },
     {
-      key: 'mesh', ask: 'Bend the mesh. The shreds',
+      key: 'mesh',
+      ask: 'Bend the mesh. The shreds',
       answers: [
         { key: 'fall', words: 'fall off', vote: 'dry' },
         { key: 'stay', words: 'stay on', vote: 'wet' },
@@ -106,7 +124,8 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
 /** Asked of finished powder, in every form of food. */
 export const POWDER_QUESTIONS: readonly FeelQuestion[] = [
   {
-    key: 'pour', ask: 'Tilt the jar. The powder',
+    key: 'pour',
+    ask: 'Tilt the jar. The powder',
     answers: [
       { key: 'pours', words: 'pours and puffs', vote: 'dry' },
       { key: 'lumps', words: 'has lumps that a spoon breaks', vote: 'dry' },
@@ -141,7 +160,7 @@ export interface FeelJudgement {
  */
 export function judgeFeel(check: FeelCheck, purpose: Purpose, pliableIsDone = false): FeelJudgement {
   const questions = FEEL_QUESTIONS[check.form]
-  const given = questions.flatMap((question) => {
+  const given = questions.flatMap(question => {
     const answer = question.answers.find(item => item.key === check.answers[question.key])
     return answer ? [answer] : []
   })

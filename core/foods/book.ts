@@ -23,17 +23,25 @@ export interface FoodBook {
 }
 
 /** Opens the reference together with the household's own foods and cards. */
-export function foodBook(reference: ReferenceSource, own: { foods?: readonly FoodSource[], cards?: readonly OwnCardSource[] } = {}): FoodBook {
+export function foodBook(
+  reference: ReferenceSource,
+  own: { foods?: readonly FoodSource[]; cards?: readonly OwnCardSource[] } = {},
+): FoodBook {
   const cardsOf = (key: string) => (own.cards ?? []).filter(card => card.food === key)
-  const sources = new Map([...reference.foods, ...own.foods ?? []].map(food => [food.key, food]))
+  const sources = new Map([...reference.foods, ...(own.foods ?? [])].map(food => [food.key, food]))
   const ownKeys = new Set((own.foods ?? []).map(food => food.key))
-  const foods = [...sources.values()].map(food => expandFood(food, reference, { own: ownKeys.has(food.key), ownCards: cardsOf(food.key) }))
+  const foods = [...sources.values()]
+    .map(food => expandFood(food, reference, { own: ownKeys.has(food.key), ownCards: cardsOf(food.key) }))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'))
   const byKey = new Map(foods.map(food => [food.key, food]))
   const goods = reference.goods.map(expandGoods).sort((a, b) => a.name.localeCompare(b.name, 'en'))
   const goodsByKey = new Map(goods.map(good => [good.key, good]))
   return {
-    foods, find: key => byKey.get(key), goods, product: key => byKey.get(key) ?? goodsByKey.get(key), sourceOf: key => sources.get(key),
+    foods,
+    find: key => byKey.get(key),
+    goods,
+    product: key => byKey.get(key) ?? goodsByKey.get(key),
+    sourceOf: key => sources.get(key),
     schools: Object.entries(reference.schools).map(([key, question]) => ({ key, ...question })),
   }
 }
@@ -55,7 +63,10 @@ export function wayOf(card: MethodCard, kind: MachineKind | undefined): CardWay 
   const { low, high } = main.usualHours.value
   const share = factor === undefined ? 1 : factor / (WAYS[main.way].factor ?? 1)
   return {
-    way: kind!, temperatureC: celsius, temperatureReason: reason || main.temperatureReason,
-    usualHours: { value: pass ?? { low: low * share, high: high * share }, source: `${PRACTICE}, reckoned from its usual way` }, ...(pass && { partOnly: true }),
+    way: kind!,
+    temperatureC: celsius,
+    temperatureReason: reason || main.temperatureReason,
+    usualHours: { value: pass ?? { low: low * share, high: high * share }, source: `${PRACTICE}, reckoned from its usual way` },
+    ...(pass && { partOnly: true }),
   }
 }

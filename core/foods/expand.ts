@@ -17,7 +17,11 @@ const slip = (food: FoodSource, message: string) => new Error(`${food.key}: ${me
  * @param own cards of the household for it
  * @throws Error for a file that was not checked before: an unknown family or form, an amount that is none
  */
-export function expandFood(food: FoodSource, reference: Pick<ReferenceSource, 'families' | 'forms'>, options: { own?: boolean, ownCards?: readonly OwnCardSource[] } = {}): Food {
+export function expandFood(
+  food: FoodSource,
+  reference: Pick<ReferenceSource, 'families' | 'forms'>,
+  options: { own?: boolean; ownCards?: readonly OwnCardSource[] } = {},
+): Food {
   const family = reference.families[food.family]
   if (!family) throw slip(food, `no family “${food.family}”`)
   const percent = (text: string): Spread => {
@@ -29,29 +33,49 @@ export function expandFood(food: FoodSource, reference: Pick<ReferenceSource, 'f
     ...(options.ownCards ?? []).map(card => expandCard(food, family, reference.forms, card.form, card, true)),
   ]
   const target = { ...family.target, ...food.target }
-  const each = <T>(make: (purpose: Purpose) => T): Record<Purpose, T> => ({ pieces: make('pieces'), flakes: make('flakes'), powder: make('powder') })
+  const each = <T>(make: (purpose: Purpose) => T): Record<Purpose, T> => ({
+    pieces: make('pieces'),
+    flakes: make('flakes'),
+    powder: make('powder'),
+  })
   return {
-    key: food.key, name: food.name, otherNames: food.others ?? [], group: food.family, groupName: family.name, isotherm: family.isotherm,
+    key: food.key,
+    name: food.name,
+    otherNames: food.others ?? [],
+    group: food.family,
+    groupName: family.name,
+    isotherm: family.isotherm,
     rawMoisture: { value: percent(food.water), source: food.waterSource ?? USDA },
     trimShare: { value: percent(food.trim), source: PRACTICE },
     freshDays: { value: food.waits, source: PRACTICE },
     cards,
-    target: each(purpose => target[purpose] / 100), targetSource: EXTENSION,
+    target: each(purpose => target[purpose] / 100),
+    targetSource: EXTENSION,
     drynessTest: { value: food.dry ?? family.dry, source: food.dry ? PRACTICE : EXTENSION },
     pliable: food.pliable ?? family.pliable ?? false,
     powderColour: food.colour,
     powderDensity: { value: spread(food, food.density ?? family.density), source: PRACTICE },
     keepsMonths: each(purpose => range(food, food.keeps?.[purpose] ?? family.keeps[purpose])),
-    keepsReason: food.keepsWhy ?? family.keepsWhy, keepsSource: PRACTICE,
+    keepsReason: food.keepsWhy ?? family.keepsWhy,
+    keepsSource: PRACTICE,
     ...(food.heatUnits && { heatUnits: { value: range(food, food.heatUnits), source: 'common practice, from memory' } }),
     ...(food.blanch && { blanch: { value: food.blanch, source: 'extension tables, from memory' } }),
-    allergens: food.allergens ?? [], traits: food.traits ?? family.traits, cautions: food.cautions ?? [],
+    allergens: food.allergens ?? [],
+    traits: food.traits ?? family.traits,
+    cautions: food.cautions ?? [],
     schools: food.schools ?? family.schools.filter(key => key !== 'blanch' || food.blanch).filter(key => key !== 'dip' || food.dip),
     own: options.own ?? false,
   }
 }
 
-function expandCard(food: FoodSource, family: FamilySource, forms: Record<string, FormSource>, formText: string, given: string | CardSource, own: boolean): MethodCard {
+function expandCard(
+  food: FoodSource,
+  family: FamilySource,
+  forms: Record<string, FormSource>,
+  formText: string,
+  given: string | CardSource,
+  own: boolean,
+): MethodCard {
   const [formKey, number] = formText.split(' ')
   const form = forms[formKey!]
   if (!form) throw slip(food, `no form “${formText}”`)
@@ -59,17 +83,32 @@ function expandCard(food: FoodSource, family: FamilySource, forms: Record<string
   // The number is what is measured of the cut; of a piece it is the side, and the flesh is as thick as the form says.
   const thicknessMm = card.thick ?? form.thick ?? (number ? Number(number) : undefined)
   const name = card.name ?? form.name.replaceAll('{n}', number ?? '')
-  const ways = (card.ways ?? form.ways?.filter(way => family.ways.includes(way) || form.ways!.length === 1) ?? food.ways ?? family.ways)
-    .map(way => wayOfCard(food, family, form, card, way))
+  const ways = (
+    card.ways ??
+    form.ways?.filter(way => family.ways.includes(way) || form.ways!.length === 1) ??
+    food.ways ??
+    family.ways
+  ).map(way => wayOfCard(food, family, form, card, way))
   const main = ways[0]!
   return {
     key: `${formKey}${number ? `-${number}` : ''}${own && card.name ? `-${slugOf(card.name)}` : ''}`,
-    name, feelForm: form.feel, thicknessMm,
-    usualHours: main.usualHours, temperatureC: main.temperatureC, temperatureReason: main.temperatureReason, ways,
+    name,
+    feelForm: form.feel,
+    thicknessMm,
+    usualHours: main.usualHours,
+    temperatureC: main.temperatureC,
+    temperatureReason: main.temperatureReason,
+    ways,
     trayLoadKgM2: card.load ? spread(food, card.load) : loadOf(form, thicknessMm ?? 5),
-    ...(card.trim && { trimShare: { value: { mean: spread(food, card.trim).mean / 100, sd: spread(food, card.trim).sd / 100 }, source: PRACTICE } }),
+    ...(card.trim && {
+      trimShare: { value: { mean: spread(food, card.trim).mean / 100, sd: spread(food, card.trim).sd / 100 }, source: PRACTICE },
+    }),
     steps: stepsOf(food, family, form, card, number),
-    spread: form.spread, portions: form.portions ?? false, liquid: formKey === 'liquid', raw: card.raw ?? false, own,
+    spread: form.spread,
+    portions: form.portions ?? false,
+    liquid: formKey === 'liquid',
+    raw: card.raw ?? false,
+    own,
   }
 }
 
@@ -79,7 +118,9 @@ function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, car
   const heatWhy = card.heatWhy ?? food.heatWhy ?? family.heatWhy
   const temperatureC = facts.celsius === undefined ? heat : way === 'oven' ? Math.max(facts.celsius, heat) : facts.celsius
   return {
-    way, temperatureC, temperatureReason: facts.celsius === undefined ? heatWhy : facts.reason,
+    way,
+    temperatureC,
+    temperatureReason: facts.celsius === undefined ? heatWhy : facts.reason,
     usualHours: hoursOf(food, form, card, way),
     ...(facts.pass && { partOnly: true }),
   }
@@ -96,12 +137,15 @@ function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: Mach
   if (way === 'freeze-dryer') return { value: range(food, form.freeze), source: PRACTICE }
   if (!card.hours) throw slip(food, `no hours for ${way}`)
   const hours = range(food, card.hours)
-  return { value: { low: tidyHours(hours.low * facts.factor!), high: tidyHours(hours.high * facts.factor!) }, source: `${PRACTICE}, reckoned from those in a dehydrator` }
+  return {
+    value: { low: tidyHours(hours.low * facts.factor!), high: tidyHours(hours.high * facts.factor!) },
+    source: `${PRACTICE}, reckoned from those in a dehydrator`,
+  }
 }
 
 const NOTHING_TO_TRIM: readonly string[] = ['egg', 'dairy', 'meat', 'fish']
 
-const tidyHours = (hours: number) => hours < 10 ? Math.round(hours * 2) / 2 : Math.round(hours)
+const tidyHours = (hours: number) => (hours < 10 ? Math.round(hours * 2) / 2 : Math.round(hours))
 
 function loadOf(form: FormSource, mm: number): Spread {
   const mean = Math.round(10 * (form.load.base + form.load.perMm * mm)) / 10
@@ -112,22 +156,43 @@ function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card:
   if (card.steps) return card.steps
   const steps: CardStep[] = [{ step: 'wash', words: family.wash }]
   // What is poured, or was peeled before it came, has nothing to trim.
-  if (!NOTHING_TO_TRIM.includes(food.family) && form.feel !== 'sheet' && !form.steps.some(({ step }) => step === 'trim' || step === 'peel')) {
-    steps.push({ step: 'trim', words: 'Stems, cores and whatever is soft come off. Weigh what leaves: it says how much of the basket is dried.' })
+  if (
+    !NOTHING_TO_TRIM.includes(food.family) &&
+    form.feel !== 'sheet' &&
+    !form.steps.some(({ step }) => step === 'trim' || step === 'peel')
+  ) {
+    steps.push({
+      step: 'trim',
+      words: 'Stems, cores and whatever is soft come off. Weigh what leaves: it says how much of the basket is dried.',
+    })
   }
   steps.push(...form.steps.map(step => ({ ...step, words: step.words.replaceAll('{n}', number ?? '') })))
   if (food.blanch && (form.feel === 'pieces' || form.feel === 'shreds' || form.feel === 'leaves')) {
     const { steam, water, words } = food.blanch
-    const ways = [steam === undefined ? undefined : `steam ${steam} min`, water === undefined ? undefined : `boiling water ${water} min`].filter(Boolean).join(' or ')
-    steps.push({ step: 'blanch', words: `${ways.charAt(0).toUpperCase()}${ways.slice(1)}${words ? `, ${words}` : ''}; a minute more for every 600 m of altitude. Cool in iced water, drain.`, minutes: steam ?? water, school: 'blanch' })
+    const ways = [steam === undefined ? undefined : `steam ${steam} min`, water === undefined ? undefined : `boiling water ${water} min`]
+      .filter(Boolean)
+      .join(' or ')
+    steps.push({
+      step: 'blanch',
+      words: `${ways.charAt(0).toUpperCase()}${ways.slice(1)}${words ? `, ${words}` : ''}; a minute more for every 600 m of altitude. Cool in iced water, drain.`,
+      minutes: steam ?? water,
+      school: 'blanch',
+    })
   }
-  if (food.dip) steps.push({ step: 'dip', words: 'A few minutes in water with citric or ascorbic acid, then drain.', minutes: 5, school: 'dip' })
+  if (food.dip)
+    steps.push({ step: 'dip', words: 'A few minutes in water with citric or ascorbic acid, then drain.', minutes: 5, school: 'dip' })
   return steps
 }
 
 /** A name as the end of a key: "Thin, for tea" is "thin-for-tea". */
 export function slugOf(name: string): string {
-  return name.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 32)
+  return name
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 32)
 }
 
 function spread(food: FoodSource, text: string): Spread {

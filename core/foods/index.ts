@@ -3,5 +3,26 @@ export { cardOf, foodBook, wayOf, type FindFood, type FoodBook } from './book'
 export { expandGoods } from './goods'
 export { EXTENSION, expandFood, PRACTICE, slugOf, USDA } from './expand'
 export type { CardSource, FamilySource, FoodSource, FormSource, GoodsSource, OwnCardSource, ReferenceSource } from './source'
-export { CAUTION_STEPS, FEEL_FORMS, PREP_STEPS, PURPOSES, TRAITS, type CardStep, type CardWay, type Caution, type CautionStep, type FeelForm, type Food, type MethodCard, type PrepStepName, type Purpose, type Range, type SchoolQuestion, type Source, type Sourced, type Spread, type Trait } from './types'
+export {
+  CAUTION_STEPS,
+  FEEL_FORMS,
+  PREP_STEPS,
+  PURPOSES,
+  TRAITS,
+  type CardStep,
+  type CardWay,
+  type Caution,
+  type CautionStep,
+  type FeelForm,
+  type Food,
+  type MethodCard,
+  type PrepStepName,
+  type Purpose,
+  type Range,
+  type SchoolQuestion,
+  type Source,
+  type Sourced,
+  type Spread,
+  type Trait,
+} from './types'
 export { elapsedHours, SUN_HOURS, WAYS, type WayFacts } from './ways'

@@ -31,7 +31,7 @@ export interface FoodSource {
   traits?: Trait[]
   allergens?: string[]
   heatUnits?: string
-  blanch?: { steam?: number, water?: number, words?: string }
+  blanch?: { steam?: number; water?: number; words?: string }
   dip?: boolean
   pliable?: boolean
   schools?: string[]
@@ -61,7 +61,10 @@ export interface CardSource extends Partial<Record<MachineKind, string>> {
 }
 
 /** A card of the household's own, for a food that is there already. */
-export interface OwnCardSource extends CardSource { food: string, form: string }
+export interface OwnCardSource extends CardSource {
+  food: string
+  form: string
+}
 
 export interface FamilySource {
   name: string
@@ -84,7 +87,7 @@ export interface FormSource {
   name: string
   feel: FeelForm
   thick?: number
-  load: { base: number, perMm: number }
+  load: { base: number; perMm: number }
   freeze: string
   ways?: MachineKind[]
   spread: string

@@ -7,26 +7,76 @@ export const PURPOSES = ['pieces', 'flakes', 'powder'] as const satisfies readon
 
 /** How a piece is judged by hand: the questions differ by what lies on the tray. */
 export const FEEL_FORMS = ['pieces', 'leaves', 'sheet', 'shreds', 'foam'] as const
-export type FeelForm = typeof FEEL_FORMS[number]
+export type FeelForm = (typeof FEEL_FORMS)[number]
 
 /** Steps between basket and tray, by the words of the trade. */
-export const PREP_STEPS = ['wash', 'soak', 'dip', 'trim', 'peel', 'seed', 'cut', 'blanch', 'roast', 'boil', 'cook', 'char', 'puree', 'thicken', 'drain', 'season', 'marinate', 'toast', 'spread', 'freeze', 'hold'] as const
-export type PrepStepName = typeof PREP_STEPS[number]
+export const PREP_STEPS = [
+  'wash',
+  'soak',
+  'dip',
+  'trim',
+  'peel',
+  'seed',
+  'cut',
+  'blanch',
+  'roast',
+  'boil',
+  'cook',
+  'char',
+  'puree',
+  'thicken',
+  'drain',
+  'season',
+  'marinate',
+  'toast',
+  'spread',
+  'freeze',
+  'hold',
+] as const
+export type PrepStepName = (typeof PREP_STEPS)[number]
 
 /** What the cautions go by: a food has a trait, and a rule of `core/safety` names it. */
-export const TRAITS = ['oil', 'gourd', 'nitrate', 'smell', 'wild', 'iodine', 'hot', 'extreme', 'fumes', 'stickyPowder', 'red-meat', 'poultry', 'meat', 'fish', 'shellfish', 'egg', 'dairy', 'perishable'] as const
-export type Trait = typeof TRAITS[number]
+export const TRAITS = [
+  'oil',
+  'gourd',
+  'nitrate',
+  'smell',
+  'wild',
+  'iodine',
+  'hot',
+  'extreme',
+  'fumes',
+  'stickyPowder',
+  'red-meat',
+  'poultry',
+  'meat',
+  'fish',
+  'shellfish',
+  'egg',
+  'dairy',
+  'perishable',
+] as const
+export type Trait = (typeof TRAITS)[number]
 
 /** Where a figure comes from; "common practice" for a rule of thumb without a published source. */
 export type Source = string
 
-export interface Sourced<T> { value: T, source: Source }
+export interface Sourced<T> {
+  value: T
+  source: Source
+}
 
 /** A quantity that differs from basket to basket: mean and standard deviation, fractions 0–1 unless said. */
-export interface Spread { mean: number, sd: number }
+export interface Spread {
+  mean: number
+  sd: number
+}
 
 /** 10th and 90th percentile. */
-export interface Range { low: number, high: number }
+export interface Range {
+  low: number
+  high: number
+}
 
 /** One way of drying a cut: its heat and hours. The hours are of heat (or vacuum, or sun), to crisp, in one layer. */
 export interface CardWay {
@@ -114,7 +164,7 @@ export interface Food {
   /** Share of salt in a bought-in good, 0–1. */
   saltShare?: number
   /** Minutes of blanching. */
-  blanch?: Sourced<{ steam?: number, water?: number, words?: string }>
+  blanch?: Sourced<{ steam?: number; water?: number; words?: string }>
   /** Allergens to carry on the label, by their usual names. */
   allergens: readonly string[]
   traits: readonly Trait[]
@@ -128,14 +178,17 @@ export interface Food {
 
 /** Steps at which a caution is told. */
 export const CAUTION_STEPS = ['intake', 'prep', 'load', 'dry', 'rest', 'grind', 'pack', 'use'] as const
-export type CautionStep = typeof CAUTION_STEPS[number]
+export type CautionStep = (typeof CAUTION_STEPS)[number]
 
 /** A danger, told at the step where it is. */
-export interface Caution { step: CautionStep, text: string }
+export interface Caution {
+  step: CautionStep
+  text: string
+}
 
 /** A question on which practitioners disagree, with its schools; the first is the default. */
 export interface SchoolQuestion {
   key: string
   ask: string
-  schools: readonly { key: string, name: string, reason: string, celsius?: number }[]
+  schools: readonly { key: string; name: string; reason: string; celsius?: number }[]
 }

@@ -18,7 +18,7 @@ export const SUN_HOURS = 8
 
 /** Hours on the wall's clock that so many hours of a way take: sun's come eight a day. */
 export function elapsedHours(way: MachineKind | undefined, hours: number): number {
-  return way === 'sun' ? Math.floor(hours / SUN_HOURS) * 24 + hours % SUN_HOURS : hours
+  return way === 'sun' ? Math.floor(hours / SUN_HOURS) * 24 + (hours % SUN_HOURS) : hours
 }
 
 /**
@@ -27,10 +27,26 @@ export function elapsedHours(way: MachineKind | undefined, hours: number): numbe
  * five in a warm cupboard). Common practice.
  */
 export const WAYS: Record<MachineKind, WayFacts> = {
-  'dehydrator': { name: 'Dehydrator', factor: 1, reason: '' },
-  'oven': { name: 'Oven, door ajar', celsius: 75, factor: 0.6, reason: 'The lowest that most ovens hold, with the door ajar. It cooks a little: look after an hour, then hourly, and turn.' },
-  'smoker': { name: 'Smoker, then dryer', celsius: 85, pass: { low: 3, high: 5 }, reason: 'A pass at its lowest takes part of the water and brings the smoke; turn so that nothing crisps, then dry on in a machine.' },
-  'sun': { name: 'Sun', celsius: 35, factor: 2.2, reason: 'Hours in the sun only: 30 °C and above, under 60 % humidity. It costs colour and vitamins; in at dusk, and a last half hour at 60 °C.' },
-  'air': { name: 'Warm room', celsius: 22, factor: 5, reason: 'Shade with moving air is kinder than sun and takes days.' },
+  dehydrator: { name: 'Dehydrator', factor: 1, reason: '' },
+  oven: {
+    name: 'Oven, door ajar',
+    celsius: 75,
+    factor: 0.6,
+    reason: 'The lowest that most ovens hold, with the door ajar. It cooks a little: look after an hour, then hourly, and turn.',
+  },
+  smoker: {
+    name: 'Smoker, then dryer',
+    celsius: 85,
+    pass: { low: 3, high: 5 },
+    reason: 'A pass at its lowest takes part of the water and brings the smoke; turn so that nothing crisps, then dry on in a machine.',
+  },
+  sun: {
+    name: 'Sun',
+    celsius: 35,
+    factor: 2.2,
+    reason:
+      'Hours in the sun only: 30 °C and above, under 60 % humidity. It costs colour and vitamins; in at dusk, and a last half hour at 60 °C.',
+  },
+  air: { name: 'Warm room', celsius: 22, factor: 5, reason: 'Shade with moving air is kinder than sun and takes days.' },
   'freeze-dryer': { name: 'Freeze dryer', celsius: 50, reason: 'The shelf warms to about this under vacuum while the food stays frozen.' },
 }

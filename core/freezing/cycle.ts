@@ -44,20 +44,34 @@ const SD_LOG = 0.14
  * @throws InputError for weights and areas that are not above zero, and a moisture outside 0–1
  */
 export function freezeCycle(load: FreezeLoad): FreezeCycle {
-  const problems = (['loadG', 'areaM2', 'thicknessMm'] as const).filter(field => !(load[field] > 0)).map(field => ({ field, message: 'must be above zero' }))
-  if (!(load.moisture > 0 && load.moisture < 1)) problems.push({ field: 'moisture' as 'loadG', message: 'must be a fraction between 0 and 1' })
+  const problems = (['loadG', 'areaM2', 'thicknessMm'] as const)
+    .filter(field => !(load[field] > 0))
+    .map(field => ({ field, message: 'must be above zero' }))
+  if (!(load.moisture > 0 && load.moisture < 1))
+    problems.push({ field: 'moisture' as 'loadG', message: 'must be a fraction between 0 and 1' })
   if (problems.length > 0) throw new InputError(problems)
   const waterG = load.loadG * load.moisture
-  const joules = waterG / 1000 * SUBLIMATION_MJ_KG * 1e6
+  const joules = (waterG / 1000) * SUBLIMATION_MJ_KG * 1e6
   const flux = FLUX_W_M2 * Math.min(1.4, Math.max(0.6, Math.sqrt(FLUX_AT_MM / load.thicknessMm)))
   const vacuumH = joules / (flux * load.areaM2) / 3600
   const freezeH = load.frozen ? FREEZE_H.frozen : FREEZE_H.unfrozen
   const finalH = load.liquid ? FINAL_H.liquid : FINAL_H.other
-  return { waterG, sublimationKWh: joules / 3.6e6, freezeH, vacuumH, finalH, hours: intervalFromLogNormal(freezeH + vacuumH + finalH, SD_LOG) }
+  return {
+    waterG,
+    sublimationKWh: joules / 3.6e6,
+    freezeH,
+    vacuumH,
+    finalH,
+    hours: intervalFromLogNormal(freezeH + vacuumH + finalH, SD_LOG),
+  }
 }
 
 /** Against what the coil can hold. */
-export interface IceCapacity { share: number, over: boolean, loads: number }
+export interface IceCapacity {
+  share: number
+  over: boolean
+  loads: number
+}
 
 /** How much of a machine's ice capacity a load takes, and in how many loads it fits. */
 export function iceCapacity(waterG: number, iceG: number): IceCapacity {
@@ -68,11 +82,12 @@ export function iceCapacity(waterG: number, iceG: number): IceCapacity {
 
 /** Water that gives a freeze-dried food back what it lost, g: exactly the weight that went. */
 export function waterBackG(loadedG: number, driedG: number): number {
-  if (!(driedG > 0 && loadedG >= driedG)) throw new InputError([{ field: 'driedG', message: 'must be above zero and not above what was loaded' }])
+  if (!(driedG > 0 && loadedG >= driedG))
+    throw new InputError([{ field: 'driedG', message: 'must be above zero and not above what was loaded' }])
   return loadedG - driedG
 }
 
 /** Electricity of a cycle, kWh: the pump and the cold run all the while. `watts`: mean draw, measured or rated. */
 export function freezeEnergy(hours: Interval, watts: number): Interval {
-  return { p10: hours.p10 * watts / 1000, p50: hours.p50 * watts / 1000, p90: hours.p90 * watts / 1000 }
+  return { p10: (hours.p10 * watts) / 1000, p50: (hours.p50 * watts) / 1000, p90: (hours.p90 * watts) / 1000 }
 }

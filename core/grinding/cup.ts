@@ -42,7 +42,7 @@ const REST_FACTOR = 2
  * 150 W for 60 s at 60 % into 60 g is 56 K (worked by hand).
  */
 export function warmingK(watts: number, seconds: number, grams: number): number {
-  return watts * HEAT_SHARE * seconds / (grams * HEAT_J_GK)
+  return (watts * HEAT_SHARE * seconds) / (grams * HEAT_J_GK)
 }
 
 /**
@@ -50,8 +50,11 @@ export function warmingK(watts: number, seconds: number, grams: number): number 
  * @throws InputError for figures that are not above zero, and a start that is as warm as the limit
  */
 export function planGrinding(question: GrindQuestion): GrindPlan {
-  const problems = (['dryG', 'looseGMl', 'cupMl', 'watts'] as const).filter(field => !(question[field] > 0)).map(field => ({ field: field as string, message: 'must be above zero' }))
-  if (!(question.mostC > question.startC)) problems.push({ field: 'mostC', message: 'must be above the warmth it starts with: let it cool first' })
+  const problems = (['dryG', 'looseGMl', 'cupMl', 'watts'] as const)
+    .filter(field => !(question[field] > 0))
+    .map(field => ({ field: field as string, message: 'must be above zero' }))
+  if (!(question.mostC > question.startC))
+    problems.push({ field: 'mostC', message: 'must be above the warmth it starts with: let it cool first' })
   if (problems.length > 0) throw new InputError(problems)
   const rounds = Math.ceil(question.dryG / (question.cupMl * GOOD_FILL * question.looseGMl))
   const gramsPerRound = question.dryG / rounds
@@ -59,5 +62,5 @@ export function planGrinding(question: GrindQuestion): GrindPlan {
   const burstS = Math.min(MOST_BURST_S, Math.max(LEAST_BURST_S, Math.floor(longest)))
   const burstsPerRound = Math.ceil(RUN_S / burstS)
   const restS = burstS * REST_FACTOR
-  return { rounds, gramsPerRound, burstS, restS, burstsPerRound, minutes: rounds * burstsPerRound * (burstS + restS) / 60 }
+  return { rounds, gramsPerRound, burstS, restS, burstsPerRound, minutes: (rounds * burstsPerRound * (burstS + restS)) / 60 }
 }

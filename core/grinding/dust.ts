@@ -6,7 +6,7 @@ const GRAVITY = 9.81
 
 /** Seconds in which a grain falls so far in still air, by Stokes. 10 µm over 10 cm: 24 s. */
 export function settlingS(diameterUm: number, heightCm: number): number {
-  const speed = GRAIN_KG_M3 * GRAVITY * (diameterUm * 1e-6) ** 2 / (18 * AIR_PA_S)
+  const speed = (GRAIN_KG_M3 * GRAVITY * (diameterUm * 1e-6) ** 2) / (18 * AIR_PA_S)
   return heightCm / 100 / speed
 }
 

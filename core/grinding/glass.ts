@@ -1,18 +1,32 @@
 import type { SorptionGroup } from '../sorption'
 
 /** Glass transition of a dry substance, °C, and its Gordon–Taylor constant with water. */
-export interface Glass { dryC: number, k: number }
+export interface Glass {
+  dryC: number
+  k: number
+}
 
 /** Pure sugars (Roos 1995, from memory). */
-export const SUGARS = { sucrose: { dryC: 62, k: 5.5 }, lactose: { dryC: 101, k: 6.6 }, fructose: { dryC: 5, k: 3.7 } } as const satisfies Record<string, Glass>
+export const SUGARS = {
+  sucrose: { dryC: 62, k: 5.5 },
+  lactose: { dryC: 101, k: 6.6 },
+  fructose: { dryC: 5, k: 3.7 },
+} as const satisfies Record<string, Glass>
 
 /**
  * Foods by group: between their sugars, acids, starches and proteins. From memory: strawberry about 44 °C,
  * onion 58, celery and horseradish about 60 are published; single foods differ by ten degrees and more.
  */
 export const GLASS: Record<SorptionGroup, Glass> = {
-  sugaryFruit: { dryC: 44, k: 4.5 }, wateryVegetable: { dryC: 60, k: 4.5 }, chili: { dryC: 60, k: 4.5 }, allium: { dryC: 58, k: 4.6 },
-  mushroom: { dryC: 75, k: 5 }, leafy: { dryC: 80, k: 5 }, milk: SUGARS.lactose, starchy: { dryC: 130, k: 5.5 }, protein: { dryC: 120, k: 5 },
+  sugaryFruit: { dryC: 44, k: 4.5 },
+  wateryVegetable: { dryC: 60, k: 4.5 },
+  chili: { dryC: 60, k: 4.5 },
+  allium: { dryC: 58, k: 4.6 },
+  mushroom: { dryC: 75, k: 5 },
+  leafy: { dryC: 80, k: 5 },
+  milk: SUGARS.lactose,
+  starchy: { dryC: 130, k: 5.5 },
+  protein: { dryC: 120, k: 5 },
 }
 
 /** Glass transition of water, °C. */

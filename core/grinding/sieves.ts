@@ -2,14 +2,35 @@ import { InputError } from '../errors'
 
 /** Opening of sieves by their number, µm (ASTM E11). */
 export const MESH_UM: Readonly<Record<number, number>> = {
-  10: 2000, 12: 1700, 14: 1400, 16: 1180, 18: 1000, 20: 850, 25: 710, 30: 600, 35: 500, 40: 425, 45: 355, 50: 300, 60: 250, 70: 212, 80: 180, 100: 150, 120: 125, 140: 106, 170: 90, 200: 75,
+  10: 2000,
+  12: 1700,
+  14: 1400,
+  16: 1180,
+  18: 1000,
+  20: 850,
+  25: 710,
+  30: 600,
+  35: 500,
+  40: 425,
+  45: 355,
+  50: 300,
+  60: 250,
+  70: 212,
+  80: 180,
+  100: 150,
+  120: 125,
+  140: 106,
+  170: 90,
+  200: 75,
 }
 
 /** Opening of a kitchen strainer, µm, from its wires counted along a ruler and their thickness. */
 export function openingUm(wires: number, alongMm: number, wireMm: number): number {
   const opening = alongMm / wires - wireMm
-  if (!(wires > 0 && alongMm > 0 && wireMm > 0)) throw new InputError([{ field: 'wires', message: 'must be above zero, as the length and the wire' }])
-  if (!(opening > 0)) throw new InputError([{ field: 'wireMm', message: 'the wires would leave no opening: count them again over a longer stretch' }])
+  if (!(wires > 0 && alongMm > 0 && wireMm > 0))
+    throw new InputError([{ field: 'wires', message: 'must be above zero, as the length and the wire' }])
+  if (!(opening > 0))
+    throw new InputError([{ field: 'wireMm', message: 'the wires would leave no opening: count them again over a longer stretch' }])
   return opening * 1000
 }
 
@@ -19,7 +40,11 @@ export function nearestMesh(um: number): number {
 }
 
 /** One pass over a sieve: what fell through and what stayed on top, g. */
-export interface SievePass { openingUm: number, throughG: number, overG: number }
+export interface SievePass {
+  openingUm: number
+  throughG: number
+  overG: number
+}
 
 export interface SieveSum {
   /** Share of what was put on that is through by now. */
@@ -36,8 +61,20 @@ export function sumPasses(passes: readonly SievePass[], wanted = 0.95): SieveSum
   passes.forEach((pass, i) => {
     const before = passes[i - 1]
     if (!before) return
-    if (pass.openingUm > before.openingUm) throw new InputError([{ field: `passes.${i}.openingUm`, message: `a sieve of ${Math.round(pass.openingUm)} µm after one of ${Math.round(before.openingUm)}: go from coarse to fine` }])
-    if (pass.openingUm === before.openingUm && pass.throughG + pass.overG > before.overG * 1.02 + 1) throw new InputError([{ field: `passes.${i}.overG`, message: `${Math.round(pass.throughG + pass.overG)} g is more than the ${Math.round(before.overG)} g that stayed on top before` }])
+    if (pass.openingUm > before.openingUm)
+      throw new InputError([
+        {
+          field: `passes.${i}.openingUm`,
+          message: `a sieve of ${Math.round(pass.openingUm)} µm after one of ${Math.round(before.openingUm)}: go from coarse to fine`,
+        },
+      ])
+    if (pass.openingUm === before.openingUm && pass.throughG + pass.overG > before.overG * 1.02 + 1)
+      throw new InputError([
+        {
+          field: `passes.${i}.overG`,
+          message: `${Math.round(pass.throughG + pass.overG)} g is more than the ${Math.round(before.overG)} g that stayed on top before`,
+        },
+      ])
   })
   const last = passes.at(-1)
   if (!last) return { through: 0 }

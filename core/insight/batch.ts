@@ -17,13 +17,15 @@ export function batchInsight(state: BatchState, entries: readonly Entry[]): Batc
   const runs = [...state.earlierRuns, ...(state.run ? [state.run] : [])]
   return {
     heat: runs.map(run => ({ machineId: run.machineId, hours: run.unloadedAt === undefined ? 0 : run.clock.hoursAt(run.unloadedAt) })),
-    handsMinutes: handsMinutes(state, log), price: state.intake.body.price,
-    lost: state.grinds.length > 0 ? lossesOf(state.grinds) : undefined, window: windowAtHalf(state),
+    handsMinutes: handsMinutes(state, log),
+    price: state.intake.body.price,
+    lost: state.grinds.length > 0 ? lossesOf(state.grinds) : undefined,
+    window: windowAtHalf(state),
   }
 }
 
 function handsMinutes(state: BatchState, log: readonly Entry[]): number {
-  const prep = state.fromJars ? 0 : handsMinutesKg(state.food) * state.intake.body.weightG / 1000
+  const prep = state.fromJars ? 0 : (handsMinutesKg(state.food) * state.intake.body.weightG) / 1000
   const trays = ofKind(log, 'load').reduce((sum, { body }) => sum + body.positions.length, 0)
   const looks = log.filter(({ body }) => body.kind === 'weigh' || body.kind === 'feel' || body.kind === 'look').length
   return prep + MINUTES.tray * trays + MINUTES.look * looks + MINUTES.grind * state.grinds.length + MINUTES.jar * state.jars.length
@@ -33,7 +35,12 @@ function lossesOf(grinds: readonly EntryOf<'grind'>[]): BatchInsight['lost'] {
   const lost = { dustG: 0, filmG: 0, rejectsG: 0, cleaningG: 0, unknownG: 0 }
   for (const { body } of grinds) {
     const missingG = Math.max(0, body.dryInG + (body.seed?.weightG ?? 0) - body.powderOutG)
-    const told = { dustG: body.lost?.dustG ?? 0, filmG: body.lost?.filmG ?? 0, rejectsG: body.lost?.rejectsG ?? 0, cleaningG: body.lost?.cleaningG ?? 0 }
+    const told = {
+      dustG: body.lost?.dustG ?? 0,
+      filmG: body.lost?.filmG ?? 0,
+      rejectsG: body.lost?.rejectsG ?? 0,
+      cleaningG: body.lost?.cleaningG ?? 0,
+    }
     for (const cause of ['dustG', 'filmG', 'rejectsG', 'cleaningG'] as const) lost[cause] += told[cause]
     lost.unknownG += Math.max(0, missingG - told.dustG - told.filmG - told.rejectsG - told.cleaningG)
   }

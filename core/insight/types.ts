@@ -1,12 +1,12 @@
 /** What one finished batch taught, kept beside its line in the lists. Weights g, hours of heat, money in the household's own. */
 export interface BatchInsight {
   /** Hours with the heat on, by machine. */
-  heat: { machineId: string, hours: number }[]
+  heat: { machineId: string; hours: number }[]
   /** Minutes of hands, from what was logged and common practice. */
   handsMinutes: number
   price?: number
   /** Where powder was lost, g; `unknownG` is what nobody laid to a cause. */
-  lost?: { dustG: number, filmG: number, rejectsG: number, cleaningG: number, unknownG: number }
+  lost?: { dustG: number; filmG: number; rejectsG: number; cleaningG: number; unknownG: number }
   /** The window as it stood with the weighings of the first half, against when it was dry. */
-  window?: { low: number, middle: number, high: number, actual: number }
+  window?: { low: number; middle: number; high: number; actual: number }
 }

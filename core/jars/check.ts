@@ -8,7 +8,10 @@ import type { FindLot, Jar, JarItem } from './types'
 /** So much damper may an addition be, by what can be told. */
 const DAMPER = 0.005
 
-interface JarContext { now: number, find: FindLot }
+interface JarContext {
+  now: number
+  find: FindLot
+}
 
 /**
  * Decides whether an entry that touches jars may be added, and whether all jars still add up after it.
@@ -23,7 +26,8 @@ export function checkJars(items: readonly JarItem[], entry: JarItem, context: Ja
   if (entry.body.kind !== 'void') {
     const before = (inForce(others) as JarItem[]).filter(item => item.id !== entry.replaces && item.at <= entry.at)
     const earlier = entry.replaces === undefined ? undefined : others.find(item => item.id === entry.replaces)
-    if (earlier && 'jarId' in earlier.body && 'jarId' in entry.body && earlier.body.jarId !== entry.body.jarId) say('jarId', 'A correction is of the same jar.')
+    if (earlier && 'jarId' in earlier.body && 'jarId' in entry.body && earlier.body.jarId !== entry.body.jarId)
+      say('jarId', 'A correction is of the same jar.')
     checkBody(entry, replayJars(before, context.find).jars, context.find, say)
   }
   if (problems.length > 0) throw new InputError(problems)
@@ -35,8 +39,10 @@ type Say = (field: string, message: string) => void
 function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot, say: Say): void {
   const { body } = entry
   switch (body.kind) {
-    case 'intake': return checkSources(body.fromJars ?? [], 'fromJars', jars, say)
-    case 'grind': return body.seed ? checkSources([body.seed], 'seed', jars, say) : undefined
+    case 'intake':
+      return checkSources(body.fromJars ?? [], 'fromJars', jars, say)
+    case 'grind':
+      return body.seed ? checkSources([body.seed], 'seed', jars, say) : undefined
     case 'pack': {
       if (!body.topUp) checkLid(body.packageKey, body.leakGDayKPa, say)
       const jar = jars.get(body.jarId)
@@ -44,7 +50,9 @@ function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot
       if (!body.topUp) return
       const lot = find(entry.batchId!)
       if (!jar) return say('jarId', 'There is no such jar to top up.')
-      return lot ? checkAddition(jar, { foodKey: lot.food.key, purpose: lot.purpose, moisture: body.moisture ?? lot.moisture }, say) : undefined
+      return lot
+        ? checkAddition(jar, { foodKey: lot.food.key, purpose: lot.purpose, moisture: body.moisture ?? lot.moisture }, say)
+        : undefined
     }
     case 'fill': {
       if (jars.has(body.jarId)) say('jarId', 'This jar has been filled already: pour into it instead.')
@@ -59,7 +67,8 @@ function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot
     case 'stock':
       if (jars.has(body.jarId)) say('jarId', 'This jar has been filled already: it cannot come in again.')
       checkLid(body.packageKey, body.leakGDayKPa, say)
-      if (!find(body.jarId)) say('foodKey', `“${body.foodKey}” is neither a food nor a bought-in good of the reference. Choose one from the list.`)
+      if (!find(body.jarId))
+        say('foodKey', `“${body.foodKey}” is neither a food nor a bought-in good of the reference. Choose one from the list.`)
       return
     case 'pour': {
       const jar = jars.get(body.jarId)
@@ -69,7 +78,8 @@ function checkBody(entry: JarItem, jars: ReadonlyMap<string, Jar>, find: FindLot
       checkSources([body.from], 'from', jars, say)
       return from ? checkAddition(jar, { ...from, moisture: moistureOf(from) }, say) : undefined
     }
-    case 'take': return checkSources([{ jarId: body.jarId, weightG: body.weightG }], undefined, jars, say)
+    case 'take':
+      return checkSources([{ jarId: body.jarId, weightG: body.weightG }], undefined, jars, say)
     case 'moveJar':
     case 'discard':
       standing(jars.get(body.jarId), say)
@@ -90,7 +100,8 @@ function checkBlend({ from, blend }: Extract<JarItem['body'], { kind: 'fill' }>,
     const fault = toastedG === undefined ? undefined : toastingFault(weightG, toastedG, 1)
     if (fault) say(`from.${i}.toastedG`, fault)
   })
-  if (blend!.sifted && blend!.sifted.overG >= wholeG) say('blend.sifted.overG', `Only ${Math.round(wholeG * 10) / 10} g went over the sieve: some of it must fall through.`)
+  if (blend!.sifted && blend!.sifted.overG >= wholeG)
+    say('blend.sifted.overG', `Only ${Math.round(wholeG * 10) / 10} g went over the sieve: some of it must fall through.`)
   if (jars.some(jar => jar.inOil)) say('from.jarId', 'A jar in oil is kept cold for four days and goes into no blend.')
 }
 
@@ -103,7 +114,7 @@ function standing(jar: Jar | undefined, say: Say, field = 'jarId'): boolean {
 }
 
 function checkSources(sources: readonly JarDraw[], field: string | undefined, jars: ReadonlyMap<string, Jar>, say: Say): void {
-  const at = (name: string) => field === undefined ? name : `${field}.${name}`
+  const at = (name: string) => (field === undefined ? name : `${field}.${name}`)
   if (new Set(sources.map(source => source.jarId)).size < sources.length) say(at('jarId'), 'A jar is named twice.')
   for (const { jarId, weightG } of sources) {
     const jar = jars.get(jarId)
@@ -116,29 +127,42 @@ function checkSources(sources: readonly JarDraw[], field: string | undefined, ja
 const isMouldy = (jar: Jar) => jar.looks.some(look => look.saw === 'mould')
 
 /** Like goes to like, and never damper to drier. */
-function checkAddition(jar: Jar, addition: { foodKey: string, purpose: string, moisture: number }, say: Say): void {
+function checkAddition(jar: Jar, addition: { foodKey: string; purpose: string; moisture: number }, say: Say): void {
   if (jar.discarded) return say('jarId', 'This jar has been discarded.')
   if (isMouldy(jar)) return say('jarId', 'Mould was seen in this jar: nothing goes into it.')
-  if (addition.foodKey !== jar.foodKey || addition.purpose !== jar.purpose) return say('jarId', 'This jar holds something else: only like goes to like.')
+  if (addition.foodKey !== jar.foodKey || addition.purpose !== jar.purpose)
+    return say('jarId', 'This jar holds something else: only like goes to like.')
   const is = moistureOf(jar)
   if (jar.leftG > 0 && addition.moisture > is + DAMPER) {
-    say('moisture', `The addition holds ${percent(addition.moisture)} water and the jar ${percent(is)}: dry it as far first, or give it a jar of its own.`)
+    say(
+      'moisture',
+      `The addition holds ${percent(addition.moisture)} water and the jar ${percent(is)}: dry it as far first, or give it a jar of its own.`,
+    )
   }
 }
 
 const percent = (share: number) => `${Math.round(share * 1000) / 10} %`
 
 function checkLid(packageKey: PackageKey, measured: number | undefined, say: Say): void {
-  if (leakOf(packageKey, measured) === undefined) say('leakGDayKPa', 'Nobody knows what this lid lets in, so nobody can say how long the jar keeps. Measure it with silica gel, give its film’s figure, or choose another lid.')
+  if (leakOf(packageKey, measured) === undefined)
+    say(
+      'leakGDayKPa',
+      'Nobody knows what this lid lets in, so nobody can say how long the jar keeps. Measure it with silica gel, give its film’s figure, or choose another lid.',
+    )
 }
 
 /** Jars that an entry is about or draws on. */
 export function jarsNamed({ body }: Pick<Entry, 'body'>): string[] {
   switch (body.kind) {
-    case 'intake': return (body.fromJars ?? []).map(source => source.jarId)
-    case 'grind': return body.seed ? [body.seed.jarId] : []
-    case 'fill': return [body.jarId, ...body.from.map(source => source.jarId)]
-    case 'pour': return [body.jarId, body.from.jarId]
-    default: return 'jarId' in body && body.jarId !== undefined ? [body.jarId] : []
+    case 'intake':
+      return (body.fromJars ?? []).map(source => source.jarId)
+    case 'grind':
+      return body.seed ? [body.seed.jarId] : []
+    case 'fill':
+      return [body.jarId, ...body.from.map(source => source.jarId)]
+    case 'pour':
+      return [body.jarId, body.from.jarId]
+    default:
+      return 'jarId' in body && body.jarId !== undefined ? [body.jarId] : []
   }
 }

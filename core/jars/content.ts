@@ -24,29 +24,47 @@ const SPOON_SD = 0.03
 
 /** Published heat is a range, and parts grown alike are hot alike: low goes with low and high with high. */
 export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityGMl' | 'sievedUm' | 'purpose'>, find: FindLot): Content {
-  const parts = held(jar.parts).flatMap((part) => {
+  const parts = held(jar.parts).flatMap(part => {
     const lot = find(part.lotId)
     // Heat and salt stay with the dry matter: what lost water on the way, as in toasting, is the stronger for it.
     return lot ? [{ grams: part.grams, lot, strength: (1 - part.moisture) / (1 - lot.moisture) }] : []
   })
   const partsG = parts.reduce((sum, part) => sum + part.grams, 0)
   const wholeG = Math.max(partsG + jar.mixed.saltG + jar.mixed.starchG, 1e-9)
-  const mean = (of: (part: typeof parts[number]) => number) => parts.reduce((sum, part) => sum + part.grams * of(part), 0) / wholeG
+  const mean = (of: (part: (typeof parts)[number]) => number) => parts.reduce((sum, part) => sum + part.grams * of(part), 0) / wholeG
   const hot = parts.some(({ lot }) => lot.heat ?? lot.food.heatUnits)
-  const heatOf = ({ lot }: typeof parts[number]) => lot.heat ?? lot.food.heatUnits?.value ?? { low: 0, high: 0 }
+  const heatOf = ({ lot }: (typeof parts)[number]) => lot.heat ?? lot.food.heatUnits?.value ?? { low: 0, high: 0 }
   const sieves = parts.map(({ lot }) => lot.sievedUm)
   // Flakes lie looser than their powder; what is bought in was measured as it is sold.
-  const asItLies = ({ lot: { food } }: typeof parts[number]) => food.group === 'goods' ? food.powderDensity.value.mean : looseGMl(food.powderDensity.value.mean, jar.purpose)
+  const asItLies = ({ lot: { food } }: (typeof parts)[number]) =>
+    food.group === 'goods' ? food.powderDensity.value.mean : looseGMl(food.powderDensity.value.mean, jar.purpose)
   const ml = parts.reduce((sum, part) => sum + part.grams / asItLies(part), 0)
-  const spread = parts.reduce((sum, { grams, lot: { food: { powderDensity: { value } } } }) => sum + grams * value.sd / value.mean, 0) / Math.max(partsG, 1e-9)
+  const spread =
+    parts.reduce(
+      (
+        sum,
+        {
+          grams,
+          lot: {
+            food: {
+              powderDensity: { value },
+            },
+          },
+        },
+      ) => sum + (grams * value.sd) / value.mean,
+      0,
+    ) / Math.max(partsG, 1e-9)
   const density = ml > 0 ? partsG / ml : 0.5
   return {
     ...(hot && { heat: { low: mean(part => heatOf(part).low * part.strength), high: mean(part => heatOf(part).high * part.strength) } }),
     saltShare: mean(({ lot, strength }) => (lot.saltShare ?? lot.food.saltShare ?? 0) * strength) + jar.mixed.saltG / wholeG,
-    allergens: [...new Set(parts.flatMap(({ lot }) => [...lot.food.allergens, ...lot.allergens ?? []]))],
+    allergens: [...new Set(parts.flatMap(({ lot }) => [...lot.food.allergens, ...(lot.allergens ?? [])]))],
     raw: parts.some(({ lot }) => lot.raw),
-    sievedUm: jar.sievedUm ?? (sieves.length > 0 && sieves.every(um => um !== undefined) ? Math.max(...sieves as number[]) : undefined),
-    densityGMl: jar.densityGMl === undefined ? intervalFromNormal(density, density * (spread || 0.2), 0.05) : intervalFromNormal(jar.densityGMl, SPOON_SD * jar.densityGMl, 0.05),
+    sievedUm: jar.sievedUm ?? (sieves.length > 0 && sieves.every(um => um !== undefined) ? Math.max(...(sieves as number[])) : undefined),
+    densityGMl:
+      jar.densityGMl === undefined
+        ? intervalFromNormal(density, density * (spread || 0.2), 0.05)
+        : intervalFromNormal(jar.densityGMl, SPOON_SD * jar.densityGMl, 0.05),
     measured: jar.densityGMl !== undefined,
   }
 }

@@ -1,4 +1,15 @@
-import { bestByDates, bestByWindow, DAMP_LIMITS, dampDays, dampOf, leakOf, MONTH_MS, type BestBy, type Damp, type DampQuestion } from '../keeping'
+import {
+  bestByDates,
+  bestByWindow,
+  DAMP_LIMITS,
+  dampDays,
+  dampOf,
+  leakOf,
+  MONTH_MS,
+  type BestBy,
+  type Damp,
+  type DampQuestion,
+} from '../keeping'
 import type { FindLot, Jar } from './types'
 
 const DAY_MS = 86_400_000
@@ -11,7 +22,10 @@ export function moistureOf(jar: Pick<Jar, 'parts' | 'leftG'>): number {
 }
 
 /** Where jars stand that nobody put elsewhere: its warmth, and its air where that was measured, 0–1. */
-export interface Pantry { celsius: number, humidity?: number }
+export interface Pantry {
+  celsius: number
+  humidity?: number
+}
 
 export interface JarBest extends BestBy {
   from: number
@@ -28,25 +42,60 @@ export interface JarBest extends BestBy {
  */
 export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
   const held = jar.parts.filter(part => part.grams > 0)
-  const parts = (held.length > 0 ? held : jar.parts).flatMap((part) => {
+  const parts = (held.length > 0 ? held : jar.parts).flatMap(part => {
     const lot = find(part.lotId)
     if (!lot) return []
-    if (lot.bestTo !== undefined) return [{ best: { months: { low: 0, high: 0 }, reason: 'The date printed on the packet.', source: 'its maker' }, from: lot.bestTo, to: lot.bestTo, part }]
-    const best = bestByWindow({ food: lot.food, purpose: jar.purpose, packageKey: jar.packageKey, storageC: jar.storageC, rested: lot.rested, inOil: jar.inOil })
+    if (lot.bestTo !== undefined)
+      return [
+        {
+          best: { months: { low: 0, high: 0 }, reason: 'The date printed on the packet.', source: 'its maker' },
+          from: lot.bestTo,
+          to: lot.bestTo,
+          part,
+        },
+      ]
+    const best = bestByWindow({
+      food: lot.food,
+      purpose: jar.purpose,
+      packageKey: jar.packageKey,
+      storageC: jar.storageC,
+      rested: lot.rested,
+      inOil: jar.inOil,
+    })
     const left = { low: best.months.low * (1 - part.used), high: best.months.high * (1 - part.used) }
     return [{ best, ...bestByDates(part.since, { months: left }), part }]
   })
-  const oldest = parts.reduce((a, b) => b.to < a.to ? b : a, parts[0]!)
-  if (!oldest) return { months: { low: 0, high: 0 }, reason: 'Nothing is known of what is in it.', source: '', from: jar.packedAt, to: jar.packedAt, limit: 'fading', oldestAt: jar.packedAt }
+  const oldest = parts.reduce((a, b) => (b.to < a.to ? b : a), parts[0]!)
+  if (!oldest)
+    return {
+      months: { low: 0, high: 0 },
+      reason: 'Nothing is known of what is in it.',
+      source: '',
+      from: jar.packedAt,
+      to: jar.packedAt,
+      limit: 'fading',
+      oldestAt: jar.packedAt,
+    }
   const reason = parts.length > 1 ? `As old as its oldest part. ${oldest.best.reason}` : oldest.best.reason
-  const fading: JarBest = { ...oldest.best, reason, from: oldest.from, to: oldest.to, limit: 'fading', oldestAt: Math.min(...parts.map(({ part }) => part.packedAt)) }
+  const fading: JarBest = {
+    ...oldest.best,
+    reason,
+    from: oldest.from,
+    to: oldest.to,
+    limit: 'fading',
+    oldestAt: Math.min(...parts.map(({ part }) => part.packedAt)),
+  }
   const question = dampQuestion(jar, find, pantry)
   const limitDays = question && dampDays(question, jar.purpose === 'pieces' ? DAMP_LIMITS.mould : DAMP_LIMITS.clumps)
   if (limitDays === undefined || !Number.isFinite(limitDays)) return fading
   const end = Math.round(jar.filledAt + limitDays * DAY_MS)
   if (end >= fading.to) return fading
   return {
-    ...fading, to: end, from: Math.min(fading.from, end), limit: 'damp', months: { low: Math.min(fading.months.low, (end - jar.filledAt) / MONTH_MS), high: (end - jar.filledAt) / MONTH_MS },
+    ...fading,
+    to: end,
+    from: Math.min(fading.from, end),
+    limit: 'damp',
+    months: { low: Math.min(fading.months.low, (end - jar.filledAt) / MONTH_MS), high: (end - jar.filledAt) / MONTH_MS },
     reason: `${fading.reason} Damp comes first: by then its package has let in enough to ${jar.purpose === 'pieces' ? 'let mould grow' : 'clump it'}.`,
   }
 }
@@ -62,5 +111,13 @@ function dampQuestion(jar: Jar, find: FindLot, { celsius, humidity }: Pantry): D
   const leak = leakOf(jar.packageKey, jar.leakGDayKPa)
   if (!lot || leak === undefined || jar.inG <= 0) return undefined
   // It was fuller before: what takes up the damp is about the mean of full and now.
-  return { food: lot.food, purpose: jar.purpose, netG: (jar.inG + jar.leftG) / 2, gPerDayKPa: leak, celsius: jar.storageC ?? celsius, humidity, moisture: moistureOf(jar) || undefined }
+  return {
+    food: lot.food,
+    purpose: jar.purpose,
+    netG: (jar.inG + jar.leftG) / 2,
+    gPerDayKPa: leak,
+    celsius: jar.storageC ?? celsius,
+    humidity,
+    moisture: moistureOf(jar) || undefined,
+  }
 }

@@ -9,9 +9,16 @@ export const SCALE_G = 0.5
 const NOTHING: Mixed = { starchG: 0, saltG: 0 }
 
 /** What is in a batch's bowl beside its own basket: old powder that seeded it, or the jars it was begun from. */
-interface Bowl { ownG: number, fromJars: boolean, parts: JarPart[] }
+interface Bowl {
+  ownG: number
+  fromJars: boolean
+  parts: JarPart[]
+}
 
-export interface Replay { jars: Map<string, Jar>, uses: JarUse[] }
+export interface Replay {
+  jars: Map<string, Jar>
+  uses: JarUse[]
+}
 
 /**
  * Follows jars through their entries: what was packed, poured, taken and thrown away, in the order in
@@ -33,7 +40,10 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
   const draw = ({ jarId, weightG }: JarDraw, at: number): Drawn => {
     const jar = jars.get(jarId)
     if (strict && !jar) throw new InputError([{ field: 'weightG', message: 'Something was taken from this jar: void that first.' }])
-    if (strict && weightG > jar!.leftG + SCALE_G) throw new InputError([{ field: 'weightG', message: `More was taken from the jar than it would hold: ${Math.round(jar!.leftG * 10) / 10} g.` }])
+    if (strict && weightG > jar!.leftG + SCALE_G)
+      throw new InputError([
+        { field: 'weightG', message: `More was taken from the jar than it would hold: ${Math.round(jar!.leftG * 10) / 10} g.` },
+      ])
     const grams = Math.min(weightG, jar?.leftG ?? 0)
     if (!jar || grams <= 0) return { parts: [], mixed: NOTHING, grams: 0, jar }
     const share = grams / jar.leftG
@@ -77,7 +87,14 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
       }
       case 'pack': {
         const jar = jars.get(body.jarId) ?? openJar(item as EntryOf<'pack'> & JarItem, jars, find)
-        if (jar) add(jar, packed(item as EntryOf<'pack'> & JarItem, bowls.get(item.batchId!), find), { starchG: body.mixed?.starchG ?? 0, saltG: body.mixed?.saltG ?? 0 }, body.netG + (body.mixed?.starchG ?? 0) + (body.mixed?.saltG ?? 0), at)
+        if (jar)
+          add(
+            jar,
+            packed(item as EntryOf<'pack'> & JarItem, bowls.get(item.batchId!), find),
+            { starchG: body.mixed?.starchG ?? 0, saltG: body.mixed?.saltG ?? 0 },
+            body.netG + (body.mixed?.starchG ?? 0) + (body.mixed?.saltG ?? 0),
+            at,
+          )
         break
       }
       case 'fill': {
@@ -86,9 +103,22 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
         if (!first) break
         const { blend } = body
         const called = blend
-          ? { name: blend.name, foodKey: blendKey(blend.recipeId ?? body.jarId), purpose: blend.purpose ?? coarsest(drawn.flatMap(({ jar }) => jar?.purpose ?? [])), sievedUm: blend.sifted?.openingUm }
+          ? {
+              name: blend.name,
+              foodKey: blendKey(blend.recipeId ?? body.jarId),
+              purpose: blend.purpose ?? coarsest(drawn.flatMap(({ jar }) => jar?.purpose ?? [])),
+              sievedUm: blend.sifted?.openingUm,
+            }
           : { name: first.name, foodKey: first.foodKey, purpose: first.purpose, sievedUm: first.sievedUm }
-        const jar: Jar = { ...fresh(body.jarId, at), ...called, packageKey: body.packageKey, place: body.place, sizeMl: body.sizeMl, storageC: body.storageC, leakGDayKPa: body.leakGDayKPa }
+        const jar: Jar = {
+          ...fresh(body.jarId, at),
+          ...called,
+          packageKey: body.packageKey,
+          place: body.place,
+          sizeMl: body.sizeMl,
+          storageC: body.storageC,
+          leakGDayKPa: body.leakGDayKPa,
+        }
         jars.set(body.jarId, jar)
         for (const { parts, mixed, grams } of drawn) add(jar, parts, mixed, grams, at)
         break
@@ -130,8 +160,12 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
         jar.place = body.place
         break
       }
-      case 'lookJar': jars.get(body.jarId)?.looks.push({ at, saw: body.saw }); break
-      case 'smell': jars.get(body.jarId)?.smells.push({ at, smell: body.smell }); break
+      case 'lookJar':
+        jars.get(body.jarId)?.looks.push({ at, saw: body.saw })
+        break
+      case 'smell':
+        jars.get(body.jarId)?.smells.push({ at, smell: body.smell })
+        break
       case 'measure': {
         const jar = jars.get(body.jarId)
         if (jar) jar.densityGMl = body.weightG / body.ml
@@ -144,13 +178,15 @@ export function replayJars(items: readonly JarItem[], find: FindLot, strict = fa
 /** Key of a blend: jars made by one recipe are like, and so are the jars that one making was split into. */
 export const blendKey = (id: string) => `blend-${id}`
 
-type Drawn = { parts: JarPart[], mixed: Mixed, grams: number, jar?: Jar }
+type Drawn = { parts: JarPart[]; mixed: Mixed; grams: number; jar?: Jar }
 
 /** What cannot be of a weight after toasting, in words. */
 export function toastingFault(grams: number, toastedG: number, moisture: number): string | undefined {
   if (toastedG > grams + SCALE_G) return 'Toasted it weighs less, not more.'
   const waterG = grams * moisture
-  return grams - toastedG > waterG * 1.1 + SCALE_G ? `Toasting drives out water, and there were only ${Math.round(waterG * 10) / 10} g of it. Was some spilt? Then take that from the weight.` : undefined
+  return grams - toastedG > waterG * 1.1 + SCALE_G
+    ? `Toasting drives out water, and there were only ${Math.round(waterG * 10) / 10} g of it. Was some spilt? Then take that from the weight.`
+    : undefined
 }
 
 /** What was toasted lost water, and nothing else. */
@@ -161,24 +197,43 @@ function toasted(source: BlendDraw, drawn: Drawn, strict: boolean): Drawn {
   const fault = strict && toastingFault(drawn.grams, source.toastedG, waterG / drawn.grams)
   if (fault) throw new InputError([{ field: 'from.toastedG', message: fault }])
   const share = Math.min(lostG, waterG) / Math.max(waterG, 1e-9)
-  const parts = drawn.parts.map((part) => {
+  const parts = drawn.parts.map(part => {
     const grams = part.grams * (1 - part.moisture * share)
-    return { ...part, grams, moisture: part.grams * part.moisture * (1 - share) / grams }
+    return { ...part, grams, moisture: (part.grams * part.moisture * (1 - share)) / grams }
   })
   return { ...drawn, parts, grams: drawn.grams - waterG * share }
 }
 
 /** What stayed on the sieve leaves each source in its share of the whole. */
-function sifted(drawn: Drawn, { from, blend }: { from: readonly BlendDraw[], blend?: { sifted?: { overG: number } } }): Drawn {
+function sifted(drawn: Drawn, { from, blend }: { from: readonly BlendDraw[]; blend?: { sifted?: { overG: number } } }): Drawn {
   const wholeG = from.reduce((sum, { weightG, toastedG }) => sum + (toastedG ?? weightG), 0)
   const keep = 1 - Math.min(1, (blend?.sifted?.overG ?? 0) / wholeG)
-  return keep === 1 ? drawn : { ...drawn, grams: drawn.grams * keep, parts: drawn.parts.map(part => ({ ...part, grams: part.grams * keep })), mixed: { starchG: drawn.mixed.starchG * keep, saltG: drawn.mixed.saltG * keep } }
+  return keep === 1
+    ? drawn
+    : {
+        ...drawn,
+        grams: drawn.grams * keep,
+        parts: drawn.parts.map(part => ({ ...part, grams: part.grams * keep })),
+        mixed: { starchG: drawn.mixed.starchG * keep, saltG: drawn.mixed.saltG * keep },
+      }
 }
 
 const COARSE: readonly Purpose[] = ['pieces', 'flakes', 'powder']
 const coarsest = (purposes: readonly Purpose[]) => COARSE.find(purpose => purposes.includes(purpose)) ?? 'powder'
 
-const fresh = (jarId: string, at: number) => ({ jarId, inG: 0, leftG: 0, packedAt: at, filledAt: at, inOil: false, parts: [], mixed: NOTHING, looks: [], smells: [], ever: new Map<string, number>() })
+const fresh = (jarId: string, at: number) => ({
+  jarId,
+  inG: 0,
+  leftG: 0,
+  packedAt: at,
+  filledAt: at,
+  inOil: false,
+  parts: [],
+  mixed: NOTHING,
+  looks: [],
+  smells: [],
+  ever: new Map<string, number>(),
+})
 
 /** A jar as what was bought in, or stood there before, goes into it; undefined where nothing is known of that. */
 export function stockedJar({ at, body }: Pick<EntryOf<'stock'>, 'at' | 'body'>, find: FindLot): Jar | undefined {
@@ -186,8 +241,26 @@ export function stockedJar({ at, body }: Pick<EntryOf<'stock'>, 'at' | 'body'>, 
   if (!lot) return undefined
   const { jarId, netG, purpose, foodKey, name, packageKey, place, sizeMl, storageC, leakGDayKPa } = body
   return {
-    jarId, batchId: undefined, purpose, foodKey, name, packageKey, place, sizeMl, storageC, leakGDayKPa, inOil: false, inG: netG, leftG: netG, packedAt: at, filledAt: at,
-    parts: [{ lotId: jarId, grams: netG, packedAt: at, used: 0, since: at, moisture: lot.moisture }], mixed: NOTHING, looks: [], smells: [], ever: new Map([[jarId, netG]]),
+    jarId,
+    batchId: undefined,
+    purpose,
+    foodKey,
+    name,
+    packageKey,
+    place,
+    sizeMl,
+    storageC,
+    leakGDayKPa,
+    inOil: false,
+    inG: netG,
+    leftG: netG,
+    packedAt: at,
+    filledAt: at,
+    parts: [{ lotId: jarId, grams: netG, packedAt: at, used: 0, since: at, moisture: lot.moisture }],
+    mixed: NOTHING,
+    looks: [],
+    smells: [],
+    ever: new Map([[jarId, netG]]),
   }
 }
 
@@ -195,7 +268,18 @@ function openJar(item: EntryOf<'pack'> & JarItem, jars: Map<string, Jar>, find: 
   const lot = find(item.batchId!)
   if (!lot) return undefined
   const { body } = item
-  const jar: Jar = { ...fresh(body.jarId, item.at), batchId: item.batchId, purpose: lot.purpose, foodKey: lot.food.key, packageKey: body.packageKey, place: body.place, sizeMl: body.sizeMl, storageC: body.storageC, inOil: body.inOil ?? false, leakGDayKPa: body.leakGDayKPa }
+  const jar: Jar = {
+    ...fresh(body.jarId, item.at),
+    batchId: item.batchId,
+    purpose: lot.purpose,
+    foodKey: lot.food.key,
+    packageKey: body.packageKey,
+    place: body.place,
+    sizeMl: body.sizeMl,
+    storageC: body.storageC,
+    inOil: body.inOil ?? false,
+    leakGDayKPa: body.leakGDayKPa,
+  }
   jars.set(body.jarId, jar)
   return jar
 }
@@ -206,7 +290,7 @@ function packed({ batchId, at, body }: EntryOf<'pack'> & JarItem, bowl: Bowl | u
   const othersG = bowl?.parts.reduce((sum, part) => sum + part.grams, 0) ?? 0
   const share = othersG > 0 ? othersG / (bowl!.ownG + othersG) : 0
   const own = { lotId: batchId!, grams: body.netG * (1 - share), packedAt: at, used: 0, since: at, moisture }
-  const others = (bowl?.parts ?? []).map(part => ({ ...part, grams: body.netG * share * part.grams / othersG, since: at, moisture }))
+  const others = (bowl?.parts ?? []).map(part => ({ ...part, grams: (body.netG * share * part.grams) / othersG, since: at, moisture }))
   return [...(share < 1 ? [own] : []), ...others]
 }
 
@@ -214,8 +298,15 @@ function packed({ batchId, at, body }: EntryOf<'pack'> & JarItem, bowl: Bowl | u
 export function agedTo(part: JarPart, jar: Jar, at: number, find: FindLot): JarPart {
   const lot = find(part.lotId)
   if (!lot) return { ...part, since: at }
-  const { low, high } = bestByWindow({ food: lot.food, purpose: jar.purpose, packageKey: jar.packageKey, storageC: jar.storageC, rested: lot.rested, inOil: jar.inOil }).months
-  return { ...part, used: Math.min(1, part.used + (at - part.since) / ((low + high) / 2 * MONTH_MS)), since: at }
+  const { low, high } = bestByWindow({
+    food: lot.food,
+    purpose: jar.purpose,
+    packageKey: jar.packageKey,
+    storageC: jar.storageC,
+    rested: lot.rested,
+    inOil: jar.inOil,
+  }).months
+  return { ...part, used: Math.min(1, part.used + (at - part.since) / (((low + high) / 2) * MONTH_MS)), since: at }
 }
 
 /** Two portions of one basket in one jar become one: as old as the older, as damp as their mean. */

@@ -42,7 +42,10 @@ export interface JarPart {
 }
 
 /** What was mixed in: starch against caking, salt. Grams, drawn down with the rest. */
-export interface Mixed { starchG: number, saltG: number }
+export interface Mixed {
+  starchG: number
+  saltG: number
+}
 
 /** A jar as its entries leave it. */
 export interface Jar {
@@ -66,9 +69,9 @@ export interface Jar {
   filledAt: number
   parts: JarPart[]
   mixed: Mixed
-  discarded?: { at: number, cause: string }
-  looks: { at: number, saw: JarSight }[]
-  smells: { at: number, smell: Smell }[]
+  discarded?: { at: number; cause: string }
+  looks: { at: number; saw: JarSight }[]
+  smells: { at: number; smell: Smell }[]
   /** What a blend or a packet is called. */
   name?: string
   /** The sieve that the whole of it went through, µm. */
@@ -83,6 +86,11 @@ export type JarSight = 'loose' | 'packed' | 'clumps' | 'moisture' | 'mould' | 'i
 export type Smell = 'strong' | 'weaker' | 'crushed' | 'none'
 
 /** Something that left a jar for good, to be eaten. */
-export interface JarUse { jarId: string, entryId: string, at: number, grams: number }
+export interface JarUse {
+  jarId: string
+  entryId: string
+  at: number
+  grams: number
+}
 
 export type { JarDraw }

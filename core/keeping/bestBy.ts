@@ -2,7 +2,13 @@ import { InputError } from '../errors'
 import type { Food, Purpose } from '../foods'
 
 /** What the food is kept in, and how its keeping compares with a lined screw jar (common practice). */
-export interface Package { key: PackageKey, name: string, factor: number, reason: string, volumeMl?: number }
+export interface Package {
+  key: PackageKey
+  name: string
+  factor: number
+  reason: string
+  volumeMl?: number
+}
 export type PackageKey = 'screw-jar' | 'vacuum-jar' | 'plastic-lid' | 'bag' | 'foil-bag' | 'other'
 
 export const PACKAGES: readonly Package[] = [
@@ -21,7 +27,7 @@ export function packageOf(key: string): Package | undefined {
 
 export interface BestBy {
   /** Months from packing. */
-  months: { low: number, high: number }
+  months: { low: number; high: number }
   /** Why, in a sentence or two, with the rule it comes from. */
   reason: string
   source: string
@@ -39,7 +45,14 @@ const Q10 = 2.5
  * package, times Q10 for another storage temperature, less where it was not rested.
  * @throws InputError for a storage temperature outside −30 to 45 °C.
  */
-export function bestByWindow(input: { food: Food, purpose: Purpose, packageKey: PackageKey, storageC?: number, rested?: boolean, inOil?: boolean }): BestBy {
+export function bestByWindow(input: {
+  food: Food
+  purpose: Purpose
+  packageKey: PackageKey
+  storageC?: number
+  rested?: boolean
+  inOil?: boolean
+}): BestBy {
   const storageC = input.storageC ?? 20
   if (!(storageC >= -30 && storageC <= 45)) {
     throw new InputError([{ field: 'storageC', message: 'must be between −30 and 45 °C' }])
@@ -47,7 +60,11 @@ export function bestByWindow(input: { food: Food, purpose: Purpose, packageKey: 
   const packed = packageOf(input.packageKey)
   if (!packed) throw new InputError([{ field: 'packageKey', message: 'is not a package Dulse knows' }])
   if (input.inOil && storageC > FREEZER_C) {
-    return { months: { low: OIL_MONTHS, high: OIL_MONTHS }, reason: 'Under oil it is kept at or below 4 °C and used within 4 days.', source: 'public-health guidance on botulism, from memory' }
+    return {
+      months: { low: OIL_MONTHS, high: OIL_MONTHS },
+      reason: 'Under oil it is kept at or below 4 °C and used within 4 days.',
+      source: 'public-health guidance on botulism, from memory',
+    }
   }
   const base = input.food.keepsMonths[input.purpose]
   const warmth = Math.pow(Q10, (20 - storageC) / 10)

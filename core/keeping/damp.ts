@@ -16,15 +16,31 @@ const LEAST_C = 1
 export interface Damp {
   daysToClump: number
   daysToMould: number
-  curve: { day: number, activity: number }[]
+  curve: { day: number; activity: number }[]
 }
 
 /** A jar as its damp is reckoned: see `leakOf` for what its package lets in; at its target where the water is not known, in usual air where that is not. */
-export interface DampQuestion { food: Food, purpose: Purpose, netG: number, gPerDayKPa: number, celsius: number, humidity?: number, moisture?: number }
+export interface DampQuestion {
+  food: Food
+  purpose: Purpose
+  netG: number
+  gPerDayKPa: number
+  celsius: number
+  humidity?: number
+  moisture?: number
+}
 
 function questionOf(jar: DampQuestion, limit: number, days?: number): IngressQuestion {
   const moisture = jar.moisture ?? jar.food.target[jar.purpose]
-  return { isotherm: isothermOf(jar.food), solidsG: jar.netG * (1 - moisture), moisture, gPerDayKPa: jar.gPerDayKPa, pantry: { celsius: jar.celsius, humidity: jar.humidity ?? PANTRY_HUMIDITY }, limit, days }
+  return {
+    isotherm: isothermOf(jar.food),
+    solidsG: jar.netG * (1 - moisture),
+    moisture,
+    gPerDayKPa: jar.gPerDayKPa,
+    pantry: { celsius: jar.celsius, humidity: jar.humidity ?? PANTRY_HUMIDITY },
+    limit,
+    days,
+  }
 }
 
 /** Days until a jar's water activity reaches a limit; undefined in the cold, where hardly anything passes. */

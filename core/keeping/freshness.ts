@@ -7,14 +7,14 @@ export const MONTH_MS = 30.436875 * DAY_MS
 export const USE_FIRST_DAYS = 21
 
 /** The best-by window in instants. */
-export function bestByDates(packedAt: number, { months }: Pick<BestBy, 'months'>): { from: number, to: number } {
+export function bestByDates(packedAt: number, { months }: Pick<BestBy, 'months'>): { from: number; to: number } {
   return { from: Math.round(packedAt + months.low * MONTH_MS), to: Math.round(packedAt + months.high * MONTH_MS) }
 }
 
 export type Freshness = 'empty' | 'stale' | 'past' | 'use-first' | 'good'
 
 /** Where a jar stands in its time. A nose that smells nothing outweighs the calendar. */
-export function freshnessOf(jar: { leftG: number, bestFrom: number, bestTo: number, smell?: string }, now: number): Freshness {
+export function freshnessOf(jar: { leftG: number; bestFrom: number; bestTo: number; smell?: string }, now: number): Freshness {
   if (jar.leftG <= 0) return 'empty'
   if (jar.smell === 'none') return 'stale'
   if (jar.bestTo < now) return 'past'

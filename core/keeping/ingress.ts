@@ -22,14 +22,20 @@ export interface Ingress {
   /** Days until the limit; Infinity where this air never brings it there. */
   daysToLimit: number
   /** Water activity over the days. */
-  curve: { day: number, activity: number }[]
+  curve: { day: number; activity: number }[]
 }
 
 /**
  * Vapour that gets into a package, g a day for each kPa: through its wall, or past its lid. From memory (50 µm of polyethylene 5–8 g/m²/day, foil under 0.05),
  * for a jar or bag of about 250 mL; a lid that leaks passes far more than any wall.
  */
-export const PERMEANCE = { 'screw-jar': 0.001, 'vacuum-jar': 0.0006, 'plastic-lid': 0.02, 'bag': 0.05, 'foil-bag': 0.0004 } as const satisfies Partial<Record<PackageKey, number>>
+export const PERMEANCE = {
+  'screw-jar': 0.001,
+  'vacuum-jar': 0.0006,
+  'plastic-lid': 0.02,
+  bag: 0.05,
+  'foil-bag': 0.0004,
+} as const satisfies Partial<Record<PackageKey, number>>
 
 /** What a package lets in: as measured, or as such packages do; undefined where nobody knows. */
 export function leakOf(packageKey: PackageKey, measured?: number): number | undefined {
@@ -41,15 +47,16 @@ export function leakOf(packageKey: PackageKey, measured?: number): number | unde
  * @param gainedG what the gel gained over so many days in a room
  * @throws InputError for a gain or a time that is not above zero
  */
-export function measuredLeak({ gainedG, days, room }: { gainedG: number, days: number, room: Air }): number {
-  if (!(gainedG > 0 && days > 0)) throw new InputError([{ field: 'gainedG', message: 'must be above zero, as the days: weigh the gel again after a week' }])
+export function measuredLeak({ gainedG, days, room }: { gainedG: number; days: number; room: Air }): number {
+  if (!(gainedG > 0 && days > 0))
+    throw new InputError([{ field: 'gainedG', message: 'must be above zero, as the days: weigh the gel again after a week' }])
   return gainedG / days / (saturationKPa(room.celsius) * room.humidity)
 }
 
 /** A transmission rate as makers give it, g/m²/day at 38 °C and 90 % (ASTM E96), as g a day for each kPa of an area. */
 export function permeanceOf(wvtr: number, areaM2: number): number {
   if (!(wvtr > 0 && areaM2 > 0)) throw new InputError([{ field: 'wvtr', message: 'must be above zero, as the area' }])
-  return wvtr * areaM2 / (saturationKPa(38) * 0.9)
+  return (wvtr * areaM2) / (saturationKPa(38) * 0.9)
 }
 
 /** Points of the curve. */
@@ -74,7 +81,7 @@ export function moistureIngress(question: IngressQuestion): Ingress {
   for (let i = 0; i <= STEPS; i++) {
     if (i % (STEPS / POINTS) === 0) curve.push({ day: i * step, activity: activityAt(isotherm, x, pantry.celsius) })
     // Midpoint rule: straight isotherms come out to the fourth figure.
-    x += step * rate(x + step / 2 * rate(x))
+    x += step * rate(x + (step / 2) * rate(x))
   }
   return { daysToLimit, curve }
 }
@@ -84,11 +91,14 @@ export function moistureIngress(question: IngressQuestion): Ingress {
  * @throws InputError as `moistureIngress`
  */
 export function ingressDays(question: IngressQuestion): number {
-  const problems = (['solidsG', 'gPerDayKPa'] as const).filter(field => !(question[field] > 0)).map(field => ({ field: field as string, message: 'must be above zero' }))
-  for (const field of ['moisture', 'limit'] as const) if (!(question[field] > 0 && question[field] < 1)) problems.push({ field, message: 'must be a fraction between 0 and 1' })
+  const problems = (['solidsG', 'gPerDayKPa'] as const)
+    .filter(field => !(question[field] > 0))
+    .map(field => ({ field: field as string, message: 'must be above zero' }))
+  for (const field of ['moisture', 'limit'] as const)
+    if (!(question[field] > 0 && question[field] < 1)) problems.push({ field, message: 'must be a fraction between 0 and 1' })
   if (problems.length > 0) throw new InputError(problems)
   // Twice the food takes twice as long: the sum is made once for a gram in a package that lets in a gram.
-  return unitDays(question) * question.solidsG / question.gPerDayKPa
+  return (unitDays(question) * question.solidsG) / question.gPerDayKPa
 }
 
 const known = new WeakMap<object, Map<string, number>>()
@@ -101,14 +111,18 @@ function unitDays({ isotherm, moisture, limit, pantry }: IngressQuestion): numbe
   const there = ofIsotherm.get(key)
   if (there !== undefined) return there
   if (ofIsotherm.size > MOST_KNOWN) ofIsotherm.clear()
-  const days = daysBetween(moisture / (1 - moisture), moistureAt(isotherm, limit, pantry.celsius), rateOf({ isotherm, moisture, limit, pantry, solidsG: 1, gPerDayKPa: 1 }))
+  const days = daysBetween(
+    moisture / (1 - moisture),
+    moistureAt(isotherm, limit, pantry.celsius),
+    rateOf({ isotherm, moisture, limit, pantry, solidsG: 1, gPerDayKPa: 1 }),
+  )
   ofIsotherm.set(key, days)
   return days
 }
 
 /** Water that it takes up a day at a moisture, g a gram of solids. */
 function rateOf({ isotherm, solidsG, gPerDayKPa, pantry }: IngressQuestion): (x: number) => number {
-  const perDay = gPerDayKPa * saturationKPa(pantry.celsius) / solidsG
+  const perDay = (gPerDayKPa * saturationKPa(pantry.celsius)) / solidsG
   return x => perDay * (pantry.humidity - activityAt(isotherm, x, pantry.celsius))
 }
 

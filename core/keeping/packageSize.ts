@@ -7,7 +7,11 @@ const FILL = 0.9
 /** Tapped on the table a powder lies so much closer than spooned; pieces hardly do (common practice). */
 const TAPPED: Record<Purpose, number> = { powder: 1.2, flakes: 1.1, pieces: 1.05 }
 
-export interface JarChoice { sizeMl: number, count: number, fill: number }
+export interface JarChoice {
+  sizeMl: number
+  count: number
+  fill: number
+}
 
 /**
  * Jars for a weight: the smallest that takes all, and how full it is when tapped down; where the largest is
@@ -17,7 +21,7 @@ export interface JarChoice { sizeMl: number, count: number, fill: number }
 export function jarsFor(weightG: number, powderDensityGMl: number, purpose: Purpose, sizes: readonly number[] = JAR_SIZES_ML): JarChoice[] {
   const density = looseGMl(powderDensityGMl, purpose) * TAPPED[purpose]
   const ml = weightG / density
-  return sizes.map((sizeMl) => {
+  return sizes.map(sizeMl => {
     const count = Math.max(1, Math.ceil(ml / (sizeMl * FILL)))
     return { sizeMl, count, fill: ml / count / sizeMl }
   })
@@ -25,5 +29,5 @@ export function jarsFor(weightG: number, powderDensityGMl: number, purpose: Purp
 
 /** The choice that leaves least air with fewest jars: the smallest single jar that takes all, else the fewest of the largest. */
 export function bestJar(choices: readonly JarChoice[]): JarChoice {
-  return choices.find(choice => choice.count === 1) ?? choices.reduce((a, b) => b.count < a.count ? b : a)
+  return choices.find(choice => choice.count === 1) ?? choices.reduce((a, b) => (b.count < a.count ? b : a))
 }

@@ -22,7 +22,8 @@ export interface Absorber {
  */
 export function oxygenAbsorber(jarMl: number, dryG: number): Absorber {
   const airMl = jarMl - dryG / SOLID_G_ML
-  if (!(jarMl > 0 && dryG >= 0 && airMl > 0)) throw new InputError([{ field: 'jarMl', message: `${Math.round(dryG)} g do not fit into ${Math.round(jarMl)} mL` }])
+  if (!(jarMl > 0 && dryG >= 0 && airMl > 0))
+    throw new InputError([{ field: 'jarMl', message: `${Math.round(dryG)} g do not fit into ${Math.round(jarMl)} mL` }])
   const oxygenMl = airMl * OXYGEN_SHARE
   const largest = ABSORBERS_CC.at(-1)!
   const sizeCc = ABSORBERS_CC.find(size => size >= oxygenMl) ?? largest
@@ -30,7 +31,16 @@ export function oxygenAbsorber(jarMl: number, dryG: number): Absorber {
 }
 
 /** Water that silica gel holds at a humidity, g a gram: about as its isotherm at 25 °C (makers' sheets, from memory). */
-const SILICA: readonly [humidity: number, share: number][] = [[0, 0], [0.1, 0.06], [0.2, 0.11], [0.3, 0.17], [0.4, 0.22], [0.5, 0.26], [0.6, 0.29], [0.8, 0.33]]
+const SILICA: readonly [humidity: number, share: number][] = [
+  [0, 0],
+  [0.1, 0.06],
+  [0.2, 0.11],
+  [0.3, 0.17],
+  [0.4, 0.22],
+  [0.5, 0.26],
+  [0.6, 0.29],
+  [0.8, 0.33],
+]
 
 /** What a gram of silica gel takes up before the air beside it is as humid as that, g. */
 export function silicaHolds(humidity: number): number {
@@ -38,7 +48,7 @@ export function silicaHolds(humidity: number): number {
   if (above < 0) return SILICA.at(-1)![1]
   if (above === 0) return 0
   const [from, to] = [SILICA[above - 1]!, SILICA[above]!]
-  return from[1] + (to[1] - from[1]) * (humidity - from[0]) / (to[0] - from[0])
+  return from[1] + ((to[1] - from[1]) * (humidity - from[0])) / (to[0] - from[0])
 }
 
 /**
@@ -47,10 +57,14 @@ export function silicaHolds(humidity: number): number {
  * @param ingressG water that the package lets in meanwhile, g
  * @throws InputError for a humidity outside 5 to 60 %
  */
-export function desiccantG(input: { airMl: number, filledIn: Air, wanted: number, ingressG: number }): number {
-  if (!(input.wanted >= 0.05 && input.wanted <= 0.6)) throw new InputError([{ field: 'wanted', message: 'must be between 5 and 60 % humidity' }])
+export function desiccantG(input: { airMl: number; filledIn: Air; wanted: number; ingressG: number }): number {
+  if (!(input.wanted >= 0.05 && input.wanted <= 0.6))
+    throw new InputError([{ field: 'wanted', message: 'must be between 5 and 60 % humidity' }])
   // Vapour in the air closed in, by the gas law; water is 18.015 g/mol.
-  const vapourG = saturationKPa(input.filledIn.celsius) * input.filledIn.humidity * 1000 * input.airMl * 1e-6 / (8.314 * (input.filledIn.celsius + 273.15)) * 18.015
+  const vapourG =
+    ((saturationKPa(input.filledIn.celsius) * input.filledIn.humidity * 1000 * input.airMl * 1e-6) /
+      (8.314 * (input.filledIn.celsius + 273.15))) *
+    18.015
   return (vapourG + Math.max(0, input.ingressG)) / silicaHolds(input.wanted)
 }
 

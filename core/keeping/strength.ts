@@ -1,13 +1,16 @@
 import { intervalFromLogNormal, type Interval } from '../stats'
 
 /** What a nose says of a jar, so many months after it was packed. */
-export interface SmellPoint { months: number, smell: 'strong' | 'weaker' | 'crushed' | 'none' }
+export interface SmellPoint {
+  months: number
+  smell: 'strong' | 'weaker' | 'crushed' | 'none'
+}
 
 export interface Strength {
   /** Months in which the strength halves. */
   halfLife: Interval
   /** Share of the fresh strength, with its doubt. */
-  curve: { month: number, strength: Interval }[]
+  curve: { month: number; strength: Interval }[]
   /** Smell tests in it. */
   tests: number
 }
@@ -28,13 +31,13 @@ const POINTS = 13
  * of strength, and the posterior is summed over a grid.
  * @param months usual months of best quality
  */
-export function strengthOf(months: { low: number, high: number }, tests: readonly SmellPoint[], upTo = 24): Strength {
+export function strengthOf(months: { low: number; high: number }, tests: readonly SmellPoint[], upTo = 24): Strength {
   const prior = Math.log(Math.sqrt(months.low * months.high))
-  const grid = Array.from({ length: GRID }, (_, i) => prior + PRIOR_SD * SPAN * (2 * i / (GRID - 1) - 1))
-  const weights = grid.map((log) => {
+  const grid = Array.from({ length: GRID }, (_, i) => prior + PRIOR_SD * SPAN * ((2 * i) / (GRID - 1) - 1))
+  const weights = grid.map(log => {
     const half = Math.exp(log)
     const likely = tests.reduce((product, { months: age, smell }) => {
-      const strength = -Math.LN2 * age / half
+      const strength = (-Math.LN2 * age) / half
       return product * Math.max(1e-6, below(BELOW[smell], strength) - below(AT_LEAST[smell], strength))
     }, 1)
     return likely * Math.exp(-0.5 * ((log - prior) / PRIOR_SD) ** 2)
@@ -45,9 +48,10 @@ export function strengthOf(months: { low: number, high: number }, tests: readonl
   const halfLife = intervalFromLogNormal(Math.exp(mean), sd)
   const left = (month: number, half: number) => Math.pow(2, -month / half)
   return {
-    halfLife, tests: tests.length,
+    halfLife,
+    tests: tests.length,
     curve: Array.from({ length: POINTS }, (_, i) => {
-      const month = i * upTo / (POINTS - 1)
+      const month = (i * upTo) / (POINTS - 1)
       return { month, strength: { p10: left(month, halfLife.p10), p50: left(month, halfLife.p50), p90: left(month, halfLife.p90) } }
     }),
   }
@@ -57,7 +61,7 @@ export function strengthOf(months: { low: number, high: number }, tests: readonl
 function below(bound: number, logStrength: number): number {
   if (bound === Infinity) return 1
   if (bound === 0) return 0
-  return 1 / (1 + Math.exp(-1.702 * (Math.log(bound) - logStrength) / NOSE_SD))
+  return 1 / (1 + Math.exp((-1.702 * (Math.log(bound) - logStrength)) / NOSE_SD))
 }
 
 /** How much more of a faded powder does the work of fresh: 1 over its strength. */

@@ -17,8 +17,11 @@ export function checkRun(run: DryingRun): void {
   need(run.solids.sd >= 0 && run.solids.sd < 1, 'solids.sd', 'must be a fraction from 0 to below 1')
   need(run.targetMoisture > 0 && run.targetMoisture < 1, 'targetMoisture', 'must be a fraction between 0 and 1')
   need(positive(run.usualHours.low), 'usualHours.low', 'must be above 0 hours')
-  need(Number.isFinite(run.usualHours.high) && run.usualHours.high >= run.usualHours.low, 'usualHours.high',
-    'must not be below the low figure')
+  need(
+    Number.isFinite(run.usualHours.high) && run.usualHours.high >= run.usualHours.low,
+    'usualHours.high',
+    'must not be below the low figure',
+  )
   if (run.equilibriumX) {
     need(run.equilibriumX.mean >= 0 && run.equilibriumX.mean < 5, 'equilibriumX.mean', 'must be from 0 to 5 g/g')
     need(run.equilibriumX.sd >= 0 && Number.isFinite(run.equilibriumX.sd), 'equilibriumX.sd', 'must not be negative')

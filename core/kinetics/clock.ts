@@ -1,5 +1,8 @@
 /** A change of heat: the temperature set, or null for off. Instants are milliseconds since 1970. */
-export interface HeatChange { at: number, setC: number | null }
+export interface HeatChange {
+  at: number
+  setC: number | null
+}
 
 /**
  * The drying clock of a run. It runs with the heat on; hours at another temperature than the card's
@@ -21,7 +24,7 @@ export interface DryingClock {
   /** Pace now: equivalent hours an hour at the last setting; 0 while off. */
   pace: number
   /** Spells with the heat on, ascending; the last may be open. */
-  spells: readonly { from: number, to?: number, setC: number }[]
+  spells: readonly { from: number; to?: number; setC: number }[]
 }
 
 /** Activation energy of moisture diffusion, mid of 20–40 kJ/mol for vegetables (engine figures, from memory of the literature). */
@@ -34,16 +37,16 @@ const HOUR_MS = 3_600_000
  * 62 °C against 57 °C at 30 kJ/mol: 1.18.
  */
 export function pacePerHour(celsius: number, referenceC: number): number {
-  return Math.exp(-ACTIVATION_J_MOL / GAS_J_MOL_K * (1 / (celsius + 273.15) - 1 / (referenceC + 273.15)))
+  return Math.exp((-ACTIVATION_J_MOL / GAS_J_MOL_K) * (1 / (celsius + 273.15) - 1 / (referenceC + 273.15)))
 }
 
 /**
  * Makes the clock of a run from its heat entries. Changes before loading count as the state at loading:
  * a machine that was warm already.
  */
-export function dryingClock(run: { startAt: number, endAt?: number, referenceC: number, heats: readonly HeatChange[] }): DryingClock {
+export function dryingClock(run: { startAt: number; endAt?: number; referenceC: number; heats: readonly HeatChange[] }): DryingClock {
   const end = run.endAt ?? Infinity
-  const spells: { from: number, to?: number, setC: number }[] = []
+  const spells: { from: number; to?: number; setC: number }[] = []
   for (const heat of [...run.heats].sort((a, b) => a.at - b.at)) {
     const at = Math.max(run.startAt, heat.at)
     if (at >= end) break
@@ -68,7 +71,7 @@ export function dryingClock(run: { startAt: number, endAt?: number, referenceC: 
     return mark
   })
   const markAt = (at: number) => marks.findLast(mark => mark.from <= at)
-  const hoursIn = (mark: { from: number, to: number }, at: number) => (Math.min(mark.to, at) - mark.from) / HOUR_MS
+  const hoursIn = (mark: { from: number; to: number }, at: number) => (Math.min(mark.to, at) - mark.from) / HOUR_MS
   return {
     spells,
     pace: last && last.to === undefined ? marks.at(-1)!.pace : 0,
@@ -82,19 +85,22 @@ export function dryingClock(run: { startAt: number, endAt?: number, referenceC: 
     },
     instantAt(equivalentHours) {
       // The first spell in whose course the clock reaches the hour.
-      const mark = marks.find(item => equivalentHours <= item.equivalent + (item.to - item.from) / HOUR_MS * item.pace)
-      return mark ? mark.from + (equivalentHours - mark.equivalent) / mark.pace * HOUR_MS : Infinity
+      const mark = marks.find(item => equivalentHours <= item.equivalent + ((item.to - item.from) / HOUR_MS) * item.pace)
+      return mark ? mark.from + ((equivalentHours - mark.equivalent) / mark.pace) * HOUR_MS : Infinity
     },
   }
 }
 
 /** A spell without heat that set the food back (or, wet as it was, on): so many equivalent hours from its end. */
-export interface Setback { at: number, hours: number }
+export interface Setback {
+  at: number
+  hours: number
+}
 
 /** The clock with what off spells took back, in the order of time. */
 export function setBackClock(clock: DryingClock, setbacks: readonly Setback[]): DryingClock {
   if (setbacks.length === 0) return clock
-  const lostBy = (at: number) => setbacks.reduce((sum, setback) => setback.at <= at ? sum + setback.hours : sum, 0)
+  const lostBy = (at: number) => setbacks.reduce((sum, setback) => (setback.at <= at ? sum + setback.hours : sum), 0)
   return {
     ...clock,
     equivalentHoursAt: at => Math.max(0, clock.equivalentHoursAt(at) - lostBy(at)),

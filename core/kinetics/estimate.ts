@@ -2,7 +2,18 @@ import { choleskyFactor, intervalOf, normalDraws, Z_90, type Interval } from '..
 import { checkRun } from './check'
 import { flagWeighIns } from './flags'
 import { fitLeastSquares } from './leastSquares'
-import { hoursToTarget, prepare, PARAMETERS, rateAtTarget, weightAt, weightSlopes, weightsAt, type PreparedCurve, type RateCurve, type RunFrame } from './rateCurve'
+import {
+  hoursToTarget,
+  prepare,
+  PARAMETERS,
+  rateAtTarget,
+  weightAt,
+  weightSlopes,
+  weightsAt,
+  type PreparedCurve,
+  type RateCurve,
+  type RunFrame,
+} from './rateCurve'
 import type { CurvePoint, DryingEstimate, DryingRun } from './types'
 import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
 import { worthOfWeighing, type WeighingWorth } from './worth'
@@ -14,7 +25,10 @@ const CURVE_EVERY = 5
 const CURVE_PRECISION = 1e-4
 
 /** What is believed before any weighing, as normal distributions of the fitted parameters. */
-interface Prior { mean: number[], sd: number[] }
+interface Prior {
+  mean: number[]
+  sd: number[]
+}
 
 const toCurve = (p: readonly number[]): RateCurve => ({
   scaleH: Math.exp(p[0]!),
@@ -85,9 +99,7 @@ export function estimateOf(run: DryingRun, { frame, curves, spare, predictedG, s
     moistures[i] = waters[i]! / weight
     if (moistures[i]! <= run.targetMoisture) dry++
     // What bends after the last weighing is not in the fit: the remaining time has a doubt of its own.
-    finishes[i] = last && finish > nowH
-      ? nowH + (finish - nowH) * Math.exp(remainingSd(nowH, finish) * spare[i]!)
-      : finish
+    finishes[i] = last && finish > nowH ? nowH + (finish - nowH) * Math.exp(remainingSd(nowH, finish) * spare[i]!) : finish
   })
 
   const hours = intervalOf(finishes)
@@ -102,11 +114,11 @@ export function estimateOf(run: DryingRun, { frame, curves, spare, predictedG, s
     waterLeftG: intervalOf(waters),
     probabilityDry: dry / DRAWS,
     get curve() {
-      return curve ??= curveOf(curves, nowH, hours)
+      return (curve ??= curveOf(curves, nowH, hours))
     },
     rateAtTarget: intervalOf(rates),
     get nextWeighings() {
-      return nextWeighings ??= worthAhead(run, curves, byCurve, nowH, hours)
+      return (nextWeighings ??= worthAhead(run, curves, byCurve, nowH, hours))
     },
     flags: flagWeighIns(run, predictedG, sdG),
   }
@@ -121,11 +133,17 @@ export function remainingSd(nowH: number, finishH: number): number {
 /** Shares of the way from the last weighing to the finish at which a next one is weighed up. */
 const AHEAD = [0.25, 0.5, 0.75, 1]
 
-function worthAhead(run: DryingRun, curves: readonly PreparedCurve[], byCurve: Float64Array, nowH: number, finish: Interval): WeighingWorth[] {
+function worthAhead(
+  run: DryingRun,
+  curves: readonly PreparedCurve[],
+  byCurve: Float64Array,
+  nowH: number,
+  finish: Interval,
+): WeighingWorth[] {
   if (!Number.isFinite(finish.p50) || finish.p50 <= nowH) return []
   const spareAt = (hours: number) => Math.max(0, finish.p50 - hours) * remainingSd(hours, finish.p50)
   const weights = new Float64Array(DRAWS)
-  return AHEAD.flatMap((share) => {
+  return AHEAD.flatMap(share => {
     const hours = nowH + share * (finish.p50 - nowH)
     curves.forEach((prepared, i) => {
       weights[i] = weightAt(prepared, hours)
@@ -133,12 +151,30 @@ function worthAhead(run: DryingRun, curves: readonly PreparedCurve[], byCurve: F
     const mean = weights.reduce((sum, weight) => sum + weight, 0) / DRAWS
     const solidsG = run.startWeightG * run.solids.mean
     const sdG = weighingSd(run, { weightG: mean, expectedG: mean, solidsG, age: 0 })
-    return worthOfWeighing({ hours, finishes: byCurve, weights, sdG, spareBefore: run.weighIns.length > 0 ? spareAt(nowH) : 0, spareAfter: spareAt(hours) }) ?? []
+    return (
+      worthOfWeighing({
+        hours,
+        finishes: byCurve,
+        weights,
+        sdG,
+        spareBefore: run.weighIns.length > 0 ? spareAt(nowH) : 0,
+        spareAfter: spareAt(hours),
+      }) ?? []
+    )
   })
 }
 
 /** Standard deviation of a weighing about the curve: scale, hand, and the curve's own error. */
-function weighingSd(run: DryingRun, { weightG, expectedG, solidsG, age, extraSdG = 0 }: { weightG: number, expectedG: number, solidsG: number, age: number, extraSdG?: number }): number {
+function weighingSd(
+  run: DryingRun,
+  {
+    weightG,
+    expectedG,
+    solidsG,
+    age,
+    extraSdG = 0,
+  }: { weightG: number; expectedG: number; solidsG: number; age: number; extraSdG?: number },
+): number {
   const free = Math.max(0, expectedG - solidsG)
   const wet = free / (run.startWeightG - solidsG)
   // The curve's error is shared by neighbours: many weighings do not average it away.
@@ -176,11 +212,14 @@ const FITTED_AT_MOST = 120
 function thinned(run: DryingRun): DryingRun {
   const { weighIns } = run
   if (weighIns.length <= FITTED_AT_MOST) return run
-  return { ...run, weighIns: Array.from({ length: FITTED_AT_MOST }, (_, i) => weighIns[Math.round(i * (weighIns.length - 1) / (FITTED_AT_MOST - 1))]!) }
+  return {
+    ...run,
+    weighIns: Array.from({ length: FITTED_AT_MOST }, (_, i) => weighIns[Math.round((i * (weighIns.length - 1)) / (FITTED_AT_MOST - 1))]!),
+  }
 }
 
 /** What a fitted curve expects of every weighing, and how far each may be off. */
-function expectedOf(run: DryingRun, frame: RunFrame, parameters: readonly number[]): { predictedG: number[], sdG: number[] } {
+function expectedOf(run: DryingRun, frame: RunFrame, parameters: readonly number[]): { predictedG: number[]; sdG: number[] } {
   const curve = toCurve(parameters)
   const hours = run.weighIns.map(weighIn => weighIn.hours)
   const predicted = new Float64Array(hours.length)
@@ -189,11 +228,18 @@ function expectedOf(run: DryingRun, frame: RunFrame, parameters: readonly number
   const scaleH = Math.max(curve.scaleH, nowH)
   return {
     predictedG: [...predicted],
-    sdG: run.weighIns.map(({ weightG, extraSdG }, i) => weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: Math.max(0, nowH - hours[i]!) / scaleH, extraSdG })),
+    sdG: run.weighIns.map(({ weightG, extraSdG }, i) =>
+      weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: Math.max(0, nowH - hours[i]!) / scaleH, extraSdG }),
+    ),
   }
 }
 
-interface Fit { parameters: number[], covariance: number[][], predictedG: number[], sdG: number[] }
+interface Fit {
+  parameters: number[]
+  covariance: number[][]
+  predictedG: number[]
+  sdG: number[]
+}
 
 function fit(run: DryingRun, frame: RunFrame, prior: Prior): Fit {
   const { weighIns } = run
@@ -214,7 +260,8 @@ function fit(run: DryingRun, frame: RunFrame, prior: Prior): Fit {
     const scaleH = Math.max(curve.scaleH, nowH)
     weightsAt(prepared, hours, predicted)
     sdG = weighIns.map(({ weightG, extraSdG, hours: at }, i) =>
-      weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: Math.max(0, nowH - at) / scaleH, extraSdG }))
+      weighingSd(run, { weightG, expectedG: predicted[i]!, solidsG: curve.solidsG, age: Math.max(0, nowH - at) / scaleH, extraSdG }),
+    )
     const result = fitLeastSquares({
       start: parameters,
       count: weighIns.length + PARAMETERS,
@@ -258,8 +305,7 @@ function boundsOf(run: DryingRun, frame: RunFrame, prior: Prior) {
 function drawCurves(mean: readonly number[], covariance: number[][], prior: Prior, run: DryingRun) {
   const width = mean.length + 1
   const noise = normalDraws(run.seed ?? 1, DRAWS, width)
-  const factor = choleskyFactor(covariance)
-    ?? prior.sd.map((sd, i) => prior.sd.map((_, j) => (i === j ? sd : 0)))
+  const factor = choleskyFactor(covariance) ?? prior.sd.map((sd, i) => prior.sd.map((_, j) => (i === j ? sd : 0)))
   const most = Math.log(run.startWeightG * 0.999)
   const curves: RateCurve[] = []
   const spare = new Float64Array(DRAWS)
@@ -281,11 +327,13 @@ function drawCurves(mean: readonly number[], covariance: number[][], prior: Prio
 function curveOf(curves: readonly PreparedCurve[], nowH: number, finish: Interval): CurvePoint[] {
   const end = Number.isFinite(finish.p90) ? finish.p90 : Number.isFinite(finish.p50) ? finish.p50 * 1.5 : nowH * 1.5 + 6
   const lastH = Math.max(end * 1.1, nowH * 1.05, 1)
-  const hours = Array.from({ length: CURVE_POINTS + 1 }, (_, point) => lastH * point / CURVE_POINTS)
-  const drawn = curves.filter((_, i) => i % CURVE_EVERY === 0).map((prepared) => {
-    const weights = new Float64Array(hours.length)
-    weightsAt(prepared, hours, weights, CURVE_PRECISION)
-    return weights
-  })
+  const hours = Array.from({ length: CURVE_POINTS + 1 }, (_, point) => (lastH * point) / CURVE_POINTS)
+  const drawn = curves
+    .filter((_, i) => i % CURVE_EVERY === 0)
+    .map(prepared => {
+      const weights = new Float64Array(hours.length)
+      weightsAt(prepared, hours, weights, CURVE_PRECISION)
+      return weights
+    })
   return hours.map((hour, point) => ({ hours: hour, weightG: intervalOf(drawn.map(weights => weights[point]!)) }))
 }

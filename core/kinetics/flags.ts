@@ -22,21 +22,31 @@ export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG:
     const before = index === 0 ? run.startWeightG : run.weighIns[index - 1]!.weightG
     const off = weightG - predictedG[index]!
     if (weightG > run.startWeightG + 4 * noise(run.startWeightG, extraSdG)) {
-      flags.push({ index, kind: 'above-start', message:
-        `This is ${grams(weightG - run.startWeightG)} more than was loaded. Was the tray on the scale, or food added?` })
-    }
-    else if (weightG < leastSolids) {
-      flags.push({ index, kind: 'below-solids', message:
-        `This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?` })
+      flags.push({
+        index,
+        kind: 'above-start',
+        message: `This is ${grams(weightG - run.startWeightG)} more than was loaded. Was the tray on the scale, or food added?`,
+      })
+    } else if (weightG < leastSolids) {
+      flags.push({
+        index,
+        kind: 'below-solids',
+        message: `This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?`,
+      })
     }
     // After a weight that was itself far too low, the next one only seems to rise.
     else if (!afterOff && weightG > before + 3 * noise(before, extraSdG) && !(index > 0 && offCurve[index - 1])) {
-      flags.push({ index, kind: 'rising', message:
-        `The weight rose by ${grams(weightG - before)} while the heat was on. Food in a dryer only loses: one of the two weighings is off, or a tray was added.` })
-    }
-    else if (offCurve[index]) {
-      flags.push({ index, kind: 'off-curve', message:
-        `This weigh-in is ${grams(off)} ${off > 0 ? 'above' : 'below'} the curve: a mistake, or ${off > 0 ? 'food added' : 'a tray taken out'}?` })
+      flags.push({
+        index,
+        kind: 'rising',
+        message: `The weight rose by ${grams(weightG - before)} while the heat was on. Food in a dryer only loses: one of the two weighings is off, or a tray was added.`,
+      })
+    } else if (offCurve[index]) {
+      flags.push({
+        index,
+        kind: 'off-curve',
+        message: `This weigh-in is ${grams(off)} ${off > 0 ? 'above' : 'below'} the curve: a mistake, or ${off > 0 ? 'food added' : 'a tray taken out'}?`,
+      })
     }
   })
   return flags

@@ -45,8 +45,8 @@ const DEGREES_OF_FREEDOM = 4
 export function fitLeastSquares(problem: LeastSquaresProblem): LeastSquaresFit {
   const { count, robust = 0, maxIterations = 60, tolerance = 1e-10 } = problem
   const size = problem.start.length
-  const clamp = (values: readonly number[]) => values.map((value, i) =>
-    Math.min(problem.upper?.[i] ?? Infinity, Math.max(problem.lower?.[i] ?? -Infinity, value)))
+  const clamp = (values: readonly number[]) =>
+    values.map((value, i) => Math.min(problem.upper?.[i] ?? Infinity, Math.max(problem.lower?.[i] ?? -Infinity, value)))
 
   let parameters = clamp(problem.start)
   let residuals = new Float64Array(count)

@@ -5,7 +5,10 @@ import { valueAt } from './views'
 
 /** Weight that the estimate expects at an hour of its clock, between the points of its curve. */
 export function expectedWeight({ curve }: Pick<DryingEstimate, 'curve'>, hours: number): Interval {
-  return valueAt(curve.map(point => ({ hours: point.hours, value: point.weightG })), hours)
+  return valueAt(
+    curve.map(point => ({ hours: point.hours, value: point.weightG })),
+    hours,
+  )
 }
 
 /** Deviations from which a weight is questioned before it is written. */
@@ -20,7 +23,13 @@ const AHEAD = 0.08
  * @param spread how far a single tray may lag or lead, as a share of the water left; 0 for the whole load
  * @returns how many grams above (or, negative, below) the middle it is; undefined where it fits
  */
-export function questionWeight(estimate: Pick<DryingEstimate, 'curve' | 'solidsG'>, hours: number, weightG: number, share = 1, spread = 0): { offG: number, expectedG: Interval } | undefined {
+export function questionWeight(
+  estimate: Pick<DryingEstimate, 'curve' | 'solidsG'>,
+  hours: number,
+  weightG: number,
+  share = 1,
+  spread = 0,
+): { offG: number; expectedG: Interval } | undefined {
   const load = expectedWeight(estimate, hours)
   const expectedG = { p10: load.p10 * share, p50: load.p50 * share, p90: load.p90 * share }
   const free = Math.max(0, expectedG.p50 - estimate.solidsG.p50 * share)

@@ -27,7 +27,10 @@ export interface RateCurve {
 }
 
 /** The fixed facts of a run that every curve of it shares. */
-export interface RunFrame { startWeightG: number, targetX: number }
+export interface RunFrame {
+  startWeightG: number
+  targetX: number
+}
 
 /** Share of the target's dry-basis moisture that must stay between it and Xe for T to be taken there. */
 const LEAST_GAP = 0.1
@@ -65,7 +68,11 @@ export function prepare(curve: RateCurve, frame: RunFrame): PreparedCurve {
  * @param precision of u, relative; a band that is looked at needs less than a fit
  */
 export function weightsAt(prepared: PreparedCurve, hours: ArrayLike<number>, out: Float64Array, precision = 1e-9): void {
-  const { curve: { falling, tail, solidsG, equilibriumX }, startX, reducedPerHour } = prepared
+  const {
+    curve: { falling, tail, solidsG, equilibriumX },
+    startX,
+    reducedPerHour,
+  } = prepared
   let y = 0
   let before = 0
   let grow = 1
@@ -77,7 +84,7 @@ export function weightsAt(prepared: PreparedCurve, hours: ArrayLike<number>, out
       grow = shrink = 1
     }
     let low = y
-    let high = tail > 1e-6 ? log1p(wanted * tail / falling) / tail : wanted / falling + 60 * (tail < 0 ? 1 : 0)
+    let high = tail > 1e-6 ? log1p((wanted * tail) / falling) / tail : wanted / falling + 60 * (tail < 0 ? 1 : 0)
     let guess = y + (wanted - before) / (shrink + falling * grow)
     for (let round = 0; round < 40; round++) {
       y = guess > low && guess < high ? guess : 0.5 * (low + high)
@@ -104,8 +111,18 @@ export const PARAMETERS = 5
  * @param weights as `weightsAt` gives them for the same hours
  * @param columns one array a parameter, written
  */
-export function weightSlopes(prepared: PreparedCurve, frame: RunFrame, hours: readonly number[], weights: Float64Array, columns: readonly Float64Array[]): void {
-  const { curve: { falling, tail, solidsG, equilibriumX, scaleH }, startX, reducedPerHour } = prepared
+export function weightSlopes(
+  prepared: PreparedCurve,
+  frame: RunFrame,
+  hours: readonly number[],
+  weights: Float64Array,
+  columns: readonly Float64Array[],
+): void {
+  const {
+    curve: { falling, tail, solidsG, equilibriumX, scaleH },
+    startX,
+    reducedPerHour,
+  } = prepared
   const plateau = solidsG * (1 + equilibriumX)
   const span = frame.startWeightG - plateau
   const free = startX - equilibriumX
@@ -122,22 +139,26 @@ export function weightSlopes(prepared: PreparedCurve, frame: RunFrame, hours: re
     const term = abs(tail * y) < 1e-6 ? y : (grow - 1) / tail
     const slope = shrink + falling * grow
     const perTime = hour / scaleH
-    const fall = -span * shrink / slope
+    const fall = (-span * shrink) / slope
     columns[0]![i] = fall * -hour * reducedPerHour
     columns[1]![i] = fall * falling * (perTime * termEnd - term)
     columns[2]![i] = fall * falling * (perTime * termSlope(yEnd, tail, termEnd) - termSlope(y, tail, term))
-    columns[3]![i] = fall * perTime * slopeEnd * -(1 + startX) / free + plateau * (1 - shrink)
+    columns[3]![i] = (fall * perTime * slopeEnd * -(1 + startX)) / free + plateau * (1 - shrink)
     columns[4]![i] = fall * perTime * slopeEnd * ((open ? 1 / gap : 0) - 1 / free) + solidsG * (1 - shrink)
   }
 }
 
 /** Weight of the load at one hour, and how fast it changes there: g and g/h. */
-export function weightAndRate(prepared: PreparedCurve, hours: number): { weightG: number, ratePerHour: number } {
-  const { curve: { falling, tail, solidsG, equilibriumX }, startX, reducedPerHour } = prepared
+export function weightAndRate(prepared: PreparedCurve, hours: number): { weightG: number; ratePerHour: number } {
+  const {
+    curve: { falling, tail, solidsG, equilibriumX },
+    startX,
+    reducedPerHour,
+  } = prepared
   const weightG = weightAt(prepared, hours)
   const span = solidsG * (startX - equilibriumX)
   const shrink = max(1e-300, (weightG - solidsG * (1 + equilibriumX)) / span)
-  return { weightG, ratePerHour: -span * shrink * reducedPerHour / (shrink + falling * exp(-tail * log(shrink))) }
+  return { weightG, ratePerHour: (-span * shrink * reducedPerHour) / (shrink + falling * exp(-tail * log(shrink))) }
 }
 
 /** Weight of the load in grams at one hour. */

@@ -24,7 +24,10 @@ export interface TrayEstimate {
   probabilityDry: number
 }
 
-export interface TraysEstimate { load: DryingEstimate, trays: TrayEstimate[] }
+export interface TraysEstimate {
+  load: DryingEstimate
+  trays: TrayEstimate[]
+}
 
 /** What trays of one load are believed to differ by. Set on simulated runs, as `MODEL` is. */
 export const TRAYS = {
@@ -73,11 +76,18 @@ export function estimateTrays(run: DryingRun, trays: readonly Tray[]): TraysEsti
       if (moistures[n]! <= run.targetMoisture) dry++
       const finish = finishes[n]! / pace
       const sd = Math.hypot(tray.weighIns.length + run.weighIns.length > 0 ? remainingSd(nowH, finish) : 0, TRAYS.remaining)
-      ends[n] = Number.isFinite(finish) && finish > nowH ? nowH + (finish - nowH) * Math.exp(sd * (n % 2 === 0 ? spare[i]! : noise[3 * n + 1]!)) : finish
+      ends[n] =
+        Number.isFinite(finish) && finish > nowH
+          ? nowH + (finish - nowH) * Math.exp(sd * (n % 2 === 0 ? spare[i]! : noise[3 * n + 1]!))
+          : finish
     })
     return {
-      position: tray.position, pace: intervalOf(paces), moistureNow: intervalOf(moistures), waterLeftG: intervalOf(waters),
-      hoursToTarget: intervalOf(ends), probabilityDry: dry / used.length,
+      position: tray.position,
+      pace: intervalOf(paces),
+      moistureNow: intervalOf(moistures),
+      waterLeftG: intervalOf(waters),
+      hoursToTarget: intervalOf(ends),
+      probabilityDry: dry / used.length,
     }
   })
   return {
@@ -92,7 +102,12 @@ export function estimateTrays(run: DryingRun, trays: readonly Tray[]): TraysEsti
  * A tray's pace on one curve, as ln with its standard deviation: Gauss–Newton on pace and share together,
  * both held by what is believed before.
  */
-function fitTray(run: DryingRun, tray: Tray, curve: (hours: number) => { weightG: number, ratePerHour: number }, solidsG: number): { pace: number, paceSd: number } {
+function fitTray(
+  run: DryingRun,
+  tray: Tray,
+  curve: (hours: number) => { weightG: number; ratePerHour: number },
+  solidsG: number,
+): { pace: number; paceSd: number } {
   const shareSd = tray.shareSd ?? SHARE_WEIGHED
   if (tray.weighIns.length === 0) return { pace: 0, paceSd: TRAYS.paceSd }
   const resolution = (run.scale?.resolutionG ?? 1) / Math.sqrt(12)
@@ -121,9 +136,9 @@ function fitTray(run: DryingRun, tray: Tray, curve: (hours: number) => { weightG
       const weight = 5 / (4 + off * off * sd * sd)
       gradientPace += weight * off * byPace
       gradientShare += weight * off * expected
-      a += weight * byPace * byPace / (sd * sd)
-      b += weight * byPace * expected / (sd * sd)
-      c += weight * expected * expected / (sd * sd)
+      a += (weight * byPace * byPace) / (sd * sd)
+      b += (weight * byPace * expected) / (sd * sd)
+      c += (weight * expected * expected) / (sd * sd)
     }
     const determinant = a * c - b * b
     pace = Math.min(1, Math.max(-1, pace - (c * gradientPace - b * gradientShare) / determinant))

@@ -17,13 +17,13 @@ export interface DryingRun {
   /** Net wet food at loading, g. */
   startWeightG: number
   /** Dry-matter fraction at loading. */
-  solids: { mean: number, sd: number }
+  solids: { mean: number; sd: number }
   /** Target moisture, wet basis. */
   targetMoisture: number
   /** 10th and 90th percentile of the hours to target, on the drying clock. */
-  usualHours: { low: number, high: number }
+  usualHours: { low: number; high: number }
   /** Moisture that the run ends in, dry basis. Default 0.025 ± 0.01. */
-  equilibriumX?: { mean: number, sd: number }
+  equilibriumX?: { mean: number; sd: number }
   weighIns: readonly WeighIn[]
   /** Default 1 g. */
   scale?: { resolutionG: number }
@@ -34,9 +34,16 @@ export interface DryingRun {
 export type FlagKind = 'off-curve' | 'rising' | 'above-start' | 'below-solids'
 
 /** A weighing that does not fit, told and kept. */
-export interface WeighInFlag { index: number, kind: FlagKind, message: string }
+export interface WeighInFlag {
+  index: number
+  kind: FlagKind
+  message: string
+}
 
-export interface CurvePoint { hours: number, weightG: Interval }
+export interface CurvePoint {
+  hours: number
+  weightG: Interval
+}
 
 export interface DryingEstimate {
   /** Wet basis, at the last weigh-in (at loading when there is none). */

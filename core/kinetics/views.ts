@@ -5,16 +5,25 @@ import type { DryingEstimate } from './types'
 /** Ways to look at a drying run: grams, water wet basis 0–1, or grams of water that leave an hour. */
 export type CurveView = 'weight' | 'moisture' | 'rate'
 
-export interface ViewPoint { hours: number, value: Interval }
+export interface ViewPoint {
+  hours: number
+  value: Interval
+}
 
 /** What the estimate's curve is in a view, and the band that the target is there; a rate has none. */
-export function curveIn(view: CurveView, { curve, solidsG, targetWeightG }: Pick<DryingEstimate, 'curve' | 'solidsG' | 'targetWeightG'>): { points: ViewPoint[], target?: Interval } {
+export function curveIn(
+  view: CurveView,
+  { curve, solidsG, targetWeightG }: Pick<DryingEstimate, 'curve' | 'solidsG' | 'targetWeightG'>,
+): { points: ViewPoint[]; target?: Interval } {
   if (view === 'weight') return { points: curve.map(({ hours, weightG }) => ({ hours, value: weightG })), target: targetWeightG }
   if (view === 'moisture') {
     const water = (weightG: number) => Math.max(0, 1 - solidsG.p50 / weightG)
     const target = 1 - solidsG.p50 / targetWeightG.p50
     return {
-      points: curve.map(({ hours, weightG }) => ({ hours, value: { p10: water(weightG.p10), p50: water(weightG.p50), p90: water(weightG.p90) } })),
+      points: curve.map(({ hours, weightG }) => ({
+        hours,
+        value: { p10: water(weightG.p10), p50: water(weightG.p50), p90: water(weightG.p90) },
+      })),
       target: { p10: target, p50: target, p90: target },
     }
   }
@@ -29,7 +38,11 @@ export function curveIn(view: CurveView, { curve, solidsG, targetWeightG }: Pick
 }
 
 /** The weighings themselves in a view, the loaded weight first. */
-export function weighingsIn(view: CurveView, weighings: readonly { hours: number, weightG: number }[], solidsG: number): { hours: number, value: number }[] {
+export function weighingsIn(
+  view: CurveView,
+  weighings: readonly { hours: number; weightG: number }[],
+  solidsG: number,
+): { hours: number; value: number }[] {
   if (view === 'weight') return weighings.map(({ hours, weightG }) => ({ hours, value: weightG }))
   if (view === 'moisture') return weighings.map(({ hours, weightG }) => ({ hours, value: Math.max(0, 1 - solidsG / weightG) }))
   return weighings.slice(1).flatMap(({ hours, weightG }, i) => {
@@ -49,8 +62,10 @@ const POINTS = 90
  */
 export function overHeat(points: readonly ViewPoint[], clock: DryingClock, startAt: number, endAt: number): ViewPoint[] {
   const edges = clock.spells.flatMap(spell => [spell.from, spell.to ?? endAt]).filter(at => at >= startAt && at <= endAt)
-  const steps = Array.from({ length: POINTS + 1 }, (_, i) => startAt + (endAt - startAt) * i / POINTS)
-  const seen = [...steps, ...edges].sort((a, b) => a - b).filter(at => clock.spells.some(spell => at >= spell.from && at <= (spell.to ?? Infinity)))
+  const steps = Array.from({ length: POINTS + 1 }, (_, i) => startAt + ((endAt - startAt) * i) / POINTS)
+  const seen = [...steps, ...edges]
+    .sort((a, b) => a - b)
+    .filter(at => clock.spells.some(spell => at >= spell.from && at <= (spell.to ?? Infinity)))
   return seen.map(at => ({ hours: clock.hoursAt(at), value: valueAt(points, clock.equivalentHoursAt(at)) }))
 }
 
@@ -65,7 +80,14 @@ export function valueAt(points: readonly ViewPoint[], hours: number): Interval {
 }
 
 /** A tray's weighings as the share of its own loaded water that was left, 0–1, the loading first. */
-export function trayCurve(loadedG: number, solidsShare: number, weighings: readonly { hours: number, weightG: number }[]): { hours: number, value: number }[] {
+export function trayCurve(
+  loadedG: number,
+  solidsShare: number,
+  weighings: readonly { hours: number; weightG: number }[],
+): { hours: number; value: number }[] {
   const solidsG = loadedG * solidsShare
-  return [{ hours: 0, value: 1 }, ...weighings.map(({ hours, weightG }) => ({ hours, value: Math.min(1, Math.max(0, (weightG - solidsG) / (loadedG - solidsG))) }))]
+  return [
+    { hours: 0, value: 1 },
+    ...weighings.map(({ hours, weightG }) => ({ hours, value: Math.min(1, Math.max(0, (weightG - solidsG) / (loadedG - solidsG))) })),
+  ]
 }

@@ -7,7 +7,14 @@ export interface WeighingWorth {
 }
 
 /** Draws of the posterior, one number a curve: finish by the curve alone, and the load's weight at the hour asked. */
-interface Question { hours: number, finishes: Float64Array, weights: Float64Array, sdG: number, spareBefore: number, spareAfter: number }
+interface Question {
+  hours: number
+  finishes: Float64Array
+  weights: Float64Array
+  sdG: number
+  spareBefore: number
+  spareAfter: number
+}
 
 /**
  * How far the finish window would shrink by a weighing at an hour, before it is taken: in the draws,
@@ -40,8 +47,8 @@ export function worthOfWeighing({ hours, finishes, weights, sdG, spareBefore, sp
     both += f * w
   }
   if (varF === 0) return { hours, shrinksTo: 1 }
-  const told = both * both / (varF * (varW + count * sdG * sdG))
+  const told = (both * both) / (varF * (varW + count * sdG * sdG))
   const before = varF / count + spareBefore * spareBefore
-  const after = varF / count * (1 - told) + spareAfter * spareAfter
+  const after = (varF / count) * (1 - told) + spareAfter * spareAfter
   return { hours, shrinksTo: Math.min(1, Math.sqrt(after / before)) }
 }

@@ -1,10 +1,20 @@
 import { Z_90 } from '../stats'
 
 /** A tray's pace against its load, seen in one place of a machine: natural logarithm and its doubt. */
-export interface PlacePace { place: number, lnPace: number, sd: number }
+export interface PlacePace {
+  place: number
+  lnPace: number
+  sd: number
+}
 
 /** How a place dries against the middle of its machine: 0.9 is a tenth slower. */
-export interface PlaceEvenness { place: number, pace: number, low: number, high: number, trays: number }
+export interface PlaceEvenness {
+  place: number
+  pace: number
+  low: number
+  high: number
+  trays: number
+}
 
 /** What places of a machine are believed to differ by before any weighing, standard deviation of the logarithm (common practice: rear and lower levels lead). */
 const PLACE_SD = 0.1
@@ -43,9 +53,9 @@ const sdOf = ({ low, high }: PlaceEvenness) => Math.log(high / low) / (2 * Z_90)
  * only pairs whose places clearly differ.
  * @param taken places that carry a tray
  */
-export function swapsWorthMaking(evenness: readonly PlaceEvenness[], taken: readonly number[]): { from: number, to: number }[] {
+export function swapsWorthMaking(evenness: readonly PlaceEvenness[], taken: readonly number[]): { from: number; to: number }[] {
   const ranked = evenness.filter(({ place }) => taken.includes(place)).sort((a, b) => a.pace - b.pace)
-  const pairs: { from: number, to: number }[] = []
+  const pairs: { from: number; to: number }[] = []
   for (let slow = 0, fast = ranked.length - 1; slow < fast; slow++, fast--) {
     const a = ranked[slow]!
     const b = ranked[fast]!

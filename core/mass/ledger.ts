@@ -10,14 +10,14 @@ import { intervalOf, randomSource, type Interval } from '../stats'
  * `weightG` is what left; undefined where it was not weighed, then `usualShare` of the weight before
  * the step is taken with its spread. A step of waste or water that is not weighed needs one.
  */
-export type PrepStep
-  = | { kind: 'waste' | 'water', name: string, weightG?: number, usualShare?: { mean: number, sd: number } }
-    | { kind: 'added', name: string, solidsG?: number, waterG?: number, saltG?: number, sugarG?: number, oilG?: number }
+export type PrepStep =
+  | { kind: 'waste' | 'water'; name: string; weightG?: number; usualShare?: { mean: number; sd: number } }
+  | { kind: 'added'; name: string; solidsG?: number; waterG?: number; saltG?: number; sugarG?: number; oilG?: number }
 
 export interface PrepLedger {
   rawWeightG: number
   /** Wet-basis moisture of the raw food. */
-  rawMoisture: { mean: number, sd: number }
+  rawMoisture: { mean: number; sd: number }
   steps: readonly PrepStep[]
   /** Net weight on the trays, where it was weighed: it settles what the steps left open. */
   loadedWeightG?: number
@@ -29,7 +29,7 @@ export interface PrepBalance {
   weightG: Interval
   solidsG: Interval
   /** Dry-matter fraction at loading: mean and standard deviation, as `estimateDrying` takes it. */
-  solids: { mean: number, sd: number }
+  solids: { mean: number; sd: number }
   moisture: Interval
   /** Prepared over raw weight. */
   prepYield: Interval
@@ -53,10 +53,14 @@ export function balancePrep(ledger: PrepLedger): PrepBalance {
     const moisture = Math.min(0.999, Math.max(0.001, ledger.rawMoisture.mean + ledger.rawMoisture.sd * source.normal()))
     const open = ledger.steps.map(step => (step.kind === 'added' || step.weightG !== undefined ? 0 : drawShare(step, source.normal())))
     const stretch = stretchToLoaded(ledger, open)
-    const end = follow(ledger, moisture, open.map(share => share * stretch))
+    const end = follow(
+      ledger,
+      moisture,
+      open.map(share => share * stretch),
+    )
     weights[draw] = ledger.loadedWeightG ?? end.weightG
     // What is missing at loading beyond the steps left as food (a slice eaten, a piece kept back): solids go with it.
-    solids[draw] = Math.min(0.999 * weights[draw]!, end.solidsG * weights[draw]! / end.weightG)
+    solids[draw] = Math.min(0.999 * weights[draw]!, (end.solidsG * weights[draw]!) / end.weightG)
   }
   const fractions = solids.map((value, i) => value / weights[i]!)
   const mean = fractions.reduce((sum, value) => sum + value, 0) / DRAWS
@@ -75,7 +79,10 @@ function drawShare(step: PrepStep, z: number): number {
   return Math.min(0.95, Math.max(0, step.usualShare.mean + step.usualShare.sd * z))
 }
 
-interface State { weightG: number, solidsG: number }
+interface State {
+  weightG: number
+  solidsG: number
+}
 
 function follow(ledger: PrepLedger, moisture: number, openShares: readonly number[]): State {
   let weightG = ledger.rawWeightG
@@ -98,7 +105,12 @@ function follow(ledger: PrepLedger, moisture: number, openShares: readonly numbe
 function stretchToLoaded(ledger: PrepLedger, open: readonly number[]): number {
   const { loadedWeightG } = ledger
   if (loadedWeightG === undefined || !open.some(share => share > 0)) return 1
-  const endAt = (factor: number) => follow(ledger, 0.5, open.map(share => Math.min(0.98, share * factor))).weightG
+  const endAt = (factor: number) =>
+    follow(
+      ledger,
+      0.5,
+      open.map(share => Math.min(0.98, share * factor)),
+    ).weightG
   let low = 0
   let high = 1 / Math.max(...open)
   let above = endAt(low) - loadedWeightG
@@ -115,8 +127,7 @@ function stretchToLoaded(ledger: PrepLedger, open: readonly number[]): number {
       low = middle
       above = off
       below /= 2
-    }
-    else {
+    } else {
       high = middle
       below = off
       above /= 2
@@ -149,15 +160,20 @@ function check(ledger: PrepLedger): void {
     if (step.weightG === undefined) return
     if (step.weightG < 0) fail(`${field}.weightG`, `“${step.name}” takes off less than nothing: give what left`)
     if (step.weightG >= most) {
-      fail(`${field}.weightG`, `“${step.name}” takes off ${Math.round(step.weightG)} g, but only ${Math.round(most)} g are there: check this weight or the one before`)
+      fail(
+        `${field}.weightG`,
+        `“${step.name}” takes off ${Math.round(step.weightG)} g, but only ${Math.round(most)} g are there: check this weight or the one before`,
+      )
     }
     if (step.kind === 'water') {
       if (step.weightG >= water) {
-        fail(`${field}.weightG`, `“${step.name}” takes off ${Math.round(step.weightG)} g of water, but there are only about ${Math.round(water)} g in the food: some of it was food`)
+        fail(
+          `${field}.weightG`,
+          `“${step.name}” takes off ${Math.round(step.weightG)} g of water, but there are only about ${Math.round(water)} g in the food: some of it was food`,
+        )
       }
       water -= step.weightG
-    }
-    else {
+    } else {
       water *= 1 - step.weightG / most
     }
     most -= step.weightG
@@ -165,7 +181,10 @@ function check(ledger: PrepLedger): void {
   if (ledger.loadedWeightG !== undefined) {
     if (!(ledger.loadedWeightG > 0)) fail('loadedWeightG', 'must be a weight above 0 g')
     if (ledger.loadedWeightG > most * (1 + TOLERANCE)) {
-      fail('loadedWeightG', `${Math.round(ledger.loadedWeightG)} g on the trays is more than the ${Math.round(most)} g that the steps before leave: check the basket’s weight or what was taken off`)
+      fail(
+        'loadedWeightG',
+        `${Math.round(ledger.loadedWeightG)} g on the trays is more than the ${Math.round(most)} g that the steps before leave: check the basket’s weight or what was taken off`,
+      )
     }
   }
 }

@@ -2,7 +2,11 @@ import { InputError } from '../errors'
 import { intervalFromLogNormal, type Interval } from '../stats'
 
 /** A reference ratio: its median, the spread of its logarithm, and how many batches it counts as. */
-export interface RatioReference { median: number, sdLog: number, countsAs?: number }
+export interface RatioReference {
+  median: number
+  sdLog: number
+  countsAs?: number
+}
 
 export interface RatioEstimate {
   median: number
@@ -50,7 +54,7 @@ export interface Yields {
 }
 
 /** Ratios from the weights of one batch. */
-export function overallYields(weights: { rawG?: number, loadedG?: number, dryG?: number, powderG?: number }): Yields {
+export function overallYields(weights: { rawG?: number; loadedG?: number; dryG?: number; powderG?: number }): Yields {
   const ratio = (a?: number, b?: number) => (a !== undefined && b !== undefined && b > 0 ? a / b : undefined)
   return {
     // What was loaded whole was prepared before it was weighed: it tells nothing of trimming.

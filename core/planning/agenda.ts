@@ -3,7 +3,29 @@ import { REST_DAYS } from '../dryness'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 
-export type TodoKind = 'load' | 'prepare' | 'heat' | 'lower' | 'rotate' | 'weigh' | 'test' | 'takeOut' | 'dry' | 'rest' | 'look' | 'redry' | 'grind' | 'pack' | 'discard' | 'held' | 'bringIn' | 'takeOutside' | 'turn' | 'endSmoke' | 'round' | 'lookJar'
+export type TodoKind =
+  | 'load'
+  | 'prepare'
+  | 'heat'
+  | 'lower'
+  | 'rotate'
+  | 'weigh'
+  | 'test'
+  | 'takeOut'
+  | 'dry'
+  | 'rest'
+  | 'look'
+  | 'redry'
+  | 'grind'
+  | 'pack'
+  | 'discard'
+  | 'held'
+  | 'bringIn'
+  | 'takeOutside'
+  | 'turn'
+  | 'endSmoke'
+  | 'round'
+  | 'lookJar'
 
 /** One thing that needs hands, or will happen. */
 export interface Todo {
@@ -16,7 +38,7 @@ export interface Todo {
   why: string
 }
 
-type FindSwaps = () => readonly { from: number, to: number }[]
+type FindSwaps = () => readonly { from: number; to: number }[]
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -32,24 +54,46 @@ const FIRST_LOOK = 2 / 3
 export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps = () => []): Todo[] {
   if (state.hold) return [heldTodo(state)]
   switch (state.stage) {
-    case 'intake': return [intakeTodo(state)]
-    case 'prep': return [{
-      kind: 'load', from: state.prep.at(-1)!.at, to: state.prep.at(-1)!.at + PERISHABLE_H * HOUR,
-      title: `Load the ${state.food.name.toLowerCase()}`, why: 'Cut food goes on the heat, or cold, within two hours.',
-    }]
-    case 'drying': return assessed ? runTodos(state, assessed, household, swaps) : []
-    case 'resting': return [restTodo(state, assessed, household)]
-    case 'grinding': return [grindingTodo(state)]
-    default: return []
+    case 'intake':
+      return [intakeTodo(state)]
+    case 'prep':
+      return [
+        {
+          kind: 'load',
+          from: state.prep.at(-1)!.at,
+          to: state.prep.at(-1)!.at + PERISHABLE_H * HOUR,
+          title: `Load the ${state.food.name.toLowerCase()}`,
+          why: 'Cut food goes on the heat, or cold, within two hours.',
+        },
+      ]
+    case 'drying':
+      return assessed ? runTodos(state, assessed, household, swaps) : []
+    case 'resting':
+      return [restTodo(state, assessed, household)]
+    case 'grinding':
+      return [grindingTodo(state)]
+    default:
+      return []
   }
 }
 
-const HELD_WORDS: Record<HoldPlace, string> = { 'counter': 'on the counter', 'refrigerator': 'in the refrigerator', 'freezer': 'in the freezer', 'cool-room': 'in the cool room' }
+const HELD_WORDS: Record<HoldPlace, string> = {
+  counter: 'on the counter',
+  refrigerator: 'in the refrigerator',
+  freezer: 'in the freezer',
+  'cool-room': 'in the cool room',
+}
 
 /** Work stands still: what is kept has a limit. */
 function heldTodo(state: BatchState): Todo {
   const { place, since, until } = state.hold!
-  return { kind: 'held', from: since, to: until, title: `Go on with the ${state.food.name.toLowerCase()}`, why: `It waits ${HELD_WORDS[place]}, no longer than this.` }
+  return {
+    kind: 'held',
+    from: since,
+    to: until,
+    title: `Go on with the ${state.food.name.toLowerCase()}`,
+    why: `It waits ${HELD_WORDS[place]}, no longer than this.`,
+  }
 }
 
 /** What a batch in a machine asks for, by the way it is dried. */
@@ -57,11 +101,16 @@ function runTodos(state: BatchState, assessed: Assessment, household: Household,
   const run = state.run!
   const food = state.food.name.toLowerCase()
   switch (run.way.way) {
-    case 'sun': return [...outdoorTodos(food, run, household, run.loadedAt), ...(run.setC === null ? [] : dryingTodos(state, assessed, household))]
-    case 'freeze-dryer': return freezeTodos(state, assessed, household)
-    case 'smoker': return smokeTodos(state)
-    case 'oven': return [...dryingTodos(state, assessed, household), ...turnTodo(state)]
-    default: return [...dryingTodos(state, assessed, household), ...lowerTodo(state, assessed), ...rotateTodo(state, assessed, household, swaps)]
+    case 'sun':
+      return [...outdoorTodos(food, run, household, run.loadedAt), ...(run.setC === null ? [] : dryingTodos(state, assessed, household))]
+    case 'freeze-dryer':
+      return freezeTodos(state, assessed, household)
+    case 'smoker':
+      return smokeTodos(state)
+    case 'oven':
+      return [...dryingTodos(state, assessed, household), ...turnTodo(state)]
+    default:
+      return [...dryingTodos(state, assessed, household), ...lowerTodo(state, assessed), ...rotateTodo(state, assessed, household, swaps)]
   }
 }
 
@@ -70,7 +119,14 @@ function turnTodo(state: BatchState): Todo[] {
   const run = state.run!
   if (run.setC === null) return []
   const last = Math.max(run.loadedAt, run.places.movedAt ?? 0, run.weighings.at(-1)?.at ?? 0)
-  return [{ kind: 'turn', from: last + HOUR, title: `Look at the ${state.food.name.toLowerCase()} and turn it`, why: 'In an oven the first look is after an hour, then hourly: edges scorch while the middle is wet.' }]
+  return [
+    {
+      kind: 'turn',
+      from: last + HOUR,
+      title: `Look at the ${state.food.name.toLowerCase()} and turn it`,
+      why: 'In an oven the first look is after an hour, then hourly: edges scorch while the middle is wet.',
+    },
+  ]
 }
 
 /** Smoke takes part of the water only; what follows is a machine. */
@@ -81,7 +137,13 @@ function smokeTodos(state: BatchState): Todo[] {
   const last = Math.max(run.loadedAt, run.places.movedAt ?? 0)
   return [
     { kind: 'turn', from: last + HOUR, title: `Turn the ${name} in the smoke`, why: 'So that nothing crisps on the fire’s side.' },
-    { kind: 'endSmoke', from: run.loadedAt + low * HOUR, to: run.loadedAt + high * HOUR, title: `End the smoke of the ${name}`, why: 'Smoke takes part of the water only. Weigh it, take it out, and dry it on in a machine today; rain ends it early.' },
+    {
+      kind: 'endSmoke',
+      from: run.loadedAt + low * HOUR,
+      to: run.loadedAt + high * HOUR,
+      title: `End the smoke of the ${name}`,
+      why: 'Smoke takes part of the water only. Weigh it, take it out, and dry it on in a machine today; rain ends it early.',
+    },
   ]
 }
 
@@ -89,17 +151,36 @@ function smokeTodos(state: BatchState): Todo[] {
 function freezeTodos(state: BatchState, { finish, verdict }: Assessment, household: Household): Todo[] {
   const run = state.run!
   const name = state.food.name.toLowerCase()
-  if (run.setC === null) return [{ kind: 'heat', from: run.loadedAt, title: `Start the cycle of the ${name}`, why: 'What stands in the chamber thaws.' }]
+  if (run.setC === null)
+    return [{ kind: 'heat', from: run.loadedAt, title: `Start the cycle of the ${name}`, why: 'What stands in the chamber thaws.' }]
   const rounds = constantTrays(run)
   const weighed = Math.min(...rounds.map(round => round.weighings))
   const settled = rounds.every(round => round.test?.constant)
-  if (settled || verdict.level === 'rest') return [{ kind: 'takeOut', from: run.weighings.at(-1)?.at ?? run.loadedAt, title: `Take the ${name} out and pack it at once`, why: 'No tray loses weight any more. Freeze-dried food takes water from the room within minutes.' }]
+  if (settled || verdict.level === 'rest')
+    return [
+      {
+        kind: 'takeOut',
+        from: run.weighings.at(-1)?.at ?? run.loadedAt,
+        title: `Take the ${name} out and pack it at once`,
+        why: 'No tray loses weight any more. Freeze-dried food takes water from the room within minutes.',
+      },
+    ]
   const last = run.trayWeights.at(-1)?.at ?? run.weighings.at(-1)?.at
-  const from = weighed > 0 && last !== undefined ? last + ROUND_H * HOUR : nextWaking(Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR, household)
-  return [{
-    kind: 'round', from, title: `Weigh every tray of the ${name}`,
-    why: weighed > 0 ? 'Two hours more have passed: a tray that lost nothing is done.' : 'By then the cycle should be through. Weigh in grams, give two hours more, weigh again.',
-  }]
+  const from =
+    weighed > 0 && last !== undefined
+      ? last + ROUND_H * HOUR
+      : nextWaking(Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR, household)
+  return [
+    {
+      kind: 'round',
+      from,
+      title: `Weigh every tray of the ${name}`,
+      why:
+        weighed > 0
+          ? 'Two hours more have passed: a tray that lost nothing is done.'
+          : 'By then the cycle should be through. Weigh in grams, give two hours more, weigh again.',
+    },
+  ]
 }
 
 /** Between the weighings of the constant-weight test, h (common practice). */
@@ -109,7 +190,10 @@ function intakeTodo(state: BatchState): Todo {
   const { food, intake } = state
   const days = food.freshDays.value
   return {
-    kind: 'prepare', from: intake.at, to: intake.at + days * DAY, title: `Cut and load the ${food.name.toLowerCase()}`,
+    kind: 'prepare',
+    from: intake.at,
+    to: intake.at + days * DAY,
+    title: `Cut and load the ${food.name.toLowerCase()}`,
     why: `Fresh ${food.name.toLowerCase()} waits about ${days} days in the cold.`,
   }
 }
@@ -120,14 +204,27 @@ function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessmen
   const lastHeat = run.clock.spells.at(-1)
   if (run.setC === null) {
     const since = lastHeat?.to ?? run.loadedAt
-    return [{
-      kind: 'heat', from: since, title: lastHeat ? `${state.food.name}: the heat is off` : 'Switch the heat on',
-      why: lastHeat ? 'Food in a switched-off machine takes water back from the room.' : 'Moist food must not stand warm beyond two hours.',
-    }]
+    return [
+      {
+        kind: 'heat',
+        from: since,
+        title: lastHeat ? `${state.food.name}: the heat is off` : 'Switch the heat on',
+        why: lastHeat
+          ? 'Food in a switched-off machine takes water back from the room.'
+          : 'Moist food must not stand warm beyond two hours.',
+      },
+    ]
   }
   const since = Math.max(last?.at ?? run.loadedAt, state.feel?.at ?? 0)
   if (verdict.level === 'rest') {
-    return [{ kind: 'takeOut', from: since, title: `Take the ${state.food.name.toLowerCase()} out`, why: 'Weight and feel agree that it is dry.' }]
+    return [
+      {
+        kind: 'takeOut',
+        from: since,
+        title: `Take the ${state.food.name.toLowerCase()} out`,
+        why: 'Weight and feel agree that it is dry.',
+      },
+    ]
   }
   const look = nextLook(state, finish, estimate.hoursToTarget.p50, household)
   const todos = look ? [look] : []
@@ -135,8 +232,13 @@ function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessmen
     const night = sleepAround(finish.middle, household)
     const asleep = finish.middle >= night.from
     todos.push({
-      kind: 'dry', from: finish.from, to: Number.isFinite(finish.to) ? finish.to : undefined, title: `${state.food.name} will be dry`,
-      why: asleep ? 'It ends in the night: left on the heat it keeps, switched off it takes water back.' : 'Eight in ten that it falls in this window.',
+      kind: 'dry',
+      from: finish.from,
+      to: Number.isFinite(finish.to) ? finish.to : undefined,
+      title: `${state.food.name} will be dry`,
+      why: asleep
+        ? 'It ends in the night: left on the heat it keeps, switched off it takes water back.'
+        : 'Eight in ten that it falls in this window.',
     })
   }
   return todos
@@ -146,7 +248,14 @@ function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessmen
 function lowerTodo(state: BatchState, assessed: Assessment): Todo[] {
   const hot = hotSpellOf(state, assessed)
   return hot
-    ? [{ kind: 'lower', from: hot.lowerBy, title: `Lower the heat of the ${state.food.name.toLowerCase()}`, why: 'Longer this hot, its outside hardens over a wet core: it feels dry and softens in the jar.' }]
+    ? [
+        {
+          kind: 'lower',
+          from: hot.lowerBy,
+          title: `Lower the heat of the ${state.food.name.toLowerCase()}`,
+          why: 'Longer this hot, its outside hardens over a wet core: it feels dry and softens in the jar.',
+        },
+      ]
     : []
 }
 
@@ -157,33 +266,67 @@ const LATE_FOR_A_SWAP = 0.85
 function rotateTodo(state: BatchState, { estimate, verdict, waterGone }: Assessment, household: Household, swaps: FindSwaps): Todo[] {
   const run = state.run!
   const halfway = run.clock.instantAt(estimate.hoursToTarget.p50 / 2)
-  if (run.setC === null || run.places.movedAt !== undefined || verdict.level === 'rest' || waterGone.p50 > LATE_FOR_A_SWAP || !Number.isFinite(halfway)) return []
+  if (
+    run.setC === null ||
+    run.places.movedAt !== undefined ||
+    verdict.level === 'rest' ||
+    waterGone.p50 > LATE_FOR_A_SWAP ||
+    !Number.isFinite(halfway)
+  )
+    return []
   const own = swaps().filter(({ from }) => run.present.some(tray => run.places.placeAt(tray, Infinity) === from))
   if (own.length === 0) return []
   const pairs = own.map(({ from, to }) => `${from} with ${to}`).join(', ')
-  return [{ kind: 'rotate', from: nextWaking(halfway, household), title: `Swap ${own.length > 1 ? 'trays' : 'tray'} ${pairs}`, why: 'These places dry unevenly in this machine; swapped halfway, the trays end together.' }]
+  return [
+    {
+      kind: 'rotate',
+      from: nextWaking(halfway, household),
+      title: `Swap ${own.length > 1 ? 'trays' : 'tray'} ${pairs}`,
+      why: 'These places dry unevenly in this machine; swapped halfway, the trays end together.',
+    },
+  ]
 }
 
 /** When to weigh or feel next: two thirds of the usual time, then half the rest, at last hourly. */
-function nextLook(state: BatchState, finish: { from: number, middle: number }, middleHours: number, household: Household): Todo | undefined {
+function nextLook(
+  state: BatchState,
+  finish: { from: number; middle: number },
+  middleHours: number,
+  household: Household,
+): Todo | undefined {
   const run = state.run!
   const last = run.weighings.at(-1)
   const food = state.food.name.toLowerCase()
   if (!last) {
     const first = Math.min(run.clock.instantAt(FIRST_LOOK * middleHours), finish.middle)
     const from = Number.isFinite(first) ? nextWaking(first, household) : run.loadedAt + 6 * HOUR
-    return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'At two thirds of the usual time the first weight narrows the finish most.' }
+    return {
+      kind: 'weigh',
+      from,
+      title: `Weigh the ${food}`,
+      why: 'At two thirds of the usual time the first weight narrows the finish most.',
+    }
   }
   const felt = state.feel && state.feel.at > last.at ? state.feel.at : undefined
   const since = Math.max(last.at, felt ?? 0)
   const near = finish.from - since < 1.5 * HOUR
   if (near) {
     const from = nextWaking(Math.max(since + HOUR, finish.from), household)
-    return { kind: 'test', from, title: `Test the ${food} for dryness`, why: 'It may be dry by then: cool a few thick pieces, feel them, and weigh.' }
+    return {
+      kind: 'test',
+      from,
+      title: `Test the ${food} for dryness`,
+      why: 'It may be dry by then: cool a few thick pieces, feel them, and weigh.',
+    }
   }
   const half = since + 0.6 * (finish.middle - since)
   const from = nextWaking(Number.isFinite(half) ? Math.max(since + HOUR, half) : since + 3 * HOUR, household)
-  return { kind: 'weigh', from, title: `Weigh the ${food}`, why: 'With more than half of the rest gone, a weight narrows the finish again.' }
+  return {
+    kind: 'weigh',
+    from,
+    title: `Weigh the ${food}`,
+    why: 'With more than half of the rest gone, a weight narrows the finish again.',
+  }
 }
 
 function restTodo(state: BatchState, assessed: Assessment | undefined, household: Household): Todo {
@@ -191,30 +334,64 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
   const name = food.name.toLowerCase()
   const startedAt = rest?.startedAt
   if (startedAt === undefined) {
-    return { kind: 'rest', from: state.run!.unloadedAt!, to: state.run!.unloadedAt! + 3 * HOUR, title: `Close the ${name} in a jar`, why: 'Dry food takes water from the room within hours. Rest it, or grind it while it is crisp.' }
+    return {
+      kind: 'rest',
+      from: state.run!.unloadedAt!,
+      to: state.run!.unloadedAt! + 3 * HOUR,
+      title: `Close the ${name} in a jar`,
+      why: 'Dry food takes water from the room within hours. Rest it, or grind it while it is crisp.',
+    }
   }
   const lastLook = rest!.looks.at(-1)
-  if (assessed?.verdict.discard) return { kind: 'discard', from: lastLook!.at, title: `Discard the ${name}`, why: 'Mould was seen: the whole jar goes.' }
+  if (assessed?.verdict.discard)
+    return { kind: 'discard', from: lastLook!.at, title: `Discard the ${name}`, why: 'Mould was seen: the whole jar goes.' }
   if (isDamp(worstLook(rest!))) {
-    return { kind: 'redry', from: lastLook!.at, title: `Dry the ${name} again`, why: 'The jar showed moisture: back to the machine the same day.' }
+    return {
+      kind: 'redry',
+      from: lastLook!.at,
+      title: `Dry the ${name} again`,
+      why: 'The jar showed moisture: back to the machine the same day.',
+    }
   }
   const done = startedAt + REST_DAYS * DAY
   const next = Math.max(lastLook?.at ?? startedAt, startedAt) + DAY
   if (next >= done - DAY / 4) {
-    return { kind: 'grind', from: nextWaking(done, household), title: state.purpose === 'pieces' ? `Pack the ${name}` : `Grind the ${name}`, why: `${REST_DAYS} days in the jar without moisture are enough.` }
+    return {
+      kind: 'grind',
+      from: nextWaking(done, household),
+      title: state.purpose === 'pieces' ? `Pack the ${name}` : `Grind the ${name}`,
+      why: `${REST_DAYS} days in the jar without moisture are enough.`,
+    }
   }
   const day = Math.round((next - startedAt) / DAY)
-  return { kind: 'look', from: nextWaking(next, household), title: `Shake the ${name}, look for beads`, why: `Day ${day} of ${REST_DAYS} in the jar.` }
+  return {
+    kind: 'look',
+    from: nextWaking(next, household),
+    title: `Shake the ${name}, look for beads`,
+    why: `Day ${day} of ${REST_DAYS} in the jar.`,
+  }
 }
 
 function grindingTodo(state: BatchState): Todo {
   const name = state.food.name.toLowerCase()
   if (state.unpackedG !== undefined) {
     const since = state.jars.at(-1)?.packedAt ?? state.grinds.at(-1)?.at ?? state.rest?.endedAt ?? state.run?.unloadedAt ?? state.intake.at
-    return { kind: 'pack', from: since, to: since + 4 * HOUR, title: `Pack the ${name}`, why: 'Open powder takes water from the room and sets.' }
+    return {
+      kind: 'pack',
+      from: since,
+      to: since + 4 * HOUR,
+      title: `Pack the ${name}`,
+      why: 'Open powder takes water from the room and sets.',
+    }
   }
   const since = state.rest?.endedAt ?? state.run?.unloadedAt ?? state.intake.at
-  return { kind: 'grind', from: since, to: since + 2 * DAY, title: `Grind the ${name}`, why: state.fromJars ? 'It stands open since it left its jar.' : 'It has rested and stayed dry.' }
+  return {
+    kind: 'grind',
+    from: since,
+    to: since + 2 * DAY,
+    title: `Grind the ${name}`,
+    why: state.fromJars ? 'It stands open since it left its jar.' : 'It has rested and stayed dry.',
+  }
 }
 
 export type TodoGroup = 'late' | 'today' | 'sleep' | 'later'

@@ -5,7 +5,14 @@ import { sleepAround, type Household } from './day'
 import { forecastBasket, type OwnHistory } from './forecast'
 
 /** A machine to choose from. */
-export interface ChoosableMachine { id: string, name: string, kind: MachineKind, trays: number, trayAreaM2: number, watts: number }
+export interface ChoosableMachine {
+  id: string
+  name: string
+  kind: MachineKind
+  trays: number
+  trayAreaM2: number
+  watts: number
+}
 
 /** One way of going about a basket: a cut in a machine. */
 export interface Alternative {
@@ -58,14 +65,34 @@ export function alternatives(input: AlternativesInput): Alternative[] {
   for (const machine of input.machines) {
     for (const card of input.food.cards.filter(item => !item.raw && item.ways.some(way => way.way === machine.kind && !way.partOnly))) {
       const forecast = forecastBasket({
-        food: input.food, card, purpose: input.purpose, weightG: input.weightG, machine, history: input.history(card), jarMl: input.jarMl, startAt: input.startAt,
+        food: input.food,
+        card,
+        purpose: input.purpose,
+        weightG: input.weightG,
+        machine,
+        history: input.history(card),
+        jarMl: input.jarMl,
+        startAt: input.startAt,
       })
       // What stands outdoors or hangs keeps of itself: nobody need be up for its end.
-      const { startAt, awake } = KIND_FACTS[machine.kind].free ? { startAt: input.startAt, awake: 1 } : wakingStart(forecast.hoursPerLoad, input.startAt, input.household)
+      const { startAt, awake } = KIND_FACTS[machine.kind].free
+        ? { startAt: input.startAt, awake: 1 }
+        : wakingStart(forecast.hoursPerLoad, input.startAt, input.household)
       rows.push({
-        machineId: machine.id, machineName: machine.name, way: WAYS[wayOf(card, machine.kind).way].name, cardKey: card.key, cardName: card.name, thicknessMm: card.thicknessMm,
-        trays: forecast.trays, loads: forecast.loads, hoursPerLoad: forecast.hoursPerLoad, endsAt: forecast.endsAt, energyKWh: forecast.energyKWh,
-        startAt, awake, asked: machine.id === input.machineId && card.key === input.cardKey,
+        machineId: machine.id,
+        machineName: machine.name,
+        way: WAYS[wayOf(card, machine.kind).way].name,
+        cardKey: card.key,
+        cardName: card.name,
+        thicknessMm: card.thicknessMm,
+        trays: forecast.trays,
+        loads: forecast.loads,
+        hoursPerLoad: forecast.hoursPerLoad,
+        endsAt: forecast.endsAt,
+        energyKWh: forecast.energyKWh,
+        startAt,
+        awake,
+        asked: machine.id === input.machineId && card.key === input.cardKey,
       })
     }
   }
@@ -77,7 +104,7 @@ export function alternatives(input: AlternativesInput): Alternative[] {
  * @param hours 10th, 50th and 90th percentile of the load's hours
  * @returns the instant, and the share of finishes that fall in waking hours
  */
-export function wakingStart(hours: Interval, from: number, household: Household): { startAt: number, awake: number } {
+export function wakingStart(hours: Interval, from: number, household: Household): { startAt: number; awake: number } {
   let best = { startAt: from, awake: -1 }
   for (let step = 0; step * STEP_H < AHEAD_H; step++) {
     const startAt = from + step * STEP_H * HOUR
@@ -94,5 +121,5 @@ const asleep = (at: number, household: Household) => at >= sleepAround(at, house
 /** A quantile of a range that is given by three, straight on the logarithm between and beyond them. */
 function quantile({ p10, p50, p90 }: Interval, share: number): number {
   const side = share < 0.5 ? Math.log(p50 / p10) : Math.log(p90 / p50)
-  return p50 * Math.exp(side * (share - 0.5) / 0.4)
+  return p50 * Math.exp((side * (share - 0.5)) / 0.4)
 }

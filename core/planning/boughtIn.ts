@@ -17,7 +17,12 @@ export interface BoughtInQuestion {
   hourWorth: number
 }
 
-export interface Side { money: number, minutes: number, kilograms: number, worth: number }
+export interface Side {
+  money: number
+  minutes: number
+  kilograms: number
+  worth: number
+}
 
 export interface BoughtIn {
   /** For 100 g of what is dried: money, minutes, kilograms to get, and money with the hands counted. */
@@ -36,24 +41,37 @@ const PER_G = 100
  */
 export function compareBoughtIn(question: BoughtInQuestion): BoughtIn {
   const problems = (['ownPriceKg', 'ownMinutesKg', 'boughtPriceKg', 'boughtMinutesKg', 'hourWorth'] as const)
-    .filter(field => !(question[field] >= 0)).map(field => ({ field, message: 'must not be negative' }))
+    .filter(field => !(question[field] >= 0))
+    .map(field => ({ field, message: 'must not be negative' }))
   if (problems.length > 0) throw new InputError(problems)
   const { food } = question
   const dryPerKg = targetWeight(1000 * (1 - food.rawMoisture.value.mean), food.target[question.purpose])
   const boughtKg = PER_G / dryPerKg
   const ownKg = boughtKg / (1 - food.trimShare.value.mean)
   const side = (kilograms: number, priceKg: number, minutesKg: number): Side => ({
-    kilograms, money: kilograms * priceKg, minutes: kilograms * minutesKg, worth: kilograms * (priceKg + minutesKg / 60 * question.hourWorth),
+    kilograms,
+    money: kilograms * priceKg,
+    minutes: kilograms * minutesKg,
+    worth: kilograms * (priceKg + (minutesKg / 60) * question.hourWorth),
   })
   const own = side(ownKg, question.ownPriceKg, question.ownMinutesKg)
   const bought = side(boughtKg, question.boughtPriceKg, question.boughtMinutesKg)
   const hours = (own.minutes - bought.minutes) / 60
   const evenAt = hours === 0 ? undefined : (bought.money - own.money) / hours
-  return { own, bought, cheaper: own.worth <= bought.worth ? 'own' : 'bought', evenAt: evenAt !== undefined && evenAt > 0 ? evenAt : undefined }
+  return {
+    own,
+    bought,
+    cheaper: own.worth <= bought.worth ? 'own' : 'bought',
+    evenAt: evenAt !== undefined && evenAt > 0 ? evenAt : undefined,
+  }
 }
 
 /** Minutes of hands a kilogram of the basket (common practice; one's own pace counts most). */
 export function handsMinutesKg(food: Food): number {
   if (food.key === 'garlic') return 45
-  return { allium: 12, herb: 25, leaf: 15, flower: 40, berry: 8, chili: 14, citrus: 8, spice: 15, mushroom: 8, gourd: 8, fish: 30 }[food.group] ?? 10
+  return (
+    { allium: 12, herb: 25, leaf: 15, flower: 40, berry: 8, chili: 14, citrus: 8, spice: 15, mushroom: 8, gourd: 8, fish: 30 }[
+      food.group
+    ] ?? 10
+  )
 }

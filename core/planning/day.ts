@@ -18,13 +18,14 @@ export function startOfDay(at: number, timeZone: string, daysOn = 0): number {
 
 /** A time of day of an instant's date, or of a later one, as an instant. */
 export function atMinuteOfDay(at: number, timeZone: string, minute: number, daysOn: number): number {
-  return zoned(at, timeZone).toPlainDate().add({ days: daysOn })
-    .toZonedDateTime({ timeZone, plainTime: new Temporal.PlainTime(Math.floor(minute / 60) % 24, minute % 60) })
-    .epochMilliseconds
+  return zoned(at, timeZone)
+    .toPlainDate()
+    .add({ days: daysOn })
+    .toZonedDateTime({ timeZone, plainTime: new Temporal.PlainTime(Math.floor(minute / 60) % 24, minute % 60) }).epochMilliseconds
 }
 
 /** The night that an instant falls in, or the next one to come. */
-export function sleepAround(at: number, household: Household): { from: number, to: number } {
+export function sleepAround(at: number, household: Household): { from: number; to: number } {
   const { timeZone, sleepFrom, sleepTo } = household
   for (const day of [-1, 0, 1]) {
     const from = atMinuteOfDay(at, timeZone, sleepFrom, day)

@@ -25,7 +25,7 @@ export interface ForecastInput {
   purpose: Purpose
   /** Weight of the basket, g. */
   weightG: number
-  machine: { trays: number, trayAreaM2: number, watts: number, kind?: MachineKind }
+  machine: { trays: number; trayAreaM2: number; watts: number; kind?: MachineKind }
   history?: OwnHistory
   /** Volume of the jars at hand, mL. */
   jarMl: number
@@ -57,9 +57,17 @@ const HOUR = 3_600_000
 const RECOVERY = { median: 0.95, sdLog: 0.03 }
 
 /** The reference's ratios of a food and cut: prepared over raw, dry over wet, powder over dry. */
-export function referenceYields(food: Food, card: MethodCard, purpose: Purpose): { prep: number, drying: number, grinding: number } {
-  const trimmed = balancePrep({ rawWeightG: 1000, rawMoisture: food.rawMoisture.value, steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }] })
-  return { prep: trimmed.prepYield.p50, drying: targetWeight(trimmed.solids.mean, food.target[purpose]), grinding: purpose === 'pieces' ? 1 : RECOVERY.median }
+export function referenceYields(food: Food, card: MethodCard, purpose: Purpose): { prep: number; drying: number; grinding: number } {
+  const trimmed = balancePrep({
+    rawWeightG: 1000,
+    rawMoisture: food.rawMoisture.value,
+    steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }],
+  })
+  return {
+    prep: trimmed.prepYield.p50,
+    drying: targetWeight(trimmed.solids.mean, food.target[purpose]),
+    grinding: purpose === 'pieces' ? 1 : RECOVERY.median,
+  }
 }
 
 /**
@@ -74,7 +82,8 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const target = food.target[input.purpose]
   const own = input.history ?? { prep: [], dryingRatio: [], powderRecovery: [], pace: [] }
   const trimmed = balancePrep({
-    rawWeightG: input.weightG, rawMoisture: food.rawMoisture.value,
+    rawWeightG: input.weightG,
+    rawMoisture: food.rawMoisture.value,
     steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }],
   })
   const log = (interval: Interval) => ({ median: interval.p50, sdLog: Math.log(interval.p90 / interval.p10) / (2 * Z_90) })
@@ -88,8 +97,18 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const tray = trayTakesG(card, machine.trayAreaM2)
 
   const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))
-  const [prepared, trays, loads, hours, ends, dry, product, jars, energy] = columns as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array]
-  const vary = ({ median, sdLog }: { median: number, sdLog: number }) => median * Math.exp(sdLog * source.normal())
+  const [prepared, trays, loads, hours, ends, dry, product, jars, energy] = columns as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ]
+  const vary = ({ median, sdLog }: { median: number; sdLog: number }) => median * Math.exp(sdLog * source.normal())
   for (let i = 0; i < DRAWS; i++) {
     prepared[i] = input.weightG * Math.min(1, vary(prep))
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
@@ -101,15 +120,24 @@ export function forecastBasket(input: ForecastInput): Forecast {
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
     const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
-    energy[i] = loads[i]! * hours[i]! * (machine.kind && KIND_FACTS[machine.kind].free ? 0 : machine.watts) / 1000 * Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
+    energy[i] =
+      ((loads[i]! * hours[i]! * (machine.kind && KIND_FACTS[machine.kind].free ? 0 : machine.watts)) / 1000) *
+      Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
   }
   const whole = (draws: Float64Array) => {
     const { p10, p50, p90 } = intervalOf(draws)
     return { p10: Math.round(p10), p50: Math.round(p50), p90: Math.round(p90) }
   }
   return {
-    preparedG: intervalOf(prepared), trays: whole(trays), loads: whole(loads), hoursPerLoad: intervalOf(hours), endsAt: intervalOf(ends),
-    dryG: intervalOf(dry), productG: intervalOf(product), jars: whole(jars), energyKWh: intervalOf(energy),
+    preparedG: intervalOf(prepared),
+    trays: whole(trays),
+    loads: whole(loads),
+    hoursPerLoad: intervalOf(hours),
+    endsAt: intervalOf(ends),
+    dryG: intervalOf(dry),
+    productG: intervalOf(product),
+    jars: whole(jars),
+    energyKWh: intervalOf(energy),
     ownBatches: Math.max(own.prep.length, own.dryingRatio.length, own.pace.length),
   }
 }

@@ -3,7 +3,11 @@ import { shrunkRatio } from '../mass'
 import { intervalFromLogNormal, Z_90, type Interval } from '../stats'
 
 /** A finished run: its hours to target over the middle of its card's usual hours, both at the card's heat and thickness. */
-export interface PastRun { pace: number, sameCard: boolean, cutBy?: string }
+export interface PastRun {
+  pace: number
+  sameCard: boolean
+  cutBy?: string
+}
 
 export interface LearnedHours {
   /** 10th and 90th percentile of the hours to target, as a card has them. */
@@ -15,7 +19,7 @@ export interface LearnedHours {
   runs: number
   sameCardRuns: number
   /** Hours of food that this person cut over what the machine and card say, once they cut some. */
-  person?: { name: string, pace: Interval, runs: number }
+  person?: { name: string; pace: Interval; runs: number }
 }
 
 /** What the batch in hand differs by from its card. */
@@ -50,7 +54,11 @@ function middleOf(paces: readonly number[], sdLog: number): Interval {
  * 1; then how this food and cut runs in it, shrunk toward that; then how the person who cut it differs
  * from both. With no run yet the card stands.
  */
-export function learnedHours(card: Pick<MethodCard, 'usualHours'>, past: readonly PastRun[], { factor = 1, cutBy }: AtHand = {}): LearnedHours {
+export function learnedHours(
+  card: Pick<MethodCard, 'usualHours'>,
+  past: readonly PastRun[],
+  { factor = 1, cutBy }: AtHand = {},
+): LearnedHours {
   const usual = card.usualHours.value
   const middle = Math.sqrt(usual.low * usual.high) * factor
   const cardSd = Math.log(usual.high / usual.low) / (2 * Z_90)
@@ -58,7 +66,8 @@ export function learnedHours(card: Pick<MethodCard, 'usualHours'>, past: readonl
   const same = past.filter(run => run.sameCard).map(run => run.pace)
   const own = shrunkRatio(same, { median: pace.p50, sdLog: cardSd })
   const sd = Math.max(LEAST_SD, own.batches > 0 ? own.sdLog : cardSd)
-  const theirs = cutBy === undefined ? [] : past.filter(run => run.cutBy === cutBy).map(run => run.pace / (run.sameCard ? own.median : pace.p50))
+  const theirs =
+    cutBy === undefined ? [] : past.filter(run => run.cutBy === cutBy).map(run => run.pace / (run.sameCard ? own.median : pace.p50))
   const person = theirs.length > 0 ? { name: cutBy!, pace: middleOf(theirs, PERSON_SD), runs: theirs.length } : undefined
   const { p10: low, p90: high } = intervalFromLogNormal(middle * own.median * (person?.pace.p50 ?? 1), sd)
   return { low, high, machinePace: pace, runs: past.length, sameCardRuns: same.length, person }

@@ -27,7 +27,13 @@ const HOUR = 3_600_000
  * @param room air of the room; what a rack takes back hangs on it
  * @returns undefined unless the heat is on
  */
-export function nightChoices(state: BatchState, assessed: Assessment, room: Air, night: { from: number, to: number }, watts: number): NightChoice[] | undefined {
+export function nightChoices(
+  state: BatchState,
+  assessed: Assessment,
+  room: Air,
+  night: { from: number; to: number },
+  watts: number,
+): NightChoice[] | undefined {
   const { run } = state
   if (!run || run.setC === null || run.unloadedAt !== undefined) return undefined
   const { setC } = run
@@ -39,13 +45,15 @@ export function nightChoices(state: BatchState, assessed: Assessment, room: Air,
   const morning = bedtime + hours * run.clock.pace
   const endX = equilibriumIn(isotherm, room, setC).mean
 
-  const cases = (['p10', 'p50', 'p90'] as const).map((p) => {
+  const cases = (['p10', 'p50', 'p90'] as const).map(p => {
     const ratePerHour = estimate.rateAtTarget.p50
     const last = estimate.curve.at(-1)!.hours
     const at = (clock: number): number => {
       const x = Math.max(0, expectedWeight(estimate, Math.min(clock, last))[p] / estimate.solidsG[p] - 1)
       // The curve is drawn to a little past the finish; what comes after is the slow end.
-      return clock <= last ? x : driftedMoisture({ fromX: x, balanceX: endX, ratePerHour, setC, nowC: setC, fan: true, hours: clock - last })
+      return clock <= last
+        ? x
+        : driftedMoisture({ fromX: x, balanceX: endX, ratePerHour, setC, nowC: setC, fan: true, hours: clock - last })
     }
     const drift = { ratePerHour, setC, hours, fromX: at(bedtime) }
     return {
@@ -58,11 +66,15 @@ export function nightChoices(state: BatchState, assessed: Assessment, room: Air,
     const [p10, p50, p90] = [...values].sort((a, b) => a - b) as [number, number, number]
     return { p10, p50, p90 }
   }
-  const left = (x: number) => x <= targetX ? 0 : endX >= targetX ? Infinity : Math.log((x - endX) / (targetX - endX)) / (estimate.rateAtTarget.p50 * run.clock.pace)
+  const left = (x: number) =>
+    x <= targetX ? 0 : endX >= targetX ? Infinity : Math.log((x - endX) / (targetX - endX)) / (estimate.rateAtTarget.p50 * run.clock.pace)
   const warmth = (celsius: number) => Math.max(0, celsius - room.celsius) / Math.max(1, setC - room.celsius)
-  const full = watts / 1000 * DUTY.mean * hours
+  const full = (watts / 1000) * DUTY.mean * hours
   const energy = { leave: full, hold: full * warmth(HOLD_C), off: 0 }
   return (['leave', 'hold', 'off'] as const).map((key): NightChoice => ({
-    key, kWh: energy[key], moisture: ordered(cases.map(item => wetBasis(item[key]))), hoursLeft: ordered(cases.map(item => left(item[key]))),
+    key,
+    kWh: energy[key],
+    moisture: ordered(cases.map(item => wetBasis(item[key]))),
+    hoursLeft: ordered(cases.map(item => left(item[key]))),
   }))
 }

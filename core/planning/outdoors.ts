@@ -17,13 +17,33 @@ export function outdoorTodos(food: string, run: RunState, household: Household, 
   if (run.setC === null) {
     const from = since?.to ?? run.loadedAt
     const out = nextMinute(from, OUT_AGAIN_MIN, household)
-    return [{ kind: 'takeOutside', from: out, title: `Put the ${food} out again`, why: 'The dew is off. Indoors and covered it kept; wet air overnight cost it some hours.' }]
+    return [
+      {
+        kind: 'takeOutside',
+        from: out,
+        title: `Put the ${food} out again`,
+        why: 'The dew is off. Indoors and covered it kept; wet air overnight cost it some hours.',
+      },
+    ]
   }
   const outSince = Math.max(since?.from ?? run.loadedAt, run.loadedAt)
-  const todos: Todo[] = [{ kind: 'bringIn', from: nextMinute(outSince, dusk, household), title: `Bring the ${food} in`, why: 'At dusk the air turns damp, and food takes water back; covered indoors it keeps.' }]
+  const todos: Todo[] = [
+    {
+      kind: 'bringIn',
+      from: nextMinute(outSince, dusk, household),
+      title: `Bring the ${food} in`,
+      why: 'At dusk the air turns damp, and food takes water back; covered indoors it keeps.',
+    },
+  ]
   const rainAt = run.outlook?.rainAt
   if (rainAt !== undefined && rainAt > outSince && rainAt < todos[0]!.from && rainAt > now - 6 * HOUR) {
-    todos[0] = { kind: 'bringIn', from: rainAt - AHEAD_OF_RAIN, to: rainAt, title: `Bring the ${food} in before the rain`, why: 'Rain is expected, you said: an hour early is soon enough.' }
+    todos[0] = {
+      kind: 'bringIn',
+      from: rainAt - AHEAD_OF_RAIN,
+      to: rainAt,
+      title: `Bring the ${food} in before the rain`,
+      why: 'Rain is expected, you said: an hour early is soon enough.',
+    }
   }
   return todos
 }

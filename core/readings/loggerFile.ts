@@ -27,9 +27,21 @@ export interface LoggerGuess {
   doubts: string[]
 }
 
-export interface LoggerRow { line: number, at: number, celsius?: number, humidity?: number }
-export interface LoggerError { line: number, field: string, message: string }
-export interface LoggerReadings { rows: LoggerRow[], errors: LoggerError[] }
+export interface LoggerRow {
+  line: number
+  at: number
+  celsius?: number
+  humidity?: number
+}
+export interface LoggerError {
+  line: number
+  field: string
+  message: string
+}
+export interface LoggerReadings {
+  rows: LoggerRow[]
+  errors: LoggerError[]
+}
 
 /** Lines looked at for the guess. */
 const LOOKED_AT = 60
@@ -49,7 +61,10 @@ const isReading = (row: string[]) => row.some(cell => isTime(cell)) && row.some(
 export function guessLogger(text: string, timeZone: string): LoggerGuess {
   const { cells, lines } = tableOf(text)
   const first = cells.findIndex(isReading)
-  if (first < 0) throw new InputError([{ field: 'file', message: 'No line of this file holds a time and a figure. Export the readings as CSV, with a column of times.' }])
+  if (first < 0)
+    throw new InputError([
+      { field: 'file', message: 'No line of this file holds a time and a figure. Export the readings as CSV, with a column of times.' },
+    ])
   const width = cells[first]!.length
   const above = first > 0 ? cells[first - 1]! : []
   const named = above.length > 1 && above.filter(cell => cell !== '' && !isFigure(cell)).length > 1
@@ -62,25 +77,52 @@ export function guessLogger(text: string, timeZone: string): LoggerGuess {
   const timeColumn = indexes.find(i => share(i, isTime) > 0.8) ?? cells[first]!.findIndex(isTime)
   const dateOnly = column(timeColumn).every(cell => !cell.includes(':') && !/^\d{10}$|^\d{13}$/.test(cell))
   const clockColumn = dateOnly ? indexes.find(i => i !== timeColumn && share(i, isClock) > 0.8) : undefined
-  const figures = indexes.filter(i => i !== timeColumn && i !== clockColumn && share(i, isFigure) > 0.5 && !/^(#|no\.?|nr\.?|index|id|record|sample|count|line)$/i.test(columns[i]!))
+  const figures = indexes.filter(
+    i =>
+      i !== timeColumn &&
+      i !== clockColumn &&
+      share(i, isFigure) > 0.5 &&
+      !/^(#|no\.?|nr\.?|index|id|record|sample|count|line)$/i.test(columns[i]!),
+  )
   const called = (i: number, words: RegExp) => words.test(columns[i]!) || column(i).some(cell => words.test(cell.replace(/[\d.,+-]/g, '')))
-  const celsiusColumn = figures.find(i => called(i, /temp|°\s*[cf]|\bdeg|celsius|fahrenheit|\([cf]\)/i) && !called(i, /dew/i)) ?? figures.find(i => !called(i, /hum|%|\brh\b|dew|press|batt|volt/i))
+  const celsiusColumn =
+    figures.find(i => called(i, /temp|°\s*[cf]|\bdeg|celsius|fahrenheit|\([cf]\)/i) && !called(i, /dew/i)) ??
+    figures.find(i => !called(i, /hum|%|\brh\b|dew|press|batt|volt/i))
   const humidityColumn = figures.find(i => i !== celsiusColumn && called(i, /hum|\brh\b|%/i))
 
   const decimal = figures.some(i => column(i).some(cell => /\d,\d/.test(cell))) ? 'comma' : 'point'
   const order = dayOrderOf(column(timeColumn))
   const temperatureUnit = celsiusColumn !== undefined && called(celsiusColumn, /°\s*f|fahrenheit|deg\s*f|\(f\)|^f$/i) ? 'F' : 'C'
-  const humidities = humidityColumn === undefined ? [] : column(humidityColumn).map(cell => figureOf(cell, decimal)).filter(value => value !== undefined)
+  const humidities =
+    humidityColumn === undefined
+      ? []
+      : column(humidityColumn)
+          .map(cell => figureOf(cell, decimal))
+          .filter(value => value !== undefined)
   const doubts: string[] = []
-  if (!order.sure) doubts.push(`The dates do not say whether the day or the month comes first; the ${order.order === 'dayFirst' ? 'day' : 'month'} is taken.`)
-  if (celsiusColumn !== undefined && !called(celsiusColumn, /°\s*[cf]|celsius|fahrenheit|deg\s*[cf]|\([cf]\)/i)) doubts.push('The file does not name its unit of temperature; °C is taken.')
-  if (column(timeColumn).every(cell => parseLocalTime(cell, order.order)?.offsetMinutes === undefined)) doubts.push(`Its times have no zone; they are taken as ${timeZone}.`)
+  if (!order.sure)
+    doubts.push(
+      `The dates do not say whether the day or the month comes first; the ${order.order === 'dayFirst' ? 'day' : 'month'} is taken.`,
+    )
+  if (celsiusColumn !== undefined && !called(celsiusColumn, /°\s*[cf]|celsius|fahrenheit|deg\s*[cf]|\([cf]\)/i))
+    doubts.push('The file does not name its unit of temperature; °C is taken.')
+  if (column(timeColumn).every(cell => parseLocalTime(cell, order.order)?.offsetMinutes === undefined))
+    doubts.push(`Its times have no zone; they are taken as ${timeZone}.`)
   return {
     settings: {
-      timeColumn, clockColumn, celsiusColumn, humidityColumn, temperatureUnit, decimal, timeZone, dayOrder: order.order,
+      timeColumn,
+      clockColumn,
+      celsiusColumn,
+      humidityColumn,
+      temperatureUnit,
+      decimal,
+      timeZone,
+      dayOrder: order.order,
       humidityUnit: humidities.filter(value => value <= 1).length > 0.6 * humidities.length && humidities.length > 0 ? 'share' : 'percent',
     },
-    columns, firstLine: lines[first]!, doubts,
+    columns,
+    firstLine: lines[first]!,
+    doubts,
   }
 }
 
@@ -104,11 +146,17 @@ export function readLogger(text: string, settings: LoggerSettings, firstLine: nu
     const refuse = (field: string, message: string) => {
       result.errors.push({ line, field, message })
     }
-    const written = [row[settings.timeColumn], settings.clockColumn === undefined ? undefined : row[settings.clockColumn]].filter(Boolean).join(' ')
+    const written = [row[settings.timeColumn], settings.clockColumn === undefined ? undefined : row[settings.clockColumn]]
+      .filter(Boolean)
+      .join(' ')
     const time = parseLocalTime(written, settings.dayOrder)
     const at = time && instantOf(time, settings.timeZone, before)
     if (written === '') return refuse('time', 'The time is missing: the line is left out.')
-    if (at === undefined) return refuse('time', `“${written}” is not a time${settings.dayOrder === 'monthFirst' ? ', with the month first' : ''}. Is the order of day and month right?`)
+    if (at === undefined)
+      return refuse(
+        'time',
+        `“${written}” is not a time${settings.dayOrder === 'monthFirst' ? ', with the month first' : ''}. Is the order of day and month right?`,
+      )
     if (at > now) return refuse('time', `${written} is in the future. Is the time zone right, or the order of day and month?`)
     if (seen.has(at)) return refuse('time', `${written} stands twice: the first is kept.`)
     const celsius = celsiusOf(row, settings, refuse)

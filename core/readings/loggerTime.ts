@@ -4,7 +4,15 @@ import { Temporal } from 'temporal-polyfill'
 export type DayOrder = 'dayFirst' | 'monthFirst'
 
 /** A time of a file, before it is known where on earth it was. */
-export interface LocalTime { year: number, month: number, day: number, hour: number, minute: number, second: number, offsetMinutes?: number }
+export interface LocalTime {
+  year: number
+  month: number
+  day: number
+  hour: number
+  minute: number
+  second: number
+  offsetMinutes?: number
+}
 
 const ISO = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T\s]+(.+))?$/
 const PARTS = /^(\d{1,2})([./-])(\d{1,2})[./-](\d{4}|\d{2})(?:[,\s]+(.+))?$/
@@ -38,7 +46,7 @@ function withClock(year: number, month: number, day: number, clock: string | und
   const match = CLOCK.exec(clock.trim())
   if (!match) return undefined
   let hour = Number(match[1])
-  if (match[4]) hour = hour % 12 + (/^p/i.test(match[4]) ? 12 : 0)
+  if (match[4]) hour = (hour % 12) + (/^p/i.test(match[4]) ? 12 : 0)
   const [minute, second] = [Number(match[2]), Number(match[3] ?? 0)]
   if (hour > 23 || minute > 59 || second > 59) return undefined
   return { year, month, day, hour, minute, second, offsetMinutes: match[5] ? offsetOf(match[5]) : undefined }
@@ -65,14 +73,13 @@ export function instantOf(time: LocalTime, timeZone: string, before?: number): n
     if (before === undefined || earlier >= before) return earlier
     const later = plain.toZonedDateTime(timeZone, { disambiguation: 'later' }).epochMilliseconds
     return later >= before ? later : earlier
-  }
-  catch {
+  } catch {
     return undefined
   }
 }
 
 /** Which order the dates of a file are in, as far as they tell: a part above 12 is a day; dots are European. */
-export function dayOrderOf(texts: readonly string[]): { order: DayOrder, sure: boolean } {
+export function dayOrderOf(texts: readonly string[]): { order: DayOrder; sure: boolean } {
   for (const text of texts) {
     const parts = PARTS.exec(text.trim())
     if (!parts) continue

@@ -3,7 +3,17 @@ import type { MachineKind } from '../machines'
 import { SAFETY_RULES, type SafetyRule } from './rules'
 
 /** Rules that are told where the circumstance asks for them, not at every food. */
-const BY_CIRCUMSTANCE: readonly string[] = ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite', 'liquid-unfrozen', 'raw-frozen', 'raw-back', 'shards']
+const BY_CIRCUMSTANCE: readonly string[] = [
+  'mould',
+  'moisture',
+  'no-oxygen',
+  'oil',
+  'sulphite',
+  'liquid-unfrozen',
+  'raw-frozen',
+  'raw-back',
+  'shards',
+]
 
 /** Groups that are dried in the sun without objection. */
 const OUTDOORS: readonly string[] = ['orchard', 'berry', 'chili', 'dried', 'seaweed', 'wateryFruit']
@@ -19,24 +29,37 @@ export interface ToldCautions {
  * The cautions of a step: those that its food's traits and the way of drying bring.
  * @param accepted keys of rules that were accepted before, in this batch or an earlier one; they are notes then
  */
-export function cautionsAt(step: CautionStep, food: Food, circumstance: { way?: MachineKind, liquid?: boolean, raw?: boolean, sulphited?: boolean, accepted?: ReadonlySet<string> } = {}): ToldCautions {
+export function cautionsAt(
+  step: CautionStep,
+  food: Food,
+  circumstance: { way?: MachineKind; liquid?: boolean; raw?: boolean; sulphited?: boolean; accepted?: ReadonlySet<string> } = {},
+): ToldCautions {
   const { way, accepted } = circumstance
   const told = SAFETY_RULES.filter(rule => rule.step === step && rule.severity !== 'stop' && concerns(rule, food, way))
-    .filter(({ key }) => !BY_CIRCUMSTANCE.includes(key)
-      || (key === 'liquid-unfrozen' && circumstance.liquid) || (key === 'raw-frozen' && circumstance.raw) || (key === 'raw-back' && circumstance.raw)
-      || (key === 'sulphite' && circumstance.sulphited)
-      || (key === 'shards' && food.cards.some(card => card.feelForm === 'sheet')))
+    .filter(
+      ({ key }) =>
+        !BY_CIRCUMSTANCE.includes(key) ||
+        (key === 'liquid-unfrozen' && circumstance.liquid) ||
+        (key === 'raw-frozen' && circumstance.raw) ||
+        (key === 'raw-back' && circumstance.raw) ||
+        (key === 'sulphite' && circumstance.sulphited) ||
+        (key === 'shards' && food.cards.some(card => card.feelForm === 'sheet')),
+    )
     .filter(({ key }) => key !== 'outdoors-vegetables' || !OUTDOORS.includes(food.group))
   const open = (rule: SafetyRule) => rule.severity === 'care' && !accepted?.has(rule.key)
-  return { cares: told.filter(open), notes: [...told.filter(rule => !open(rule)), ...food.cautions.filter(caution => caution.step === step)] }
+  return {
+    cares: told.filter(open),
+    notes: [...told.filter(rule => !open(rule)), ...food.cautions.filter(caution => caution.step === step)],
+  }
 }
 
 /** Every rule that concerns a food at some step or way, gravest first: for its page. */
 export function cautionsOf(food: Food): SafetyRule[] {
   const ways = new Set(food.cards.flatMap(card => card.ways.map(way => way.way)))
   const order = { stop: 0, care: 1, note: 2 }
-  return SAFETY_RULES.filter(rule => rule.traits ? hasTrait(rule, food) && (!rule.ways || rule.severity === 'stop' || rule.ways.some(way => ways.has(way))) : false)
-    .sort((a, b) => order[a.severity] - order[b.severity])
+  return SAFETY_RULES.filter(rule =>
+    rule.traits ? hasTrait(rule, food) && (!rule.ways || rule.severity === 'stop' || rule.ways.some(way => ways.has(way))) : false,
+  ).sort((a, b) => order[a.severity] - order[b.severity])
 }
 
 function concerns(rule: SafetyRule, food: Food, way: MachineKind | undefined): boolean {

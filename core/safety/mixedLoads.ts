@@ -2,7 +2,11 @@ import { wayOf, type Food, type MethodCard } from '../foods'
 import type { MachineKind } from '../machines'
 
 /** A food that shares a load. */
-export interface LoadMate { food: Food, card: MethodCard, frozen?: boolean }
+export interface LoadMate {
+  food: Food
+  card: MethodCard
+  frozen?: boolean
+}
 
 /** Heats further apart than this do not suit one another, °C. */
 const APART_C = 8
@@ -24,7 +28,9 @@ export function mixedLoadWarnings(coming: LoadMate, there: readonly LoadMate[], 
     if (Math.abs(own - other) > APART_C) {
       const hotter = own > other ? coming : mate
       // Food that spoils is not held lower for the sake of another.
-      const mend = hotter.food.traits.includes('perishable') ? `The ${name(hotter)} must be kept that hot while it is moist: give it a run of its own.` : 'Take the lower, and more time.'
+      const mend = hotter.food.traits.includes('perishable')
+        ? `The ${name(hotter)} must be kept that hot while it is moist: give it a run of its own.`
+        : 'Take the lower, and more time.'
       warnings.push(`The ${name(mate)} dries at ${other} °C, this at ${own} °C: one machine has one heat. ${mend}`)
     }
   }

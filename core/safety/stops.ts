@@ -4,7 +4,10 @@ import type { PackageKey } from '../keeping'
 import { SAFE_CORE_C, safetyRule, type SafetyRule } from './rules'
 
 /** Something that must not be done, with its way out. */
-export interface Stop { rule: SafetyRule, message: string }
+export interface Stop {
+  rule: SafetyRule
+  message: string
+}
 
 const stop = (key: string, more = ''): Stop => {
   const rule = safetyRule(key)!
@@ -24,13 +27,20 @@ export function safeCoreC(food: Pick<Food, 'traits'>): number | undefined {
  * What keeps food from going into a machine.
  * @param prep the steps logged so far, with what the thermometer showed
  */
-export function stopsAtLoading(food: Food, card: Pick<MethodCard, 'raw'>, way: MachineKind, prep: readonly { step: string, coreC?: number }[]): Stop[] {
+export function stopsAtLoading(
+  food: Food,
+  card: Pick<MethodCard, 'raw'>,
+  way: MachineKind,
+  prep: readonly { step: string; coreC?: number }[],
+): Stop[] {
   const outdoors = safetyRule('animal-outdoors')!
   if (outdoors.ways!.includes(way) && outdoors.traits!.some(trait => food.traits.includes(trait))) return [stop('animal-outdoors')]
   const needC = safeCoreC(food)
   if (needC === undefined || way === 'freeze-dryer') return []
   const reached = Math.max(-Infinity, ...prep.filter(({ step }) => COOKING.includes(step)).map(({ coreC }) => coreC ?? -Infinity))
-  return reached >= needC ? [] : [stop('raw-meat', `${food.name} needs ${needC} °C inside${reached > 0 ? `; ${Math.round(reached)} °C were logged` : ''}. `)]
+  return reached >= needC
+    ? []
+    : [stop('raw-meat', `${food.name} needs ${needC} °C inside${reached > 0 ? `; ${Math.round(reached)} °C were logged` : ''}. `)]
 }
 
 /** At or below this oil is cold enough, °C. */
@@ -40,10 +50,11 @@ const MOST_WATER = 0.1
 const WITHOUT_AIR: readonly PackageKey[] = ['vacuum-jar', 'foil-bag']
 
 /** What keeps food from being packed so. `moisture`: wet basis, what is believed of it. */
-export function stopsAtPacking(food: Food, how: { packageKey: PackageKey, storageC?: number, inOil?: boolean, moisture: number }): Stop[] {
+export function stopsAtPacking(food: Food, how: { packageKey: PackageKey; storageC?: number; inOil?: boolean; moisture: number }): Stop[] {
   const stops: Stop[] = []
   if (how.inOil && (how.storageC ?? 20) > COLD_C) stops.push(stop('oil'))
-  if (WITHOUT_AIR.includes(how.packageKey) && how.moisture > MOST_WATER) stops.push(stop('no-oxygen', `This holds about ${Math.round(how.moisture * 100)} %. `))
+  if (WITHOUT_AIR.includes(how.packageKey) && how.moisture > MOST_WATER)
+    stops.push(stop('no-oxygen', `This holds about ${Math.round(how.moisture * 100)} %. `))
   return stops
 }
 

@@ -43,13 +43,20 @@ export function simulateRun(settings: RunSettings, horizonH: number, gridH = 0.1
   const whole = shares.reduce((sum, share) => sum + share, 0)
   for (const [tray, share] of shares.entries()) {
     const rate = (settings.placePaces?.[tray] ?? 1) * Math.exp(settings.traySpread * source.normal())
-    trayWeightsG.push(settings.startWeightG * share / whole)
-    traysX.push(dryTray({
-      ...settings.slab,
-      startX,
-      diffusionRate: settings.slab.diffusionRate * rate,
-      evaporationRate: settings.slab.evaporationRate * rate,
-    }, grid, 12, gridH).meanX)
+    trayWeightsG.push((settings.startWeightG * share) / whole)
+    traysX.push(
+      dryTray(
+        {
+          ...settings.slab,
+          startX,
+          diffusionRate: settings.slab.diffusionRate * rate,
+          evaporationRate: settings.slab.evaporationRate * rate,
+        },
+        grid,
+        12,
+        gridH,
+      ).meanX,
+    )
   }
   const xAt = (tray: number, hours: number) => {
     const place = Math.min(points - 1, Math.max(0, hours / gridH))
@@ -57,14 +64,13 @@ export function simulateRun(settings: RunSettings, horizonH: number, gridH = 0.1
     const curve = traysX[tray]!
     return curve[left]! + (curve[left + 1]! - curve[left]!) * (place - left)
   }
-  const traysAt = (hours: number) =>
-    trayWeightsG.map((weight, tray) => weight * settings.solids * (1 + xAt(tray, hours)))
+  const traysAt = (hours: number) => trayWeightsG.map((weight, tray) => weight * settings.solids * (1 + xAt(tray, hours)))
   const weightAt = (hours: number) => traysAt(hours).reduce((sum, weight) => sum + weight, 0)
   return {
     trayWeightsG,
     traysAt,
     weightAt,
-    hoursTo: targetMoisture => firstBelow(weightAt, settings.startWeightG * settings.solids / (1 - targetMoisture), grid[points - 1]!),
+    hoursTo: targetMoisture => firstBelow(weightAt, (settings.startWeightG * settings.solids) / (1 - targetMoisture), grid[points - 1]!),
     trayHoursTo: (tray, targetMoisture) => firstBelow(hours => xAt(tray, hours), targetMoisture / (1 - targetMoisture), grid[points - 1]!),
   }
 }

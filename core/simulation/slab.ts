@@ -23,7 +23,7 @@ export interface SlabSettings {
    */
   face?: 'sorption' | 'linear'
   /** Spells in another air, such as a rack that is switched off: its humidity, and the share of the rates that cold and still air leave. */
-  spells?: readonly { fromH: number, toH: number, airHumidity: number, share: number }[]
+  spells?: readonly { fromH: number; toH: number; airHumidity: number; share: number }[]
 }
 
 export interface TraySimulation {
@@ -71,13 +71,12 @@ export function dryTray(settings: SlabSettings, hours: readonly number[], cells 
     const evaporationRate = rate * settings.evaporationRate
     for (let i = 1; i < cells; i++) {
       const middle = 0.5 * (x[i]! + x[i - 1]!)
-      between[i] = rate * settings.diffusionRate * exp(-settings.slowing / (middle + 0.3)) / (dz * dz)
+      between[i] = (rate * settings.diffusionRate * exp(-settings.slowing / (middle + 0.3))) / (dz * dz)
     }
     // Face: the outer half cell in series with evaporation, linearised in the face cell's moisture.
     const outer = x[cells - 1]!
-    const drive = evaporationRate * (activity(outer) - airHumidity) / dz
-    const slope = evaporationRate
-      * (activity(outer * 1.001 + 1e-6) - activity(outer)) / (outer * 0.001 + 1e-6) / dz
+    const drive = (evaporationRate * (activity(outer) - airHumidity)) / dz
+    const slope = (evaporationRate * (activity(outer * 1.001 + 1e-6) - activity(outer))) / (outer * 0.001 + 1e-6) / dz
 
     for (let i = 0; i < cells; i++) {
       const inward = i > 0 ? between[i]! : 0

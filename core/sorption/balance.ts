@@ -10,7 +10,7 @@ const LOAD_HUMIDITY = 0.01
  * The moisture that a run ends in, dry basis: in balance with the room's air, heated.
  * @param setC temperature in the machine, °C
  */
-export function equilibriumIn(isotherm: GroupIsotherm, room: Air, setC: number): { mean: number, sd: number } {
+export function equilibriumIn(isotherm: GroupIsotherm, room: Air, setC: number): { mean: number; sd: number } {
   const mean = moistureAt(isotherm, heatedHumidity(room, setC) + LOAD_HUMIDITY, setC)
   return { mean, sd: isotherm.sdLog * mean }
 }
@@ -31,10 +31,11 @@ export function roomBalance(isotherm: GroupIsotherm, room: Air): number {
  * @param activity relative humidity read in the jar, 0–1, with its own doubt
  * @returns water wet basis
  */
-export function moistureFromJarAir(isotherm: GroupIsotherm, activity: { mean: number, sd: number }, celsius: number): Interval {
+export function moistureFromJarAir(isotherm: GroupIsotherm, activity: { mean: number; sd: number }, celsius: number): Interval {
   const x = moistureAt(isotherm, activity.mean, celsius)
-  const slope = (moistureAt(isotherm, activity.mean + 0.01, celsius) - moistureAt(isotherm, Math.max(0, activity.mean - 0.01), celsius)) / 0.02
-  const sdLog = Math.hypot(isotherm.sdLog, slope * activity.sd / Math.max(1e-6, x))
+  const slope =
+    (moistureAt(isotherm, activity.mean + 0.01, celsius) - moistureAt(isotherm, Math.max(0, activity.mean - 0.01), celsius)) / 0.02
+  const sdLog = Math.hypot(isotherm.sdLog, (slope * activity.sd) / Math.max(1e-6, x))
   return mapInterval(intervalFromLogNormal(x, sdLog), value => value / (1 + value))
 }
 

@@ -17,7 +17,7 @@ export interface Isotherm {
 const GAS_J_MOL_K = 8.314462618
 const REFERENCE_K = 298.15
 
-function at(isotherm: Isotherm, celsius: number): { xm: number, c: number, k: number } {
+function at(isotherm: Isotherm, celsius: number): { xm: number; c: number; k: number } {
   const shift = (1 / (celsius + 273.15) - 1 / REFERENCE_K) / GAS_J_MOL_K
   return { xm: isotherm.monolayer, c: isotherm.c * Math.exp(isotherm.heatC * shift), k: isotherm.k * Math.exp(isotherm.heatK * shift) }
 }
@@ -28,7 +28,7 @@ export function moistureAt(isotherm: Isotherm, activity: number, celsius: number
   const a = Math.min(0.99, Math.max(0, activity)) * k
   // Close to saturation the formula has a pole for K near 1; beyond it food is simply wet.
   const left = Math.max(1e-3, 1 - a)
-  return xm * c * a / (left * (left + c * a))
+  return (xm * c * a) / (left * (left + c * a))
 }
 
 /** Water activity 0–1 of food with a dry-basis moisture: the isotherm turned round (a quadratic). */
@@ -36,7 +36,7 @@ export function activityAt(isotherm: Isotherm, x: number, celsius: number): numb
   if (x <= 0) return 0
   const { xm, c, k } = at(isotherm, celsius)
   // a/X = α·a² + β·a + γ, the usual form for fitting GAB.
-  const alpha = k / xm * (1 / c - 1)
+  const alpha = (k / xm) * (1 / c - 1)
   const beta = (1 - 2 / c) / xm - 1 / x
   const gamma = 1 / (xm * c * k)
   if (Math.abs(alpha) < 1e-12) return Math.min(1, -gamma / beta)

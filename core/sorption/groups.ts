@@ -15,7 +15,16 @@ const RANGE = 'from memory, within the range of published isotherms (Iglesias & 
 /** GAB constants at 25 °C. Heats of sorption of the size that is published for vegetables, from memory. */
 export const ISOTHERMS: Record<SorptionGroup, GroupIsotherm> = {
   leafy: { name: 'Leaves and herbs', monolayer: 0.055, c: 12, k: 0.92, heatC: 12_000, heatK: -500, sdLog: 0.2, source: RANGE },
-  wateryVegetable: { name: 'Watery vegetables and roots', monolayer: 0.07, c: 9, k: 0.93, heatC: 12_000, heatK: -500, sdLog: 0.2, source: RANGE },
+  wateryVegetable: {
+    name: 'Watery vegetables and roots',
+    monolayer: 0.07,
+    c: 9,
+    k: 0.93,
+    heatC: 12_000,
+    heatK: -500,
+    sdLog: 0.2,
+    source: RANGE,
+  },
   starchy: { name: 'Starchy vegetables', monolayer: 0.06, c: 15, k: 0.8, heatC: 14_000, heatK: -500, sdLog: 0.15, source: RANGE },
   sugaryFruit: { name: 'Sugary fruit', monolayer: 0.1, c: 3, k: 1, heatC: 8000, heatK: 0, sdLog: 0.25, source: RANGE },
   allium: { name: 'Onion and garlic', monolayer: 0.075, c: 7, k: 0.95, heatC: 10_000, heatK: -300, sdLog: 0.2, source: RANGE },

@@ -11,7 +11,10 @@ export const SALTS = {
 export type Salt = keyof typeof SALTS
 
 /** What a hygrometer showed over a salt slurry, 0–1. */
-export interface SaltReading { salt: Salt, shown: number }
+export interface SaltReading {
+  salt: Salt
+  shown: number
+}
 
 /** true = offset + gain × shown. */
 export interface HygrometerCalibration {
@@ -40,9 +43,14 @@ export function calibrateHygrometer(readings: readonly SaltReading[]): Hygromete
   readings.forEach(({ salt, shown }, i) => {
     if (!(shown > 0 && shown < 1)) fail(`readings.${i}.shown`, 'A hygrometer shows between 0 and 100 %.')
     const { humidity, name } = SALTS[salt]
-    if (Math.abs(shown - humidity) > WILD) fail(`readings.${i}.shown`, `Over ${name.toLowerCase()} the air is at ${Math.round(humidity * 1000) / 10} %. This is more than 20 % off: leave it in the closed jar for 12 hours, and see that the salt is wet but not under water.`)
+    if (Math.abs(shown - humidity) > WILD)
+      fail(
+        `readings.${i}.shown`,
+        `Over ${name.toLowerCase()} the air is at ${Math.round(humidity * 1000) / 10} %. This is more than 20 % off: leave it in the closed jar for 12 hours, and see that the salt is wet but not under water.`,
+      )
   })
-  if (new Set(readings.map(reading => reading.salt)).size < readings.length) fail('readings', 'The same salt stands here twice: give its newest reading.')
+  if (new Set(readings.map(reading => reading.salt)).size < readings.length)
+    fail('readings', 'The same salt stands here twice: give its newest reading.')
   if (readings.length === 0) return AS_BOUGHT
   if (readings.length === 1) {
     const [{ salt, shown }] = readings as [SaltReading]
@@ -52,7 +60,13 @@ export function calibrateHygrometer(readings: readonly SaltReading[]): Hygromete
   const shown = readings.map(reading => reading.shown)
   const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length
   const [meanTruth, meanShown] = [mean(truth), mean(shown)]
-  const gain = shown.reduce((sum, value, i) => sum + (value - meanShown) * (truth[i]! - meanTruth), 0) / shown.reduce((sum, value) => sum + (value - meanShown) ** 2, 0)
-  if (!(gain > 0.5 && gain < 2)) fail('readings', 'The two readings are too close together for two salts so far apart: one jar was not closed, or the readings are swapped.')
+  const gain =
+    shown.reduce((sum, value, i) => sum + (value - meanShown) * (truth[i]! - meanTruth), 0) /
+    shown.reduce((sum, value) => sum + (value - meanShown) ** 2, 0)
+  if (!(gain > 0.5 && gain < 2))
+    fail(
+      'readings',
+      'The two readings are too close together for two salts so far apart: one jar was not closed, or the readings are swapped.',
+    )
   return { offset: meanTruth - gain * meanShown, gain, sd: AFTER_TWO }
 }

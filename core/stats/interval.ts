@@ -1,7 +1,11 @@
 import { quantileSorted } from 'simple-statistics'
 
 /** An uncertain quantity: its 10th, 50th and 90th percentile, in the unit of the quantity. */
-export interface Interval { p10: number, p50: number, p90: number }
+export interface Interval {
+  p10: number
+  p50: number
+  p90: number
+}
 
 /** 90th percentile of the standard normal, to double precision. */
 export const Z_90 = 1.2815515655446004

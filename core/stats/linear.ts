@@ -15,8 +15,7 @@ export function choleskyFactor(a: SymmetricMatrix): number[][] | undefined {
       if (i === j) {
         if (!(sum > 0)) return undefined
         factor[i]![i] = Math.sqrt(sum)
-      }
-      else {
+      } else {
         factor[i]![j] = sum / factor[j]![j]!
       }
     }
@@ -34,7 +33,12 @@ export function solveSymmetric(a: SymmetricMatrix, b: readonly number[]): number
 export function invertSymmetric(a: SymmetricMatrix): number[][] | undefined {
   const factor = choleskyFactor(a)
   if (!factor) return undefined
-  return a.map((_, column) => substitute(factor, a.map((__, row) => (row === column ? 1 : 0))))
+  return a.map((_, column) =>
+    substitute(
+      factor,
+      a.map((__, row) => (row === column ? 1 : 0)),
+    ),
+  )
 }
 
 function substitute(factor: readonly (readonly number[])[], b: readonly number[]): number[] {

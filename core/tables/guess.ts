@@ -33,13 +33,22 @@ const FIGURE = /^[+-]?\d+(?:[.,]\d+)?$/
  * @param unit of the household's weights, for files that name none
  * @throws InputError for a file without rows
  */
-export function guessTable(kind: TableKind, text: string, household: { timeZone: string, unit: 'g' | 'oz' }): TableGuess {
+export function guessTable(kind: TableKind, text: string, household: { timeZone: string; unit: 'g' | 'oz' }): TableGuess {
   const { cells, lines } = tableOf(text)
   const width = Math.max(0, ...cells.slice(0, LOOKED_AT).map(row => row.length))
   const head = cells.findIndex(row => row.filter(Boolean).length >= Math.min(2, width))
   if (head < 0) throw new InputError([{ field: 'file', message: 'This file holds no table. Export it as CSV, with a line of headings.' }])
   const named = cells[head]!.every(cell => !FIGURE.test(cell))
-  if (!named) throw new InputError([{ field: 'file', message: `Line ${lines[head]} should be headings, such as ${TABLE_COLUMNS[kind].filter(column => column.needed).map(column => column.name.toLowerCase()).join(', ')}: put them above the rows.` }])
+  if (!named)
+    throw new InputError([
+      {
+        field: 'file',
+        message: `Line ${lines[head]} should be headings, such as ${TABLE_COLUMNS[kind]
+          .filter(column => column.needed)
+          .map(column => column.name.toLowerCase())
+          .join(', ')}: put them above the rows.`,
+      },
+    ])
   const rows = cells.slice(head + 1)
   if (rows.length === 0) throw new InputError([{ field: 'file', message: 'There are headings in this file and no rows below them.' }])
   const headings = Array.from({ length: width }, (_, i) => cells[head]![i] || `Column ${i + 1}`)
@@ -47,7 +56,9 @@ export function guessTable(kind: TableKind, text: string, household: { timeZone:
   const columns: TableSettings['columns'] = {}
   // What is needed chooses first; an exact name before one that only holds the word.
   for (const column of [...TABLE_COLUMNS[kind]].sort((a, b) => Number(b.needed) - Number(a.needed))) {
-    const exact = [...free].find(i => headings[i]!.toLowerCase() === column.key.toLowerCase() || headings[i]!.toLowerCase() === column.name.toLowerCase())
+    const exact = [...free].find(
+      i => headings[i]!.toLowerCase() === column.key.toLowerCase() || headings[i]!.toLowerCase() === column.name.toLowerCase(),
+    )
     const found = exact ?? [...free].find(i => column.called.test(headings[i]!))
     columns[column.key] = found
     if (found !== undefined) free.delete(found)
@@ -60,11 +71,21 @@ export function guessTable(kind: TableKind, text: string, household: { timeZone:
   const unit = (written?.[0].toLowerCase() as TableUnit | undefined) ?? household.unit
   if (!written && at('weight').some(cell => FIGURE.test(cell))) doubts.push(`The file names no unit of weight; ${unit} is taken.`)
   const order = dayOrderOf(at('time'))
-  if (!order.sure) doubts.push(`The dates do not say whether the day or the month comes first; the ${order.order === 'dayFirst' ? 'day' : 'month'} is taken.`)
+  if (!order.sure)
+    doubts.push(
+      `The dates do not say whether the day or the month comes first; the ${order.order === 'dayFirst' ? 'day' : 'month'} is taken.`,
+    )
   return {
     settings: {
-      columns, unit, decimal: at('weight').some(cell => /\d,\d{1,2}(?!\d)/.test(cell)) ? 'comma' : 'point', dayOrder: order.order, timeZone: household.timeZone, firstLine: lines[head + 1]!,
+      columns,
+      unit,
+      decimal: at('weight').some(cell => /\d,\d{1,2}(?!\d)/.test(cell)) ? 'comma' : 'point',
+      dayOrder: order.order,
+      timeZone: household.timeZone,
+      firstLine: lines[head + 1]!,
     },
-    headings, rows: rows.length, doubts,
+    headings,
+    rows: rows.length,
+    doubts,
   }
 }

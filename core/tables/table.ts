@@ -1,7 +1,10 @@
 import Papa from 'papaparse'
 
 /** The lines of a file that hold something, with their numbers counted from 1. */
-export interface Table { cells: string[][], lines: number[] }
+export interface Table {
+  cells: string[][]
+  lines: number[]
+}
 
 /** Any delimiter, quoted or not (RFC 4180 and what comes near it). */
 export function tableOf(text: string): Table {

@@ -4,13 +4,25 @@ import { FACTORS } from './factors'
 export type WeightUnit = 'g' | 'oz'
 
 /** What a typed quantity means, or the sentence that says why it means nothing. */
-export type ParsedQuantity = { value: number, problem?: undefined } | { value?: undefined, problem: string }
+export type ParsedQuantity = { value: number; problem?: undefined } | { value?: undefined; problem: string }
 
 const UNITS: Record<string, 'g' | 'kg' | 'oz' | 'lb'> = {
-  g: 'g', gr: 'g', gram: 'g', grams: 'g',
-  kg: 'kg', kilo: 'kg', kilos: 'kg', kilogram: 'kg', kilograms: 'kg',
-  oz: 'oz', ounce: 'oz', ounces: 'oz',
-  lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb',
+  g: 'g',
+  gr: 'g',
+  gram: 'g',
+  grams: 'g',
+  kg: 'kg',
+  kilo: 'kg',
+  kilos: 'kg',
+  kilogram: 'kg',
+  kilograms: 'kg',
+  oz: 'oz',
+  ounce: 'oz',
+  ounces: 'oz',
+  lb: 'lb',
+  lbs: 'lb',
+  pound: 'lb',
+  pounds: 'lb',
 }
 // Fractions first: "1 1/2" must not be read as a bare 1.
 const PART = /^(\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z]+)?\.?\s*/i
@@ -34,9 +46,11 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
     const given = match[2]?.toLowerCase()
     const name = given ? UNITS[given] : before === 'lb' ? 'oz' : before ? undefined : unit
     if (!name) {
-      return { problem: given
-        ? `“${given}” is not a unit of weight here: use g, kg, oz or lb.`
-        : `“${text.trim()}” has a number without a unit: write 1.2 kg or 3 lb 4 oz.` }
+      return {
+        problem: given
+          ? `“${given}” is not a unit of weight here: use g, kg, oz or lb.`
+          : `“${text.trim()}” has a number without a unit: write 1.2 kg or 3 lb 4 oz.`,
+      }
     }
     if (before && !(before === 'lb' && name === 'oz') && !(before === 'kg' && name === 'g')) {
       return { problem: `“${text.trim()}” mixes units: write pounds then ounces, or kilograms then grams.` }
@@ -53,10 +67,13 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
 
 /** A decimal with point or comma, a fraction, or a whole number and a fraction ("1 1/2"). */
 export function numberOf(text: string): number {
-  return text.trim().split(/\s+/).reduce((sum, part) => {
-    const [top, bottom] = part.split('/')
-    return sum + (bottom === undefined ? Number(top!.replace(',', '.')) : Number(top) / Number(bottom))
-  }, 0)
+  return text
+    .trim()
+    .split(/\s+/)
+    .reduce((sum, part) => {
+      const [top, bottom] = part.split('/')
+      return sum + (bottom === undefined ? Number(top!.replace(',', '.')) : Number(top) / Number(bottom))
+    }, 0)
 }
 
 /** Grams in the given unit. */

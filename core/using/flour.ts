@@ -7,7 +7,12 @@ export const FLOUR_G_ML = 0.53
 /** Water that vegetable powder drinks beyond what flour does, g a gram (common practice). */
 const EXTRA_WATER = 0.8
 
-export interface FlourSwap { flourG: number, powderG: number, powderMl: number, waterG: number }
+export interface FlourSwap {
+  flourG: number
+  powderG: number
+  powderMl: number
+  waterG: number
+}
 
 /**
  * Powder in place of a part of the flour, by volume as bakers do it, and the water it drinks besides.
@@ -17,8 +22,9 @@ export interface FlourSwap { flourG: number, powderG: number, powderMl: number, 
  */
 export function flourSwap(flourG: number, share: number, densityGMl: number): FlourSwap {
   if (!(flourG > 0)) throw new InputError([{ field: 'flourG', message: 'must be above zero' }])
-  if (!(share > 0 && share <= MOST_FLOUR_SHARE + 1e-9)) throw new InputError([{ field: 'share', message: 'must be above zero and at most a third: powder has no gluten' }])
-  const powderMl = flourG / FLOUR_G_ML * share
+  if (!(share > 0 && share <= MOST_FLOUR_SHARE + 1e-9))
+    throw new InputError([{ field: 'share', message: 'must be above zero and at most a third: powder has no gluten' }])
+  const powderMl = (flourG / FLOUR_G_ML) * share
   const powderG = powderMl * densityGMl
   return { flourG: flourG * (1 - share), powderG, powderMl, waterG: EXTRA_WATER * powderG }
 }

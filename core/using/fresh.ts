@@ -6,11 +6,11 @@ import { InputError } from '../errors'
  */
 export function freshOf(powderG: number, moisture: number, raw: number): number {
   if (!(powderG > 0)) throw new InputError([{ field: 'powderG', message: 'must be above zero' }])
-  return powderG * (1 - moisture) / (1 - raw)
+  return (powderG * (1 - moisture)) / (1 - raw)
 }
 
 /** The other way: powder for a weight of fresh, trimmed food, g. */
 export function powderFor(freshG: number, moisture: number, raw: number): number {
   if (!(freshG > 0)) throw new InputError([{ field: 'freshG', message: 'must be above zero' }])
-  return freshG * (1 - raw) / (1 - moisture)
+  return (freshG * (1 - raw)) / (1 - moisture)
 }

@@ -7,4 +7,18 @@ export { FLOUR_G_ML, flourSwap, MOST_FLOUR_SHARE, type FlourSwap } from './flour
 export { scaledLine } from './line'
 export { freshOf, powderFor } from './fresh'
 export { howTo, RATIO_SCHOOLS, schoolsFor, type HowTo, type RatioSchool } from './howTo'
-export { COMMON_AMOUNTS, freshBothWays, gramsOf, planWater, spoonedG, usualAmounts, volumesOf, type Amount, type CommonAmount, type FreshEquivalent, type Powder, type WaterPlan, type WaterWish } from './plan'
+export {
+  COMMON_AMOUNTS,
+  freshBothWays,
+  gramsOf,
+  planWater,
+  spoonedG,
+  usualAmounts,
+  volumesOf,
+  type Amount,
+  type CommonAmount,
+  type FreshEquivalent,
+  type Powder,
+  type WaterPlan,
+  type WaterWish,
+} from './plan'

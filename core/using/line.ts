@@ -16,7 +16,7 @@ export function scaledLine(line: string, times: number): string | undefined {
   const match = HEAD.exec(line)
   if (!match) return undefined
   const [whole, from, between = '', to] = match
-  const figures = [from, to].flatMap(text => text === undefined ? [] : numericQuantity(text.replace(/,(?!\d{3}(?!\d))/g, '.')) * times)
+  const figures = [from, to].flatMap(text => (text === undefined ? [] : numericQuantity(text.replace(/,(?!\d{3}(?!\d))/g, '.')) * times))
   if (figures.some(figure => !(figure > 0))) return undefined
   const rest = line.slice(whole.length).replace(/^(\s*(?:teaspoon|tablespoon|cup))s?\b/, figures.at(-1)! > 1 ? '$1s' : '$1')
   return figures.map((figure, i) => written(figure, [from!, to!][i]!)).join(between) + rest

@@ -1,6 +1,11 @@
 /** Spoons and cups that a kitchen has, mL. */
 export type MeasureSystem = 'us' | 'metric'
-interface Vessel { name: string, many: string, ml: number, parts: readonly number[] }
+interface Vessel {
+  name: string
+  many: string
+  ml: number
+  parts: readonly number[]
+}
 
 /** US spoons and cups by their legal volumes (15 CFR 13; a cup 236.588 mL); metric ones as they are sold. Fractions that exist as vessels. */
 const VESSELS: Record<MeasureSystem, readonly Vessel[]> = {
@@ -15,11 +20,21 @@ const VESSELS: Record<MeasureSystem, readonly Vessel[]> = {
     { name: 'teaspoon', many: 'teaspoons', ml: 5, parts: [1 / 8, 1 / 4, 1 / 2, 1] },
   ],
 }
-const SIGNS: readonly [number, string][] = [[1 / 8, '⅛'], [1 / 4, '¼'], [1 / 3, '⅓'], [1 / 2, '½'], [2 / 3, '⅔'], [3 / 4, '¾']]
+const SIGNS: readonly [number, string][] = [
+  [1 / 8, '⅛'],
+  [1 / 4, '¼'],
+  [1 / 3, '⅓'],
+  [1 / 2, '½'],
+  [2 / 3, '⅔'],
+  [3 / 4, '¾'],
+]
 /** More of a vessel than this is filled from the next larger. */
 const MOST: Record<string, number> = { tablespoon: 4, teaspoon: 3 }
 
-export interface Measured { words: string, ml: number }
+export interface Measured {
+  words: string
+  ml: number
+}
 
 /**
  * A volume in the spoons and cups of a drawer, to the nearest that they can do: "1½ cups", "2 tablespoons". One
@@ -30,10 +45,13 @@ export function inVessels(ml: number, system: MeasureSystem): Measured {
   const vessel = ml < MOST.teaspoon! * tea.ml * 0.97 ? tea : ml < MOST.tablespoon! * spoon.ml * 0.97 ? spoon : cup
   const count = ml / vessel.ml
   const whole = Math.floor(count)
-  const part = [0, ...vessel.parts].reduce((a, b) => Math.abs(b - (count - whole)) < Math.abs(a - (count - whole)) ? b : a)
+  const part = [0, ...vessel.parts].reduce((a, b) => (Math.abs(b - (count - whole)) < Math.abs(a - (count - whole)) ? b : a))
   const total = whole + part === 0 ? vessel.parts[0]! : whole + part
   const sign = SIGNS.find(([value]) => Math.abs(value - (total - Math.floor(total))) < 1e-6)?.[1] ?? ''
-  return { words: `${Math.floor(total) > 0 ? Math.floor(total) : ''}${sign} ${total > 1 ? vessel.many : vessel.name}`, ml: total * vessel.ml }
+  return {
+    words: `${Math.floor(total) > 0 ? Math.floor(total) : ''}${sign} ${total > 1 ? vessel.many : vessel.name}`,
+    ml: total * vessel.ml,
+  }
 }
 
 /** The volume of so many of a vessel, mL. */

@@ -1,7 +1,10 @@
 import type { BatchState } from '../batch'
 
 /** What a dried sheet stands for: so many grams are so many mL of what was spread. */
-export interface Portion { dryG: number, ml: number }
+export interface Portion {
+  dryG: number
+  ml: number
+}
 
 /**
  * The fresh equivalent of a batch that was spread as measured portions: each sheet is a known amount,

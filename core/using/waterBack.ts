@@ -2,7 +2,12 @@ import { InputError, type Problem } from '../errors'
 import type { Interval } from '../stats'
 
 /** What a powder is turned back into, by the share of solids that it then has. */
-export interface Product { key: string, name: string, solids: { low: number, high: number }, source: string }
+export interface Product {
+  key: string
+  name: string
+  solids: { low: number; high: number }
+  source: string
+}
 
 /** Purée and paste by 21 CFR 155.191 (soluble solids, which a tomato's nearly all are); the others common practice. */
 export const PRODUCTS: readonly Product[] = [
@@ -29,15 +34,19 @@ const HOLD_BACK = 0.1
  * @param ask.wantedG of the product, or `powderG` that there is: one of the two
  * @throws InputError for a product drier than the powder, weights that are not above zero, both or neither amount
  */
-export function waterBack(ask: { moisture: number, target: number, wantedG?: number, powderG?: number }): WaterBack {
+export function waterBack(ask: { moisture: number; target: number; wantedG?: number; powderG?: number }): WaterBack {
   const problems: Problem[] = []
-  for (const field of ['moisture', 'target'] as const) if (!(ask[field] >= 0 && ask[field] < 1)) problems.push({ field, message: 'must be a share from 0 to below 1' })
-  if ((ask.wantedG === undefined) === (ask.powderG === undefined)) problems.push({ field: 'wantedG', message: 'give what is wanted, or the powder that there is' })
-  for (const field of ['wantedG', 'powderG'] as const) if (ask[field] !== undefined && !(ask[field]! > 0)) problems.push({ field, message: 'must be above zero' })
-  if (problems.length === 0 && ask.target <= ask.moisture) problems.push({ field: 'target', message: 'must hold more water than the powder does' })
+  for (const field of ['moisture', 'target'] as const)
+    if (!(ask[field] >= 0 && ask[field] < 1)) problems.push({ field, message: 'must be a share from 0 to below 1' })
+  if ((ask.wantedG === undefined) === (ask.powderG === undefined))
+    problems.push({ field: 'wantedG', message: 'give what is wanted, or the powder that there is' })
+  for (const field of ['wantedG', 'powderG'] as const)
+    if (ask[field] !== undefined && !(ask[field]! > 0)) problems.push({ field, message: 'must be above zero' })
+  if (problems.length === 0 && ask.target <= ask.moisture)
+    problems.push({ field: 'target', message: 'must hold more water than the powder does' })
   if (problems.length > 0) throw new InputError(problems)
-  const powderG = ask.powderG ?? ask.wantedG! * (1 - ask.target) / (1 - ask.moisture)
-  const totalG = powderG * (1 - ask.moisture) / (1 - ask.target)
+  const powderG = ask.powderG ?? (ask.wantedG! * (1 - ask.target)) / (1 - ask.moisture)
+  const totalG = (powderG * (1 - ask.moisture)) / (1 - ask.target)
   const waterG = totalG - powderG
   return { powderG, waterG, totalG, holdBackG: HOLD_BACK * waterG }
 }
@@ -50,7 +59,7 @@ export function waterBack(ask: { moisture: number, target: number, wantedG?: num
  */
 export function solidsOfRatio(parts: number, moisture: number, densityGMl: Interval): Interval {
   if (!(parts > 0)) throw new InputError([{ field: 'parts', message: 'must be above zero' }])
-  const solids = (density: number) => density * (1 - moisture) / (density + parts)
+  const solids = (density: number) => (density * (1 - moisture)) / (density + parts)
   return { p10: solids(densityGMl.p10), p50: solids(densityGMl.p50), p90: solids(densityGMl.p90) }
 }
 
@@ -65,11 +74,17 @@ export const WHOLE = { key: 'whole', name: 'As it was', source: 'the food’s ow
 export function solidsFor(product: string, raw: number): number {
   if (product === WHOLE.key) return 1 - raw
   const found = PRODUCTS.find(item => item.key === product)
-  if (!found) throw new InputError([{ field: 'product', message: `“${product}” is none of ${PRODUCTS.map(item => item.key).join(', ')}, ${WHOLE.key}` }])
+  if (!found)
+    throw new InputError([
+      { field: 'product', message: `“${product}” is none of ${PRODUCTS.map(item => item.key).join(', ')}, ${WHOLE.key}` },
+    ])
   return Math.sqrt(found.solids.low * found.solids.high)
 }
 
 /** The product that a share of solids makes, the first that it falls in from paste down. */
 export function productOf(solids: number): Product | undefined {
-  return [...PRODUCTS].reverse().find(product => solids >= product.solids.low && solids < product.solids.high) ?? (solids >= 0.4 ? PRODUCTS.at(-1) : undefined)
+  return (
+    [...PRODUCTS].reverse().find(product => solids >= product.solids.low && solids < product.solids.high) ??
+    (solids >= 0.4 ? PRODUCTS.at(-1) : undefined)
+  )
 }

@@ -30,36 +30,53 @@ const ms = (values: number[]) => `p50 ${at(values, 0.5).toFixed(1)} ms, p95 ${at
 function benchEstimate() {
   const runs = makeTestRuns(8, 3).map(run => ({ ...run.known, weighIns: weighUpTo(run, 0.9, 20) }))
   for (const run of runs) estimateDrying(run)
-  const times = runs.flatMap(run => Array.from({ length: 3 }, () => {
-    const begun = performance.now()
-    estimateDrying(run)
-    return performance.now() - begun
-  }))
+  const times = runs.flatMap(run =>
+    Array.from({ length: 3 }, () => {
+      const begun = performance.now()
+      estimateDrying(run)
+      return performance.now() - begun
+    }),
+  )
   row('estimateDrying, 20 weigh-ins', `median ${at(times, 0.5).toFixed(2)} ms, p95 ${at(times, 0.95).toFixed(2)} ms`, 'median under 5 ms')
 }
 
 function benchTrays() {
   const [run] = makeTestRuns(1, 5).filter(item => item.trayStartsG.length >= 5)
   const { load } = weighTrays(run!, 0.9, 12)
-  const nine = Array.from({ length: 9 }, (_, i) => ({ position: i + 1, share: 1 / 9, weighIns: load.map(({ hours, weightG }) => ({ hours, weightG: weightG / 9 * (1 + 0.02 * (i - 4)) })) }))
+  const nine = Array.from({ length: 9 }, (_, i) => ({
+    position: i + 1,
+    share: 1 / 9,
+    weighIns: load.map(({ hours, weightG }) => ({ hours, weightG: (weightG / 9) * (1 + 0.02 * (i - 4)) })),
+  }))
   const times = Array.from({ length: 20 }, () => {
     const begun = performance.now()
     estimateTrays({ ...run!.known, weighIns: load }, nine)
     return performance.now() - begun
   }).slice(3)
-  row('estimateTrays, 9 trays, 12 weighings each', `median ${at(times, 0.5).toFixed(1)} ms, p95 ${at(times, 0.95).toFixed(1)} ms`, 'under 50 ms')
+  row(
+    'estimateTrays, 9 trays, 12 weighings each',
+    `median ${at(times, 0.5).toFixed(1)} ms, p95 ${at(times, 0.95).toFixed(1)} ms`,
+    'under 50 ms',
+  )
 }
 
 /** The library's search at every key of words that people type, right and wrong. */
 function benchSearch() {
   const { foods } = foodBook(reference)
   const search = foodSearch(foods)
-  const times = ['courgette', 'zuchini', 'aubergine', 'chipotle', 'birds eye chili', 'jerusalem artichoke', 'tomatoe paste'].flatMap(words => Array.from({ length: words.length }, (_, i) => {
-    const begun = performance.now()
-    search(words.slice(0, i + 1))
-    return performance.now() - begun
-  }))
-  row(`search among ${foods.length} foods, each key`, `p50 ${at(times, 0.5).toFixed(2)} ms, longest ${Math.max(...times).toFixed(1)} ms`, 'under 50 ms')
+  const times = ['courgette', 'zuchini', 'aubergine', 'chipotle', 'birds eye chili', 'jerusalem artichoke', 'tomatoe paste'].flatMap(
+    words =>
+      Array.from({ length: words.length }, (_, i) => {
+        const begun = performance.now()
+        search(words.slice(0, i + 1))
+        return performance.now() - begun
+      }),
+  )
+  row(
+    `search among ${foods.length} foods, each key`,
+    `p50 ${at(times, 0.5).toFixed(2)} ms, longest ${Math.max(...times).toFixed(1)} ms`,
+    'under 50 ms',
+  )
 }
 
 async function timed(times: number, act: () => Promise<unknown>): Promise<number[]> {
@@ -78,25 +95,31 @@ async function benchServer(folder: string, name: string) {
   const port = await freePort(4300)
   const { server, address } = await startServer(folder, { port, quiet: true })
   const start = performance.now() - begun
-  const get = (path: string) => fetch(address + path).then((answer) => {
-    if (!answer.ok) throw new Error(`${path}: ${answer.status}`)
-    return answer.json()
-  })
-  const { batches } = await get('/api/batches?stage=drying') as { batches: { batchId: string, number: number, loadedG: number }[] }
+  const get = (path: string) =>
+    fetch(address + path).then(answer => {
+      if (!answer.ok) throw new Error(`${path}: ${answer.status}`)
+      return answer.json()
+    })
+  const { batches } = (await get('/api/batches?stage=drying')) as { batches: { batchId: string; number: number; loadedG: number }[] }
   const [batch] = batches
-  const { entries } = await get(`/api/batches/${batch!.batchId}`) as { entries: { body: { kind: string, totalG?: number } }[] }
+  const { entries } = (await get(`/api/batches/${batch!.batchId}`)) as { entries: { body: { kind: string; totalG?: number } }[] }
   row(`${name}: start to first answer`, `${start.toFixed(0)} ms`, 'under 1000 ms')
   row(`${name}: Now`, ms(await timed(TIMES, () => get('/api/now'))), 'p95 under 20 ms')
   row(`${name}: Batch (${entries.length} entries)`, ms(await timed(TIMES, () => get(`/api/batches/${batch!.batchId}`))), 'p95 under 20 ms')
   row(`${name}: Shelf`, ms(await timed(TIMES, () => get('/api/shelf'))))
   row(`${name}: list of batches`, ms(await timed(TIMES, () => get('/api/batches'))))
   // A run of twenty weigh-ins at most, each voided again, so that the log stays as long as a real one.
-  const post = (path: string, body: unknown) => fetch(address + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const post = (path: string, body: unknown) =>
+    fetch(address + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
   const weighs: number[] = []
   for (let i = 0; i < 60; i++) {
     const id = uuidv7()
     const began = performance.now()
-    const answer = await post(`/api/batches/${batch!.batchId}/entries`, { id, at: Date.now(), body: { kind: 'weigh', totalG: Math.round(batch!.loadedG * 0.13) } })
+    const answer = await post(`/api/batches/${batch!.batchId}/entries`, {
+      id,
+      at: Date.now(),
+      body: { kind: 'weigh', totalG: Math.round(batch!.loadedG * 0.13) },
+    })
     if (i >= 5) weighs.push(performance.now() - began)
     if (!answer.ok) throw new Error(await answer.text())
     await post(`/api/batches/${batch!.batchId}/entries`, { id: uuidv7(), at: Date.now(), body: { kind: 'void', target: id } })
@@ -109,7 +132,18 @@ async function benchServer(folder: string, name: string) {
 
 /** JavaScript that the browser fetches for a page until it is at rest, and after what is fetched ahead. */
 async function benchScripts(address: string, path: string, name: string, ready: string, aim: string) {
-  const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const browser = await chromium.launch({
+    executablePath: findChromium(),
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
   const page = await browser.newPage()
   const files = new Set<string>()
   page.on('request', request => request.url().endsWith('.js') && files.add(new URL(request.url()).pathname))
@@ -135,7 +169,11 @@ if (wanted('core')) {
   benchTrays()
   benchSearch()
   const merit = measureMerit()
-  row(`merit on ${merit.runs} simulated runs of about 12 h`, `right to 1 h after ${merit.weighingsToBeRight} weighings`, `median; window of ±1 h in ${Math.round(100 * merit.windowsOfAnHour)} % of runs`)
+  row(
+    `merit on ${merit.runs} simulated runs of about 12 h`,
+    `right to 1 h after ${merit.weighingsToBeRight} weighings`,
+    `median; window of ±1 h in ${Math.round(100 * merit.windowsOfAnHour)} % of runs`,
+  )
   row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')
   row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 }
@@ -143,7 +181,8 @@ if (['server', 'stream', 'shelf', 'data'].some(wanted)) {
   const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
   context.db.close()
   if (wanted('server')) await benchLogbooks(batches)
-  if (wanted('shelf') || wanted('data')) enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'shelf', 'logbook.sqlite'), SHELF_TIMES)
+  if (wanted('shelf') || wanted('data'))
+    enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'shelf', 'logbook.sqlite'), SHELF_TIMES)
   if (wanted('shelf')) await benchShelf(join(folder, 'shelf'), row)
   if (wanted('data')) await benchData(join(folder, 'small'), join(folder, 'shelf'), row)
   if (wanted('stream')) await benchStream(join(folder, 'small'), row)
@@ -157,6 +196,8 @@ async function benchLogbooks(batches: number) {
   small.server.kill()
   const large = enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'large', 'logbook.sqlite'), LARGER)
   const big = await benchServer(join(folder, 'large'), `${LARGER} times (${large.batches} batches)`)
-  console.log(`\nThe large logbook holds ${large.batches} batches, ${large.entries} entries and ${large.jars} jars; making its views anew took ${(large.rebuildMs / 1000).toFixed(1)} s.`)
+  console.log(
+    `\nThe large logbook holds ${large.batches} batches, ${large.entries} entries and ${large.jars} jars; making its views anew took ${(large.rebuildMs / 1000).toFixed(1)} s.`,
+  )
   big.server.kill()
 }

@@ -19,18 +19,18 @@ const MOST_LOOKS = 40
 const middleOf = ({ usualHours: { low, high } }: TestRun['known']) => Math.sqrt(low * high)
 
 /** From two thirds of the usual time on a look every hour, until it is dry (common practice). */
-function byHabit(run: TestRun): { looks: number, over: number } {
-  let at = middleOf(run.known) * 2 / 3
+function byHabit(run: TestRun): { looks: number; over: number } {
+  let at = (middleOf(run.known) * 2) / 3
   let looks = 1
   for (; at < run.trueFinishH && looks < MOST_LOOKS; at++) looks++
   return { looks, over: at - run.trueFinishH }
 }
 
 /** As the agenda asks: a weight at two thirds, then when more than half of the rest has gone, near the end from the window's start on. */
-function byDulse(run: TestRun): { looks: number, over: number, rightAfter: number, narrow: boolean } {
+function byDulse(run: TestRun): { looks: number; over: number; rightAfter: number; narrow: boolean } {
   const source = randomSource(run.seed)
   const weighIns: WeighIn[] = []
-  let at = middleOf(run.known) * 2 / 3
+  let at = (middleOf(run.known) * 2) / 3
   let rightAfter = 1
   let narrow = false
   for (let looks = 1; ; looks++) {
@@ -49,15 +49,27 @@ const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0)
 
 /** Runs of 5 to 30 hours, as machines at home have them. */
 export function measureMerit(): Merit {
-  const runs = [81, 82].flatMap(seed => makeTestRuns(6, seed)).map((run): TestRun => {
-    // The simulated kinds have clocks of their own: each is brought to twelve hours in the middle.
-    const stretch = 12 / middleOf(run.known)
-    return { ...run, trueFinishH: run.trueFinishH * stretch, trueWeightAt: hours => run.trueWeightAt(hours / stretch), known: { ...run.known, usualHours: { low: run.known.usualHours.low * stretch, high: run.known.usualHours.high * stretch } } }
-  })
+  const runs = [81, 82]
+    .flatMap(seed => makeTestRuns(6, seed))
+    .map((run): TestRun => {
+      // The simulated kinds have clocks of their own: each is brought to twelve hours in the middle.
+      const stretch = 12 / middleOf(run.known)
+      return {
+        ...run,
+        trueFinishH: run.trueFinishH * stretch,
+        trueWeightAt: hours => run.trueWeightAt(hours / stretch),
+        known: { ...run.known, usualHours: { low: run.known.usualHours.low * stretch, high: run.known.usualHours.high * stretch } },
+      }
+    })
   const ours = runs.map(byDulse)
   const habit = runs.map(byHabit)
   return {
-    weighingsToBeRight: median(ours.map(item => item.rightAfter)), windowsOfAnHour: mean(ours.map(item => Number(item.narrow))), looks: mean(ours.map(item => item.looks)), looksByHabit: mean(habit.map(item => item.looks)),
-    overHours: mean(ours.map(item => item.over)), overHoursByHabit: mean(habit.map(item => item.over)), runs: runs.length,
+    weighingsToBeRight: median(ours.map(item => item.rightAfter)),
+    windowsOfAnHour: mean(ours.map(item => Number(item.narrow))),
+    looks: mean(ours.map(item => item.looks)),
+    looksByHabit: mean(habit.map(item => item.looks)),
+    overHours: mean(ours.map(item => item.over)),
+    overHoursByHabit: mean(habit.map(item => item.over)),
+    runs: runs.length,
   }
 }

@@ -1,8 +1,15 @@
 import { chromium } from '@playwright/test'
 import { findChromium, freePort, startServer } from '../steps.mjs'
 
-interface Row { (name: string, figures: string, aim?: string): void }
-interface Frames { frames: number, late: number, longest: number, least: number }
+interface Row {
+  (name: string, figures: string, aim?: string): void
+}
+interface Frames {
+  frames: number
+  late: number
+  longest: number
+  least: number
+}
 
 const OPENINGS = 12
 
@@ -38,9 +45,20 @@ const SCROLL = `new Promise((resolve) => {
 export async function benchShelf(folder: string, row: Row) {
   const port = await freePort(4500)
   const { server, address } = await startServer(folder, { port, quiet: true })
-  const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const browser = await chromium.launch({
+    executablePath: findChromium(),
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
   try {
-    const { count } = await fetch(`${address}/api/shelf`).then(answer => answer.json()) as { count: number }
+    const { count } = (await fetch(`${address}/api/shelf`).then(answer => answer.json())) as { count: number }
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const times: number[] = []
     for (let i = 0; i < OPENINGS; i++) {
@@ -52,11 +70,18 @@ export async function benchShelf(folder: string, row: Row) {
       if (i > 0) times.push(took)
     }
     times.sort((a, b) => a - b)
-    row(`Shelf of ${count} jars: tap to jars`, `p50 ${times[Math.floor(times.length / 2)]!.toFixed(0)} ms, longest ${times.at(-1)!.toFixed(0)} ms`, 'under 300 ms')
+    row(
+      `Shelf of ${count} jars: tap to jars`,
+      `p50 ${times[Math.floor(times.length / 2)]!.toFixed(0)} ms, longest ${times.at(-1)!.toFixed(0)} ms`,
+      'under 300 ms',
+    )
     const { frames, late, longest, least } = await page.evaluate<Frames>(SCROLL)
-    row('  scrolled to its end', `${frames.toFixed(0)} frames a second, ${late} over 34 ms, longest ${longest.toFixed(0)} ms, at least ${least} jars in sight`, '60 frames a second')
-  }
-  finally {
+    row(
+      '  scrolled to its end',
+      `${frames.toFixed(0)} frames a second, ${late} over 34 ms, longest ${longest.toFixed(0)} ms, at least ${least} jars in sight`,
+      '60 frames a second',
+    )
+  } finally {
     await browser.close()
     server.kill()
   }

@@ -8,7 +8,11 @@ const MINUTE = 60_000
 const READINGS = 72_000
 const POSTS = 600
 
-interface Frames { frames: number, longest: number, late: number }
+interface Frames {
+  frames: number
+  longest: number
+  late: number
+}
 
 /** Counts what the page draws in the minute. As text: what compiles this file would put helpers in that the page lacks. */
 const COUNT_FRAMES = `new Promise((resolve) => {
@@ -24,20 +28,37 @@ const COUNT_FRAMES = `new Promise((resolve) => {
   })
 })`
 
-interface Row { (name: string, figures: string, aim?: string): void }
+interface Row {
+  (name: string, figures: string, aim?: string): void
+}
 
 /** Readings stream in while a page is open on them: are they all kept, does the page stay smooth, and what does it cost. */
 export async function benchStream(folder: string, row: Row) {
   const port = await freePort(4400)
   const { server, address } = await startServer(folder, { port, quiet: true })
-  const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const browser = await chromium.launch({
+    executablePath: findChromium(),
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
   try {
     const call = async <Answer>(method: string, path: string, body?: unknown) => {
-      const answer = await fetch(address + path, { method, headers: body ? { 'content-type': 'application/json' } : {}, body: body === undefined ? undefined : JSON.stringify(body) })
+      const answer = await fetch(address + path, {
+        method,
+        headers: body ? { 'content-type': 'application/json' } : {},
+        body: body === undefined ? undefined : JSON.stringify(body),
+      })
       if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
-      return await answer.json() as Answer
+      return (await answer.json()) as Answer
     }
-    const machine = (await call<{ id: string, name: string }[]>('GET', '/api/machines')).find(item => item.name === 'Tall cabinet')!
+    const machine = (await call<{ id: string; name: string }[]>('GET', '/api/machines')).find(item => item.name === 'Tall cabinet')!
     const device = uuidv7()
     await call('PUT', '/api/devices', { id: device, name: 'Fast probe', kind: 'probe', machineId: machine.id })
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -50,7 +71,11 @@ export async function benchStream(folder: string, row: Row) {
     let kept = 0
     const begun = performance.now()
     for (let post = 0; post < POSTS; post++) {
-      const readings = Array.from({ length: each }, (_, i) => ({ channel: 'celsius', at: Math.round(from + (post * each + i) * 50), value: 54 + 2 * Math.sin((post * each + i) / 2000) }))
+      const readings = Array.from({ length: each }, (_, i) => ({
+        channel: 'celsius',
+        at: Math.round(from + (post * each + i) * 50),
+        value: 54 + 2 * Math.sin((post * each + i) / 2000),
+      }))
       const began = performance.now()
       kept += (await call<{ kept: number }>('POST', '/api/readings', { device, readings })).kept
       times.push(performance.now() - began)
@@ -60,9 +85,16 @@ export async function benchStream(folder: string, row: Row) {
     const seconds = (performance.now() - begun) / 1000
     times.sort((a, b) => a - b)
     row('an hour of 20 readings a second', `${kept} of ${READINGS} kept in ${seconds.toFixed(0)} s`, 'all')
-    row('answer to 120 readings, on the disk', `p50 ${times[Math.floor(times.length / 2)]!.toFixed(0)} ms, p95 ${times[Math.floor(0.95 * times.length)]!.toFixed(0)} ms`)
+    row(
+      'answer to 120 readings, on the disk',
+      `p50 ${times[Math.floor(times.length / 2)]!.toFixed(0)} ms, p95 ${times[Math.floor(0.95 * times.length)]!.toFixed(0)} ms`,
+    )
     const smooth = await frames
-    row('page meanwhile', `${smooth.frames.toFixed(0)} frames a second, ${smooth.late} over 34 ms, longest ${smooth.longest.toFixed(0)} ms`, '60 frames a second')
+    row(
+      'page meanwhile',
+      `${smooth.frames.toFixed(0)} frames a second, ${smooth.late} over 34 ms, longest ${smooth.longest.toFixed(0)} ms`,
+      '60 frames a second',
+    )
     await page.waitForTimeout(6000)
     const session = await page.context().newCDPSession(page)
     await session.send('HeapProfiler.collectGarbage')
@@ -78,8 +110,7 @@ export async function benchStream(folder: string, row: Row) {
     row('the hour drawn thinned to 300 points', `p50 ${asked[10]!.toFixed(0)} ms, p95 ${asked[18]!.toFixed(0)} ms`)
     const rss = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
     row('server’s memory after the hour', `${rss.toFixed(0)} MB`, 'under 250 MB')
-  }
-  finally {
+  } finally {
     await browser.close()
     server.kill()
   }

@@ -8,15 +8,16 @@ const MOST_BYTES = 4 * 1024 ** 3
 /** A backup as a body of bytes takes the logbook's place, if it is one. */
 export default route(async (event, context) => {
   // A page of another site can send bytes by a form, but not with this type.
-  if (getRequestHeader(event, 'content-type') !== 'application/vnd.sqlite3') throw new InputError([{ field: 'content-type', message: 'Send the backup’s bytes as application/vnd.sqlite3.' }])
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES) throw new InputError([{ field: 'file', message: 'The file is over 4 GB: this is no logbook.' }])
+  if (getRequestHeader(event, 'content-type') !== 'application/vnd.sqlite3')
+    throw new InputError([{ field: 'content-type', message: 'Send the backup’s bytes as application/vnd.sqlite3.' }])
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES)
+    throw new InputError([{ field: 'file', message: 'The file is over 4 GB: this is no logbook.' }])
   const path = besideLogbook(context, 'incoming')
   try {
     await pipeline(event.node.req, createWriteStream(path))
     while (context.busy) await context.busy
     return restore(context, path)
-  }
-  finally {
+  } finally {
     forget(path)
   }
 })

@@ -48,32 +48,75 @@ export function insertBatch(db: Db, id: string, createdAt: number): number {
   return number
 }
 
-export function findBatch(db: Db, id: string): { id: string, number: number } | undefined {
-  return statement<{ id: string, number: number }>(db, 'SELECT id, number FROM batch WHERE id = ?').get(id)
+export function findBatch(db: Db, id: string): { id: string; number: number } | undefined {
+  return statement<{ id: string; number: number }>(db, 'SELECT id, number FROM batch WHERE id = ?').get(id)
 }
 
 export function allBatchIds(db: Db): string[] {
-  return statement<{ id: string }>(db, 'SELECT id FROM batch ORDER BY number').all().map(row => row.id)
+  return statement<{ id: string }>(db, 'SELECT id FROM batch ORDER BY number')
+    .all()
+    .map(row => row.id)
 }
 
 /** Every batch that was ever loaded in a run, where it may have gone since too. */
 export function batchIdsEverIn(db: Db, runId: string): string[] {
-  return statement<{ batch_id: string }>(db, `
-    SELECT DISTINCT batch_id FROM entry WHERE kind = 'load' AND json_extract(body, '$.runId') = ?`).all(runId).map(row => row.batch_id)
+  return statement<{ batch_id: string }>(
+    db,
+    `
+    SELECT DISTINCT batch_id FROM entry WHERE kind = 'load' AND json_extract(body, '$.runId') = ?`,
+  )
+    .all(runId)
+    .map(row => row.batch_id)
 }
 
 export function batchIdsOfRun(db: Db, runId: string): string[] {
-  return statement<{ batch_id: string }>(db, `
-    SELECT DISTINCT batch_id FROM batch_view WHERE run_id = ?`).all(runId).map(row => row.batch_id)
+  return statement<{ batch_id: string }>(
+    db,
+    `
+    SELECT DISTINCT batch_id FROM batch_view WHERE run_id = ?`,
+  )
+    .all(runId)
+    .map(row => row.batch_id)
 }
 
-const VIEW_COLUMNS = ['batch_id', 'number', 'food_key', 'title', 'stage', 'purpose', 'card_key', 'started_at', 'touched_at', 'machine_id', 'run_id', 'raw_g', 'loaded_g', 'dry_g', 'powder_g', 'stage_g', 'water_gone', 'rest_from', 'finish_from', 'finish_to', 'prep_yield', 'drying_ratio', 'recovery', 'pace', 'cut_by', 'trays', 'rested', 'moisture', 'insight', 'review', 'product'] as const
+const VIEW_COLUMNS = [
+  'batch_id',
+  'number',
+  'food_key',
+  'title',
+  'stage',
+  'purpose',
+  'card_key',
+  'started_at',
+  'touched_at',
+  'machine_id',
+  'run_id',
+  'raw_g',
+  'loaded_g',
+  'dry_g',
+  'powder_g',
+  'stage_g',
+  'water_gone',
+  'rest_from',
+  'finish_from',
+  'finish_to',
+  'prep_yield',
+  'drying_ratio',
+  'recovery',
+  'pace',
+  'cut_by',
+  'trays',
+  'rested',
+  'moisture',
+  'insight',
+  'review',
+  'product',
+] as const
 
 const PUT_BATCH_VIEW = `INSERT OR REPLACE INTO batch_view (${VIEW_COLUMNS.join(', ')}) VALUES (${VIEW_COLUMNS.map(() => '?').join(', ')})`
 
 export function putBatchView(db: Db, row: BatchViewRow): void {
-  statement(db, PUT_BATCH_VIEW)
-    .run(...VIEW_COLUMNS.map(column => row[column]))
+  statement(db, PUT_BATCH_VIEW).run(...VIEW_COLUMNS.map(column => row[column]))
 }
 
 export function dropBatchView(db: Db, batchId: string): void {
@@ -85,10 +128,14 @@ export function batchView(db: Db, batchId: string): BatchViewRow | undefined {
 }
 
 /** Newest first; `before` is the number to go on from. */
-export function listBatchViews(db: Db, filter: { stage?: Stage, before?: number, limit: number }): BatchViewRow[] {
+export function listBatchViews(db: Db, filter: { stage?: Stage; before?: number; limit: number }): BatchViewRow[] {
   const before = filter.before ?? Number.MAX_SAFE_INTEGER
   if (filter.stage) {
-    return statement<BatchViewRow>(db, 'SELECT * FROM batch_view WHERE stage = ? AND number < ? ORDER BY number DESC LIMIT ?').all(filter.stage, before, filter.limit)
+    return statement<BatchViewRow>(db, 'SELECT * FROM batch_view WHERE stage = ? AND number < ? ORDER BY number DESC LIMIT ?').all(
+      filter.stage,
+      before,
+      filter.limit,
+    )
   }
   return statement<BatchViewRow>(db, 'SELECT * FROM batch_view WHERE number < ? ORDER BY number DESC LIMIT ?').all(before, filter.limit)
 }
@@ -99,35 +146,63 @@ export function dryingViews(db: Db): BatchViewRow[] {
 }
 
 /** Sums for the stage band; the rest's share is of `restMs`. */
-export function stageSums(db: Db, now: number, restMs: number): { stage: Stage, count: number, grams: number, share: number | null }[] {
-  return statement<{ stage: Stage, count: number, grams: number, share: number | null }>(db, `
+export function stageSums(db: Db, now: number, restMs: number): { stage: Stage; count: number; grams: number; share: number | null }[] {
+  return statement<{ stage: Stage; count: number; grams: number; share: number | null }>(
+    db,
+    `
     SELECT stage, count(*) AS count, sum(stage_g) AS grams,
            CASE stage WHEN 'drying' THEN sum(water_gone * stage_g) / sum(stage_g)
                       WHEN 'resting' THEN avg(min(1.0, max(0.0, coalesce((? - rest_from) * 1.0 / ?, 0)))) END AS share
-    FROM batch_view WHERE stage <> 'shelf' GROUP BY stage`).all(now, restMs)
+    FROM batch_view WHERE stage <> 'shelf' GROUP BY stage`,
+  ).all(now, restMs)
 }
 
 /** Ratios of finished batches of a food, newest first, at most `limit`. */
-export function ownRatios(db: Db, foodKey: string, cardKey: string, limit: number): { card: boolean, prep_yield: number | null, drying_ratio: number | null, recovery: number | null, pace: number | null }[] {
-  return statement<{ card_key: string, prep_yield: number | null, drying_ratio: number | null, recovery: number | null, pace: number | null }>(db, `
+export function ownRatios(
+  db: Db,
+  foodKey: string,
+  cardKey: string,
+  limit: number,
+): { card: boolean; prep_yield: number | null; drying_ratio: number | null; recovery: number | null; pace: number | null }[] {
+  return statement<{
+    card_key: string
+    prep_yield: number | null
+    drying_ratio: number | null
+    recovery: number | null
+    pace: number | null
+  }>(
+    db,
+    `
     SELECT card_key, prep_yield, drying_ratio, recovery, pace FROM batch_view
-    WHERE food_key = ? AND stage = 'shelf' ORDER BY number DESC LIMIT ?`).all(foodKey, limit)
+    WHERE food_key = ? AND stage = 'shelf' ORDER BY number DESC LIMIT ?`,
+  )
+    .all(foodKey, limit)
     .map(({ card_key, ...ratios }) => ({ card: card_key === cardKey, ...ratios }))
 }
 
-interface PastPace { pace: number, food_key: string, card_key: string, cut_by: string | null }
+interface PastPace {
+  pace: number
+  food_key: string
+  card_key: string
+  cut_by: string | null
+}
 
 /** Paces of a machine's finished runs against their cards, newest first. */
 export function pacesOf(db: Db, machineId: string, limit: number): PastPace[] {
-  return statement<PastPace>(db, `
-    SELECT pace, food_key, card_key, cut_by FROM batch_view WHERE machine_id = ? AND pace IS NOT NULL ORDER BY number DESC LIMIT ?`).all(machineId, limit)
+  return statement<PastPace>(
+    db,
+    `
+    SELECT pace, food_key, card_key, cut_by FROM batch_view WHERE machine_id = ? AND pace IS NOT NULL ORDER BY number DESC LIMIT ?`,
+  ).all(machineId, limit)
 }
 
 export function findBatchViews(db: Db, words: string, limit: number): BatchViewRow[] {
   const number = /^#?\d+$/.test(words) ? Number(words.replace('#', '')) : -1
-  return statement<BatchViewRow>(db, `
-    SELECT * FROM batch_view WHERE number = ? OR title LIKE ? ESCAPE '\\' ORDER BY number = ? DESC, number DESC LIMIT ?`)
-    .all(number, likeOf(words), number, limit)
+  return statement<BatchViewRow>(
+    db,
+    `
+    SELECT * FROM batch_view WHERE number = ? OR title LIKE ? ESCAPE '\\' ORDER BY number = ? DESC, number DESC LIMIT ?`,
+  ).all(number, likeOf(words), number, limit)
 }
 
 /** A pattern that holds the words anywhere, with LIKE's own signs taken literally. */
@@ -137,21 +212,35 @@ export function likeOf(words: string): string {
 
 /** Batches of a food that have left the machine, newest first. */
 export function finishedOf(db: Db, foodKey: string, cardKey: string | undefined, limit: number): BatchViewRow[] {
-  return statement<BatchViewRow>(db, `
-    SELECT * FROM batch_view WHERE food_key = ? AND stage IN ('resting', 'grinding', 'shelf') AND (? IS NULL OR card_key = ?) ORDER BY number DESC LIMIT ?`)
-    .all(foodKey, cardKey ?? null, cardKey ?? null, limit)
+  return statement<BatchViewRow>(
+    db,
+    `
+    SELECT * FROM batch_view WHERE food_key = ? AND stage IN ('resting', 'grinding', 'shelf') AND (? IS NULL OR card_key = ?) ORDER BY number DESC LIMIT ?`,
+  ).all(foodKey, cardKey ?? null, cardKey ?? null, limit)
 }
 
 /** Words for next time on other batches of a food, those of the same card first, newest first. */
-export function reviewsOf(db: Db, foodKey: string, cardKey: string, except: string, limit: number): { batch_id: string, number: number, card_key: string, review: string }[] {
-  return statement<{ batch_id: string, number: number, card_key: string, review: string }>(db, `
+export function reviewsOf(
+  db: Db,
+  foodKey: string,
+  cardKey: string,
+  except: string,
+  limit: number,
+): { batch_id: string; number: number; card_key: string; review: string }[] {
+  return statement<{ batch_id: string; number: number; card_key: string; review: string }>(
+    db,
+    `
     SELECT batch_id, number, card_key, review FROM batch_view WHERE food_key = ? AND review IS NOT NULL AND batch_id <> ?
-    ORDER BY card_key = ? DESC, number DESC LIMIT ?`).all(foodKey, except, cardKey, limit)
+    ORDER BY card_key = ? DESC, number DESC LIMIT ?`,
+  ).all(foodKey, except, cardKey, limit)
 }
 
 /** Lines of every finished batch, for what they taught. */
-export function finishedViews(db: Db, filter: { foodKey?: string, since?: number }): BatchViewRow[] {
-  return statement<BatchViewRow>(db, `SELECT * FROM batch_view WHERE stage = 'shelf' AND (? IS NULL OR food_key = ?) AND started_at >= ? ORDER BY number`).all(filter.foodKey ?? null, filter.foodKey ?? null, filter.since ?? 0)
+export function finishedViews(db: Db, filter: { foodKey?: string; since?: number }): BatchViewRow[] {
+  return statement<BatchViewRow>(
+    db,
+    `SELECT * FROM batch_view WHERE stage = 'shelf' AND (? IS NULL OR food_key = ?) AND started_at >= ? ORDER BY number`,
+  ).all(filter.foodKey ?? null, filter.foodKey ?? null, filter.since ?? 0)
 }
 
 export function batchOfNumber(db: Db, number: number): string | undefined {

@@ -38,19 +38,18 @@ export function lookAtFile(path: string): FileFacts | undefined {
   try {
     db = new Database(path, { fileMustExist: true })
     db.pragma('schema_version')
-  }
-  catch {
+  } catch {
     return undefined
   }
   try {
     return {
       integrity: db.pragma('integrity_check', { simple: true }) as string,
-      tables: new Set((db.prepare('SELECT name FROM sqlite_master WHERE type = \'table\'').all() as { name: string }[]).map(row => row.name)),
-      mark: db.pragma('application_id', { simple: true }) as number, form: db.pragma('user_version', { simple: true }) as number,
+      tables: new Set((db.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").all() as { name: string }[]).map(row => row.name)),
+      mark: db.pragma('application_id', { simple: true }) as number,
+      form: db.pragma('user_version', { simple: true }) as number,
       orphans: (db.pragma('foreign_key_check') as unknown[]).length,
     }
-  }
-  finally {
+  } finally {
     db.close()
   }
 }

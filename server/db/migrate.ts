@@ -7,10 +7,12 @@ import type { Database } from 'better-sqlite3'
  * made anew in one: references are checked at its end rather than at each step.
  * @throws Error when the file was written by a newer Dulse.
  */
-export function migrate(db: Database, all: readonly { name: string, sql: string }[] = migrations): void {
+export function migrate(db: Database, all: readonly { name: string; sql: string }[] = migrations): void {
   const done = db.pragma('user_version', { simple: true }) as number
   if (done > all.length) {
-    throw new Error(`This logbook was written by a newer Dulse (form ${done}, this one knows ${all.length}). Update Dulse; nothing was changed.`)
+    throw new Error(
+      `This logbook was written by a newer Dulse (form ${done}, this one knows ${all.length}). Update Dulse; nothing was changed.`,
+    )
   }
   const enforced = db.pragma('foreign_keys', { simple: true })
   all.slice(done).forEach(({ name, sql }, i) => {
@@ -21,11 +23,9 @@ export function migrate(db: Database, all: readonly { name: string, sql: string 
         if ((db.pragma('foreign_key_check') as unknown[]).length > 0) throw new Error('It leaves references to rows that are gone.')
         db.pragma(`user_version = ${done + i + 1}`)
       })()
-    }
-    catch (error) {
+    } catch (error) {
       throw new Error(`The migration ${name} failed; the logbook is as it was before it.`, { cause: error })
-    }
-    finally {
+    } finally {
       db.pragma(`foreign_keys = ${enforced ? 'ON' : 'OFF'}`)
     }
   })

@@ -3,25 +3,76 @@ import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
 import type { Db } from './open'
 import { statement } from './statement'
 
-interface HouseholdRow { name: string, time_zone: string, weight_unit: 'g' | 'oz', temperature_unit: 'C' | 'F', clock_hours: 12 | 24, sleep_from: number, sleep_to: number, pantry_c: number, pantry_humidity: number, jar_ml: number, money: string, kwh_price: number, hour_worth: number, measures: 'us' | 'metric', locale: HouseholdSettings['locale'], version: number }
+interface HouseholdRow {
+  name: string
+  time_zone: string
+  weight_unit: 'g' | 'oz'
+  temperature_unit: 'C' | 'F'
+  clock_hours: 12 | 24
+  sleep_from: number
+  sleep_to: number
+  pantry_c: number
+  pantry_humidity: number
+  jar_ml: number
+  money: string
+  kwh_price: number
+  hour_worth: number
+  measures: 'us' | 'metric'
+  locale: HouseholdSettings['locale']
+  version: number
+}
 
 export function readHousehold(db: Db): HouseholdSettings | undefined {
   const row = statement<HouseholdRow>(db, 'SELECT * FROM household WHERE id = 1').get()
-  return row && {
-    name: row.name, timeZone: row.time_zone, weightUnit: row.weight_unit, temperatureUnit: row.temperature_unit, clockHours: row.clock_hours,
-    sleepFrom: row.sleep_from, sleepTo: row.sleep_to, pantryC: row.pantry_c, pantryHumidity: row.pantry_humidity, jarMl: row.jar_ml, money: row.money, kwhPrice: row.kwh_price, hourWorth: row.hour_worth, measures: row.measures, locale: row.locale, version: row.version,
-  }
+  return (
+    row && {
+      name: row.name,
+      timeZone: row.time_zone,
+      weightUnit: row.weight_unit,
+      temperatureUnit: row.temperature_unit,
+      clockHours: row.clock_hours,
+      sleepFrom: row.sleep_from,
+      sleepTo: row.sleep_to,
+      pantryC: row.pantry_c,
+      pantryHumidity: row.pantry_humidity,
+      jarMl: row.jar_ml,
+      money: row.money,
+      kwhPrice: row.kwh_price,
+      hourWorth: row.hour_worth,
+      measures: row.measures,
+      locale: row.locale,
+      version: row.version,
+    }
+  )
 }
 
 /** Writes the household's row; its version is one more than the one given. */
 export function writeHousehold(db: Db, settings: HouseholdSettings): void {
-  statement(db, `
+  statement(
+    db,
+    `
     INSERT INTO household (id, name, time_zone, weight_unit, temperature_unit, clock_hours, sleep_from, sleep_to, pantry_c, pantry_humidity, jar_ml, money, kwh_price, hour_worth, measures, locale, version)
     VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1)
     ON CONFLICT (id) DO UPDATE SET name = excluded.name, time_zone = excluded.time_zone, weight_unit = excluded.weight_unit,
       temperature_unit = excluded.temperature_unit, clock_hours = excluded.clock_hours, sleep_from = excluded.sleep_from,
-      sleep_to = excluded.sleep_to, pantry_c = excluded.pantry_c, pantry_humidity = excluded.pantry_humidity, jar_ml = excluded.jar_ml, money = excluded.money, kwh_price = excluded.kwh_price, hour_worth = excluded.hour_worth, measures = excluded.measures, locale = excluded.locale, version = household.version + 1`)
-    .run(settings.name, settings.timeZone, settings.weightUnit, settings.temperatureUnit, settings.clockHours, settings.sleepFrom, settings.sleepTo, settings.pantryC, settings.pantryHumidity, settings.jarMl, settings.money, settings.kwhPrice, settings.hourWorth, settings.measures, settings.locale)
+      sleep_to = excluded.sleep_to, pantry_c = excluded.pantry_c, pantry_humidity = excluded.pantry_humidity, jar_ml = excluded.jar_ml, money = excluded.money, kwh_price = excluded.kwh_price, hour_worth = excluded.hour_worth, measures = excluded.measures, locale = excluded.locale, version = household.version + 1`,
+  ).run(
+    settings.name,
+    settings.timeZone,
+    settings.weightUnit,
+    settings.temperatureUnit,
+    settings.clockHours,
+    settings.sleepFrom,
+    settings.sleepTo,
+    settings.pantryC,
+    settings.pantryHumidity,
+    settings.jarMl,
+    settings.money,
+    settings.kwhPrice,
+    settings.hourWorth,
+    settings.measures,
+    settings.locale,
+  )
 }
 
 /** Puts the household's row as another logbook has it, with its version. */
@@ -30,14 +81,37 @@ export function setHousehold(db: Db, settings: HouseholdSettings): void {
   statement(db, 'UPDATE household SET version = ? WHERE id = 1').run(settings.version)
 }
 
-interface MachineRow { id: string, name: string, kind: MachineKind, trays: number, tray_area_m2: number, tray_tare_g: number, tray_tares: string, watts: number, low_c: number, high_c: number, ice_g: number | null, version: number }
+interface MachineRow {
+  id: string
+  name: string
+  kind: MachineKind
+  trays: number
+  tray_area_m2: number
+  tray_tare_g: number
+  tray_tares: string
+  watts: number
+  low_c: number
+  high_c: number
+  ice_g: number | null
+  version: number
+}
 
 export type MachineRecord = MachineSettings & { version: number }
 
 function toMachine(row: MachineRow): MachineRecord {
   return {
-    id: row.id, name: row.name, kind: row.kind, trays: row.trays, trayAreaM2: row.tray_area_m2, trayTareG: row.tray_tare_g, trayTares: JSON.parse(row.tray_tares) as Record<string, number>,
-    watts: row.watts, lowC: row.low_c, highC: row.high_c, iceG: row.ice_g ?? undefined, version: row.version,
+    id: row.id,
+    name: row.name,
+    kind: row.kind,
+    trays: row.trays,
+    trayAreaM2: row.tray_area_m2,
+    trayTareG: row.tray_tare_g,
+    trayTares: JSON.parse(row.tray_tares) as Record<string, number>,
+    watts: row.watts,
+    lowC: row.low_c,
+    highC: row.high_c,
+    iceG: row.ice_g ?? undefined,
+    version: row.version,
   }
 }
 
@@ -51,15 +125,43 @@ export function findMachine(db: Db, id: string): MachineRecord | undefined {
 }
 
 export function insertMachine(db: Db, machine: MachineSettings): void {
-  statement(db, `
-    INSERT INTO machine (id, name, kind, trays, tray_area_m2, tray_tare_g, tray_tares, watts, low_c, high_c, ice_g) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`)
-    .run(machine.id, machine.name, machine.kind, machine.trays, machine.trayAreaM2, machine.trayTareG, JSON.stringify(machine.trayTares), machine.watts, machine.lowC, machine.highC, machine.iceG ?? null)
+  statement(
+    db,
+    `
+    INSERT INTO machine (id, name, kind, trays, tray_area_m2, tray_tare_g, tray_tares, watts, low_c, high_c, ice_g) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  ).run(
+    machine.id,
+    machine.name,
+    machine.kind,
+    machine.trays,
+    machine.trayAreaM2,
+    machine.trayTareG,
+    JSON.stringify(machine.trayTares),
+    machine.watts,
+    machine.lowC,
+    machine.highC,
+    machine.iceG ?? null,
+  )
 }
 
 export function updateMachine(db: Db, machine: MachineSettings): void {
-  statement(db, `
-    UPDATE machine SET name = ?, kind = ?, trays = ?, tray_area_m2 = ?, tray_tare_g = ?, tray_tares = ?, watts = ?, low_c = ?, high_c = ?, ice_g = ?, version = version + 1 WHERE id = ?`)
-    .run(machine.name, machine.kind, machine.trays, machine.trayAreaM2, machine.trayTareG, JSON.stringify(machine.trayTares), machine.watts, machine.lowC, machine.highC, machine.iceG ?? null, machine.id)
+  statement(
+    db,
+    `
+    UPDATE machine SET name = ?, kind = ?, trays = ?, tray_area_m2 = ?, tray_tare_g = ?, tray_tares = ?, watts = ?, low_c = ?, high_c = ?, ice_g = ?, version = version + 1 WHERE id = ?`,
+  ).run(
+    machine.name,
+    machine.kind,
+    machine.trays,
+    machine.trayAreaM2,
+    machine.trayTareG,
+    JSON.stringify(machine.trayTares),
+    machine.watts,
+    machine.lowC,
+    machine.highC,
+    machine.iceG ?? null,
+    machine.id,
+  )
 }
 
 /** Takes away what a new logbook begins with, where another's machines come in its place. */
@@ -67,8 +169,8 @@ export function dropMachines(db: Db): void {
   statement(db, 'DELETE FROM machine').run()
 }
 
-export function findRun(db: Db, id: string): { id: string, machine_id: string } | undefined {
-  return statement<{ id: string, machine_id: string }>(db, 'SELECT id, machine_id FROM run WHERE id = ?').get(id)
+export function findRun(db: Db, id: string): { id: string; machine_id: string } | undefined {
+  return statement<{ id: string; machine_id: string }>(db, 'SELECT id, machine_id FROM run WHERE id = ?').get(id)
 }
 
 export function insertRun(db: Db, id: string, machineId: string, createdAt: number): void {

@@ -24,10 +24,13 @@ const lookedAt = new WeakMap<Context, Map<string, number>>()
  * hour, or sooner when it has changed. So the drying clock counts the heat that there was.
  * @param seen devices that have just read something, with the instant
  */
-export function noteAirFromDevices(context: Context, seen: readonly { device: DeviceRecord, at: number }[]): void {
+export function noteAirFromDevices(context: Context, seen: readonly { device: DeviceRecord; at: number }[]): void {
   const looked = lookedAt.get(context) ?? new Map<string, number>()
   lookedAt.set(context, looked)
-  for (const { device: { machineId, kind }, at } of seen) {
+  for (const {
+    device: { machineId, kind },
+    at,
+  } of seen) {
     if (machineId === null || (kind !== 'probe' && kind !== 'hygrometer') || Math.abs(at - (looked.get(machineId) ?? 0)) < MINUTE) continue
     looked.set(machineId, at)
     const view = dryingViews(context.db).find(item => item.machine_id === machineId)
@@ -43,24 +46,37 @@ function noteAir(context: Context, machineId: string, runId: string, at: number)
   const since = at - (last?.at ?? -Infinity)
   if (since < SOONEST_MS || !heat) return
   const devices = listDevices(context.db).filter(device => device.machineId === machineId)
-  const mean = (kind: DeviceRecord['kind'], channel: Channel) => meanOf(context, devices.filter(device => device.kind === kind), channel, at)
+  const mean = (kind: DeviceRecord['kind'], channel: Channel) =>
+    meanOf(
+      context,
+      devices.filter(device => device.kind === kind),
+      channel,
+      at,
+    )
   // Just after a change the machine is on its way, not at its heat.
   const chamberC = heat.body.setC !== null && at - heat.at >= USUAL_MS ? mean('probe', 'celsius') : undefined
   const roomC = mean('hygrometer', 'celsius')
   const roomHumidity = mean('hygrometer', 'humidity')
   const body: Extract<EntryBody, { kind: 'air' }> = {
-    kind: 'air', runId,
+    kind: 'air',
+    runId,
     ...(chamberC !== undefined && { chamberC: tenth(chamberC) }),
     ...(roomC !== undefined && roomHumidity !== undefined && { roomC: tenth(roomC), roomHumidity: Math.round(roomHumidity * 1000) / 1000 }),
   }
   if (body.chamberC === undefined && body.roomC === undefined) return
-  const moved = (now: number | undefined, then: number | undefined, by: number) => now !== undefined && (then === undefined || Math.abs(now - then) >= by)
-  const news = moved(body.chamberC, last?.body.chamberC, NEWS_C) || moved(body.roomHumidity, last?.body.roomHumidity, NEWS_HUMIDITY) || moved(body.roomC, last?.body.roomC, NEWS_C)
+  const moved = (now: number | undefined, then: number | undefined, by: number) =>
+    now !== undefined && (then === undefined || Math.abs(now - then) >= by)
+  const news =
+    moved(body.chamberC, last?.body.chamberC, NEWS_C) ||
+    moved(body.roomHumidity, last?.body.roomHumidity, NEWS_HUMIDITY) ||
+    moved(body.roomC, last?.body.roomC, NEWS_C)
   if (since >= USUAL_MS || news) logOnRun(context, runId, { id: uuidv7(), at, body })
 }
 
 function meanOf(context: Context, devices: readonly DeviceRecord[], channel: Channel, at: number): number | undefined {
-  const means = devices.flatMap(device => readingsBySpan(context.db, device.id, channel, at - MEAN_MS, at, 2 * MEAN_MS).map(span => span.value))
+  const means = devices.flatMap(device =>
+    readingsBySpan(context.db, device.id, channel, at - MEAN_MS, at, 2 * MEAN_MS).map(span => span.value),
+  )
   return means.length === 0 ? undefined : means.reduce((sum, value) => sum + value, 0) / means.length
 }
 

@@ -14,7 +14,13 @@ const LOOK_MS = 10 * 60_000
 /** Waiting beyond this, senders are asked to slow down. */
 const MOST_WAITING = 20_000
 
-interface Waiting { device: DeviceRecord, readings: GoodReading[], answer: ReadingsAnswer, done: (answer: ReadingsAnswer) => void, failed: (error: unknown) => void }
+interface Waiting {
+  device: DeviceRecord
+  readings: GoodReading[]
+  answer: ReadingsAnswer
+  done: (answer: ReadingsAnswer) => void
+  failed: (error: unknown) => void
+}
 
 /** Too much at once: nothing of it was taken. */
 export class TooFast extends Error {}
@@ -38,7 +44,8 @@ export class ReadingIntake {
   take(post: ReadingsPost): Promise<ReadingsAnswer> {
     const device = findDevice(this.context.db, post.device)
     if (!device) throw new NotFound('device', 'There is no device with this id: add it in the Workshop, or by PUT /api/devices.')
-    if (this.count + post.readings.length > MOST_WAITING) throw new TooFast('More readings come than can be written: send again in a second, and fewer.')
+    if (this.count + post.readings.length > MOST_WAITING)
+      throw new TooFast('More readings come than can be written: send again in a second, and fewer.')
     const { good, refused } = checkReadings(post.readings, this.context.now())
     const readings = good.filter(item => this.hasRoom(device.id, item))
     const answer: ReadingsAnswer = { kept: 0, repeated: 0, thinned: good.length - readings.length, refused }
@@ -64,17 +71,18 @@ export class ReadingIntake {
     if (taken.length === 0) return
     try {
       this.context.db.transaction(() => taken.forEach(item => this.write(item))).immediate()
-    }
-    catch (error) {
+    } catch (error) {
       taken.forEach(({ failed }) => failed(error))
       return
     }
     taken.forEach(({ done, answer }) => done(answer))
     this.context.live.tell({ kind: 'readings', readings: newest(taken) })
     try {
-      noteAirFromDevices(this.context, taken.flatMap(({ device, readings }) => instantsOf(readings).map(at => ({ device, at }))))
-    }
-    catch (error) {
+      noteAirFromDevices(
+        this.context,
+        taken.flatMap(({ device, readings }) => instantsOf(readings).map(at => ({ device, at }))),
+      )
+    } catch (error) {
       // The readings are kept; only the line in the log is missing.
       if (!(error instanceof InputError)) console.error(error)
     }
@@ -85,7 +93,12 @@ export class ReadingIntake {
       const before = addReading(this.context.db, device.id, channel, at, value)
       if (before === undefined) answer.kept++
       else if (before === value) answer.repeated++
-      else answer.refused.push({ index, field: 'value', message: `At this instant the ${device.name} read ${before} already; a reading is never changed.` })
+      else
+        answer.refused.push({
+          index,
+          field: 'value',
+          message: `At this instant the ${device.name} read ${before} already; a reading is never changed.`,
+        })
     }
   }
 
@@ -113,7 +126,8 @@ function newest(taken: readonly Waiting[]): Extract<LiveEvent, { kind: 'readings
   for (const { device, readings } of taken) {
     for (const { channel, at, value } of readings) {
       const before = last.get(device.id + channel)
-      if (!before || before.at <= at) last.set(device.id + channel, { deviceId: device.id, machineId: device.machineId, channel, at, value })
+      if (!before || before.at <= at)
+        last.set(device.id + channel, { deviceId: device.id, machineId: device.machineId, channel, at, value })
     }
   }
   return [...last.values()]

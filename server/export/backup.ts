@@ -8,7 +8,7 @@ import { openLogbook } from '#server/services/logbook'
 import type { Context } from '#server/services/context'
 
 /** "DULS": the mark in the head of the file. Files from before the mark are known by their tables. */
-const APPLICATION_ID = 0x44_55_4C_53
+const APPLICATION_ID = 0x44_55_4c_53
 const TABLES = ['household', 'machine', 'run', 'batch', 'jar', 'entry', 'meta'] as const
 
 /** A file beside the logbook, on the same disk. */
@@ -37,21 +37,26 @@ export function checkBackup(path: string): void {
   if (!facts) return refuse('This is not a backup of Dulse: it is no SQLite database, or its head is damaged.')
   const { integrity, tables, mark, form, orphans } = facts
   if (integrity !== 'ok') refuse('This file is damaged: some of its pages do not hold together. Take an older backup.')
-  if ((mark !== 0 && mark !== APPLICATION_ID) || form < 1 || TABLES.some(table => !tables.has(table))) refuse('This is a database, but not a logbook of Dulse.')
-  if (form > migrations.length) refuse(`This backup was written by a newer Dulse (form ${form}, this one knows ${migrations.length}). Update Dulse first.`)
+  if ((mark !== 0 && mark !== APPLICATION_ID) || form < 1 || TABLES.some(table => !tables.has(table)))
+    refuse('This is a database, but not a logbook of Dulse.')
+  if (form > migrations.length)
+    refuse(`This backup was written by a newer Dulse (form ${form}, this one knows ${migrations.length}). Update Dulse first.`)
   if (orphans > 0) refuse('This file is damaged: it refers to rows that are gone. Take an older backup.')
 }
 
 function readable(path: string): FileFacts | undefined {
   try {
     return lookAtFile(path)
-  }
-  catch {
+  } catch {
     return refuse('This file is damaged and cannot be read to its end. Take an older backup.')
   }
 }
 
-export interface Restored { batches: number, entries: number, aside: string }
+export interface Restored {
+  batches: number
+  entries: number
+  aside: string
+}
 
 /**
  * Puts a backup in the logbook's place. It is checked and opened first, as a copy; what stood there before is kept
@@ -66,8 +71,7 @@ export function restore(context: Context, path: string): Restored {
   copyFileSync(path, trial)
   try {
     openLogbook(trial, context.now).db.close()
-  }
-  catch (error) {
+  } catch (error) {
     forget(trial)
     return refuse(`This backup cannot be opened: ${(error as Error).message}`)
   }
@@ -77,8 +81,7 @@ export function restore(context: Context, path: string): Restored {
     moveLogbook(place, aside)
     renameSync(trial, place)
     Object.assign(context, fresh(place, context))
-  }
-  catch (error) {
+  } catch (error) {
     // Back to what was: nothing may be lost to a disk that is full or a name that is taken.
     if (statSync(aside, { throwIfNoEntry: false })) moveLogbook(aside, place)
     Object.assign(context, fresh(place, context))
@@ -101,7 +104,8 @@ const fresh = (place: string, { now }: Context) => {
 /** Copies that a power cut left half made, beside the logbook: nobody waits for them any more. */
 export function sweepCopies({ db }: Context): void {
   const folder = dirname(db.name)
-  for (const name of readdirSync(folder)) if (/^(?:backup|incoming|trial)-[0-9a-f-]{36}\.sqlite/.test(name)) rmSync(join(folder, name), { force: true })
+  for (const name of readdirSync(folder))
+    if (/^(?:backup|incoming|trial)-[0-9a-f-]{36}\.sqlite/.test(name)) rmSync(join(folder, name), { force: true })
 }
 
 /** Removes a file with what SQLite may have put beside it. */

@@ -18,19 +18,35 @@ const JARS_AHEAD_MS = 60 * DAY_MS
 export function calendar(context: Context, origin: string): string {
   const { db } = context
   const now = context.now()
-  const feed = new ICalCalendar({ name: `${householdOf(context).name}: drying`, prodId: { company: 'Dulse', product: 'Drying', language: 'EN' }, ttl: 15 * 60, url: `${origin}/` })
+  const feed = new ICalCalendar({
+    name: `${householdOf(context).name}: drying`,
+    prodId: { company: 'Dulse', product: 'Drying', language: 'EN' },
+    ttl: 15 * 60,
+    url: `${origin}/`,
+  })
   for (const todo of listTodos(db, now, SHOWN)) {
     const end = todo.to_at ?? todo.from_at + HALF_HOUR_MS
     feed.createEvent({
-      id: `${todo.batch_id}.${todo.kind}@dulse`, stamp: new Date(now), start: new Date(todo.from_at), end: new Date(Math.max(end, todo.from_at + 60_000)),
-      summary: todo.title, description: `${todo.why}\nBatch ${todo.number}: ${todo.batch_title}.`, url: `${origin}/b/${todo.number}`,
+      id: `${todo.batch_id}.${todo.kind}@dulse`,
+      stamp: new Date(now),
+      start: new Date(todo.from_at),
+      end: new Date(Math.max(end, todo.from_at + 60_000)),
+      summary: todo.title,
+      description: `${todo.why}\nBatch ${todo.number}: ${todo.batch_title}.`,
+      url: `${origin}/b/${todo.number}`,
     })
   }
   for (const row of jarsToUse(db, now + JARS_AHEAD_MS, SHOWN)) {
     const jar = toJarSummary(context, row)
     feed.createEvent({
-      id: `${jar.jarId}.use@dulse`, stamp: new Date(now), start: new Date(jar.bestFrom), allDay: true, timezone: null,
-      summary: `Use up jar ${jar.number}, ${jar.foodName.toLowerCase()}`, description: 'Its best time begins to end about now: quality, not safety.', url: `${origin}/j/${jar.number}`,
+      id: `${jar.jarId}.use@dulse`,
+      stamp: new Date(now),
+      start: new Date(jar.bestFrom),
+      allDay: true,
+      timezone: null,
+      summary: `Use up jar ${jar.number}, ${jar.foodName.toLowerCase()}`,
+      description: 'Its best time begins to end about now: quality, not safety.',
+      url: `${origin}/j/${jar.number}`,
     })
   }
   return feed.toString()

@@ -28,8 +28,7 @@ export function* logbookSnapshot(context: Context): Generator<string> {
   const db = openSnapshot(context.db.name)
   try {
     yield* logbookJson({ ...context, db })
-  }
-  finally {
+  } finally {
     db.close()
   }
 }

@@ -7,27 +7,36 @@ import { foodFile, type FoodFile } from '#shared/contracts'
  * Reads a file of foods, YAML or JSON.
  * @throws InputError with the field and the line of every problem
  */
-export function readFoodFile(text: string): { file: FoodFile, lineOf: (field: string) => number | undefined } {
+export function readFoodFile(text: string): { file: FoodFile; lineOf: (field: string) => number | undefined } {
   const lines = new LineCounter()
   const document = parseDocument(text, { lineCounter: lines, maxAliasCount: 0 } as Parameters<typeof parseDocument>[1])
   if (document.errors.length > 0) {
-    throw new InputError(document.errors.slice(0, 20).map((error): Problem => {
-      const { line } = lines.linePos(error.pos[0])
-      return { field: `line ${line}`, message: `Line ${line}: this is not YAML: ${error.message.split('\n')[0]!.replace(/ at line .*$/, '')}.` }
-    }))
+    throw new InputError(
+      document.errors.slice(0, 20).map((error): Problem => {
+        const { line } = lines.linePos(error.pos[0])
+        return {
+          field: `line ${line}`,
+          message: `Line ${line}: this is not YAML: ${error.message.split('\n')[0]!.replace(/ at line .*$/, '')}.`,
+        }
+      }),
+    )
   }
   const lineOf = (field: string) => lineOfPath(document, lines, field === '' ? [] : field.split('.'))
   let value: unknown
   try {
     value = document.toJS({ maxAliasCount: 20 })
-  }
-  catch {
+  } catch {
     throw new InputError([{ field: 'file', message: 'The file refers to itself too often to be read.' }])
   }
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new InputError([{ field: 'line 1', message: 'Line 1: this is no file of foods: it begins with “dulse: foods 1”.' }])
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new InputError([{ field: 'line 1', message: 'Line 1: this is no file of foods: it begins with “dulse: foods 1”.' }])
   const parsed = foodFile.safeParse(value)
   if (parsed.success) return { file: parsed.data, lineOf }
-  throw new InputError(issuesOf(parsed.error.issues).slice(0, 50).map(({ path, message }) => withLine({ field: path.join('.'), message }, lineOf)))
+  throw new InputError(
+    issuesOf(parsed.error.issues)
+      .slice(0, 50)
+      .map(({ path, message }) => withLine({ field: path.join('.'), message }, lineOf)),
+  )
 }
 
 /** The problem with its line in front. */
@@ -37,13 +46,16 @@ export function withLine(problem: Problem, lineOf: (field: string) => number | u
 }
 
 /** Of a choice that fails, the words of the choice that came closest. */
-function issuesOf(issues: readonly z.core.$ZodIssue[]): { path: readonly PropertyKey[], message: string }[] {
-  return issues.flatMap((issue) => {
+function issuesOf(issues: readonly z.core.$ZodIssue[]): { path: readonly PropertyKey[]; message: string }[] {
+  return issues.flatMap(issue => {
     if (issue.code === 'invalid_union') {
       const closest = issue.errors.find(errors => !errors.some(inner => inner.code === 'invalid_type' && inner.path.length === 0))
-      return closest ? issuesOf(closest).map(inner => ({ path: [...issue.path, ...inner.path], message: inner.message })) : [{ path: issue.path, message: issue.message }]
+      return closest
+        ? issuesOf(closest).map(inner => ({ path: [...issue.path, ...inner.path], message: inner.message }))
+        : [{ path: issue.path, message: issue.message }]
     }
-    if (issue.code === 'unrecognized_keys') return issue.keys.map(name => ({ path: [...issue.path, name], message: `“${name}” is not a field of this.` }))
+    if (issue.code === 'unrecognized_keys')
+      return issue.keys.map(name => ({ path: [...issue.path, name], message: `“${name}” is not a field of this.` }))
     return [{ path: issue.path, message: issue.message }]
   })
 }
@@ -51,7 +63,13 @@ function issuesOf(issues: readonly z.core.$ZodIssue[]): { path: readonly Propert
 function lineOfPath(document: Document, lines: LineCounter, path: readonly string[]): number | undefined {
   // A field that is missing is told at the line of what lacks it.
   for (let depth = path.length; depth >= 0; depth--) {
-    const found = depth === 0 ? document.contents : document.getIn(path.slice(0, depth).map(part => /^\d+$/.test(part) ? Number(part) : part), true)
+    const found =
+      depth === 0
+        ? document.contents
+        : document.getIn(
+            path.slice(0, depth).map(part => (/^\d+$/.test(part) ? Number(part) : part)),
+            true,
+          )
     if (isNode(found) && found.range) return lines.linePos(found.range[0]).line
   }
   return undefined

@@ -13,6 +13,8 @@ export const reference: ReferenceSource = {
   forms: read('forms') as ReferenceSource['forms'],
   schools: read('schools') as ReferenceSource['schools'],
   goods: read('goods') as ReferenceSource['goods'],
-  foods: readdirSync(folder).map(name => name.replace('.yaml', '')).filter(name => !APART.some(other => other === name))
+  foods: readdirSync(folder)
+    .map(name => name.replace('.yaml', ''))
+    .filter(name => !APART.some(other => other === name))
     .flatMap(name => read(name) as FoodSource[]),
 }

@@ -5,7 +5,11 @@ import { openFoodBook } from '#server/services/foods'
 import { Live } from '#server/services/live'
 
 /** How far long work is. */
-export interface Progress { phase: string, done: number, of: number }
+export interface Progress {
+  phase: string
+  done: number
+  of: number
+}
 
 /** Stopped by whoever asked for it: nothing was written. */
 export class Stopped extends Error {}
@@ -23,12 +27,15 @@ const TELL_MS = 100
  * @throws Stopped when the signal says so
  */
 export async function allOrNothing<Answer>(
-  context: Context, work: (apart: Context) => Generator<Progress, Answer>, keep: (answer: Answer) => boolean,
-  tell: (progress: Progress) => void = () => {}, signal?: AbortSignal,
+  context: Context,
+  work: (apart: Context) => Generator<Progress, Answer>,
+  keep: (answer: Answer) => boolean,
+  tell: (progress: Progress) => void = () => {},
+  signal?: AbortSignal,
 ): Promise<Answer> {
   while (context.busy) await context.busy
   let free = () => {}
-  context.busy = new Promise<void>((resolve) => {
+  context.busy = new Promise<void>(resolve => {
     free = resolve
   })
   let own = context.db
@@ -43,20 +50,22 @@ export async function allOrNothing<Answer>(
       context.live.tell({ kind: 'log', batchIds: [] })
     }
     return answer
-  }
-  finally {
+  } finally {
     try {
       if (own.inTransaction) own.exec('ROLLBACK')
       if (own !== context.db) own.close()
-    }
-    finally {
+    } finally {
       context.busy = undefined
       free()
     }
   }
 }
 
-async function inSlices<Answer>(steps: Generator<Progress, Answer>, tell: (progress: Progress) => void, signal?: AbortSignal): Promise<Answer> {
+async function inSlices<Answer>(
+  steps: Generator<Progress, Answer>,
+  tell: (progress: Progress) => void,
+  signal?: AbortSignal,
+): Promise<Answer> {
   let told = 0
   let since = performance.now()
   for (let step = steps.next(); ; step = steps.next()) {

@@ -5,7 +5,7 @@ function idsOf(words: readonly (string | number | undefined)[], count: 1 | 2): s
   const hex = createHash('sha256').update(words.join('\n')).digest('hex')
   return Array.from({ length: count }, (_, i) => {
     const at = 12 + 20 * i
-    const variant = (8 + Number.parseInt(hex[at + 4]!, 16) % 4).toString(16)
+    const variant = (8 + (Number.parseInt(hex[at + 4]!, 16) % 4)).toString(16)
     return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(at + 1, at + 4)}-${variant}${hex.slice(at + 5, at + 8)}-${hex.slice(at + 8, at + 20)}`
   })
 }

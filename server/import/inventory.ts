@@ -11,7 +11,13 @@ import { contentIds } from './contentId'
 import type { Taken } from './taken'
 
 /** A line that makes a jar, ready to be written. */
-interface NewJar { number: number, jarId: string, id: string, at: number, body: EntryOf<'stock'>['body'] }
+interface NewJar {
+  number: number
+  jarId: string
+  id: string
+  at: number
+  body: EntryOf<'stock'>['body']
+}
 
 /** Puts on the shelf what a list says stands there, each line a jar of its own. */
 export function* takeInInventory(context: Context, rows: readonly InventoryRow[]): Generator<Progress, Taken> {
@@ -19,7 +25,7 @@ export function* takeInInventory(context: Context, rows: readonly InventoryRow[]
   const { jars, repeated, errors } = yield* readJars(context, rows)
   const [pantry, recordedAt] = [pantryOf(context), context.now()]
   // In the order of their ids, which is none: each tree of the database then grows at one place at a time.
-  jars.sort((a, b) => a.jarId < b.jarId ? -1 : 1)
+  jars.sort((a, b) => (a.jarId < b.jarId ? -1 : 1))
   for (const [i, { number, jarId, id, at, body }] of jars.entries()) {
     if (i % 25 === 0) yield { phase: 'writing', done: i, of: jars.length }
     const entry = { id, at, recordedAt, body }
@@ -32,7 +38,10 @@ export function* takeInInventory(context: Context, rows: readonly InventoryRow[]
 }
 
 /** Jars are numbered as the list goes. */
-function* readJars(context: Context, rows: readonly InventoryRow[]): Generator<Progress, { jars: NewJar[], repeated: number, errors: LineError[] }> {
+function* readJars(
+  context: Context,
+  rows: readonly InventoryRow[],
+): Generator<Progress, { jars: NewJar[]; repeated: number; errors: LineError[] }> {
   const { db } = context
   const errors: LineError[] = []
   const jars: NewJar[] = []
@@ -45,15 +54,31 @@ function* readJars(context: Context, rows: readonly InventoryRow[]): Generator<P
     const { line, food: named, at, undated, netG, purpose, place = 'Shelf', name, packageKey, sizeMl, bestTo, price, source } = row
     const food = find(named)
     if (!food) {
-      errors.push({ line, field: 'food', message: `“${named}” is neither a food nor a bought-in good of the reference. Write a name as the reference has it, or “another spice”.` })
+      errors.push({
+        line,
+        field: 'food',
+        message: `“${named}” is neither a food nor a bought-in good of the reference. Write a name as the reference has it, or “another spice”.`,
+      })
       continue
     }
     if (leakOf(packageKey) === undefined) {
       errors.push({ line, field: 'package', message: 'Nobody knows what this lid lets in: choose another.' })
       continue
     }
-    const own = food.name.toLowerCase() === named.toLowerCase() ? name : name ?? (food.key === 'other-spice' ? named : undefined)
-    const body = { kind: 'stock', foodKey: food.key, ...(own && { name: own }), purpose, netG, packageKey, place, ...(sizeMl && { sizeMl }), ...(source && { source }), ...(price !== undefined && { price }), ...(bestTo !== undefined && { bestTo }) } as const
+    const own = food.name.toLowerCase() === named.toLowerCase() ? name : (name ?? (food.key === 'other-spice' ? named : undefined))
+    const body = {
+      kind: 'stock',
+      foodKey: food.key,
+      ...(own && { name: own }),
+      purpose,
+      netG,
+      packageKey,
+      place,
+      ...(sizeMl && { sizeMl }),
+      ...(source && { source }),
+      ...(price !== undefined && { price }),
+      ...(bestTo !== undefined && { bestTo }),
+    } as const
     // Two like jars on one list are two jars; the same list again is the same two.
     const words = JSON.stringify([undated ? 0 : at, body])
     const nth = (same.get(words) ?? 0) + 1

@@ -12,7 +12,12 @@ import { rebuildInSteps } from '#server/services/projections'
 import { Conflict } from '#server/services/refusals'
 import type { Progress } from './apart'
 
-export interface LogbookTaken { batches: number, jars: number, entries: number, readings: number }
+export interface LogbookTaken {
+  batches: number
+  jars: number
+  entries: number
+  readings: number
+}
 
 /**
  * Takes in a whole logbook, into an empty one only: two households' numbers would collide.
@@ -21,7 +26,11 @@ export interface LogbookTaken { batches: number, jars: number, entries: number, 
  */
 export function* importLogbook(context: Context, file: unknown): Generator<Progress, LogbookTaken> {
   const { db } = context
-  if (!isUntouched(db)) throw new Conflict('This logbook is not empty: a whole logbook is taken in by an empty one only. Start Dulse with another folder, or restore a backup, which puts this logbook aside.', [{ field: 'logbook', message: 'It is not empty.' }])
+  if (!isUntouched(db))
+    throw new Conflict(
+      'This logbook is not empty: a whole logbook is taken in by an empty one only. Start Dulse with another folder, or restore a backup, which puts this logbook aside.',
+      [{ field: 'logbook', message: 'It is not empty.' }],
+    )
   const parsed = yield* checkRows(file)
   checkTogether(parsed)
   // What is written is the file's own words: the order of fields in them is kept too.
@@ -42,7 +51,8 @@ export function* importLogbook(context: Context, file: unknown): Generator<Progr
   for (const { deviceId, channel, points } of parsed.readings) {
     for (const [at, value] of points) {
       addReading(db, deviceId, channel, at, value)
-      if (readings++ % 200 === 0) yield { phase: 'readings', done: readings, of: parsed.readings.reduce((sum, series) => sum + series.points.length, 0) }
+      if (readings++ % 200 === 0)
+        yield { phase: 'readings', done: readings, of: parsed.readings.reduce((sum, series) => sum + series.points.length, 0) }
     }
   }
   context.foods = openFoodBook(db)
@@ -56,10 +66,12 @@ const MOST_FAULTS = 20
 /** The file as the contract wants it. Its log is long: its rows are looked at one by one, so that others are served between. */
 function* checkRows(file: unknown): Generator<Progress, LogbookFile> {
   const long = ['entries', 'readings'] as const
-  const lists = Object.fromEntries(long.flatMap((key) => {
-    const list = (file as Record<string, unknown> | null)?.[key]
-    return Array.isArray(list) ? [[key, list as unknown[]]] : []
-  }))
+  const lists = Object.fromEntries(
+    long.flatMap(key => {
+      const list = (file as Record<string, unknown> | null)?.[key]
+      return Array.isArray(list) ? [[key, list as unknown[]]] : []
+    }),
+  )
   yield { phase: 'checking', done: 0, of: 1 }
   const head = logbookFile.parse(isRecord(file) ? { ...file, ...Object.fromEntries(Object.keys(lists).map(key => [key, []])) } : file)
   const issues: z.core.$ZodIssue[] = []
@@ -81,24 +93,35 @@ const isRecord = (value: unknown): value is Record<string, unknown> => typeof va
 /** Columns of a table that follow from the row. */
 function moreOf(key: string, row: Record<string, unknown>): Record<string, string | number> {
   switch (key) {
-    case 'entries': return { kind: (row.body as { kind: string }).kind }
-    case 'foods': return { key: (row.food as { key: string }).key }
-    case 'cards': return { food_key: (row.card as { food: string }).food }
-    default: return {}
+    case 'entries':
+      return { kind: (row.body as { kind: string }).kind }
+    case 'foods':
+      return { key: (row.food as { key: string }).key }
+    case 'cards':
+      return { food_key: (row.card as { food: string }).food }
+    default:
+      return {}
   }
 }
 
 /** An entry stands under every jar that it names, or whose entry it corrects or voids. */
-function insertEntryJars({ db }: Context, entry: LogbookFile['entries'][number], jarsOf: Map<string, string[]>, jarIds: ReadonlySet<string>): void {
+function insertEntryJars(
+  { db }: Context,
+  entry: LogbookFile['entries'][number],
+  jarsOf: Map<string, string[]>,
+  jarIds: ReadonlySet<string>,
+): void {
   const target = entry.body.kind === 'void' ? entry.body.target : entry.replaces
-  const jars = [...new Set([...jarsNamed(entry), ...(target === undefined ? [] : jarsOf.get(target) ?? [])])].filter(jar => jarIds.has(jar))
+  const jars = [...new Set([...jarsNamed(entry), ...(target === undefined ? [] : (jarsOf.get(target) ?? []))])].filter(jar =>
+    jarIds.has(jar),
+  )
   jarsOf.set(entry.id, jars)
   placeUnderJars(db, entry.seq, jars)
 }
 
 /** What refers to something finds it in the file. */
 function checkTogether(file: LogbookFile): void {
-  const problems: { field: string, message: string }[] = []
+  const problems: { field: string; message: string }[] = []
   const ids = (rows: readonly { id: string }[], key: string) => {
     const seen = new Set<string>()
     rows.forEach(({ id }, i) => {
@@ -107,10 +130,17 @@ function checkTogether(file: LogbookFile): void {
     })
     return seen
   }
-  const [machines, runs, batches, jars, devices] = [ids(file.machines, 'machines'), ids(file.runs, 'runs'), ids(file.batches, 'batches'), ids(file.jars, 'jars'), ids(file.devices, 'devices')]
+  const [machines, runs, batches, jars, devices] = [
+    ids(file.machines, 'machines'),
+    ids(file.runs, 'runs'),
+    ids(file.batches, 'batches'),
+    ids(file.jars, 'jars'),
+    ids(file.devices, 'devices'),
+  ]
   const entries = ids(file.entries, 'entries')
   const look = (there: ReadonlySet<string>, wanted: string | undefined | null, field: string, what: string) => {
-    if (wanted && !there.has(wanted)) problems.push({ field, message: `The file has no such ${what}: it is damaged, or a part of it is missing.` })
+    if (wanted && !there.has(wanted))
+      problems.push({ field, message: `The file has no such ${what}: it is damaged, or a part of it is missing.` })
   }
   if (file.machines.length === 0) problems.push({ field: 'machines', message: 'A logbook has at least one machine.' })
   file.runs.forEach((run, i) => look(machines, run.machineId, `runs.${i}.machineId`, 'machine'))
@@ -122,10 +152,17 @@ function checkTogether(file: LogbookFile): void {
     look(batches, entry.batchId, `entries.${i}.batchId`, 'batch')
     look(runs, entry.runId, `entries.${i}.runId`, 'run')
     look(jars, entry.jarId, `entries.${i}.jarId`, 'jar')
-    look(entries, entry.body.kind === 'void' ? entry.body.target : entry.replaces, `entries.${i}.${entry.body.kind === 'void' ? 'body.target' : 'replaces'}`, 'entry')
-    if (entry.seq <= before) problems.push({ field: `entries.${i}.seq`, message: 'The entries are not in the order in which they were written.' })
+    look(
+      entries,
+      entry.body.kind === 'void' ? entry.body.target : entry.replaces,
+      `entries.${i}.${entry.body.kind === 'void' ? 'body.target' : 'replaces'}`,
+      'entry',
+    )
+    if (entry.seq <= before)
+      problems.push({ field: `entries.${i}.seq`, message: 'The entries are not in the order in which they were written.' })
     before = entry.seq
   })
-  for (const key of ['batches', 'jars'] as const) if (new Set(file[key].map(row => row.number)).size < file[key].length) problems.push({ field: key, message: 'A number stands twice.' })
+  for (const key of ['batches', 'jars'] as const)
+    if (new Set(file[key].map(row => row.number)).size < file[key].length) problems.push({ field: key, message: 'A number stands twice.' })
   if (problems.length > 0) throw new InputError(problems.slice(0, 20))
 }

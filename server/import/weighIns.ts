@@ -38,11 +38,19 @@ export function* takeInWeighIns(context: Context, rows: readonly WeighInRow[]): 
       return [{ lines, entry: { id, seq: Number.MAX_SAFE_INTEGER, at, recordedAt: context.now(), body } satisfies Entry }]
     })
     yield { phase: 'checking', done, of: rows.length }
-    const wrong = checkWeighIns(log, fresh.map(item => item.entry), { now: context.now(), find: context.foods.find })
+    const wrong = checkWeighIns(
+      log,
+      fresh.map(item => item.entry),
+      { now: context.now(), find: context.foods.find },
+    )
     const bad = new Set(wrong.map(({ index }) => index))
     for (const { index, problem } of wrong) {
       const tray = /^trays\.(\d+)/.exec(problem.field)
-      errors.push({ line: fresh[index]!.lines[tray ? Number(tray[1]) : 0]!, field: tray ? (problem.field.endsWith('position') ? 'tray' : 'weight') : FIELDS[problem.field] ?? problem.field, message: problem.message })
+      errors.push({
+        line: fresh[index]!.lines[tray ? Number(tray[1]) : 0]!,
+        field: tray ? (problem.field.endsWith('position') ? 'tray' : 'weight') : (FIELDS[problem.field] ?? problem.field),
+        message: problem.message,
+      })
     }
     for (const [i, { lines, entry }] of fresh.entries()) {
       if (bad.has(i)) continue
@@ -52,7 +60,7 @@ export function* takeInWeighIns(context: Context, rows: readonly WeighInRow[]): 
     }
     if (kept > 0) {
       project(context, batchId)
-      const runs = new Set(log.flatMap(({ body }) => body.kind === 'load' ? [body.runId] : []))
+      const runs = new Set(log.flatMap(({ body }) => (body.kind === 'load' ? [body.runId] : [])))
       for (const runId of runs) projectRun(context, runId)
     }
     done += list.length
@@ -62,8 +70,8 @@ export function* takeInWeighIns(context: Context, rows: readonly WeighInRow[]): 
 }
 
 /** A line with a tray is one of a round; one without is the whole load. */
-function together(rows: readonly WeighInRow[]): { lines: number[], at: number, body: Extract<EntryBody, { kind: 'weigh' }> }[] {
-  const rounds = new Map<number, { lines: number[], at: number, body: { kind: 'weigh', trays: { position: number, weightG: number }[] } }>()
+function together(rows: readonly WeighInRow[]): { lines: number[]; at: number; body: Extract<EntryBody, { kind: 'weigh' }> }[] {
+  const rounds = new Map<number, { lines: number[]; at: number; body: { kind: 'weigh'; trays: { position: number; weightG: number }[] } }>()
   const whole: ReturnType<typeof together> = []
   for (const { line, at, weightG, tray } of rows) {
     const round = rounds.get(at)

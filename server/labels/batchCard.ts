@@ -34,17 +34,35 @@ export function batchCardPdf(context: Context, batchId: string, fonts: LabelFont
   const dry = [mean - sd, mean + sd].map(solids => targetWeight(loadedG * Math.max(0.005, solids), food.target[state.purpose]))
   const document = newDocument(fonts, { size: [points(PAGE.width), points(PAGE.height)], info: { Title: `Batch ${number}: ${food.name}` } })
   const say = (text: string, x: number, y: number, sizeMm: number, bold = false) => drawLine(document, { text, x, y, sizeMm, bold })
-  const rule = (x1: number, y: number, x2: number, thick = 0.2) => document.moveTo(points(x1), points(y)).lineTo(points(x2), points(y)).lineWidth(points(thick)).stroke('#000')
-  const upright = (x: number, y1: number, y2: number) => document.moveTo(points(x), points(y1)).lineTo(points(x), points(y2)).lineWidth(points(0.2)).stroke('#000')
+  const rule = (x1: number, y: number, x2: number, thick = 0.2) =>
+    document.moveTo(points(x1), points(y)).lineTo(points(x2), points(y)).lineWidth(points(thick)).stroke('#000')
+  const upright = (x: number, y1: number, y2: number) =>
+    document.moveTo(points(x), points(y1)).lineTo(points(x), points(y2)).lineWidth(points(0.2)).stroke('#000')
 
   say(`Batch ${number}`, LEFT, 20, 5)
   say(food.name, LEFT, 31, 10, true)
   say(`${state.cutName}, for ${state.purpose}; ${state.intake.body.source}, ${date.format(state.intake.at)}`, LEFT, 38.5, 4)
-  say(`${weight(loadedG)} ${run ? 'loaded' : 'to load'}${machine ? `, ${machine.name}, ${run.positions.length} trays` : ''}, ${formatTemperature(way.temperatureC, household.temperatureUnit)}`, LEFT, 46, 4.4)
-  say(`Dry at about ${weight(Math.min(...dry))} to ${weight(Math.max(...dry))}; usually ${way.usualHours.value.low} to ${way.usualHours.value.high} hours`, LEFT, 53, 4.4, true)
+  say(
+    `${weight(loadedG)} ${run ? 'loaded' : 'to load'}${machine ? `, ${machine.name}, ${run.positions.length} trays` : ''}, ${formatTemperature(way.temperatureC, household.temperatureUnit)}`,
+    LEFT,
+    46,
+    4.4,
+  )
+  say(
+    `Dry at about ${weight(Math.min(...dry))} to ${weight(Math.max(...dry))}; usually ${way.usualHours.value.low} to ${way.usualHours.value.high} hours`,
+    LEFT,
+    53,
+    4.4,
+    true,
+  )
   drawBars(document, codeBars(`${origin}/b/${number}`, 34, { x: PAGE.width - LEFT - 34, y: 12 }))
 
-  const columns = [['Day, time', 44], ['Weight', 38], ['Heat', 24], ['Feel, trays moved, note', 76]] as const
+  const columns = [
+    ['Day, time', 44],
+    ['Weight', 38],
+    ['Heat', 24],
+    ['Feel, trays moved, note', 76],
+  ] as const
   const top = 62
   const rowMm = 10.4
   let x: number = LEFT
@@ -60,13 +78,20 @@ export function batchCardPdf(context: Context, batchId: string, fonts: LabelFont
   say('Rest', LEFT, y, 4.4, true)
   for (let day = 1; day <= 7; day++) {
     const left = LEFT + 24 + (day - 1) * 22.5
-    document.rect(points(left), points(y - 6), points(20), points(10)).lineWidth(points(0.2)).stroke('#000')
+    document
+      .rect(points(left), points(y - 6), points(20), points(10))
+      .lineWidth(points(0.2))
+      .stroke('#000')
     say(`day ${day}`, left + 1.2, y - 3, 2.4)
   }
   y += 10
   say('d dry   h hung, fell when knocked   s sticking   b beads   m mould', LEFT + 24, y, 3.2)
   y += 11
-  for (const [name, at] of [['Ground: in', LEFT], ['out', LEFT + 70], ['sieve', LEFT + 120]] as const) {
+  for (const [name, at] of [
+    ['Ground: in', LEFT],
+    ['out', LEFT + 70],
+    ['sieve', LEFT + 120],
+  ] as const) {
     say(name, at, y, 4)
     rule(at + (name === 'Ground: in' ? 22 : 13), y + 0.8, at + (name === 'Ground: in' ? 62 : 50))
   }

@@ -3,12 +3,26 @@ import type { LabelTemplate } from './templates'
 import type { JarLabel } from './words'
 
 /** One line of text on the label; sizes and places in mm, the baseline's left end. */
-export interface LabelLine { text: string, x: number, y: number, sizeMm: number, bold: boolean }
+export interface LabelLine {
+  text: string
+  x: number
+  y: number
+  sizeMm: number
+  bold: boolean
+}
 
 /** Dark squares of the code, as runs along a row; mm. */
-export interface LabelBar { x: number, y: number, width: number, height: number }
+export interface LabelBar {
+  x: number
+  y: number
+  width: number
+  height: number
+}
 
-export interface LabelLayout { lines: LabelLine[], bars: LabelBar[] }
+export interface LabelLayout {
+  lines: LabelLine[]
+  bars: LabelBar[]
+}
 
 type Size = Pick<LabelTemplate, 'width' | 'height'>
 
@@ -41,7 +55,7 @@ export function layOut(label: JarLabel, size: Size): LabelLayout {
     { text: label.mixed, most: 2.6, bold: false, keep: 5 },
     { text: label.portion, most: 2.6, bold: false, keep: 1 },
     { text: label.allergens, most: 2.8, bold: true, keep: 9 },
-  ].flatMap(line => line.text ? [{ ...line, text: line.text }] : [])
+  ].flatMap(line => (line.text ? [{ ...line, text: line.text }] : []))
   const tall = (list: typeof lines, by: number) => list.reduce((sum, line) => sum + line.most * by * LEADING, 0)
   const free = size.height - 2 * margin
   while (tall(lines, scale) > free * 1.12 && lines.some(line => line.keep < 9)) {
@@ -54,14 +68,20 @@ export function layOut(label: JarLabel, size: Size): LabelLayout {
     lines: lines.map(({ text, most, bold }) => {
       y += most * fitted * LEADING
       // A long text is set smaller, down to what can still be read.
-      return { text, x: margin, y: y - 0.3 * most * fitted, sizeMm: Math.max(Math.min(LEAST_MM, most * fitted), Math.min(most * fitted, room / (text.length * LETTER))), bold }
+      return {
+        text,
+        x: margin,
+        y: y - 0.3 * most * fitted,
+        sizeMm: Math.max(Math.min(LEAST_MM, most * fitted), Math.min(most * fitted, room / (text.length * LETTER))),
+        bold,
+      }
     }),
     bars: codeBars(label.url, codeMm, { x: size.width - codeMm - 0.5, y: (size.height - codeMm) / 2 }),
   }
 }
 
 /** The squares of a code in a square of so many mm, its quiet border included. */
-export function codeBars(url: string, codeMm: number, at: { x: number, y: number }): LabelBar[] {
+export function codeBars(url: string, codeMm: number, at: { x: number; y: number }): LabelBar[] {
   // A quiet border of four squares is part of the standard (ISO/IEC 18004); readers fail without it.
   const code = encode(url, { ecc: 'M', border: 4 })
   const square = codeMm / code.size

@@ -43,10 +43,13 @@ export function drawBars(document: PDFKit.PDFDocument, bars: readonly LabelBar[]
   document.fill('#000')
 }
 
-function drawLabel(document: PDFKit.PDFDocument, label: JarLabel, template: LabelTemplate, at: { x: number, y: number }): void {
+function drawLabel(document: PDFKit.PDFDocument, label: JarLabel, template: LabelTemplate, at: { x: number; y: number }): void {
   const { lines, bars } = layOut(label, template)
   for (const line of lines) drawLine(document, { ...line, x: line.x + at.x, y: line.y + at.y })
-  drawBars(document, bars.map(bar => ({ ...bar, x: bar.x + at.x, y: bar.y + at.y })))
+  drawBars(
+    document,
+    bars.map(bar => ({ ...bar, x: bar.x + at.x, y: bar.y + at.y })),
+  )
 }
 
 /** One label as a PDF page of its own size, to print at 100 %, with the typeface embedded. */
@@ -58,15 +61,29 @@ export function labelPdf(label: JarLabel, fonts: LabelFonts, template: LabelTemp
  * Labels at true scale: on sheets where the template has them, else a page each. `skip`: places of the first
  * sheet that are used already; `cut`: hairlines round the labels, for plain paper.
  */
-export function labelSheet(labels: readonly JarLabel[], fonts: LabelFonts, template: LabelTemplate, more: { skip?: number, cut?: boolean } = {}): Promise<Buffer> {
+export function labelSheet(
+  labels: readonly JarLabel[],
+  fonts: LabelFonts,
+  template: LabelTemplate,
+  more: { skip?: number; cut?: boolean } = {},
+): Promise<Buffer> {
   const { sheet } = template
   const size: [number, number] = sheet ? [points(sheet.width), points(sheet.height)] : [points(template.width), points(template.height)]
-  const document = newDocument(fonts, { size, autoFirstPage: false, info: { Title: labels.length === 1 ? `Jar ${labels[0]!.jarNumber}: ${labels[0]!.food}, ${labels[0]!.form}` : `Labels of ${labels.length} jars` } })
+  const document = newDocument(fonts, {
+    size,
+    autoFirstPage: false,
+    info: {
+      Title:
+        labels.length === 1 ? `Jar ${labels[0]!.jarNumber}: ${labels[0]!.food}, ${labels[0]!.form}` : `Labels of ${labels.length} jars`,
+    },
+  })
   const places = sheet ? sheet.columns * sheet.rows : 1
   labels.forEach((label, i) => {
     const place = (i + (more.skip ?? 0)) % places
     if (i === 0 || place === 0) document.addPage()
-    const at = sheet ? { x: sheet.left + place % sheet.columns * sheet.pitchX, y: sheet.top + Math.floor(place / sheet.columns) * sheet.pitchY } : { x: 0, y: 0 }
+    const at = sheet
+      ? { x: sheet.left + (place % sheet.columns) * sheet.pitchX, y: sheet.top + Math.floor(place / sheet.columns) * sheet.pitchY }
+      : { x: 0, y: 0 }
     drawLabel(document, label, template, at)
     if (more.cut) document.rect(points(at.x), points(at.y), points(template.width), points(template.height)).lineWidth(0.3).stroke('#999')
   })

@@ -9,13 +9,16 @@ import { jarLabel, type JarLabel } from './words'
  */
 export function templateNamed(key: string | undefined): LabelTemplate {
   const template = templateOf(key)
-  if (!template) throw new InputError([{ field: 'template', message: `There is no template “${key}”. Choose ${LABEL_TEMPLATES.map(item => item.key).join(', ')}.` }])
+  if (!template)
+    throw new InputError([
+      { field: 'template', message: `There is no template “${key}”. Choose ${LABEL_TEMPLATES.map(item => item.key).join(', ')}.` },
+    ])
   return template
 }
 
 /** Labels of some jars, each so many times. */
 export function labelsWanted(context: Context, jars: readonly string[], copies: number, origin: string): JarLabel[] {
-  return jars.flatMap((jarId) => {
+  return jars.flatMap(jarId => {
     const label = jarLabel(context, jarId, origin)
     return Array.from({ length: copies }, () => label)
   })

@@ -12,10 +12,16 @@ export function labelSvg(label: JarLabel, fonts: LabelFonts, { width, height }: 
   const needsExt = lines.some(line => runsOf(line.text).some(run => run.part === 'latinExt'))
   const face = (weight: number, part: 'latin' | 'latinExt', font: Buffer) =>
     `@font-face{font-family:"Label ${part}";font-weight:${weight};src:url(data:font/woff;base64,${font.toString('base64')}) format("woff")}`
-  const faces = ([[400, fonts.regular], [700, fonts.bold]] as const).flatMap(([weight, parts]) =>
-    [face(weight, 'latin', parts.latin), ...(needsExt ? [face(weight, 'latinExt', parts.latinExt)] : [])])
-  const text = lines.map(line =>
-    `<text x="${mm(line.x)}" y="${mm(line.y)}" font-size="${mm(line.sizeMm)}"${line.bold ? ' font-weight="700"' : ''}>${escape(line.text)}</text>`)
+  const faces = (
+    [
+      [400, fonts.regular],
+      [700, fonts.bold],
+    ] as const
+  ).flatMap(([weight, parts]) => [face(weight, 'latin', parts.latin), ...(needsExt ? [face(weight, 'latinExt', parts.latinExt)] : [])])
+  const text = lines.map(
+    line =>
+      `<text x="${mm(line.x)}" y="${mm(line.y)}" font-size="${mm(line.sizeMm)}"${line.bold ? ' font-weight="700"' : ''}>${escape(line.text)}</text>`,
+  )
   const code = bars.map(bar => `M${mm(bar.x)} ${mm(bar.y)}h${mm(bar.width)}v${mm(bar.height)}h${mm(-bar.width)}z`).join('')
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escape(`Label of jar ${label.jarNumber}: ${label.food}, ${label.form}`)}">`,

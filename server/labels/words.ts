@@ -38,14 +38,29 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
     jarNumber: jar.number,
     food: jar.foodName,
     form: cultivar ? `${FORMS[jar.purpose]}, “${cultivar}”` : FORMS[jar.purpose],
-    lot: [...(jar.pedigree.length > 0 ? [`${jar.pedigree.length === 1 ? 'Batch' : 'Batches'} ${jar.pedigree.map(basket => basket.number).join(', ')}`] : []), `jar ${jar.number}`].join(' · '),
+    lot: [
+      ...(jar.pedigree.length > 0
+        ? [`${jar.pedigree.length === 1 ? 'Batch' : 'Batches'} ${jar.pedigree.map(basket => basket.number).join(', ')}`]
+        : []),
+      `jar ${jar.number}`,
+    ].join(' · '),
     netWeight: formatWeight(jar.netG, household.weightUnit),
     packed: date.format(jar.packedAt),
     bestBy: `${month.format(jar.bestFrom)}–${month.format(jar.bestTo)}`,
     portion: jar.portion && `${formatWeight(jar.portion.dryG, household.weightUnit)} is ${Math.round(jar.portion.ml)} mL purée`,
-    mixed: [mixedWords(jar.mixed), jar.heat && jar.heat.high >= 1500 ? `${capital(heatWords(jar.heat))}, ${heatFigures(jar.heat)} SHU` : undefined, jar.saltShare >= 0.01 && jar.mixed.saltG < 0.05 ? `${Math.round(100 * jar.saltShare)} % salt` : undefined].filter(Boolean).join(' · ') || undefined,
+    mixed:
+      [
+        mixedWords(jar.mixed),
+        jar.heat && jar.heat.high >= 1500 ? `${capital(heatWords(jar.heat))}, ${heatFigures(jar.heat)} SHU` : undefined,
+        jar.saltShare >= 0.01 && jar.mixed.saltG < 0.05 ? `${Math.round(100 * jar.saltShare)} % salt` : undefined,
+      ]
+        .filter(Boolean)
+        .join(' · ') || undefined,
     // What was dried raw is raw when it has its water back: its label says so.
-    allergens: [jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined, jar.raw ? 'RAW: cook through' : undefined].filter(Boolean).join(' · ') || undefined,
+    allergens:
+      [jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined, jar.raw ? 'RAW: cook through' : undefined]
+        .filter(Boolean)
+        .join(' · ') || undefined,
     // A short address makes a coarse code, which small labels and old cameras need.
     url: `${origin}/j/${jar.number}`,
   }
@@ -54,7 +69,7 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
 const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 
 /** What must be remembered when cooking, and what clouds a drink. */
-function mixedWords({ starchG, saltG }: { starchG: number, saltG: number }): string | undefined {
+function mixedWords({ starchG, saltG }: { starchG: number; saltG: number }): string | undefined {
   const names = [starchG > 0.05 ? 'starch' : '', saltG > 0.05 ? 'salt' : ''].filter(Boolean)
   return names.length > 0 ? `With ${names.join(' and ')}` : undefined
 }

@@ -2,7 +2,7 @@ import { sweepCopies } from '#server/export/backup'
 import { useLogbook } from '../utils/useLogbook'
 
 /** Opens and migrates before the first request: a logbook that cannot be opened stops the start. */
-export default defineNitroPlugin((nitro) => {
+export default defineNitroPlugin(nitro => {
   const logbook = useLogbook()
   sweepCopies(logbook)
   nitro.hooks.hook('close', () => {

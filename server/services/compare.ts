@@ -9,11 +9,23 @@ import type { Context } from './context'
 const MOST = 12
 
 /** The newest finished runs of a food (and of one of its cards), oldest first. */
-export function comparedRuns({ db, foods }: Context, query: { food: string, card?: string }): ComparedRun[] {
+export function comparedRuns({ db, foods }: Context, query: { food: string; card?: string }): ComparedRun[] {
   const machines = new Map(listMachines(db).map(machine => [machine.id, machine.name]))
-  return finishedOf(db, query.food, query.card, MOST).flatMap((view): ComparedRun[] => {
-    const state = foldBatch(entriesOfBatch(db, view.batch_id), foods.find)
-    const outline = state && outlineOf(state)
-    return outline ? [{ ...outline, batchId: view.batch_id, number: view.number, title: view.title, machineName: machines.get(view.machine_id ?? '') ?? 'a machine that is gone' }] : []
-  }).reverse()
+  return finishedOf(db, query.food, query.card, MOST)
+    .flatMap((view): ComparedRun[] => {
+      const state = foldBatch(entriesOfBatch(db, view.batch_id), foods.find)
+      const outline = state && outlineOf(state)
+      return outline
+        ? [
+            {
+              ...outline,
+              batchId: view.batch_id,
+              number: view.number,
+              title: view.title,
+              machineName: machines.get(view.machine_id ?? '') ?? 'a machine that is gone',
+            },
+          ]
+        : []
+    })
+    .reverse()
 }

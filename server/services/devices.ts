@@ -18,30 +18,45 @@ export function deviceList(context: Context): DeviceAnswer[] {
  */
 export function saveDevice(context: Context, settings: DeviceSettings): DeviceAnswer {
   const { db } = context
-  return db.transaction(() => {
-    if (settings.machineId !== null && !findMachine(db, settings.machineId)) throw new InputError([{ field: 'machineId', message: 'There is no such machine.' }])
-    const known = findDevice(db, settings.id)
-    const { version, ...wanted } = settings
-    const changes = known ? changedFields(known, wanted) : []
-    if (known && changes.length === 0) return withLast(context, known)
-    if (!known && version !== undefined) throw new Conflict('There is no such device to change.')
-    if (known && version !== known.version) throw new Conflict('This device was changed elsewhere meanwhile.', changes)
-    putDevice(db, settings)
-    return withLast(context, findDevice(db, settings.id)!)
-  }).immediate()
+  return db
+    .transaction(() => {
+      if (settings.machineId !== null && !findMachine(db, settings.machineId))
+        throw new InputError([{ field: 'machineId', message: 'There is no such machine.' }])
+      const known = findDevice(db, settings.id)
+      const { version, ...wanted } = settings
+      const changes = known ? changedFields(known, wanted) : []
+      if (known && changes.length === 0) return withLast(context, known)
+      if (!known && version !== undefined) throw new Conflict('There is no such device to change.')
+      if (known && version !== known.version) throw new Conflict('This device was changed elsewhere meanwhile.', changes)
+      putDevice(db, settings)
+      return withLast(context, findDevice(db, settings.id)!)
+    })
+    .immediate()
 }
 
 /** What devices read in a span, thinned to about so many points a channel. */
-export function readingSeries({ db }: Context, query: { device?: string, machine?: string, from: number, to: number, points: number }): ReadingSeries[] {
-  const devices = listDevices(db).filter(device => device.id === query.device || (query.machine !== undefined && device.machineId === query.machine))
+export function readingSeries(
+  { db }: Context,
+  query: { device?: string; machine?: string; from: number; to: number; points: number },
+): ReadingSeries[] {
+  const devices = listDevices(db).filter(
+    device => device.id === query.device || (query.machine !== undefined && device.machineId === query.machine),
+  )
   const stepMs = Math.max(1, Math.ceil((query.to - query.from) / query.points))
-  return devices.flatMap(device => CHANNELS.flatMap((channel): ReadingSeries[] => {
-    const spans = readingsBySpan(db, device.id, channel, query.from, query.to, stepMs)
-    if (spans.length === 0) return []
-    return [{
-      deviceId: device.id, deviceName: device.name, kind: device.kind, channel,
-      count: spans.reduce((sum, span) => sum + span.count, 0),
-      points: spans.map(({ at, value, low, high }) => ({ at, value, low, high })),
-    }]
-  }))
+  return devices.flatMap(device =>
+    CHANNELS.flatMap((channel): ReadingSeries[] => {
+      const spans = readingsBySpan(db, device.id, channel, query.from, query.to, stepMs)
+      if (spans.length === 0) return []
+      return [
+        {
+          deviceId: device.id,
+          deviceName: device.name,
+          kind: device.kind,
+          channel,
+          count: spans.reduce((sum, span) => sum + span.count, 0),
+          points: spans.map(({ at, value, low, high }) => ({ at, value, low, high })),
+        },
+      ]
+    }),
+  )
 }

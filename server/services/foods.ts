@@ -4,7 +4,17 @@ import { InputError, type Problem } from '#core/errors'
 import { cautionsOf } from '#core/safety'
 import type { FoodFile, FoodPageAnswer, FoodPartsAnswer, FoodSummary, ImportAnswer } from '#shared/contracts'
 import { reference } from '#reference'
-import { batchIdsOfFood, countBatchesOf, dropOwnCard, dropOwnFood, listOwnCards, listOwnFoods, pickingsOf, putOwnCard, putOwnFood } from '#server/db/foods'
+import {
+  batchIdsOfFood,
+  countBatchesOf,
+  dropOwnCard,
+  dropOwnFood,
+  listOwnCards,
+  listOwnFoods,
+  pickingsOf,
+  putOwnCard,
+  putOwnFood,
+} from '#server/db/foods'
 import { blendFood } from '#server/db/jars'
 import type { Db } from '#server/db/open'
 import type { Context } from './context'
@@ -20,14 +30,22 @@ export function openFoodBook(db: Db): FoodBook {
 
 function blendOf(db: Db, key: string): Food | undefined {
   const json = key.startsWith('blend-') ? blendFood(db, key) : undefined
-  return json === undefined ? undefined : JSON.parse(json) as Food
+  return json === undefined ? undefined : (JSON.parse(json) as Food)
 }
 
 export function foodList({ foods }: Context): FoodSummary[] {
   return foods.foods.map(food => ({
-    key: food.key, name: food.name, otherNames: [...food.otherNames], group: food.group, groupName: food.groupName, water: food.rawMoisture.value,
-    colour: food.powderColour, heatUnits: food.heatUnits?.value, allergens: [...food.allergens],
-    cards: food.cards.map(({ key, name, own }) => ({ key, name, own })), own: food.own,
+    key: food.key,
+    name: food.name,
+    otherNames: [...food.otherNames],
+    group: food.group,
+    groupName: food.groupName,
+    water: food.rawMoisture.value,
+    colour: food.powderColour,
+    heatUnits: food.heatUnits?.value,
+    allergens: [...food.allergens],
+    cards: food.cards.map(({ key, name, own }) => ({ key, name, own })),
+    own: food.own,
   }))
 }
 
@@ -36,10 +54,21 @@ export function foodPage(context: Context, key: string): FoodPageAnswer {
   const food = foods.find(key)
   if (!food) throw new NotFound('foodKey', 'There is no such food in the reference.')
   return {
-    food, schools: foods.schools.filter(school => food.schools.includes(school.key)), cautions: cautionsOf(food), source: foods.sourceOf(key)!,
+    food,
+    schools: foods.schools.filter(school => food.schools.includes(school.key)),
+    cautions: cautionsOf(food),
+    source: foods.sourceOf(key)!,
     reviews: reviewsFor(context, key),
-    pickings: pickingsOf(db, key).map(row => ({ plant: row.plant ?? undefined, cultivar: row.cultivar ?? undefined, year: row.year, baskets: row.baskets, weightG: row.grams, lastAt: row.last_at })),
-    batches: countBatchesOf(db, key), version: listOwnFoods(db).find(item => item.source.key === key)?.version,
+    pickings: pickingsOf(db, key).map(row => ({
+      plant: row.plant ?? undefined,
+      cultivar: row.cultivar ?? undefined,
+      year: row.year,
+      baskets: row.baskets,
+      weightG: row.grams,
+      lastAt: row.last_at,
+    })),
+    batches: countBatchesOf(db, key),
+    version: listOwnFoods(db).find(item => item.source.key === key)?.version,
   }
 }
 
@@ -67,23 +96,32 @@ export function exportFoods({ db, foods }: Context, key?: string): FoodFile {
  */
 export function importFoods(context: Context, file: FoodFile): ImportAnswer {
   const { db } = context
-  return db.transaction(() => {
-    const before = { foods: listOwnFoods(db).map(item => item.source), cards: listOwnCards(db).map(item => item.source) }
-    const problems = problemsOf(file, before)
-    if (problems.length > 0) throw new InputError(problems)
-    const known = new Set(before.foods.map(food => food.key))
-    for (const food of file.foods ?? []) putOwnFood(db, food)
-    for (const card of file.cards ?? []) putOwnCard(db, cardKeyOf(card), card)
-    refresh(context, [...file.foods ?? []].map(food => food.key).concat((file.cards ?? []).map(card => card.food)))
-    return { foods: file.foods?.length ?? 0, cards: file.cards?.length ?? 0, replaced: (file.foods ?? []).filter(food => known.has(food.key)).length }
-  }).immediate()
+  return db
+    .transaction(() => {
+      const before = { foods: listOwnFoods(db).map(item => item.source), cards: listOwnCards(db).map(item => item.source) }
+      const problems = problemsOf(file, before)
+      if (problems.length > 0) throw new InputError(problems)
+      const known = new Set(before.foods.map(food => food.key))
+      for (const food of file.foods ?? []) putOwnFood(db, food)
+      for (const card of file.cards ?? []) putOwnCard(db, cardKeyOf(card), card)
+      refresh(context, [...(file.foods ?? [])].map(food => food.key).concat((file.cards ?? []).map(card => card.food)))
+      return {
+        foods: file.foods?.length ?? 0,
+        cards: file.cards?.length ?? 0,
+        replaced: (file.foods ?? []).filter(food => known.has(food.key)).length,
+      }
+    })
+    .immediate()
 }
 
 /** Saves one own food, new or changed. A change names the version that it was made on. */
 export function saveFood(context: Context, source: FoodSource, version?: number): FoodPageAnswer {
   const { db } = context
   const known = listOwnFoods(db).find(item => item.source.key === source.key)
-  if (known && version !== known.version && !isDeepStrictEqual(known.source, source)) throw new Conflict('This food was changed meanwhile, or another one has this key. Open it again.', [{ field: 'key', message: `There is “${known.source.name}” under this key.` }])
+  if (known && version !== known.version && !isDeepStrictEqual(known.source, source))
+    throw new Conflict('This food was changed meanwhile, or another one has this key. Open it again.', [
+      { field: 'key', message: `There is “${known.source.name}” under this key.` },
+    ])
   strip(() => importFoods(context, { dulse: 'foods 1', foods: [source] }), 'foods.0.')
   return foodPage(context, source.key)
 }
@@ -99,8 +137,10 @@ export function removeOwn(context: Context, foodKey: string, cardKey?: string): 
   const { db } = context
   db.transaction(() => {
     if (countBatchesOf(db, foodKey, cardKey) > 0) throw new Conflict('Batches rest on it: it stays. Its name can be changed.')
-    if (cardKey === undefined && listOwnCards(db).some(item => item.source.food === foodKey)) throw new Conflict('It has cards of its own: take them away first.')
-    if (!(cardKey === undefined ? dropOwnFood(db, foodKey) : dropOwnCard(db, foodKey, cardKey))) throw new NotFound('foodKey', 'There is no such food or card of your own; those of the reference stay.')
+    if (cardKey === undefined && listOwnCards(db).some(item => item.source.food === foodKey))
+      throw new Conflict('It has cards of its own: take them away first.')
+    if (!(cardKey === undefined ? dropOwnFood(db, foodKey) : dropOwnCard(db, foodKey, cardKey)))
+      throw new NotFound('foodKey', 'There is no such food or card of your own; those of the reference stay.')
     refresh(context, [])
   }).immediate()
 }
@@ -114,10 +154,11 @@ function refresh(context: Context, keys: readonly string[]): void {
 function strip(act: () => unknown, prefix: string): void {
   try {
     act()
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof InputError)) throw error
-    throw new InputError(error.problems.map(({ field, message }) => ({ field: field.startsWith(prefix) ? field.slice(prefix.length) : field, message })))
+    throw new InputError(
+      error.problems.map(({ field, message }) => ({ field: field.startsWith(prefix) ? field.slice(prefix.length) : field, message })),
+    )
   }
 }
 
@@ -127,7 +168,7 @@ const cardKeyOf = (card: OwnCardSource) => `${card.form.replace(' ', '-')}${card
 const named = (name: string) => name.normalize('NFC').trim().toLowerCase()
 
 /** What is wrong with a file beyond its shape: families, forms and hours that are missing, names that are taken. */
-function problemsOf(file: FoodFile, own: { foods: readonly FoodSource[], cards: readonly OwnCardSource[] }): Problem[] {
+function problemsOf(file: FoodFile, own: { foods: readonly FoodSource[]; cards: readonly OwnCardSource[] }): Problem[] {
   const problems: Problem[] = []
   const say = (field: string, message: string) => problems.push({ field, message })
   const families = Object.keys(reference.families)
@@ -139,15 +180,25 @@ function problemsOf(file: FoodFile, own: { foods: readonly FoodSource[], cards: 
   const keys = new Set<string>()
   coming.forEach((food, i) => {
     const at = `foods.${i}`
-    if (referenceKeys.has(food.key)) say(`${at}.key`, `“${food.key}” is ${referenceKeys.get(food.key)!} of the reference: give yours a key of its own.`)
+    if (referenceKeys.has(food.key))
+      say(`${at}.key`, `“${food.key}” is ${referenceKeys.get(food.key)!} of the reference: give yours a key of its own.`)
     if (keys.has(food.key)) say(`${at}.key`, `Two foods have the key “${food.key}”.`)
     keys.add(food.key)
-    if (names.has(named(food.name))) say(`${at}.name`, `There is “${names.get(named(food.name))!}” already: two foods of one name cannot be told apart.`)
+    if (names.has(named(food.name)))
+      say(`${at}.name`, `There is “${names.get(named(food.name))!}” already: two foods of one name cannot be told apart.`)
     names.set(named(food.name), food.name)
     const family = reference.families[food.family]
     if (!family) say(`${at}.family`, `There is no family “${food.family}”: ${families.join(', ')}.`)
-    for (const [form, card] of Object.entries(food.forms)) checkForm(`${at}.forms.${form}`, form, typeof card === 'string' ? { hours: card } : card, (typeof card === 'string' ? undefined : card.ways) ?? food.ways ?? family?.ways ?? [])
-    for (const school of food.schools ?? []) if (!reference.schools[school]) say(`${at}.schools`, `There is no question “${school}”: ${Object.keys(reference.schools).join(', ')}.`)
+    for (const [form, card] of Object.entries(food.forms))
+      checkForm(
+        `${at}.forms.${form}`,
+        form,
+        typeof card === 'string' ? { hours: card } : card,
+        (typeof card === 'string' ? undefined : card.ways) ?? food.ways ?? family?.ways ?? [],
+      )
+    for (const school of food.schools ?? [])
+      if (!reference.schools[school])
+        say(`${at}.schools`, `There is no question “${school}”: ${Object.keys(reference.schools).join(', ')}.`)
   })
   function checkForm(field: string, form: string, card: { hours?: string }, ways: readonly string[]) {
     const known = reference.forms[formOf(form)]
@@ -164,7 +215,8 @@ function problemsOf(file: FoodFile, own: { foods: readonly FoodSource[], cards: 
     checkForm(`${at}.form`, card.form, card, card.ways ?? food.ways ?? reference.families[food.family]?.ways ?? [])
     const key = cardKeyOf(card)
     const taken = Object.keys(food.forms).some(form => form.replace(' ', '-') === key)
-    if (taken || cardKeys.has(`${card.food}/${key}`)) say(`${at}.name`, `${food.name} has a card “${card.form}” already: give yours a name.`)
+    if (taken || cardKeys.has(`${card.food}/${key}`))
+      say(`${at}.name`, `${food.name} has a card “${card.form}” already: give yours a name.`)
     cardKeys.add(`${card.food}/${key}`)
   })
   return problems

@@ -1,6 +1,14 @@
 import { cardOf, type Food, type Purpose } from '#core/foods'
 import { InputError } from '#core/errors'
-import { alternatives, compareBoughtIn, forecastBasket, type Alternative, type BoughtIn, type Forecast, type OwnHistory } from '#core/planning'
+import {
+  alternatives,
+  compareBoughtIn,
+  forecastBasket,
+  type Alternative,
+  type BoughtIn,
+  type Forecast,
+  type OwnHistory,
+} from '#core/planning'
 import { ownRatios } from '#server/db/batches'
 import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from './context'
@@ -9,7 +17,13 @@ import { NotFound } from './refusals'
 /** Own batches that count: the newest say most about today's knife and machine. */
 const HISTORY = 12
 
-interface Question { foodKey: string, cardKey: string, purpose: Purpose, weightG: number, machineId: string }
+interface Question {
+  foodKey: string
+  cardKey: string
+  purpose: Purpose
+  weightG: number
+  machineId: string
+}
 
 /** What a basket would take and give, if started now in this machine. */
 export function forecast(context: Context, question: Question): Forecast {
@@ -18,8 +32,14 @@ export function forecast(context: Context, question: Question): Forecast {
   if (!machine) throw new NotFound('machineId', 'There is no such machine.')
   const card = cardOf(food, question.cardKey)
   return forecastBasket({
-    food, card, purpose: question.purpose, weightG: question.weightG, machine,
-    history: historyOf(context, food.key, card.key), jarMl: householdOf(context).jarMl, startAt: context.now(),
+    food,
+    card,
+    purpose: question.purpose,
+    weightG: question.weightG,
+    machine,
+    history: historyOf(context, food.key, card.key),
+    jarMl: householdOf(context).jarMl,
+    startAt: context.now(),
   })
 }
 
@@ -28,12 +48,32 @@ export function forecastAlternatives(context: Context, question: Question): Alte
   const food = foodOf(context, question.foodKey)
   const household = householdOf(context)
   return alternatives({
-    ...question, food, machines: listMachines(context.db), history: card => historyOf(context, food.key, card.key), jarMl: household.jarMl, startAt: context.now(), household,
+    ...question,
+    food,
+    machines: listMachines(context.db),
+    history: card => historyOf(context, food.key, card.key),
+    jarMl: household.jarMl,
+    startAt: context.now(),
+    household,
   })
 }
 
 /** Own peeling against bought-in stock. */
-export function forecastBoughtIn(context: Context, { foodKey, ...question }: { foodKey: string, purpose: Purpose, ownPriceKg: number, ownMinutesKg: number, boughtPriceKg: number, boughtMinutesKg: number, hourWorth: number }): BoughtIn {
+export function forecastBoughtIn(
+  context: Context,
+  {
+    foodKey,
+    ...question
+  }: {
+    foodKey: string
+    purpose: Purpose
+    ownPriceKg: number
+    ownMinutesKg: number
+    boughtPriceKg: number
+    boughtMinutesKg: number
+    hourWorth: number
+  },
+): BoughtIn {
   return compareBoughtIn({ food: foodOf(context, foodKey), ...question })
 }
 
@@ -45,7 +85,8 @@ function foodOf({ foods }: Context, key: string): Food {
 
 function historyOf({ db }: Context, foodKey: string, cardKey: string): OwnHistory {
   const rows = ownRatios(db, foodKey, cardKey, HISTORY)
-  const column = (pick: (row: typeof rows[number]) => number | null) => rows.map(pick).filter((value): value is number => value !== null && value > 0)
+  const column = (pick: (row: (typeof rows)[number]) => number | null) =>
+    rows.map(pick).filter((value): value is number => value !== null && value > 0)
   return {
     prep: column(row => row.prep_yield),
     dryingRatio: column(row => row.drying_ratio),

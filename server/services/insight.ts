@@ -14,25 +14,43 @@ import { NotFound } from './refusals'
 export type InsightBy = 'food' | 'card' | 'purpose' | 'machine'
 
 /** What finished batches taught, gathered by food, cut, purpose or machine. */
-export function insightPage(context: Context, query: { by: InsightBy, food?: string, days?: number }): InsightAnswer {
+export function insightPage(context: Context, query: { by: InsightBy; food?: string; days?: number }): InsightAnswer {
   const { db, foods } = context
   const household = householdOf(context)
   const wishes = listWishes(db)
-  const rows = finishedViews(db, { foodKey: query.food, since: query.days === undefined ? undefined : context.now() - query.days * 86_400_000 })
+  const rows = finishedViews(db, {
+    foodKey: query.food,
+    since: query.days === undefined ? undefined : context.now() - query.days * 86_400_000,
+  })
   const groups = new Map<string, BatchViewRow[]>()
   for (const row of rows) {
-    const key = { food: row.food_key, card: `${row.food_key}/${row.card_key}`, purpose: row.purpose, machine: row.machine_id ?? '' }[query.by]
-    groups.set(key, [...groups.get(key) ?? [], row])
+    const key = { food: row.food_key, card: `${row.food_key}/${row.card_key}`, purpose: row.purpose, machine: row.machine_id ?? '' }[
+      query.by
+    ]
+    groups.set(key, [...(groups.get(key) ?? []), row])
   }
   const finished = (list: readonly BatchViewRow[]) => list.map(row => toFinished(context, row))
-  const worth = (summary: Summary, foodKey: string | undefined) => worthOf(summary, { kWh: household.kwhPrice, hour: household.hourWorth, shopPerKg: foodKey === undefined ? undefined : wishes.get(foodKey)?.shop_per_kg ?? undefined })
+  const worth = (summary: Summary, foodKey: string | undefined) =>
+    worthOf(summary, {
+      kWh: household.kwhPrice,
+      hour: household.hourWorth,
+      shopPerKg: foodKey === undefined ? undefined : (wishes.get(foodKey)?.shop_per_kg ?? undefined),
+    })
   return {
-    groups: [...groups].map(([key, list]) => {
-      const summary = summarise(finished(list))
-      const first = list[0]!
-      const food = query.by === 'food' || query.by === 'card' ? foods.find(first.food_key) : undefined
-      return { key, name: nameOf(context, query.by, first), summary, reference: food && referenceYields(food, cardOf(food, first.card_key), first.purpose), worth: worth(summary, food?.key) }
-    }).sort((a, b) => b.summary.batches - a.summary.batches || a.name.localeCompare(b.name)),
+    groups: [...groups]
+      .map(([key, list]) => {
+        const summary = summarise(finished(list))
+        const first = list[0]!
+        const food = query.by === 'food' || query.by === 'card' ? foods.find(first.food_key) : undefined
+        return {
+          key,
+          name: nameOf(context, query.by, first),
+          summary,
+          reference: food && referenceYields(food, cardOf(food, first.card_key), first.purpose),
+          worth: worth(summary, food?.key),
+        }
+      })
+      .sort((a, b) => b.summary.batches - a.summary.batches || a.name.localeCompare(b.name)),
     all: summarise(finished(rows)),
   }
 }
@@ -40,21 +58,32 @@ export function insightPage(context: Context, query: { by: InsightBy, food?: str
 function nameOf({ db, foods }: Context, by: InsightBy, row: BatchViewRow): string {
   const food = foods.find(row.food_key)
   switch (by) {
-    case 'food': return food?.name ?? row.food_key
-    case 'card': return food ? `${food.name}, ${cardOf(food, row.card_key).name.toLowerCase()}` : row.card_key
-    case 'machine': return (row.machine_id && findMachine(db, row.machine_id)?.name) || 'A machine that is gone'
-    default: return row.purpose
+    case 'food':
+      return food?.name ?? row.food_key
+    case 'card':
+      return food ? `${food.name}, ${cardOf(food, row.card_key).name.toLowerCase()}` : row.card_key
+    case 'machine':
+      return (row.machine_id && findMachine(db, row.machine_id)?.name) || 'A machine that is gone'
+    default:
+      return row.purpose
   }
 }
 
 /** Electricity of its heat: rated power times the share of the time that a thermostat draws it. */
 export function toFinished({ db }: Pick<Context, 'db'>, row: BatchViewRow): FinishedBatch {
-  const insight = row.insight === null ? undefined : JSON.parse(row.insight) as BatchInsight
+  const insight = row.insight === null ? undefined : (JSON.parse(row.insight) as BatchInsight)
   const kWh = (insight?.heat ?? []).reduce((sum, { machineId, hours }) => {
     const machine = findMachine(db, machineId)
-    return sum + (machine && !KIND_FACTS[machine.kind].free ? machine.watts / 1000 * DUTY.mean * hours : 0)
+    return sum + (machine && !KIND_FACTS[machine.kind].free ? (machine.watts / 1000) * DUTY.mean * hours : 0)
   }, 0)
-  return { rawG: row.raw_g, loadedG: row.loaded_g ?? undefined, dryG: row.dry_g ?? undefined, productG: row.purpose === 'pieces' ? row.dry_g ?? undefined : row.powder_g ?? undefined, insight, kWh }
+  return {
+    rawG: row.raw_g,
+    loadedG: row.loaded_g ?? undefined,
+    dryG: row.dry_g ?? undefined,
+    productG: row.purpose === 'pieces' ? (row.dry_g ?? undefined) : (row.powder_g ?? undefined),
+    insight,
+    kWh,
+  }
 }
 
 const REVIEWS_SHOWN = 6
@@ -68,7 +97,17 @@ export function reviewsFor({ db }: Context, foodKey: string, cardKey = '', excep
   })
   const ofJars = jarReviewsOf(db, foodKey, REVIEWS_SHOWN).map((row): ReviewAnswer => {
     const { again, colour, taste, text } = JSON.parse(row.body) as Said
-    return { batchId: row.batch_id, number: row.number, cardKey: row.card_key, jar: { jarId: row.jar_id, number: row.jar_number }, at: row.at, again, colour, taste, text }
+    return {
+      batchId: row.batch_id,
+      number: row.number,
+      cardKey: row.card_key,
+      jar: { jarId: row.jar_id, number: row.jar_number },
+      at: row.at,
+      again,
+      colour,
+      taste,
+      text,
+    }
   })
   const same = (review: ReviewAnswer) => Number(review.cardKey === cardKey)
   return [...ofBatches, ...ofJars].sort((a, b) => same(b) - same(a) || b.at - a.at).slice(0, REVIEWS_SHOWN)
@@ -86,12 +125,28 @@ export function trialPage(context: Context, batchIds: readonly [string, string])
     if (!state || !view) throw new NotFound('batches', 'One of the two batches is not there. It may have been voided.')
     const { run } = state
     const review = ofKind(inForce(entries), 'review').at(-1)?.body
-    const hours = run?.unloadedAt === undefined || run.weighings.length === 0 ? undefined : assess(state, run.unloadedAt)!.estimate.hoursToTarget
+    const hours =
+      run?.unloadedAt === undefined || run.weighings.length === 0 ? undefined : assess(state, run.unloadedAt)!.estimate.hoursToTarget
     return {
-      batchId, number: view.number, title: view.title, rawG: view.raw_g, loadedG: view.loaded_g ?? undefined, dryG: view.dry_g ?? undefined,
-      productG: (state.purpose === 'pieces' ? view.dry_g : view.powder_g) ?? undefined, hoursToDry: hours && Number.isFinite(hours.p90) ? hours : undefined, handsMinutes: batchInsight(state, entries).handsMinutes,
-      colour: review?.colour, taste: review?.taste,
-      method: { machine: run && findMachine(context.db, run.machineId)?.name, cut: state.cutName, setC: run?.clock.spells[0]?.setC, thicknessMm: state.thicknessMm, purpose: state.purpose, rested: state.rest?.startedAt !== undefined },
+      batchId,
+      number: view.number,
+      title: view.title,
+      rawG: view.raw_g,
+      loadedG: view.loaded_g ?? undefined,
+      dryG: view.dry_g ?? undefined,
+      productG: (state.purpose === 'pieces' ? view.dry_g : view.powder_g) ?? undefined,
+      hoursToDry: hours && Number.isFinite(hours.p90) ? hours : undefined,
+      handsMinutes: batchInsight(state, entries).handsMinutes,
+      colour: review?.colour,
+      taste: review?.taste,
+      method: {
+        machine: run && findMachine(context.db, run.machineId)?.name,
+        cut: state.cutName,
+        setC: run?.clock.spells[0]?.setC,
+        thicknessMm: state.thicknessMm,
+        purpose: state.purpose,
+        rested: state.rest?.startedAt !== undefined,
+      },
     }
   })
   return { sides, differences: trialDifferences(sides[0]!, sides[1]!) }

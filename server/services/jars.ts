@@ -1,4 +1,19 @@
-import { checkJars, contentOf, jarBest, jarsNamed, moistureOf, replayJars, stockedJar, type Content, type FindLot, type Lot, type Jar, type JarItem, type JarUse, type Pantry } from '#core/jars'
+import {
+  checkJars,
+  contentOf,
+  jarBest,
+  jarsNamed,
+  moistureOf,
+  replayJars,
+  stockedJar,
+  type Content,
+  type FindLot,
+  type Lot,
+  type Jar,
+  type JarItem,
+  type JarUse,
+  type Pantry,
+} from '#core/jars'
 import { foodOfBlend } from '#core/blends'
 import type { Entry, EntryOf } from '#core/batch'
 import type { Todo } from '#core/planning'
@@ -18,7 +33,7 @@ export function jarsTouched({ db }: Context, entry: Pick<Entry, 'body' | 'replac
  * All entries of some jars and of every jar and bowl tied to them by a pouring, a seeding or a new
  * beginning: what is poured on must be known to tell what is in the last jar.
  */
-function entriesAround({ db }: Context, jars: readonly string[]): { items: JarItem[], jarIds: string[] } {
+function entriesAround({ db }: Context, jars: readonly string[]): { items: JarItem[]; jarIds: string[] } {
   const seen = new Set(jars)
   const bowls = new Set<string>()
   const items = new Map<string, JarItem>()
@@ -53,7 +68,12 @@ function entriesAround({ db }: Context, jars: readonly string[]): { items: JarIt
 }
 
 /** What a batch's product brings into a dish, kept with its line. */
-export interface ProductFacts { allergens: string[], saltShare: number, raw: boolean, sievedUm?: number }
+export interface ProductFacts {
+  allergens: string[]
+  saltShare: number
+  raw: boolean
+  sievedUm?: number
+}
 
 /**
  * What the jars need to know of lots: of batches from their lines, of what was bought in from its entry.
@@ -62,7 +82,7 @@ export interface ProductFacts { allergens: string[], saltShare: number, raw: boo
 export function lotsOf(context: Context, coming?: Entry): FindLot {
   const known = new Map<string, ReturnType<FindLot>>()
   if (coming?.body.kind === 'stock') known.set(coming.body.jarId, lotOfStock(context, coming.body))
-  return (lotId) => {
+  return lotId => {
     if (!known.has(lotId)) known.set(lotId, lotOfBatch(context, lotId) ?? lotOfStock(context, stockOfJar(context.db, lotId)?.body))
     return known.get(lotId)
   }
@@ -71,13 +91,30 @@ export function lotsOf(context: Context, coming?: Entry): FindLot {
 function lotOfBatch({ db, foods }: Context, batchId: string): Lot | undefined {
   const view = batchView(db, batchId)
   const food = view && foods.find(view.food_key)
-  return food && { food, purpose: view.purpose, rested: view.rested === 1, moisture: view.moisture || food.target[view.purpose], ...JSON.parse(view.product ?? '{}') as Partial<ProductFacts> }
+  return (
+    food && {
+      food,
+      purpose: view.purpose,
+      rested: view.rested === 1,
+      moisture: view.moisture || food.target[view.purpose],
+      ...(JSON.parse(view.product ?? '{}') as Partial<ProductFacts>),
+    }
+  )
 }
 
 function lotOfStock({ foods }: Context, body: Entry['body'] | undefined): Lot | undefined {
   const food = body?.kind === 'stock' ? foods.product(body.foodKey) : undefined
   if (body?.kind !== 'stock' || !food) return undefined
-  return { food, purpose: body.purpose, rested: true, moisture: body.moisture ?? food.target[body.purpose], allergens: body.allergens, saltShare: body.saltShare, heat: body.heat, bestTo: body.bestTo }
+  return {
+    food,
+    purpose: body.purpose,
+    rested: true,
+    moisture: body.moisture ?? food.target[body.purpose],
+    allergens: body.allergens,
+    saltShare: body.saltShare,
+    heat: body.heat,
+    bestTo: body.bestTo,
+  }
 }
 
 /**
@@ -90,7 +127,10 @@ export function checkJarsFor(context: Context, entry: JarItem): void {
 }
 
 /** The jars as they stand. */
-export function jarsNow(context: Context, jarIds: readonly string[]): { jars: Map<string, Jar>, uses: JarUse[], items: JarItem[], find: FindLot } {
+export function jarsNow(
+  context: Context,
+  jarIds: readonly string[],
+): { jars: Map<string, Jar>; uses: JarUse[]; items: JarItem[]; find: FindLot } {
   const { items } = entriesAround(context, jarIds)
   const find = lotsOf(context)
   return { ...replayJars(items, find), items, find }
@@ -111,17 +151,23 @@ export function projectJars(context: Context, wanted: readonly string[]): readon
     putJar(context, jar, find, { pantry })
     for (const use of uses) if (use.jarId === jarId) putJarUse(db, use, jar.foodKey)
   }
-  for (const batchId of new Set([...jars.values()].flatMap(jar => jar.batchId ?? []))) replaceLookTodo(db, batchId, lookTodo(context, batchId))
+  for (const batchId of new Set([...jars.values()].flatMap(jar => jar.batchId ?? [])))
+    replaceLookTodo(db, batchId, lookTodo(context, batchId))
   return jarIds
 }
 
-function putJar(context: Context, jar: Jar, find: FindLot, known: { pantry: Pantry, number?: number }): void {
+function putJar(context: Context, jar: Jar, find: FindLot, known: { pantry: Pantry; number?: number }): void {
   putJarView(context.db, rowOf(context, jar, find, known))
-  for (const [lotId, everG] of jar.ever) putJarPart(context.db, jar.jarId, lotId, everG, jar.parts.find(part => part.lotId === lotId)?.grams ?? 0)
+  for (const [lotId, everG] of jar.ever)
+    putJarPart(context.db, jar.jarId, lotId, everG, jar.parts.find(part => part.lotId === lotId)?.grams ?? 0)
 }
 
 /** What follows of a jar that was stocked by this one entry: many at once need not be looked up again. */
-export function projectStocked(context: Context, entry: Pick<EntryOf<'stock'>, 'at' | 'body'>, known: { pantry: Pantry, number: number }): void {
+export function projectStocked(
+  context: Context,
+  entry: Pick<EntryOf<'stock'>, 'at' | 'body'>,
+  known: { pantry: Pantry; number: number },
+): void {
   const lot = lotOfStock(context, entry.body)
   const find = () => lot
   const jar = stockedJar(entry, find)
@@ -136,25 +182,58 @@ function lookTodo({ db, foods }: Context, batchId: string): Todo | undefined {
   if (jars.length === 0) return undefined
   const from = Math.min(...jars.map(jar => jar.filled_at)) + DAY_MS
   const name = (foods.product(jars[0]!.food_key)?.name ?? jars[0]!.food_key).toLowerCase()
-  return { kind: 'lookJar', from, to: from + 2 * DAY_MS, title: jars.length === 1 ? `Look at jar ${jars[0]!.number} of ${name}` : `Look at ${jars.length} jars of ${name}`, why: 'In the first days a closed jar shows what was not dry: beads, sticking, lumps.' }
+  return {
+    kind: 'lookJar',
+    from,
+    to: from + 2 * DAY_MS,
+    title: jars.length === 1 ? `Look at jar ${jars[0]!.number} of ${name}` : `Look at ${jars.length} jars of ${name}`,
+    why: 'In the first days a closed jar shows what was not dry: beads, sticking, lumps.',
+  }
 }
 
-function rowOf(context: Context, jar: Jar, find: FindLot, { pantry, number }: { pantry: Pantry, number?: number }): Parameters<typeof putJarView>[1] {
+function rowOf(
+  context: Context,
+  jar: Jar,
+  find: FindLot,
+  { pantry, number }: { pantry: Pantry; number?: number },
+): Parameters<typeof putJarView>[1] {
   const best = jarBest(jar, find, pantry)
   const blend = jar.foodKey.startsWith('blend-') ? foodOfBlend(jar, find) : undefined
   const smell = jar.smells.at(-1)
   const look = jar.looks.at(-1)
   return {
-    jar_id: jar.jarId, number: number ?? ensureJar(context.db, jar.jarId), batch_id: jar.batchId ?? null, food_key: jar.foodKey, purpose: jar.purpose, place: jar.place, package_key: jar.packageKey,
-    net_g: jar.inG, left_g: jar.leftG < LEAST_G ? 0 : jar.leftG, size_ml: jar.sizeMl ?? null, packed_at: jar.packedAt, filled_at: jar.filledAt, oldest_at: best.oldestAt, baskets: jar.ever.size,
-    best_from: best.from, best_to: best.to, best_limit: best.limit, moisture: moistureOf(jar),
-    smell: smell?.smell ?? null, smelt_at: smell?.at ?? null, saw: look?.saw ?? null, looked_at: look?.at ?? null,
-    name: jar.name ?? null, content: JSON.stringify({ ...contentOf(jar, find), storageC: jar.storageC } satisfies JarContent), blend: blend ? JSON.stringify(blend) : null,
+    jar_id: jar.jarId,
+    number: number ?? ensureJar(context.db, jar.jarId),
+    batch_id: jar.batchId ?? null,
+    food_key: jar.foodKey,
+    purpose: jar.purpose,
+    place: jar.place,
+    package_key: jar.packageKey,
+    net_g: jar.inG,
+    left_g: jar.leftG < LEAST_G ? 0 : jar.leftG,
+    size_ml: jar.sizeMl ?? null,
+    packed_at: jar.packedAt,
+    filled_at: jar.filledAt,
+    oldest_at: best.oldestAt,
+    baskets: jar.ever.size,
+    best_from: best.from,
+    best_to: best.to,
+    best_limit: best.limit,
+    moisture: moistureOf(jar),
+    smell: smell?.smell ?? null,
+    smelt_at: smell?.at ?? null,
+    saw: look?.saw ?? null,
+    looked_at: look?.at ?? null,
+    name: jar.name ?? null,
+    content: JSON.stringify({ ...contentOf(jar, find), storageC: jar.storageC } satisfies JarContent),
+    blend: blend ? JSON.stringify(blend) : null,
   }
 }
 
 /** What is in a jar, kept with its line. */
-export interface JarContent extends Content { storageC?: number }
+export interface JarContent extends Content {
+  storageC?: number
+}
 
 /** Less than this is dust on the glass, g. */
 const LEAST_G = 0.01

@@ -20,24 +20,49 @@ export function kitchenPage(context: Context): KitchenAnswer {
     const kind = `${row.food_key}/${row.purpose}`
     if (food && !halfLives.has(kind)) {
       const { months } = bestByWindow({ food, purpose: row.purpose, packageKey: 'screw-jar' })
-      halfLives.set(kind, strengthOf(months, smellsOf(context.db, row.food_key, row.purpose).map(({ at, smell, oldest_at }) => ({ months: Math.max(0, at - oldest_at) / MONTH_MS, smell }))).halfLife)
+      halfLives.set(
+        kind,
+        strengthOf(
+          months,
+          smellsOf(context.db, row.food_key, row.purpose).map(({ at, smell, oldest_at }) => ({
+            months: Math.max(0, at - oldest_at) / MONTH_MS,
+            smell,
+          })),
+        ).halfLife,
+      )
     }
     const { smell: __, smeltAt: ___, saw, ...summary }: JarSummary = toJarSummary(context, row)
     return {
-      ...summary, ...content, moisture: row.moisture, raw: content.raw, mould: saw === 'mould', group: food?.group ?? '',
-      rawMoisture: food?.rawMoisture.value.mean ?? row.moisture, halfLife: halfLives.get(kind), costPerG: costs.get(row.jar_id),
+      ...summary,
+      ...content,
+      moisture: row.moisture,
+      raw: content.raw,
+      mould: saw === 'mould',
+      group: food?.group ?? '',
+      rawMoisture: food?.rawMoisture.value.mean ?? row.moisture,
+      halfLife: halfLives.get(kind),
+      costPerG: costs.get(row.jar_id),
     }
   })
-  return { jars, recipes: listRecipes(context.db), goods: context.foods.goods.map(({ key, name, powderColour, allergens }) => ({ key, name, colour: powderColour, allergens: [...allergens] })) }
+  return {
+    jars,
+    recipes: listRecipes(context.db),
+    goods: context.foods.goods.map(({ key, name, powderColour, allergens }) => ({
+      key,
+      name,
+      colour: powderColour,
+      allergens: [...allergens],
+    })),
+  }
 }
 
 /** What a gram in each jar cost, by its lots: baskets with their power and hands, packets with their price. */
 function costsOf(context: Context): Map<string, number | undefined> {
   const byLot = new Map<string, number | undefined>()
-  const parts = new Map<string, { grams: number, perG: number | undefined }[]>()
+  const parts = new Map<string, { grams: number; perG: number | undefined }[]>()
   for (const { jar_id, lot_id, left_g } of partsOnShelf(context.db)) {
     if (!byLot.has(lot_id)) byLot.set(lot_id, costOfLot(context, lot_id))
-    parts.set(jar_id, [...parts.get(jar_id) ?? [], { grams: left_g, perG: byLot.get(lot_id) }])
+    parts.set(jar_id, [...(parts.get(jar_id) ?? []), { grams: left_g, perG: byLot.get(lot_id) }])
   }
   return new Map([...parts].map(([jarId, list]) => [jarId, costPerG(list)]))
 }

@@ -11,8 +11,15 @@ export const RUNS_LEARNED_FROM = 30
 export const TRAYS_LEARNED_FROM = 240
 
 /** Usual hours of a batch, as it was cut and by whom, in a machine: from the household's own finished runs. */
-export function hoursInMachine({ db }: Context, machineId: string, state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy'>): LearnedHours {
-  const past = pacesOf(db, machineId, RUNS_LEARNED_FROM)
-    .map(row => ({ pace: row.pace, sameCard: row.food_key === state.food.key && row.card_key === state.card.key, cutBy: row.cut_by ?? undefined }))
+export function hoursInMachine(
+  { db }: Context,
+  machineId: string,
+  state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy'>,
+): LearnedHours {
+  const past = pacesOf(db, machineId, RUNS_LEARNED_FROM).map(row => ({
+    pace: row.pace,
+    sameCard: row.food_key === state.food.key && row.card_key === state.card.key,
+    cutBy: row.cut_by ?? undefined,
+  }))
   return learnedHours(wayOf(state.card, findMachine(db, machineId)?.kind), past, { factor: usualHoursFactor(state), cutBy: state.cutBy })
 }

@@ -17,12 +17,37 @@ export function openLogbook(path: string, now: () => number = Date.now): Context
   db.transaction(() => {
     if (!readHousehold(db)) {
       writeHousehold(db, {
-        name: 'Our kitchen', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC', weightUnit: 'g', temperatureUnit: 'C',
-        clockHours: 24, sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30, pantryC: 20, pantryHumidity: PANTRY_HUMIDITY, jarMl: 250, money: '€', kwhPrice: 0.3, hourWorth: 0, measures: 'metric', locale: 'en-GB', version: 1,
+        name: 'Our kitchen',
+        timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+        weightUnit: 'g',
+        temperatureUnit: 'C',
+        clockHours: 24,
+        sleepFrom: 22 * 60 + 30,
+        sleepTo: 6 * 60 + 30,
+        pantryC: 20,
+        pantryHumidity: PANTRY_HUMIDITY,
+        jarMl: 250,
+        money: '€',
+        kwhPrice: 0.3,
+        hourWorth: 0,
+        measures: 'metric',
+        locale: 'en-GB',
+        version: 1,
       })
     }
     if (listMachines(db).length === 0) {
-      insertMachine(db, { id: uuidv7(), name: 'Dehydrator', kind: 'dehydrator', trays: 6, trayAreaM2: 0.1, trayTareG: 0, trayTares: {}, watts: 500, lowC: 35, highC: 75 })
+      insertMachine(db, {
+        id: uuidv7(),
+        name: 'Dehydrator',
+        kind: 'dehydrator',
+        trays: 6,
+        trayAreaM2: 0.1,
+        trayTareG: 0,
+        trayTares: {},
+        watts: 500,
+        lowC: 35,
+        highC: 75,
+      })
     }
   }).immediate()
   bringProjectionsUpToDate(context)

@@ -17,7 +17,8 @@ function withFacts({ db }: Context, machine: MachineRecord): MachineAnswer {
   const paces = pacesOf(db, machine.id, RUNS_LEARNED_FROM).map(({ pace }) => pace)
   const hoursRun = hoursRunOf(db, machine.id)
   return {
-    ...machine, hoursRun,
+    ...machine,
+    hoursRun,
     upkeep: upkeepOf(machine.kind, hoursRun, upkeepDoneOf(db, machine.id)),
     thermostat: thermostatOffset(heatSeenOf(db, machine.id, RUNS_LEARNED_FROM)),
     evenness: evennessOf(trayPacesOf(db, machine.id, TRAYS_LEARNED_FROM)),
@@ -42,22 +43,47 @@ export function machinePage(context: Context, machineId: string): MachinePageAns
   const log = entriesOfRun(db, runId)
   const moved = ofKind(inForce(log), 'move').length > 0
   return {
-    machine, devices,
-    run: { runId, entries: log, batches: views.map(view => ({ batchId: view.batch_id, number: view.number, title: view.title, food: context.foods.find(view.food_key)!, entries: entriesOfBatch(db, view.batch_id) })) },
+    machine,
+    devices,
+    run: {
+      runId,
+      entries: log,
+      batches: views.map(view => ({
+        batchId: view.batch_id,
+        number: view.number,
+        title: view.title,
+        food: context.foods.find(view.food_key)!,
+        entries: entriesOfBatch(db, view.batch_id),
+      })),
+    },
     // Swapped once, each tray has half of either place: again would undo it.
-    swaps: moved ? [] : swapsWorthMaking(machine.evenness ?? [], views.flatMap(view => JSON.parse(view.trays) as number[])),
+    swaps: moved
+      ? []
+      : swapsWorthMaking(
+          machine.evenness ?? [],
+          views.flatMap(view => JSON.parse(view.trays) as number[]),
+        ),
   }
 }
 
 /** Notes that a task of upkeep was done, at the hours run by now. Sent again it changes nothing. */
 export function noteUpkeep(context: Context, machineId: string, done: UpkeepDone): MachineAnswer {
   const { db } = context
-  return db.transaction(() => {
-    const machine = findMachine(db, machineId)
-    if (!machine) throw new NotFound('machineId', 'There is no such machine.')
-    if (!KIND_FACTS[machine.kind].upkeep.some(task => task.key === done.task)) throw new InputError([{ field: 'task', message: `“${done.task}” is not a task of this kind of machine: ${KIND_FACTS[machine.kind].upkeep.map(task => task.key).join(', ')}.` }])
-    if (done.at > context.now() + 5 * 60_000) throw new InputError([{ field: 'at', message: 'This is in the future. Give the time when it was done.' }])
-    addUpkeep(db, { ...done, machineId, hoursRun: hoursRunOf(db, machineId) })
-    return withFacts(context, machine)
-  }).immediate()
+  return db
+    .transaction(() => {
+      const machine = findMachine(db, machineId)
+      if (!machine) throw new NotFound('machineId', 'There is no such machine.')
+      if (!KIND_FACTS[machine.kind].upkeep.some(task => task.key === done.task))
+        throw new InputError([
+          {
+            field: 'task',
+            message: `“${done.task}” is not a task of this kind of machine: ${KIND_FACTS[machine.kind].upkeep.map(task => task.key).join(', ')}.`,
+          },
+        ])
+      if (done.at > context.now() + 5 * 60_000)
+        throw new InputError([{ field: 'at', message: 'This is in the future. Give the time when it was done.' }])
+      addUpkeep(db, { ...done, machineId, hoursRun: hoursRunOf(db, machineId) })
+      return withFacts(context, machine)
+    })
+    .immediate()
 }

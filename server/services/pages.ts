@@ -35,7 +35,7 @@ export function stageBand(context: Context): StageCount[] {
       return { stage, count: shelf.count, weightG: shelf.grams, share: shelf.count > 0 ? 1 : 0 }
     }
     const row = sums.get(stage)
-    return { stage, count: row?.count ?? 0, weightG: row?.grams ?? 0, share: row ? row.share ?? 1 : 0 }
+    return { stage, count: row?.count ?? 0, weightG: row?.grams ?? 0, share: row ? (row.share ?? 1) : 0 }
   })
 }
 
@@ -46,8 +46,14 @@ export function nowPage(context: Context): NowAnswer {
   return {
     at,
     todos: listTodos(db, at, TODOS_SHOWN).map(row => ({
-      batchId: row.batch_id, batchNumber: row.number, batchTitle: row.batch_title, kind: row.kind,
-      from: row.from_at, to: row.to_at ?? undefined, title: row.title, why: row.why,
+      batchId: row.batch_id,
+      batchNumber: row.number,
+      batchTitle: row.batch_title,
+      kind: row.kind,
+      from: row.from_at,
+      to: row.to_at ?? undefined,
+      title: row.title,
+      why: row.why,
     })),
     todoCount: countTodos(db, at),
     racks: racks(context),
@@ -63,14 +69,28 @@ function racks({ db, foods }: Context): RackAnswer[] {
     const runId = views[0]?.run_id ?? undefined
     const byTray = new Map(views.flatMap(view => (JSON.parse(view.trays) as number[]).map(position => [position, view] as const)))
     return {
-      machine, runId, setC: runId ? heatOf({ db }, runId) : undefined,
+      machine,
+      runId,
+      setC: runId ? heatOf({ db }, runId) : undefined,
       trays: Array.from({ length: machine.trays }, (_, i) => {
         const view = byTray.get(i + 1)
         return view
-          ? { position: i + 1, batchId: view.batch_id, batchNumber: view.number, title: foods.find(view.food_key)?.name, waterLeft: 1 - (view.water_gone ?? 0) }
+          ? {
+              position: i + 1,
+              batchId: view.batch_id,
+              batchNumber: view.number,
+              title: foods.find(view.food_key)?.name,
+              waterLeft: 1 - (view.water_gone ?? 0),
+            }
           : { position: i + 1 }
       }),
-      finishes: views.map(view => ({ batchId: view.batch_id, batchNumber: view.number, title: foods.find(view.food_key)?.name ?? view.title, from: view.finish_from ?? undefined, to: view.finish_to ?? undefined })),
+      finishes: views.map(view => ({
+        batchId: view.batch_id,
+        batchNumber: view.number,
+        title: foods.find(view.food_key)?.name ?? view.title,
+        from: view.finish_from ?? undefined,
+        to: view.finish_to ?? undefined,
+      })),
     }
   })
 }
@@ -79,11 +99,14 @@ function racks({ db, foods }: Context): RackAnswer[] {
 function heatOf({ db }: Pick<Context, 'db'>, runId: string): number | null {
   const log = entriesOfRun(db, runId)
   const gone = new Set(log.flatMap(entry => [entry.replaces, entry.body.kind === 'void' ? entry.body.target : undefined]))
-  const last = log.filter(entry => entry.body.kind === 'heat' && !gone.has(entry.id)).sort((a, b) => a.at - b.at || a.seq - b.seq).at(-1)
+  const last = log
+    .filter(entry => entry.body.kind === 'heat' && !gone.has(entry.id))
+    .sort((a, b) => a.at - b.at || a.seq - b.seq)
+    .at(-1)
   return last?.body.kind === 'heat' ? last.body.setC : null
 }
 
-export function batchList(context: Context, filter: { stage?: Stage, before?: number }): { batches: BatchSummary[], more: boolean } {
+export function batchList(context: Context, filter: { stage?: Stage; before?: number }): { batches: BatchSummary[]; more: boolean } {
   const rows = listBatchViews(context.db, { ...filter, limit: PAGE + 1 })
   return { batches: rows.slice(0, PAGE).map(toBatchSummary), more: rows.length > PAGE }
 }
@@ -95,22 +118,33 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
   const taken: BatchAnswer['taken'] = {}
   for (const view of dryingViews(db)) {
     if (!view.machine_id || !view.run_id || view.batch_id === batchId) continue
-    const there = taken[view.machine_id] ??= { runId: view.run_id, positions: [], setC: heatOf(context, view.run_id) }
-    there.positions.push(...JSON.parse(view.trays) as number[])
+    const there = (taken[view.machine_id] ??= { runId: view.run_id, positions: [], setC: heatOf(context, view.run_id) })
+    there.positions.push(...(JSON.parse(view.trays) as number[]))
   }
   const air = newestAir(db)
   const entries = entriesOfBatch(db, batchId)
   const machines = listMachines(db)
   const state = foldBatch(entries, context.foods.find)!
   return {
-    batchId, number: batch.number, food: state.food, accepted: acceptedCautions(db, CARES),
+    batchId,
+    number: batch.number,
+    food: state.food,
+    accepted: acceptedCautions(db, CARES),
     schools: context.foods.schools.filter(question => state.food.schools.includes(question.key)),
     others: othersIn(context, batchId),
-    lastAir: air?.body.kind === 'air' && air.body.roomC !== undefined ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! } : undefined, entries, machines,
+    lastAir:
+      air?.body.kind === 'air' && air.body.roomC !== undefined
+        ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! }
+        : undefined,
+    entries,
+    machines,
     learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state)])),
     reviews: reviewsFor(context, state.food.key, state.card.key, batchId),
-    shelf: jarsHolding(db, state.food.key, state.purpose, JARS_AT_HAND).map(row => toJarSummary(context, row)), tools: listTools(db),
-    jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })), taken, stages: stageBand(context),
+    shelf: jarsHolding(db, state.food.key, state.purpose, JARS_AT_HAND).map(row => toJarSummary(context, row)),
+    tools: listTools(db),
+    jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })),
+    taken,
+    stages: stageBand(context),
   }
 }
 
@@ -124,7 +158,8 @@ function othersIn({ db, foods }: Context, batchId: string): BatchAnswer['others'
     const food = foods.find(view.food_key)
     if (!view.machine_id || !food || view.batch_id === batchId) continue
     // Only in a freeze dryer it matters whether it went in frozen.
-    const run = findMachine(db, view.machine_id)?.kind === 'freeze-dryer' ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run : undefined
+    const run =
+      findMachine(db, view.machine_id)?.kind === 'freeze-dryer' ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run : undefined
     const frozen = run && run.frozen.length === run.positions.length
     ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, frozen })
   }
@@ -146,16 +181,43 @@ export function findAnything(context: Context, words: string): FoundItem[] {
   if (wanted === '') return []
   const foods = searchOf(context.foods)(wanted).slice(0, FOODS_FOUND)
   return [
-    ...findBatchViews(context.db, wanted, 8).map((row): FoundItem => ({ kind: 'batch', id: row.batch_id, title: row.title, detail: `Batch ${row.number}` })),
-    ...findJarViews(context.db, wanted, foods.map(food => food.key), 8).map((row): FoundItem => ({ kind: 'jar', id: row.jar_id, title: `${row.name ?? context.foods.product(row.food_key)?.name ?? row.food_key}, ${row.purpose}`, detail: `Jar ${row.number}, ${row.place}` })),
+    ...findBatchViews(context.db, wanted, 8).map((row): FoundItem => ({
+      kind: 'batch',
+      id: row.batch_id,
+      title: row.title,
+      detail: `Batch ${row.number}`,
+    })),
+    ...findJarViews(
+      context.db,
+      wanted,
+      foods.map(food => food.key),
+      8,
+    ).map((row): FoundItem => ({
+      kind: 'jar',
+      id: row.jar_id,
+      title: `${row.name ?? context.foods.product(row.food_key)?.name ?? row.food_key}, ${row.purpose}`,
+      detail: `Jar ${row.number}, ${row.place}`,
+    })),
     ...foods.map((food): FoundItem => ({ kind: 'food', id: food.key, title: food.name, detail: 'In the reference' })),
   ]
 }
 
 function toBatchSummary(row: BatchViewRow): BatchSummary {
   return {
-    batchId: row.batch_id, number: row.number, title: row.title, foodKey: row.food_key, stage: row.stage, purpose: row.purpose,
-    startedAt: row.started_at, touchedAt: row.touched_at, rawG: row.raw_g, loadedG: row.loaded_g ?? undefined, dryG: row.dry_g ?? undefined,
-    powderG: row.powder_g ?? undefined, waterGone: row.water_gone ?? undefined, finishFrom: row.finish_from ?? undefined, finishTo: row.finish_to ?? undefined,
+    batchId: row.batch_id,
+    number: row.number,
+    title: row.title,
+    foodKey: row.food_key,
+    stage: row.stage,
+    purpose: row.purpose,
+    startedAt: row.started_at,
+    touchedAt: row.touched_at,
+    rawG: row.raw_g,
+    loadedG: row.loaded_g ?? undefined,
+    dryG: row.dry_g ?? undefined,
+    powderG: row.powder_g ?? undefined,
+    waterGone: row.water_gone ?? undefined,
+    finishFrom: row.finish_from ?? undefined,
+    finishTo: row.finish_to ?? undefined,
   }
 }

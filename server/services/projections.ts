@@ -1,4 +1,19 @@
-import { allergensOf, assess, assessTrays, estimateOfRun, foldBatch, inForce, ofKind, productMoisture, saltShareOf, sieveReached, usualHoursFactor, type Assessment, type BatchState, type Entry } from '#core/batch'
+import {
+  allergensOf,
+  assess,
+  assessTrays,
+  estimateOfRun,
+  foldBatch,
+  inForce,
+  ofKind,
+  productMoisture,
+  saltShareOf,
+  sieveReached,
+  usualHoursFactor,
+  type Assessment,
+  type BatchState,
+  type Entry,
+} from '#core/batch'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
@@ -32,7 +47,10 @@ export function project(context: Context, batchId: string): void {
     dropBatchView(db, batchId)
     replaceTodos(db, batchId, [])
     replaceAccepted(db, batchId, [])
-    projectJars(context, jarsOfBatch(db, batchId).map(jar => jar.id))
+    projectJars(
+      context,
+      jarsOfBatch(db, batchId).map(jar => jar.id),
+    )
     return
   }
   const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, context.now()) : undefined
@@ -40,19 +58,29 @@ export function project(context: Context, batchId: string): void {
   const view = viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched, entries)
   putBatchView(db, view)
   replaceAccepted(db, batchId, state.accepted)
-  replaceTodos(db, batchId, agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state)))
+  replaceTodos(
+    db,
+    batchId,
+    agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state)),
+  )
   replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])
-  if (state.jars.length > 0 && before && LOT_FACTS.some(fact => before[fact] !== view[fact])) projectJars(context, jarsOfBatch(db, batchId).map(jar => jar.id))
+  if (state.jars.length > 0 && before && LOT_FACTS.some(fact => before[fact] !== view[fact]))
+    projectJars(
+      context,
+      jarsOfBatch(db, batchId).map(jar => jar.id),
+    )
 }
 
 /** What jars go by of a batch's line. */
 const LOT_FACTS = ['food_key', 'purpose', 'rested', 'moisture', 'product'] as const
 
 /** Trays of the batch's machine that should change places halfway. */
-function swapsFor({ db }: Context, state: BatchState): { from: number, to: number }[] {
+function swapsFor({ db }: Context, state: BatchState): { from: number; to: number }[] {
   const { run } = state
   if (state.stage !== 'drying' || !run) return []
-  const taken = dryingViews(db).filter(view => view.machine_id === run.machineId).flatMap(view => JSON.parse(view.trays) as number[])
+  const taken = dryingViews(db)
+    .filter(view => view.machine_id === run.machineId)
+    .flatMap(view => JSON.parse(view.trays) as number[])
   return swapsWorthMaking(evennessOf(trayPacesOf(db, run.machineId, TRAYS_LEARNED_FROM)), taken)
 }
 
@@ -62,7 +90,9 @@ function trayPaces(state: BatchState): PlacePace[] {
   if (!run || state.earlierRuns.length > 0 || run.trayWeights.length < 2 * run.positions.length) return []
   return (assessTrays(state) ?? []).flatMap((tray): PlacePace[] => {
     const stayed = run.places.placeAt(tray.position, Infinity) === tray.position
-    return stayed ? [{ place: tray.position, lnPace: Math.log(tray.pace.p50), sd: Math.log(tray.pace.p90 / tray.pace.p10) / (2 * Z_90) }] : []
+    return stayed
+      ? [{ place: tray.position, lnPace: Math.log(tray.pace.p50), sd: Math.log(tray.pace.p90 / tray.pace.p10) / (2 * Z_90) }]
+      : []
   })
 }
 
@@ -72,7 +102,7 @@ export function rebuildProjections(context: Context): void {
 }
 
 /** The same, telling where it is, for work that others wait for; in a transaction of the caller. */
-export function* rebuildInSteps(context: Context): Generator<{ phase: string, done: number, of: number }> {
+export function* rebuildInSteps(context: Context): Generator<{ phase: string; done: number; of: number }> {
   const batches = allBatchIds(context.db)
   for (const [i, id] of batches.entries()) {
     yield { phase: 'working out batches', done: i, of: batches.length }
@@ -83,7 +113,7 @@ export function* rebuildInSteps(context: Context): Generator<{ phase: string, do
   writeMeta(context.db, 'projection', PROJECTION_VERSION)
 }
 
-function* jarsInSteps(context: Context): Generator<{ phase: string, done: number, of: number }> {
+function* jarsInSteps(context: Context): Generator<{ phase: string; done: number; of: number }> {
   const jars = allJarIds(context.db)
   const done = new Set<string>()
   for (const [i, id] of jars.entries()) {
@@ -108,40 +138,78 @@ export function titleOf(state: BatchState): string {
   return `${state.food.name}, ${cut.charAt(0).toLowerCase()}${cut.slice(1)}`
 }
 
-function viewOf(batchId: string, number: number, state: BatchState, assessed: Assessment | undefined, touchedAt: number, entries: readonly Entry[]): BatchViewRow {
+function viewOf(
+  batchId: string,
+  number: number,
+  state: BatchState,
+  assessed: Assessment | undefined,
+  touchedAt: number,
+  entries: readonly Entry[],
+): BatchViewRow {
   const { run } = state
   const first = state.earlierRuns[0] ?? run
   const instant = (at: number | undefined) => (at !== undefined && Number.isFinite(at) ? Math.round(at) : null)
   const yields = overallYields({
-    rawG: state.intake.body.weightG, loadedG: first?.loadedG, dryG: state.stage === 'shelf' ? state.dryG : undefined,
+    rawG: state.intake.body.weightG,
+    loadedG: first?.loadedG,
+    dryG: state.stage === 'shelf' ? state.dryG : undefined,
     powderG: state.purpose === 'pieces' ? undefined : state.powderG || undefined,
   })
   const drying = state.stage === 'drying' ? assessed : undefined
   return {
-    batch_id: batchId, number, food_key: state.food.key, title: titleOf(state), stage: state.stage, purpose: state.purpose,
-    card_key: state.card.key, started_at: state.intake.at, touched_at: touchedAt,
-    machine_id: run?.machineId ?? null, run_id: run?.runId ?? null,
-    raw_g: state.intake.body.weightG, loaded_g: first?.loadedG ?? null, dry_g: state.dryG ?? null, powder_g: state.powderG || null,
-    stage_g: gramsInStage(state), water_gone: drying?.waterGone.p50 ?? null, rest_from: state.rest?.startedAt ?? null,
-    finish_from: instant(drying?.finish.from), finish_to: instant(drying?.finish.to),
-    prep_yield: yields.prep ?? null, drying_ratio: yields.dryingRatio ?? null, recovery: yields.powderRecovery ?? null,
-    pace: paceOf(state), cut_by: state.cutBy ?? null,
+    batch_id: batchId,
+    number,
+    food_key: state.food.key,
+    title: titleOf(state),
+    stage: state.stage,
+    purpose: state.purpose,
+    card_key: state.card.key,
+    started_at: state.intake.at,
+    touched_at: touchedAt,
+    machine_id: run?.machineId ?? null,
+    run_id: run?.runId ?? null,
+    raw_g: state.intake.body.weightG,
+    loaded_g: first?.loadedG ?? null,
+    dry_g: state.dryG ?? null,
+    powder_g: state.powderG || null,
+    stage_g: gramsInStage(state),
+    water_gone: drying?.waterGone.p50 ?? null,
+    rest_from: state.rest?.startedAt ?? null,
+    finish_from: instant(drying?.finish.from),
+    finish_to: instant(drying?.finish.to),
+    prep_yield: yields.prep ?? null,
+    drying_ratio: yields.dryingRatio ?? null,
+    recovery: yields.powderRecovery ?? null,
+    pace: paceOf(state),
+    cut_by: state.cutBy ?? null,
     trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
-    rested: state.rest?.startedAt === undefined ? 0 : 1, moisture: productMoisture(state).moisture,
+    rested: state.rest?.startedAt === undefined ? 0 : 1,
+    moisture: productMoisture(state).moisture,
     insight: state.stage === 'shelf' ? JSON.stringify(batchInsight(state, entries)) : null,
     review: reviewOf(entries),
-    product: JSON.stringify({ allergens: allergensOf(state), saltShare: saltShareOf(state), raw: state.card.raw, sievedUm: sieveReached(state) } satisfies ProductFacts),
+    product: JSON.stringify({
+      allergens: allergensOf(state),
+      saltShare: saltShareOf(state),
+      raw: state.card.raw,
+      sievedUm: sieveReached(state),
+    } satisfies ProductFacts),
   }
 }
 
 function gramsInStage(state: BatchState): number {
   switch (state.stage) {
-    case 'intake': return state.intake.body.weightG
-    case 'prep': return state.balance.weightG.p50
-    case 'drying': return state.run!.loadedG
-    case 'resting': return state.dryG ?? 0
-    case 'grinding': return state.unpackedG ?? state.dryG ?? 0
-    default: return state.packedG
+    case 'intake':
+      return state.intake.body.weightG
+    case 'prep':
+      return state.balance.weightG.p50
+    case 'drying':
+      return state.run!.loadedG
+    case 'resting':
+      return state.dryG ?? 0
+    case 'grinding':
+      return state.unpackedG ?? state.dryG ?? 0
+    default:
+      return state.packedG
   }
 }
 

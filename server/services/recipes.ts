@@ -20,22 +20,38 @@ export function saveRecipe(context: Context, recipe: Recipe): RecipeRecord {
   const lines = recipe.kind === 'blend' ? recipe.parts : recipe.powders
   const field = recipe.kind === 'blend' ? 'parts' : 'powders'
   const problems = lines.flatMap(({ foodKey, amount }, i) => [
-    ...(foods.product(foodKey) ? [] : [{ field: `${field}.${i}.foodKey`, message: `“${foodKey}” is neither a food, a bought-in good nor a blend here. Choose one from the list.` }]),
-    ...(amount.by === 'product' && amount.product !== 'whole' && !PRODUCTS.some(product => product.key === amount.product) ? [{ field: `${field}.${i}.amount.product`, message: `“${amount.product}” is no product: ${PRODUCTS.map(product => product.key).join(', ')} or whole.` }] : []),
+    ...(foods.product(foodKey)
+      ? []
+      : [
+          {
+            field: `${field}.${i}.foodKey`,
+            message: `“${foodKey}” is neither a food, a bought-in good nor a blend here. Choose one from the list.`,
+          },
+        ]),
+    ...(amount.by === 'product' && amount.product !== 'whole' && !PRODUCTS.some(product => product.key === amount.product)
+      ? [
+          {
+            field: `${field}.${i}.amount.product`,
+            message: `“${amount.product}” is no product: ${PRODUCTS.map(product => product.key).join(', ')} or whole.`,
+          },
+        ]
+      : []),
   ])
   if (problems.length > 0) throw new InputError(problems)
-  return db.transaction(() => {
-    const known = findRecipe(db, recipe.id)
-    if (!known && recipe.version !== undefined) throw new Conflict('There is no such recipe to change.')
-    if (known) {
-      const { version: newest, ...stored } = known
-      const { version, ...wanted } = recipe
-      if (isDeepStrictEqual(stored, wanted)) return known
-      if (version !== newest) throw new Conflict('This recipe was changed elsewhere meanwhile.', changedFields(stored, wanted))
-    }
-    putRecipe(db, recipe, context.now())
-    return findRecipe(db, recipe.id)!
-  }).immediate()
+  return db
+    .transaction(() => {
+      const known = findRecipe(db, recipe.id)
+      if (!known && recipe.version !== undefined) throw new Conflict('There is no such recipe to change.')
+      if (known) {
+        const { version: newest, ...stored } = known
+        const { version, ...wanted } = recipe
+        if (isDeepStrictEqual(stored, wanted)) return known
+        if (version !== newest) throw new Conflict('This recipe was changed elsewhere meanwhile.', changedFields(stored, wanted))
+      }
+      putRecipe(db, recipe, context.now())
+      return findRecipe(db, recipe.id)!
+    })
+    .immediate()
 }
 
 /** Recipes as they were before they were changed or removed, the last first. */

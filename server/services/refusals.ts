@@ -2,7 +2,10 @@ import type { Problem } from '#core/errors'
 
 /** There is nothing under this id. */
 export class NotFound extends Error {
-  constructor(readonly field: string, message: string) {
+  constructor(
+    readonly field: string,
+    message: string,
+  ) {
     super(message)
     this.name = 'NotFound'
   }
@@ -10,7 +13,10 @@ export class NotFound extends Error {
 
 /** The same id with other content, or an edit of a version that is not the newest. */
 export class Conflict extends Error {
-  constructor(message: string, readonly problems: readonly Problem[] = []) {
+  constructor(
+    message: string,
+    readonly problems: readonly Problem[] = [],
+  ) {
     super(message)
     this.name = 'Conflict'
   }

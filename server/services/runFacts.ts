@@ -16,15 +16,17 @@ export function projectRun(context: Context, runId: string): void {
   const run = findRun(db, runId)
   if (!run) return
   const log = inForce(entriesOfRun(db, runId))
-  const spells = batchIdsEverIn(db, runId).flatMap((batchId) => {
+  const spells = batchIdsEverIn(db, runId).flatMap(batchId => {
     const state = foldBatch(entriesOfBatch(db, batchId), context.foods.find)
-    return [...state?.earlierRuns ?? [], ...state?.run ? [state.run] : []].filter(item => item.runId === runId)
+    return [...(state?.earlierRuns ?? []), ...(state?.run ? [state.run] : [])].filter(item => item.runId === runId)
   })
   if (spells.length === 0) return putRunView(db, { runId, machineId: run.machine_id, heatHours: 0, heatSeen: [] })
   const open = spells.some(spell => spell.unloadedAt === undefined)
   // A run that is on counts up to what was last logged of its heat, so that the view follows from the log alone.
   const told = log.filter(({ body }) => body.kind === 'heat' || body.kind === 'air')
-  const endAt = Math.max(...(open ? [...told.map(item => item.at), ...spells.map(spell => spell.loadedAt)] : spells.map(spell => spell.unloadedAt!)))
+  const endAt = Math.max(
+    ...(open ? [...told.map(item => item.at), ...spells.map(spell => spell.loadedAt)] : spells.map(spell => spell.unloadedAt!)),
+  )
   const heats = ofKind(log, 'heat').map(({ at, body }) => ({ at, setC: body.setC }))
   const clock = dryingClock({ startAt: Math.min(...spells.map(spell => spell.loadedAt)), endAt, referenceC: 57, heats })
   putRunView(db, { runId, machineId: run.machine_id, heatHours: clock.hoursAt(endAt), heatSeen: heatSeenIn(log) })
@@ -34,6 +36,8 @@ function heatSeenIn(log: readonly Entry[]): HeatSeen[] {
   const heats = ofKind(log, 'heat')
   return ofKind(log, 'air').flatMap(({ at, body }): HeatSeen[] => {
     const heat = heats.findLast(entry => entry.at <= at)
-    return body.chamberC === undefined || !heat || heat.body.setC === null || at - heat.at < SETTLED_MS ? [] : [{ setC: heat.body.setC, measuredC: body.chamberC }]
+    return body.chamberC === undefined || !heat || heat.body.setC === null || at - heat.at < SETTLED_MS
+      ? []
+      : [{ setC: heat.body.setC, measuredC: body.chamberC }]
   })
 }

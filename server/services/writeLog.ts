@@ -14,18 +14,27 @@ import { projectRun } from './runFacts'
 import { Conflict, NotFound } from './refusals'
 
 /** What a write answers: the entry as it stands in the log, and whether it was there already. */
-export interface Written { entry: Entry, repeated: boolean }
+export interface Written {
+  entry: Entry
+  repeated: boolean
+}
 
 /** Starts a batch with its intake. Sent again, it answers what was written the first time. */
 export function startBatch(context: Context, input: NewBatch): Written & { number: number } {
-  return write(context, { batchId: input.id }, input.entry, () => {
-    if (findBatch(context.db, input.id)) throw new Conflict('There is a batch with this id already.')
-    const entry = complete(context, input.entry)
-    checkEntry([], entry, { now: context.now(), find: context.foods.find })
-    checkJarsFor(context, { ...entry, batchId: input.id })
-    checkSameFood(context, input)
-    insertBatch(context.db, input.id, context.now())
-  }, () => ({ number: findBatch(context.db, input.id)!.number }))
+  return write(
+    context,
+    { batchId: input.id },
+    input.entry,
+    () => {
+      if (findBatch(context.db, input.id)) throw new Conflict('There is a batch with this id already.')
+      const entry = complete(context, input.entry)
+      checkEntry([], entry, { now: context.now(), find: context.foods.find })
+      checkJarsFor(context, { ...entry, batchId: input.id })
+      checkSameFood(context, input)
+      insertBatch(context.db, input.id, context.now())
+    },
+    () => ({ number: findBatch(context.db, input.id)!.number }),
+  )
 }
 
 /** Adds an entry to a batch's log, or corrects or voids one. */
@@ -36,7 +45,11 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     const entry = complete(context, input)
     const { body } = entry
     checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
-    checkEntry(entriesOfBatch(db, batchId), entry, { now: context.now(), find: context.foods.find, machine: body.kind === 'load' ? machineFor(context, batchId, body) : undefined })
+    checkEntry(entriesOfBatch(db, batchId), entry, {
+      now: context.now(),
+      find: context.foods.find,
+      machine: body.kind === 'load' ? machineFor(context, batchId, body) : undefined,
+    })
     checkJarsFor(context, { ...entry, batchId })
     if (body.kind === 'load') joinRun(context, body)
   })
@@ -51,8 +64,12 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
     if ('jarId' in body && body.jarId !== jarId) throw new InputError([{ field: 'body.jarId', message: 'This belongs to another jar.' }])
     const target = body.kind === 'void' ? body.target : input.replaces
     const found = target === undefined ? undefined : findEntry(db, target)
-    if (found?.batchId) throw new InputError([{ field: 'target', message: `This stands in the log of a batch: correct it by /api/batches/${found.batchId}/entries.` }])
-    if (target !== undefined && (!found || found.jarId !== jarId)) throw new InputError([{ field: body.kind === 'void' ? 'target' : 'replaces', message: 'There is no such entry in this jar’s log.' }])
+    if (found?.batchId)
+      throw new InputError([
+        { field: 'target', message: `This stands in the log of a batch: correct it by /api/batches/${found.batchId}/entries.` },
+      ])
+    if (target !== undefined && (!found || found.jarId !== jarId))
+      throw new InputError([{ field: body.kind === 'void' ? 'target' : 'replaces', message: 'There is no such entry in this jar’s log.' }])
     checkJarsFor(context, complete(context, input))
   })
 }
@@ -61,17 +78,25 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
 function checkSameFood({ db }: Context, { entry: { body } }: NewBatch): void {
   for (const [i, { jarId }] of (body.fromJars ?? []).entries()) {
     const view = jarView(db, jarId)
-    if (view && view.food_key !== body.foodKey) throw new InputError([{ field: `entry.body.fromJars.${i}.jarId`, message: 'This jar holds another food.' }])
+    if (view && view.food_key !== body.foodKey)
+      throw new InputError([{ field: `entry.body.fromJars.${i}.jarId`, message: 'This jar holds another food.' }])
   }
   const drawnG = (body.fromJars ?? []).reduce((sum, source) => sum + source.weightG, 0)
-  if (body.fromJars && Math.abs(drawnG - body.weightG) > 1) throw new InputError([{ field: 'entry.body.weightG', message: `The jars give ${Math.round(drawnG)} g, not ${Math.round(body.weightG)} g.` }])
+  if (body.fromJars && Math.abs(drawnG - body.weightG) > 1)
+    throw new InputError([
+      { field: 'entry.body.weightG', message: `The jars give ${Math.round(drawnG)} g, not ${Math.round(body.weightG)} g.` },
+    ])
 }
 
 /** What concerns a whole run is corrected on the run: a batch alone must not think otherwise of it than its neighbours. */
 function checkOwn({ db }: Context, target: string | undefined): void {
   const found = target === undefined ? undefined : findEntry(db, target)
-  if (found?.jarId) throw new InputError([{ field: 'target', message: `This stands in a jar’s own log: correct it by /api/jars/${found.jarId}/entries.` }])
-  if (found?.runId) throw new InputError([{ field: 'target', message: `This belongs to the run and all its batches: correct it by /api/runs/${found.runId}/entries.` }])
+  if (found?.jarId)
+    throw new InputError([{ field: 'target', message: `This stands in a jar’s own log: correct it by /api/jars/${found.jarId}/entries.` }])
+  if (found?.runId)
+    throw new InputError([
+      { field: 'target', message: `This belongs to the run and all its batches: correct it by /api/runs/${found.runId}/entries.` },
+    ])
 }
 
 /** Logs the heat of a run, the air about it or its trays' moves; it concerns every batch in the machine. */
@@ -92,8 +117,11 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
     const batches = batchIdsOfRun(db, runId)
     if (batches.length === 0) throw new InputError([{ field: 'runId', message: 'Nothing is loaded in this run.' }])
     const ofRun = new Set(entriesOfRun(db, runId).map(item => item.id))
-    const logs = batches.map(batchId => entriesOfBatch(db, batchId).filter(item => !RUN_KINDS.includes(item.body.kind) || ofRun.has(item.id)))
-    if (body.kind === 'tick' && !listItem(findMachine(db, run.machine_id)!.kind, body.list, body.item)) throw new InputError([{ field: 'body.item', message: `“${body.item}” is not on this machine’s list.` }])
+    const logs = batches.map(batchId =>
+      entriesOfBatch(db, batchId).filter(item => !RUN_KINDS.includes(item.body.kind) || ofRun.has(item.id)),
+    )
+    if (body.kind === 'tick' && !listItem(findMachine(db, run.machine_id)!.kind, body.list, body.item))
+      throw new InputError([{ field: 'body.item', message: `“${body.item}” is not on this machine’s list.` }])
     if (body.kind === 'move') checkMove(context, findMachine(db, run.machine_id)!, logs, entry, body.trays)
     // What was before a batch came in concerns those that were there.
     const there = logs.filter(log => log.some(item => item.body.kind === 'intake' && item.at <= entry.at))
@@ -102,18 +130,31 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
 }
 
 /** Trays move only from places that carry one, to places that exist and are then free. */
-function checkMove({ foods }: Context, machine: { name: string, trays: number }, logs: readonly Entry[][], entry: Entry, moves: readonly TrayMove[]): void {
-  const taken = logs.flatMap((log) => {
-    const run = foldBatch(log.filter(item => item.id !== entry.replaces && item.at <= entry.at), foods.find)?.run
+function checkMove(
+  { foods }: Context,
+  machine: { name: string; trays: number },
+  logs: readonly Entry[][],
+  entry: Entry,
+  moves: readonly TrayMove[],
+): void {
+  const taken = logs.flatMap(log => {
+    const run = foldBatch(
+      log.filter(item => item.id !== entry.replaces && item.at <= entry.at),
+      foods.find,
+    )?.run
     return run ? run.present.map(tray => run.places.placeAt(tray, entry.at)) : []
   })
   const problems = moves.flatMap(({ from, to }, i) => {
-    if (!taken.includes(from)) return [{ field: `body.trays.${i}.from`, message: `No tray stands at ${from}: taken are ${taken.sort((a, b) => a - b).join(', ')}.` }]
-    return to > machine.trays ? [{ field: `body.trays.${i}.to`, message: `${machine.name} has places 1 to ${machine.trays}; there is no ${to}.` }] : []
+    if (!taken.includes(from))
+      return [{ field: `body.trays.${i}.from`, message: `No tray stands at ${from}: taken are ${taken.sort((a, b) => a - b).join(', ')}.` }]
+    return to > machine.trays
+      ? [{ field: `body.trays.${i}.to`, message: `${machine.name} has places 1 to ${machine.trays}; there is no ${to}.` }]
+      : []
   })
   const after = placesAfter(taken, moves)
   const twice = after.find((place, i) => after.indexOf(place) < i)
-  if (problems.length === 0 && twice !== undefined) problems.push({ field: 'body.trays', message: `Two trays would stand at ${twice}: move the other one too.` })
+  if (problems.length === 0 && twice !== undefined)
+    problems.push({ field: 'body.trays', message: `Two trays would stand at ${twice}: move the other one too.` })
   if (problems.length > 0) throw new InputError(problems)
 }
 
@@ -121,32 +162,46 @@ function checkMove({ foods }: Context, machine: { name: string, trays: number },
  * The one way into the log: a transaction that checks, adds the row and works out what follows. A row
  * that is there already with the same content is answered again, with other content refused.
  */
-function write<More extends object>(context: Context, place: EntryPlace, input: NewEntry | NewRunEntry | NewJarEntry, prepare: () => void, more?: () => More): Written & More {
+function write<More extends object>(
+  context: Context,
+  place: EntryPlace,
+  input: NewEntry | NewRunEntry | NewJarEntry,
+  prepare: () => void,
+  more?: () => More,
+): Written & More {
   const { db } = context
-  const written = db.transaction(() => {
-    const known = findEntry(db, input.id)
-    if (known) {
-      const same = known.batchId === place.batchId && known.runId === place.runId && known.jarId === place.jarId && known.entry.at === input.at
-        && isDeepStrictEqual(plain(known.entry.body), plain(input.body)) && known.entry.replaces === input.replaces
-      if (!same) throw new Conflict('There is an entry with this id and other content. Send the change with an id of its own.')
-      return { entry: known.entry, repeated: true, ...(more?.() as More) }
-    }
-    prepare()
-    const entry = complete(context, input)
-    const touched = jarsTouched(context, entry)
-    for (const jarId of touched) ensureJar(db, jarId)
-    const seq = insertEntry(db, place, entry, touched)
-    const added = more?.() as More
-    for (const batchId of batchesOf(context, place)) project(context, batchId)
-    projectJars(context, touched)
-    for (const runId of runsTouched(context, place, entry)) projectRun(context, runId)
-    return { entry: { ...entry, seq }, repeated: false, ...added }
-  }).immediate()
+  const written = db
+    .transaction(() => {
+      const known = findEntry(db, input.id)
+      if (known) {
+        const same =
+          known.batchId === place.batchId &&
+          known.runId === place.runId &&
+          known.jarId === place.jarId &&
+          known.entry.at === input.at &&
+          isDeepStrictEqual(plain(known.entry.body), plain(input.body)) &&
+          known.entry.replaces === input.replaces
+        if (!same) throw new Conflict('There is an entry with this id and other content. Send the change with an id of its own.')
+        return { entry: known.entry, repeated: true, ...(more?.() as More) }
+      }
+      prepare()
+      const entry = complete(context, input)
+      const touched = jarsTouched(context, entry)
+      for (const jarId of touched) ensureJar(db, jarId)
+      const seq = insertEntry(db, place, entry, touched)
+      const added = more?.() as More
+      for (const batchId of batchesOf(context, place)) project(context, batchId)
+      projectJars(context, touched)
+      for (const runId of runsTouched(context, place, entry)) projectRun(context, runId)
+      return { entry: { ...entry, seq }, repeated: false, ...added }
+    })
+    .immediate()
   if (!written.repeated) context.live.tell({ kind: 'log', batchIds: batchesOf(context, place) })
   return written
 }
 
-const batchesOf = ({ db }: Context, place: EntryPlace) => place.batchId ? [place.batchId] : place.runId ? batchIdsOfRun(db, place.runId) : []
+const batchesOf = ({ db }: Context, place: EntryPlace) =>
+  place.batchId ? [place.batchId] : place.runId ? batchIdsOfRun(db, place.runId) : []
 
 /** Kinds that change what a run says of its machine. */
 const TELLS_OF_RUN: readonly string[] = ['load', 'unload', 'heat', 'air', 'void']
@@ -156,7 +211,7 @@ function runsTouched({ db }: Context, place: EntryPlace, entry: Entry): string[]
   if (!TELLS_OF_RUN.includes(entry.body.kind)) return []
   if (place.runId) return [place.runId]
   if (place.jarId) return []
-  return [...new Set(entriesOfBatch(db, place.batchId!).flatMap(({ body }) => body.kind === 'load' ? [body.runId] : []))]
+  return [...new Set(entriesOfBatch(db, place.batchId!).flatMap(({ body }) => (body.kind === 'load' ? [body.runId] : [])))]
 }
 
 /** The content as the log holds it: without fields that are undefined. */
@@ -184,7 +239,8 @@ function joinRun(context: Context, body: Extract<Entry['body'], { kind: 'load' }
     throw new InputError([{ field: 'body.runId', message: `Batch ${running.number} is drying in this machine: load into its run.` }])
   }
   const known = findRun(db, body.runId)
-  if (known && known.machine_id !== body.machineId) throw new InputError([{ field: 'body.runId', message: 'This run belongs to another machine.' }])
+  if (known && known.machine_id !== body.machineId)
+    throw new InputError([{ field: 'body.runId', message: 'This run belongs to another machine.' }])
   if (!known) insertRun(db, body.runId, body.machineId, context.now())
 }
 

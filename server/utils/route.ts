@@ -11,7 +11,10 @@ const MOST_KB = 64
 
 /** A request that cannot be read as what it says it is. */
 class BadRequest extends Error {
-  constructor(readonly statusCode: number, message: string) {
+  constructor(
+    readonly statusCode: number,
+    message: string,
+  ) {
     super(message)
   }
 }
@@ -21,14 +24,13 @@ class BadRequest extends Error {
  * with the fields named; anything else is logged and answered without its inner words.
  */
 export function route<Answer>(handle: (event: H3Event, context: Context) => Answer | Promise<Answer>): EventHandler {
-  return defineEventHandler(async (event) => {
+  return defineEventHandler(async event => {
     try {
       const context = useLogbook()
       // What is written while long work holds the logbook waits for its end; what is read does not.
       while (context.busy && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
       return await handle(event, context)
-    }
-    catch (error) {
+    } catch (error) {
       const refusal = refusalOf(error)
       if (refusal.statusCode === 500) console.error(error)
       setResponseStatus(event, refusal.statusCode)
@@ -42,10 +44,13 @@ export function refusalOf(error: unknown): Refusal {
     const problems = error.issues.map(issue => ({ field: issue.path.join('.') || 'body', message: issue.message }))
     return { statusCode: 400, message: sentence(problems), problems }
   }
-  if (error instanceof BadRequest) return { statusCode: error.statusCode, message: error.message, problems: [{ field: 'body', message: error.message }] }
+  if (error instanceof BadRequest)
+    return { statusCode: error.statusCode, message: error.message, problems: [{ field: 'body', message: error.message }] }
   if (error instanceof InputError) return { statusCode: 422, message: sentence(error.problems), problems: [...error.problems] }
-  if (error instanceof NotFound) return { statusCode: 404, message: error.message, problems: [{ field: error.field, message: error.message }] }
-  if (error instanceof TooFast) return { statusCode: 429, message: error.message, problems: [{ field: 'readings', message: error.message }] }
+  if (error instanceof NotFound)
+    return { statusCode: 404, message: error.message, problems: [{ field: error.field, message: error.message }] }
+  if (error instanceof TooFast)
+    return { statusCode: 429, message: error.message, problems: [{ field: 'readings', message: error.message }] }
   if (error instanceof Conflict) return { statusCode: 409, message: error.message, problems: [...error.problems] }
   return { statusCode: 500, message: 'Something went wrong in the server. Nothing of this was written; send it again.', problems: [] }
 }
@@ -67,9 +72,11 @@ export async function readInput<Schema extends z.ZodType>(event: H3Event, schema
   let value: unknown
   try {
     value = JSON.parse(text)
-  }
-  catch {
-    throw new BadRequest(400, text.trim() === '' ? 'The body is empty; JSON is needed.' : 'The body is not JSON: it breaks off or has a stray sign.')
+  } catch {
+    throw new BadRequest(
+      400,
+      text.trim() === '' ? 'The body is empty; JSON is needed.' : 'The body is not JSON: it breaks off or has a stray sign.',
+    )
   }
   return schema.parse(value)
 }

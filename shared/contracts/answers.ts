@@ -17,12 +17,12 @@ export type HouseholdAnswer = HouseholdSettings
 export interface MachineAnswer extends MachineSettings {
   version: number
   /** How the machine runs against the cards, once it has run. */
-  pace?: { hours: Interval, runs: number }
+  pace?: { hours: Interval; runs: number }
   /** Hours with the heat on, and what wear asks for. */
   hoursRun?: number
   upkeep?: UpkeepState[]
   /** How far the dial is off, once it was measured, °C. */
-  thermostat?: { offC: number, sd: number, count: number }
+  thermostat?: { offC: number; sd: number; count: number }
   /** How places dry against the middle of the machine, from trays weighed one by one. */
   evenness?: PlaceEvenness[]
 }
@@ -30,12 +30,16 @@ export interface MachineAnswer extends MachineSettings {
 export interface MachinePageAnswer {
   machine: MachineAnswer
   devices: DeviceAnswer[]
-  run?: { runId: string, entries: Entry[], batches: { batchId: string, number: number, title: string, food: Food, entries: Entry[] }[] }
+  run?: { runId: string; entries: Entry[]; batches: { batchId: string; number: number; title: string; food: Food; entries: Entry[] }[] }
   /** Trays that should change places halfway. */
-  swaps: { from: number, to: number }[]
+  swaps: { from: number; to: number }[]
 }
 
-export interface HygrometerAnswer extends HygrometerSettings { version: number, testedAt?: number, calibration: HygrometerCalibration }
+export interface HygrometerAnswer extends HygrometerSettings {
+  version: number
+  testedAt?: number
+  calibration: HygrometerCalibration
+}
 
 export type ToolAnswer = ToolSettings & { version: number }
 
@@ -73,7 +77,7 @@ export interface RackAnswer {
   runId?: string
   setC?: number | null
   trays: RackTray[]
-  finishes: { batchId: string, batchNumber: number, title: string, from?: number, to?: number }[]
+  finishes: { batchId: string; batchNumber: number; title: string; from?: number; to?: number }[]
 }
 
 export interface NowAnswer {
@@ -113,27 +117,32 @@ export interface BatchAnswer {
   /** Cautions that were accepted in any batch. */
   accepted: string[]
   /** What stands in each machine beside it. */
-  others: Record<string, { food: Food, cardKey: string, frozen?: boolean }[] | undefined>
+  others: Record<string, { food: Food; cardKey: string; frozen?: boolean }[] | undefined>
   /** The batch's own entries and the heat entries of its runs, in order of arrival. */
   entries: Entry[]
   machines: MachineAnswer[]
-  jars: { jarId: string, number: number }[]
+  jars: { jarId: string; number: number }[]
   /** Words for next time on earlier batches of the same food, the same card first. */
   reviews: ReviewAnswer[]
   /** Jars of the shelf that it may be poured onto, or that may seed it. */
   shelf: JarSummary[]
   tools: ToolAnswer[]
   /** The newest air of the room in the log, of whatever run. */
-  lastAir?: { at: number, roomC: number, roomHumidity: number }
+  lastAir?: { at: number; roomC: number; roomHumidity: number }
   /** Usual hours of this batch's card in each machine, from own runs. */
   learned: Record<string, LearnedHours | undefined>
   /** Positions taken by other batches, by machine, for loading. */
-  taken: Record<string, { runId: string, positions: number[], setC: number | null } | undefined>
+  taken: Record<string, { runId: string; positions: number[]; setC: number | null } | undefined>
   stages: StageCount[]
 }
 
 /** A finished run beside others of its food. Hours are of heat as it passed, at whatever temperature. */
-export interface ComparedRun extends RunOutline { batchId: string, number: number, title: string, machineName: string }
+export interface ComparedRun extends RunOutline {
+  batchId: string
+  number: number
+  title: string
+  machineName: string
+}
 
 export interface JarSummary {
   jarId: string
@@ -177,7 +186,15 @@ export interface StockAnswer {
 /** A jar on the shelf; its food's name and colour stand once in `foods`. */
 export type ShelfJar = Omit<JarSummary, 'foodName' | 'colour' | 'batchId' | 'oldestAt' | 'smeltAt'> & { name?: string }
 
-export interface ShelfAnswer { jars: ShelfJar[], foods: Record<string, { name: string, colour: string }>, count: number, totalG: number, places: string[], stock: StockAnswer[], usedByMonth: { month: string, grams: number }[] }
+export interface ShelfAnswer {
+  jars: ShelfJar[]
+  foods: Record<string, { name: string; colour: string }>
+  count: number
+  totalG: number
+  places: string[]
+  stock: StockAnswer[]
+  usedByMonth: { month: string; grams: number }[]
+}
 
 /** A basket in a jar, from the garden to the glass. */
 export interface BasketAnswer {
@@ -230,8 +247,8 @@ export interface JarAnswer extends JarSummary {
   allergens: string[]
   /** Share of salt by weight, and Scoville units where it is hot. */
   saltShare: number
-  heat?: { low: number, high: number }
-  mixed: { starchG: number, saltG: number }
+  heat?: { low: number; high: number }
+  mixed: { starchG: number; saltG: number }
   /** What the damp that the package lets in does over the months; missing in the cold. */
   damp?: Damp
   /** Strength over the months, as smell tests of this food have it. */
@@ -240,7 +257,7 @@ export interface JarAnswer extends JarSummary {
   portion?: Portion
   /** Dried raw, and raw on the way back. */
   raw: boolean
-  densityGMl: { p10: number, p50: number, p90: number }
+  densityGMl: { p10: number; p50: number; p90: number }
   /** The density was weighed by the spoon. */
   measured: boolean
   /** Also what stands in a batch's log, such as its packing: with that batch. */
@@ -254,11 +271,14 @@ export interface JarAnswer extends JarSummary {
 }
 
 /** Every jar that a basket went into. */
-export interface RecallAnswer { jars: (JarSummary & { everG: number, partLeftG: number })[], eatenG: number }
+export interface RecallAnswer {
+  jars: (JarSummary & { everG: number; partLeftG: number })[]
+  eatenG: number
+}
 
 /** What batches taught, by food, card, purpose or machine. */
 export interface InsightAnswer {
-  groups: { key: string, name: string, summary: Summary, reference?: { prep: number, drying: number, grinding: number }, worth?: Worth }[]
+  groups: { key: string; name: string; summary: Summary; reference?: { prep: number; drying: number; grinding: number }; worth?: Worth }[]
   all: Summary
 }
 
@@ -268,19 +288,41 @@ export interface LabelTemplateAnswer {
   name: string
   width: number
   height: number
-  sheet?: { width: number, height: number, columns: number, rows: number, left: number, top: number, pitchX: number, pitchY: number }
+  sheet?: { width: number; height: number; columns: number; rows: number; left: number; top: number; pitchX: number; pitchY: number }
 }
 
 /** A word for next time on a batch, or on a jar of it. */
-export interface ReviewAnswer { batchId: string, number: number, jar?: { jarId: string, number: number }, cardKey: string, at: number, again: 'yes' | 'changed' | 'no', colour?: number, taste?: number, text?: string }
+export interface ReviewAnswer {
+  batchId: string
+  number: number
+  jar?: { jarId: string; number: number }
+  cardKey: string
+  at: number
+  again: 'yes' | 'changed' | 'no'
+  colour?: number
+  taste?: number
+  text?: string
+}
 
 /** Two batches beside each other, and what they differ in. */
-export interface TrialAnswer { sides: (TrialSide & { batchId: string, title: string })[], differences: TrialDifference[] }
+export interface TrialAnswer {
+  sides: (TrialSide & { batchId: string; title: string })[]
+  differences: TrialDifference[]
+}
 
-export interface FoundItem { kind: 'batch' | 'jar' | 'food', id: string, title: string, detail: string }
+export interface FoundItem {
+  kind: 'batch' | 'jar' | 'food'
+  id: string
+  title: string
+  detail: string
+}
 
 /** Body of every refusal. */
-export interface Refusal { statusCode: number, message: string, problems: { field: string, message: string }[] }
+export interface Refusal {
+  statusCode: number
+  message: string
+  problems: { field: string; message: string }[]
+}
 
 /** A jar as a cook needs it. */
 export interface KitchenJar extends Omit<JarSummary, 'smell' | 'smeltAt' | 'saw'> {
@@ -291,7 +333,7 @@ export interface KitchenJar extends Omit<JarSummary, 'smell' | 'smeltAt' | 'saw'
   densityGMl: Interval
   measured: boolean
   /** Scoville units; missing where it is not hot. */
-  heat?: { low: number, high: number }
+  heat?: { low: number; high: number }
   saltShare: number
   allergens: string[]
   /** Raw on the way back. */
@@ -310,5 +352,5 @@ export interface KitchenAnswer {
   jars: KitchenJar[]
   recipes: (Recipe & { version: number })[]
   /** What may be bought in. */
-  goods: { key: string, name: string, colour: string, allergens: string[] }[]
+  goods: { key: string; name: string; colour: string; allergens: string[] }[]
 }

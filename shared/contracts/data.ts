@@ -35,9 +35,24 @@ export const logbookFile = z.strictObject({
   jars: z.array(z.strictObject({ id, number: z.number().int().min(1) })),
   upkeep: z.array(z.strictObject({ id, machineId: id, task: text(40), at: instant, hoursRun: z.number().min(0) })),
   /** The log, in the order in which it was written; each belongs to a batch, a run or a jar. */
-  entries: z.array(z.strictObject({
-    seq: z.number().int().min(1), id, batchId: id.optional(), runId: id.optional(), jarId: id.optional(), at: instant, recordedAt: instant, replaces: id.optional(), body: anyBody,
-  }).refine(entry => [entry.batchId, entry.runId, entry.jarId].filter(Boolean).length === 1, { path: ['batchId'], message: 'An entry belongs to one batch, one run or one jar.' })),
+  entries: z.array(
+    z
+      .strictObject({
+        seq: z.number().int().min(1),
+        id,
+        batchId: id.optional(),
+        runId: id.optional(),
+        jarId: id.optional(),
+        at: instant,
+        recordedAt: instant,
+        replaces: id.optional(),
+        body: anyBody,
+      })
+      .refine(entry => [entry.batchId, entry.runId, entry.jarId].filter(Boolean).length === 1, {
+        path: ['batchId'],
+        message: 'An entry belongs to one batch, one run or one jar.',
+      }),
+  ),
   /** What devices read: instants and values of each channel. */
   readings: z.array(z.strictObject({ deviceId: id, channel: z.enum(CHANNELS), points: z.array(z.tuple([instant, z.number()])) })),
 })
@@ -52,7 +67,8 @@ export const tableImport = z.strictObject({
     unit: z.enum(['g', 'kg', 'oz', 'lb'], { error: 'Choose g, kg, oz or lb.' }),
     decimal: z.enum(['point', 'comma'], { error: 'Choose point or comma.' }),
     dayOrder: z.enum(['dayFirst', 'monthFirst'], { error: 'Say whether the day or the month comes first.' }),
-    timeZone: text(60), firstLine: z.number().int().min(1),
+    timeZone: text(60),
+    firstLine: z.number().int().min(1),
   }),
 })
 export type TableImport = z.infer<typeof tableImport>
@@ -68,14 +84,14 @@ export interface TableImportAnswer {
   kept: number
   /** Were there already. */
   repeated: number
-  errors: { line: number, field: string, message: string }[]
+  errors: { line: number; field: string; message: string }[]
 }
 
 /** What a long piece of work tells, a line each: where it is, and at last what came of it. */
-export type WorkLine<Answer>
-  = | { progress: { phase: string, done: number, of: number } }
-    | { answer: Answer, written: boolean }
-    | { refused: { statusCode: number, message: string, problems: { field: string, message: string }[] } }
+export type WorkLine<Answer> =
+  | { progress: { phase: string; done: number; of: number } }
+  | { answer: Answer; written: boolean }
+  | { refused: { statusCode: number; message: string; problems: { field: string; message: string }[] } }
 
 /** Tables that leave as CSV. */
 export const EXPORT_TABLES = ['batches', 'weighIns', 'checks', 'jars', 'uses', 'temperatures'] as const

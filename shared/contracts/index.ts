@@ -1,6 +1,43 @@
 export * from './answers'
-export { anyBody, newBatch, newEntry, newRunEntry, newJarEntry, jarEntryBody, type NewJarEntry, type NewBatch, type NewEntry, type NewRunEntry } from './entries'
-export { boughtInQuestion, foodWish, insightQuery, labelQuery, numberQuery, sheetQuery, trialQuery, toolSettings, type FoodWish, type ToolSettings, compareQuery, findQuery, forecastQuestion, householdChange, householdSettings, hygrometerSettings, listQuery, LOCALES, machineSettings, upkeepDone, type HouseholdChange, type HouseholdSettings, type HygrometerSettings, type MachineSettings, type UpkeepDone } from './settings'
+export {
+  anyBody,
+  newBatch,
+  newEntry,
+  newRunEntry,
+  newJarEntry,
+  jarEntryBody,
+  type NewJarEntry,
+  type NewBatch,
+  type NewEntry,
+  type NewRunEntry,
+} from './entries'
+export {
+  boughtInQuestion,
+  foodWish,
+  insightQuery,
+  labelQuery,
+  numberQuery,
+  sheetQuery,
+  trialQuery,
+  toolSettings,
+  type FoodWish,
+  type ToolSettings,
+  compareQuery,
+  findQuery,
+  forecastQuestion,
+  householdChange,
+  householdSettings,
+  hygrometerSettings,
+  listQuery,
+  LOCALES,
+  machineSettings,
+  upkeepDone,
+  type HouseholdChange,
+  type HouseholdSettings,
+  type HygrometerSettings,
+  type MachineSettings,
+  type UpkeepDone,
+} from './settings'
 export * from './foods'
 export * from './readings'
 export * from './recipes'

@@ -13,24 +13,64 @@ test.beforeAll(async () => {
   const folder = mkdtempSync(join(tmpdir(), 'dulse-demo-'))
   execFileSync('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/make.ts'], { env: { ...process.env, DULSE_DATA: folder } })
   server = await startDulse(folder)
-  const { batches } = await (await fetch(`${server.address}/api/batches?stage=drying`)).json() as { batches: { batchId: string, foodKey: string }[] }
+  const { batches } = (await (await fetch(`${server.address}/api/batches?stage=drying`)).json()) as {
+    batches: { batchId: string; foodKey: string }[]
+  }
   for (const batch of batches) ids[batch.foodKey] = batch.batchId
-  const prep = await (await fetch(`${server.address}/api/batches?stage=prep`)).json() as { batches: { batchId: string, foodKey: string }[] }
+  const prep = (await (await fetch(`${server.address}/api/batches?stage=prep`)).json()) as {
+    batches: { batchId: string; foodKey: string }[]
+  }
   for (const batch of prep.batches) ids[batch.foodKey] = batch.batchId
   for (const stage of ['resting', 'grinding']) {
-    const answer = await (await fetch(`${server.address}/api/batches?stage=${stage}`)).json() as { batches: { batchId: string, foodKey: string }[] }
+    const answer = (await (await fetch(`${server.address}/api/batches?stage=${stage}`)).json()) as {
+      batches: { batchId: string; foodKey: string }[]
+    }
     for (const batch of answer.batches) ids[batch.foodKey] = batch.batchId
   }
-  const { jars } = await (await fetch(`${server.address}/api/shelf`)).json() as { jars: { jarId: string }[] }
+  const { jars } = (await (await fetch(`${server.address}/api/shelf`)).json()) as { jars: { jarId: string }[] }
   ids.jar = jars[0]!.jarId
-  const recipes = await (await fetch(`${server.address}/api/recipes`)).json() as { id: string, kind: string }[]
+  const recipes = (await (await fetch(`${server.address}/api/recipes`)).json()) as { id: string; kind: string }[]
   for (const kind of ['blend', 'dish']) ids[kind] = recipes.find(recipe => recipe.kind === kind)!.id
-  const machines = await (await fetch(`${server.address}/api/machines`)).json() as { id: string, name: string }[]
+  const machines = (await (await fetch(`${server.address}/api/machines`)).json()) as { id: string; name: string }[]
   ids.cabinet = machines.find(machine => machine.name === 'Tall cabinet')!.id
 })
 test.afterAll(() => server.stop())
 
-const VIEWS = { Now: () => '/', Batch: () => `/batches/${ids.beetroot}`, Batches: () => '/batches', Shelf: () => '/shelf', Jar: () => `/jars/${ids.jar}`, Label: () => `/jars/${ids.jar}/label`, Intake: () => '/intake?food=tomato', Reference: () => '/reference', Food: () => '/reference/hot-chili', Schools: () => '/reference/schools', Own: () => '/reference/own?from=carrot', Ledger: () => `/batches/${ids.celery}`, Freeze: () => `/batches/${ids.raspberry}`, Sun: () => `/batches/${ids.plum}`, Workshop: () => '/workshop', Rack: () => `/machines/${ids.cabinet}`, Logger: () => '/logger', Compare: () => '/compare?food=beetroot', Labels: () => '/labels', Insight: () => '/insight', Grind: () => `/batches/${ids.carrot}/grind`, Resting: () => `/batches/${ids.tomato}`, Recall: () => `/batches/${ids.carrot}/recall`, Paper: () => `/batches/${ids.beetroot}/paper`, Kitchen: () => '/kitchen', Flour: () => '/kitchen/flour', Fresh: () => '/kitchen/fresh', Blend: () => `/kitchen/blend?recipe=${ids.blend}`, Recipes: () => '/kitchen/recipes', Dish: () => `/kitchen/recipes/${ids.dish}`, DishEdit: () => `/kitchen/recipes/edit?id=${ids.dish}`, Data: () => '/data', Import: () => '/data/import' }
+const VIEWS = {
+  Now: () => '/',
+  Batch: () => `/batches/${ids.beetroot}`,
+  Batches: () => '/batches',
+  Shelf: () => '/shelf',
+  Jar: () => `/jars/${ids.jar}`,
+  Label: () => `/jars/${ids.jar}/label`,
+  Intake: () => '/intake?food=tomato',
+  Reference: () => '/reference',
+  Food: () => '/reference/hot-chili',
+  Schools: () => '/reference/schools',
+  Own: () => '/reference/own?from=carrot',
+  Ledger: () => `/batches/${ids.celery}`,
+  Freeze: () => `/batches/${ids.raspberry}`,
+  Sun: () => `/batches/${ids.plum}`,
+  Workshop: () => '/workshop',
+  Rack: () => `/machines/${ids.cabinet}`,
+  Logger: () => '/logger',
+  Compare: () => '/compare?food=beetroot',
+  Labels: () => '/labels',
+  Insight: () => '/insight',
+  Grind: () => `/batches/${ids.carrot}/grind`,
+  Resting: () => `/batches/${ids.tomato}`,
+  Recall: () => `/batches/${ids.carrot}/recall`,
+  Paper: () => `/batches/${ids.beetroot}/paper`,
+  Kitchen: () => '/kitchen',
+  Flour: () => '/kitchen/flour',
+  Fresh: () => '/kitchen/fresh',
+  Blend: () => `/kitchen/blend?recipe=${ids.blend}`,
+  Recipes: () => '/kitchen/recipes',
+  Dish: () => `/kitchen/recipes/${ids.dish}`,
+  DishEdit: () => `/kitchen/recipes/edit?id=${ids.dish}`,
+  Data: () => '/data',
+  Import: () => '/data/import',
+}
 const open = async (page: Page, path: string) => {
   await page.goto(server.address + path)
   await expect(page.locator('main h1, main h2').first()).toBeVisible()
@@ -45,7 +85,15 @@ for (const theme of ['light', 'dim']) {
       await open(page, path())
       if (name === 'Batch') await expect(page.locator('main svg').first()).toBeVisible()
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
-      expect(violations.map(violation => `${violation.id}: ${violation.nodes.map(node => node.target.join(' ')).slice(0, 4).join(' | ')}`)).toEqual([])
+      expect(
+        violations.map(
+          violation =>
+            `${violation.id}: ${violation.nodes
+              .map(node => node.target.join(' '))
+              .slice(0, 4)
+              .join(' | ')}`,
+        ),
+      ).toEqual([])
       await page.setViewportSize({ width: 390, height: 844 })
       await page.waitForTimeout(150)
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
@@ -87,7 +135,11 @@ test('trays are weighed one after the other, and the tray’s own weight is take
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByRole('radio', { name: 'Tray 1' })).toBeChecked()
   await dialog.getByText(/Tray on the scale/).click()
-  for (const [tray, grams] of [[1, '392'], [2, '388'], [3, '390']] as const) {
+  for (const [tray, grams] of [
+    [1, '392'],
+    [2, '388'],
+    [3, '390'],
+  ] as const) {
     await expect(dialog.getByRole('radio', { name: `Tray ${tray}` })).toBeChecked()
     await dialog.getByRole('textbox').fill(grams)
     await expect(dialog.getByText(`${Number(grams) - 310}\u00A0g of food`)).toBeVisible()
@@ -139,7 +191,9 @@ test('jar air is the third witness, by a hygrometer tried over salt', async ({ p
   await page.getByLabel('Table salt shows, %').fill('78')
   await page.getByRole('button', { name: 'Save the hygrometer' }).click()
   await expect(page.getByText(/Tested over 2 salts/)).toBeVisible()
-  const { batches } = await (await fetch(`${server.address}/api/batches?stage=resting`)).json() as { batches: { batchId: string, foodKey: string }[] }
+  const { batches } = (await (await fetch(`${server.address}/api/batches?stage=resting`)).json()) as {
+    batches: { batchId: string; foodKey: string }[]
+  }
   await open(page, `/batches/${batches.find(batch => batch.foodKey === 'tomato')!.batchId}`)
   await page.keyboard.press('j')
   const dialog = page.getByRole('dialog')
@@ -159,7 +213,8 @@ test('at bedtime the three ways through the night stand side by side', async ({ 
   await page.clock.setFixedTime(evening)
   await open(page, `/batches/${ids.pumpkin}`)
   const night = page.getByRole('region', { name: 'If you go to bed' })
-  for (const way of ['Leave it on', /^Hold at 40/, 'Switch it off']) await expect(night.getByRole('row').filter({ has: page.getByRole('rowheader', { name: way }) })).toContainText(/% water/)
+  for (const way of ['Leave it on', /^Hold at 40/, 'Switch it off'])
+    await expect(night.getByRole('row').filter({ has: page.getByRole('rowheader', { name: way }) })).toContainText(/% water/)
   await expect(night.getByText('no power')).toBeVisible()
 })
 
@@ -218,7 +273,10 @@ test('a tray that is done comes out, and the others dry on', async ({ page }) =>
 
 test('an entry is voided and stays to be seen', async ({ page }) => {
   await open(page, `/batches/${ids['hot-chili']}`)
-  await page.getByRole('button', { name: /^Void: weighed/ }).first().click()
+  await page
+    .getByRole('button', { name: /^Void: weighed/ })
+    .first()
+    .click()
   await page.getByLabel(/Why/).fill('wrong scale')
   await page.getByRole('button', { name: 'Void it' }).click()
   await expect(page.getByText('voided: wrong scale')).toBeVisible()
@@ -249,8 +307,12 @@ test('units follow the household everywhere', async ({ page }) => {
   await expect(page.getByText(/135.°F/).first()).toBeVisible()
   await expect(page.getByText(/\d.?[ap]m/i).first()).toBeVisible()
   await expect(page.locator('main')).not.toContainText(/\d\u00A0k?g\b/)
-  const household = await (await fetch(`${server.address}/api/household`)).json() as Record<string, unknown>
-  await fetch(`${server.address}/api/household`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...household, weightUnit: 'g', temperatureUnit: 'C', clockHours: 24 }) })
+  const household = (await (await fetch(`${server.address}/api/household`)).json()) as Record<string, unknown>
+  await fetch(`${server.address}/api/household`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ ...household, weightUnit: 'g', temperatureUnit: 'C', clockHours: 24 }),
+  })
 })
 
 test('out of touch, what is logged is kept and sent when the server is back', async ({ page }) => {

@@ -17,14 +17,25 @@ test('the library forgives spelling and knows other names', async ({ page }) => 
   const foods = main(page).getByRole('link', { name: /% water/ })
   await expect(foods.first()).toBeVisible()
   expect(await foods.count()).toBeGreaterThanOrEqual(100)
-  for (const [words, name] of [['courgette', 'Zucchini'], ['zuchini', 'Zucchini'], ['aubergin', 'Eggplant'], ['chipotle', 'Jalapeño'], ['jalapeno', 'Jalapeño'], ['birds eye', 'Bird’s eye chili'], ['cilantro', 'Coriander leaf'], ['tomatoe', 'Tomato']] as const) {
+  for (const [words, name] of [
+    ['courgette', 'Zucchini'],
+    ['zuchini', 'Zucchini'],
+    ['aubergin', 'Eggplant'],
+    ['chipotle', 'Jalapeño'],
+    ['jalapeno', 'Jalapeño'],
+    ['birds eye', 'Bird’s eye chili'],
+    ['cilantro', 'Coriander leaf'],
+    ['tomatoe', 'Tomato'],
+  ] as const) {
     await look.fill(words)
     await expect(foods.first()).toContainText(name)
   }
   await look.fill('xylophone')
   await expect(main(page).getByText('Nothing fits “xylophone”.')).toBeVisible()
   await look.fill('')
-  await main(page).getByRole('button', { name: /^Seaweeds/ }).click()
+  await main(page)
+    .getByRole('button', { name: /^Seaweeds/ })
+    .click()
   await expect(foods).toHaveCount(4)
   await foods.first().click()
   await expect(main(page).getByRole('region', { name: 'Method cards' })).toBeVisible()
@@ -32,22 +43,35 @@ test('the library forgives spelling and knows other names', async ({ page }) => 
 
 test('every food opens on its page with nothing missing', async ({ page }) => {
   test.setTimeout(240_000)
-  const foods = await (await fetch(`${server.address}/api/foods`)).json() as { key: string, name: string, otherNames: string[], water: { mean: number, sd: number } }[]
+  const foods = (await (await fetch(`${server.address}/api/foods`)).json()) as {
+    key: string
+    name: string
+    otherNames: string[]
+    water: { mean: number; sd: number }
+  }[]
   expect(foods.length).toBeGreaterThanOrEqual(100)
   const errors: string[] = []
   page.on('pageerror', error => errors.push(error.message))
   await page.goto(`${server.address}/reference`)
-  await expect(main(page).getByRole('link', { name: /% water/ }).first()).toBeVisible()
+  await expect(
+    main(page)
+      .getByRole('link', { name: /% water/ })
+      .first(),
+  ).toBeVisible()
   for (const food of foods) {
     expect(food.water.mean).toBeGreaterThan(0)
     expect(food.water.mean).toBeLessThan(1)
     expect(Array.isArray(food.otherNames)).toBe(true)
     // Within the application, as a link would go.
-    await page.evaluate(path => (window as unknown as { useNuxtApp: () => { $router: { push: (to: string) => void } } }).useNuxtApp().$router.push(path), `/reference/${food.key}`)
+    await page.evaluate(
+      path => (window as unknown as { useNuxtApp: () => { $router: { push: (to: string) => void } } }).useNuxtApp().$router.push(path),
+      `/reference/${food.key}`,
+    )
     await expect(main(page).getByRole('heading', { level: 1 })).toContainText(food.name)
     const text = await main(page).innerText()
     expect(text).not.toMatch(/undefined|NaN|\{n\}|\[object/)
-    for (const part of ['Ways of drying it', 'Dry is', 'Water', 'Keeps', 'Allergens', 'Where practitioners disagree']) expect(text).toContain(part)
+    for (const part of ['Ways of drying it', 'Dry is', 'Water', 'Keeps', 'Allergens', 'Where practitioners disagree'])
+      expect(text).toContain(part)
   }
   expect(errors).toEqual([])
 })
@@ -86,8 +110,16 @@ test('a food of one’s own is copied, refused where it makes no sense, used, an
 
   // A file with nonsense is refused by field and line; nothing of it is taken in.
   await page.goto(`${server.address}/reference`)
-  const take = (text: string) => main(page).getByLabel('File of foods').setInputFiles({ name: 'foods.yaml', mimeType: 'application/yaml', buffer: Buffer.from(text) })
-  await take(`${file.replace('key: purple-carrot', 'key: other').replace('name: Purple carrot', 'name: Other carrot')}`.replace('89 ± 1.5', '189 ± 1.5'))
+  const take = (text: string) =>
+    main(page)
+      .getByLabel('File of foods')
+      .setInputFiles({ name: 'foods.yaml', mimeType: 'application/yaml', buffer: Buffer.from(text) })
+  await take(
+    `${file.replace('key: purple-carrot', 'key: other').replace('name: Purple carrot', 'name: Other carrot')}`.replace(
+      '89 ± 1.5',
+      '189 ± 1.5',
+    ),
+  )
   await expect(main(page).getByText(/Line \d+, foods\.0\.water: .*189 is not possible/)).toBeVisible()
   await take('carrots: 3\n')
   await expect(main(page).getByText(/A file of foods begins with “dulse: foods 1”/)).toBeVisible()

@@ -5,8 +5,16 @@ import { startDulse } from './support/server'
 test('killing the server while it writes loses nothing that it acknowledged', async () => {
   let server = await startDulse()
   const batchId = uuidv7()
-  const post = (path: string, body: unknown) => fetch(server.address + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
-  const begin = { id: batchId, entry: { id: uuidv7(), at: Date.now() - 1000, body: { kind: 'intake', foodKey: 'kale', source: 'Garden', weightG: 900, purpose: 'powder', cardKey: 'leaves' } } }
+  const post = (path: string, body: unknown) =>
+    fetch(server.address + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const begin = {
+    id: batchId,
+    entry: {
+      id: uuidv7(),
+      at: Date.now() - 1000,
+      body: { kind: 'intake', foodKey: 'kale', source: 'Garden', weightG: 900, purpose: 'powder', cardKey: 'leaves' },
+    },
+  }
   expect((await post('/api/batches', begin)).ok).toBe(true)
 
   const acknowledged: string[] = []
@@ -18,7 +26,11 @@ test('killing the server while it writes loses nothing that it acknowledged', as
       while (alive) {
         const id = uuidv7()
         sent++
-        const answer = await post(`/api/batches/${batchId}/entries`, { id, at: Date.now() - 500, body: { kind: 'note', text: `note ${id}` } }).catch(() => undefined)
+        const answer = await post(`/api/batches/${batchId}/entries`, {
+          id,
+          at: Date.now() - 500,
+          body: { kind: 'note', text: `note ${id}` },
+        }).catch(() => undefined)
         if (answer?.ok) acknowledged.push(id)
         else alive = false
       }
@@ -32,7 +44,9 @@ test('killing the server while it writes loses nothing that it acknowledged', as
     server = await startDulse(server.folder)
   }
 
-  const { entries } = await (await fetch(`${server.address}/api/batches/${batchId}`)).json() as { entries: { id: string, body: { text?: string } }[] }
+  const { entries } = (await (await fetch(`${server.address}/api/batches/${batchId}`)).json()) as {
+    entries: { id: string; body: { text?: string } }[]
+  }
   await server.stop()
   const kept = new Set(entries.map(entry => entry.id))
   expect(acknowledged.length).toBeGreaterThan(40)

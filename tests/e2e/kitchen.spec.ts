@@ -18,10 +18,29 @@ const open = async (page: Page, path: string) => {
   await page.goto(server.address + path)
   await expect(page.locator('main h1').first()).toBeVisible()
 }
-const jarPage = (jarId: string) => log.call('GET', `/api/jars/${jarId}`) as Promise<{ leftG: number, foodName: string, heat?: { low: number, high: number }, saltShare: number, packets: { name: string }[], pedigree: unknown[], entries: { body: { use?: string } }[], allergens: string[] }>
+const jarPage = (jarId: string) =>
+  log.call('GET', `/api/jars/${jarId}`) as Promise<{
+    leftG: number
+    foodName: string
+    heat?: { low: number; high: number }
+    saltShare: number
+    packets: { name: string }[]
+    pedigree: unknown[]
+    entries: { body: { use?: string } }[]
+    allergens: string[]
+  }>
 const stock = async (foodKey: string, netG: number, more: object = {}) => {
   const jarId = uuidv7()
-  await log.onJar(jarId, 2, { kind: 'stock', jarId, foodKey, purpose: 'powder', netG, packageKey: 'screw-jar', place: 'Spice shelf', ...more })
+  await log.onJar(jarId, 2, {
+    kind: 'stock',
+    jarId,
+    foodKey,
+    purpose: 'powder',
+    netG,
+    packageKey: 'screw-jar',
+    place: 'Spice shelf',
+    ...more,
+  })
   return jarId
 }
 const pick = async (page: Page, label: string, words: RegExp) => {
@@ -85,7 +104,11 @@ test('a spoon is weighed once, and spoons are the jar’s own from then on', asy
   await main(page).getByLabel('A level tablespoon holds').fill('9')
   await main(page).getByRole('button', { name: 'Keep it' }).click()
   await expect(main(page).getByText(/level tablespoon of this jar weighs 9.g, as weighed/)).toBeVisible()
-  await expect(main(page).getByRole('row', { name: /1 tablespoon/ }).first()).toContainText('9')
+  await expect(
+    main(page)
+      .getByRole('row', { name: /1 tablespoon/ })
+      .first(),
+  ).toContainText('9')
 })
 
 test('fresh both ways: a medium carrot and a spoon of its powder, by dry matter', async ({ page }) => {
@@ -132,7 +155,11 @@ test('a blend: bought-in spice, wanted heat solved for, made, and its jar knows 
   for (let i = 2; i <= 3; i++) await main(page).getByRole('button', { name: 'Another jar' }).click()
   await pick(page, 'Jar 2', /^Hot red chili/)
   await pick(page, 'Jar 3', /^Mustard powder/)
-  for (const [i, grams] of [[1, '60'], [2, '6'], [3, '14']] as const) {
+  for (const [i, grams] of [
+    [1, '60'],
+    [2, '6'],
+    [3, '14'],
+  ] as const) {
     await main(page).getByLabel(`Weight ${i}`, { exact: true }).fill(grams)
     await main(page).getByLabel(`Weight ${i}`, { exact: true }).press('Tab')
   }
@@ -237,7 +264,9 @@ test('a dish is written down, cooked twice over, and its jars are drawn down by 
   await main(page).getByRole('button', { name: 'Remove', exact: true }).click()
   await expect(main(page).getByText('None yet.')).toBeVisible()
   await main(page).getByText('Changed or removed: 1').click()
-  await main(page).getByRole('button', { name: /^Take back Quay broth, removed/ }).click()
+  await main(page)
+    .getByRole('button', { name: /^Take back Quay broth, removed/ })
+    .click()
   await expect(main(page).getByRole('link', { name: /Quay broth/ })).toBeVisible()
 })
 

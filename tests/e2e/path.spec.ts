@@ -96,7 +96,12 @@ async function walk(page: Page, hands: Hands) {
   await open(/^Heat/)
   await save('Set the heat')
   await expect(main.getByText(/57.°C, 6.h/)).toBeVisible()
-  for (const [hours, grams] of [[10, '318'], [13, '252'], [15, '240'], [17, '238']] as const) {
+  for (const [hours, grams] of [
+    [10, '318'],
+    [13, '252'],
+    [15, '240'],
+    [17, '238'],
+  ] as const) {
     await clock(hours)
     await hands.weigh([grams])
     await expect(main.getByText(new RegExp(`${grams}.g now`))).toBeVisible()
@@ -171,7 +176,8 @@ async function walk(page: Page, hands: Hands) {
 
   // The basket’s whole way stands in the log, the wrong weight too.
   const log = await (await page.request.get(`${server.address}/api/export.csv`)).text()
-  for (const kind of ['intake', 'prep', 'load', 'heat', 'weigh', 'feel', 'unload', 'rest', 'look', 'restEnd', 'grind', 'pack', 'take']) expect(log).toContain(`,${kind},`)
+  for (const kind of ['intake', 'prep', 'load', 'heat', 'weigh', 'feel', 'unload', 'rest', 'look', 'restEnd', 'grind', 'pack', 'take'])
+    expect(log).toContain(`,${kind},`)
   expect(log).toContain('570')
   expect(log).not.toContain('5300')
 }

@@ -13,9 +13,11 @@ test.beforeAll(async () => {
   const folder = mkdtempSync(join(tmpdir(), 'dulse-rack-'))
   execFileSync('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/make.ts'], { env: { ...process.env, DULSE_DATA: folder } })
   server = await startDulse(folder)
-  const machines = await (await fetch(`${server.address}/api/machines`)).json() as { id: string, name: string }[]
+  const machines = (await (await fetch(`${server.address}/api/machines`)).json()) as { id: string; name: string }[]
   machineId = machines.find(machine => machine.name === 'Tall cabinet')!.id
-  const { batches } = await (await fetch(`${server.address}/api/batches?stage=drying`)).json() as { batches: { batchId: string, foodKey: string }[] }
+  const { batches } = (await (await fetch(`${server.address}/api/batches?stage=drying`)).json()) as {
+    batches: { batchId: string; foodKey: string }[]
+  }
   beetroot = batches.find(batch => batch.foodKey === 'beetroot')!.batchId
 })
 test.afterAll(() => server.stop())
@@ -83,13 +85,19 @@ test('a chosen tray is swapped by its buttons, and taken out from the rack', asy
   await expect(tray(page, 9)).toContainText('Beetroot')
   await tray(page, 9).click()
   await page.getByRole('button', { name: /^Take out/ }).click()
-  await expect(page.getByRole('dialog', { name: 'Take the trays out' }).getByRole('button', { name: 'Tray 9' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('dialog', { name: 'Take the trays out' }).getByRole('button', { name: 'Tray 9' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   await expect(page.getByRole('dialog').getByText('The others dry on')).toBeVisible()
 })
 
 test('a late tray goes into a free place as a batch of its own', async ({ page }) => {
   await openRack(page)
-  await page.getByRole('button', { name: /is free: add a late tray/ }).first().click()
+  await page
+    .getByRole('button', { name: /is free: add a late tray/ })
+    .first()
+    .click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('button', { name: 'Put it in' }).click()
   await expect(dialog.getByText('Weigh what lies on the tray')).toBeVisible()
@@ -115,11 +123,31 @@ test('lists are ticked on the run with the time, and upkeep counts on from when 
   await expect(upkeep.getByText('due')).toBeVisible()
   await upkeep.getByRole('button', { name: 'Done: Clean the air filter or grille' }).click()
   await expect(upkeep.getByText(/0 h of 100 h, done/)).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Calibration' }).getByText(/slower|faster/).first()).toBeVisible()
+  await expect(
+    page
+      .getByRole('region', { name: 'Calibration' })
+      .getByText(/slower|faster/)
+      .first(),
+  ).toBeVisible()
 })
 
 test('simulated devices are read live: on the machine’s page, in the run’s log, and by the scale that types', async ({ page }) => {
-  const devices = spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', '--tsconfig', 'tsconfig.tools.json', 'devices/all.ts', '--server', server.address, '--speed', '3600', '--hours', '6'], { env: { ...process.env, DULSE_DATA: server.folder }, stdio: ['ignore', 'ignore', 'inherit'] })
+  const devices = spawn(
+    process.execPath,
+    [
+      'node_modules/tsx/dist/cli.mjs',
+      '--tsconfig',
+      'tsconfig.tools.json',
+      'devices/all.ts',
+      '--server',
+      server.address,
+      '--speed',
+      '3600',
+      '--hours',
+      '6',
+    ],
+    { env: { ...process.env, DULSE_DATA: server.folder }, stdio: ['ignore', 'ignore', 'inherit'] },
+  )
   try {
     await page.goto(`${server.address}/workshop`)
     const card = page.getByRole('region', { name: 'Devices' })
@@ -133,15 +161,19 @@ test('simulated devices are read live: on the machine’s page, in the run’s l
     await expect(page.getByText(/Room hygrometer, simulated/)).toBeVisible()
     await expect(page.getByRole('region', { name: 'Heat and air' }).locator('svg').first()).toBeVisible()
     await page.goto(`${server.address}/batches/${beetroot}`)
-    await expect(page.getByRole('region', { name: 'Log' }).getByText(/measured in the machine/).first()).toBeVisible({ timeout: 20_000 })
+    await expect(
+      page
+        .getByRole('region', { name: 'Log' })
+        .getByText(/measured in the machine/)
+        .first(),
+    ).toBeVisible({ timeout: 20_000 })
     await page.keyboard.press('w')
     const dialog = page.getByRole('dialog')
     await expect(dialog.getByText(/The scale shows/)).toBeVisible({ timeout: 20_000 })
     await dialog.getByText('All', { exact: true }).click()
     await page.keyboard.press('Enter')
     await expect(dialog.getByRole('textbox')).not.toHaveValue('')
-  }
-  finally {
+  } finally {
     devices.kill()
   }
 })
@@ -152,8 +184,13 @@ test('a logger’s file is looked at, put right and taken in; wrong lines are to
   await file.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no figures here') })
   await expect(page.getByText('No line of this file holds a time and a figure')).toBeVisible()
   const start = Date.now() - 3 * 3_600_000
-  const line = (i: number, celsius: string) => `${i};${new Date(start + i * 60_000).toISOString().slice(0, 16).replace('T', ' ')};${celsius}`
-  const lines = ['Logger;T-1', 'No.;Time;°F', ...Array.from({ length: 150 }, (_, i) => line(i, i === 9 ? 'open' : `${(130 + i % 5).toFixed(1)}`.replace('.', ',')))]
+  const line = (i: number, celsius: string) =>
+    `${i};${new Date(start + i * 60_000).toISOString().slice(0, 16).replace('T', ' ')};${celsius}`
+  const lines = [
+    'Logger;T-1',
+    'No.;Time;°F',
+    ...Array.from({ length: 150 }, (_, i) => line(i, i === 9 ? 'open' : `${(130 + (i % 5)).toFixed(1)}`.replace('.', ','))),
+  ]
   await file.setInputFiles({ name: 'cabinet.csv', mimeType: 'text/csv', buffer: Buffer.from(lines.join('\r\n')) })
   const preview = page.getByRole('region', { name: 'What would come in' })
   await expect(preview.getByRole('heading', { name: '149 readings, 1 fault' })).toBeVisible()

@@ -31,7 +31,7 @@ test('two jars rest: a look is one tap each, and a mouldy one goes while the oth
   await hands.fill('Size of the jars, mL', '750')
   await hands.press('One jar more')
   const fields = dialog(page).getByLabel(/^Jar \d/)
-  while (await fields.count() > 2) await hands.press('One less')
+  while ((await fields.count()) > 2) await hands.press('One less')
   await fields.nth(0).fill('Red lid')
   await fields.nth(1).fill('Blue lid')
   await saved(page, 'Begin the rest')
@@ -64,7 +64,15 @@ test('beads in one of two jars send all of it back to the machine', async ({ pag
 test('a round at the grinder runs by one tap, tells by word, and is kept over a closed page', async ({ page }) => {
   const batchId = await log.dried(60)
   await log.onBatch(batchId, 50, { kind: 'restEnd' })
-  await log.call('PUT', '/api/tools', { id: uuidv7(), kind: 'grinder', name: 'Spice mill', cupMl: 300, watts: 150, cupCm: 7, fineness: 'fine' })
+  await log.call('PUT', '/api/tools', {
+    id: uuidv7(),
+    kind: 'grinder',
+    name: 'Spice mill',
+    cupMl: 300,
+    watts: 150,
+    cupCm: 7,
+    fineness: 'fine',
+  })
   await log.call('PUT', '/api/tools', { id: uuidv7(), kind: 'sieve', name: 'Strainer', openingUm: 600 })
   await log.call('PUT', '/api/tools', { id: uuidv7(), kind: 'sieve', name: 'Flour sieve', openingUm: 250 })
   await page.clock.install({ time: Date.now() - 15 * 60_000 })
@@ -81,14 +89,22 @@ test('a round at the grinder runs by one tap, tells by word, and is kept over a 
   await expect(timer).toContainText(/Let it cool|Grind/)
   await page.clock.runFor(400_000)
   await expect(timer).toContainText('Open it')
-  await main(page).getByLabel(/^Into the cup/).fill('112')
-  await main(page).getByLabel(/^Out of the cup/).fill('108')
+  await main(page)
+    .getByLabel(/^Into the cup/)
+    .fill('112')
+  await main(page)
+    .getByLabel(/^Out of the cup/)
+    .fill('108')
   await main(page).getByRole('button', { name: 'This round is done' }).click()
   await expect(main(page).getByText(/Round 1: 112.g in, 108.g out/)).toBeVisible()
   await page.reload()
   await expect(main(page).getByText(/Round 1: 112.g in, 108.g out/)).toBeVisible()
-  await main(page).getByLabel(/^Into the cup/).fill('112')
-  await main(page).getByLabel(/^Out of the cup/).fill('105')
+  await main(page)
+    .getByLabel(/^Into the cup/)
+    .fill('112')
+  await main(page)
+    .getByLabel(/^Out of the cup/)
+    .fill('105')
   await main(page).getByRole('button', { name: 'This round is done' }).click()
   // Sieves go from coarse to fine; the other way round is refused at once.
   const sieve = main(page).getByRole('region', { name: 'Sieve' })
@@ -132,8 +148,14 @@ test('powder is dried with its gain, packed by size, with starch and one sachet 
   await hands.press('Pack')
   await expect(dialog(page).getByText(/Nobody knows what this lid lets in/)).toBeVisible()
   await hands.fill(/^The gel gained/, '0.05')
-  await expect(dialog(page).getByText(/mg a day/).first()).toBeVisible()
-  await dialog(page).getByText(/^Beside it/).click()
+  await expect(
+    dialog(page)
+      .getByText(/mg a day/)
+      .first(),
+  ).toBeVisible()
+  await dialog(page)
+    .getByText(/^Beside it/)
+    .click()
   await hands.choose('Sachet', 'Both')
   await expect(dialog(page).getByText(/mL of air, and 21 % of it/)).toBeVisible()
   await hands.press('Pack')
@@ -142,7 +164,10 @@ test('powder is dried with its gain, packed by size, with starch and one sachet 
   await hands.fill(/^Starch against caking/, '6')
   await expect(dialog(page).getByText(/Not for what goes into drinks/)).toBeVisible()
   await saved(page, 'Pack')
-  await main(page).getByRole('link', { name: /^Jar \d/ }).first().click()
+  await main(page)
+    .getByRole('link', { name: /^Jar \d/ })
+    .first()
+    .click()
   await expect(main(page).getByText(/6.g starch in it/)).toBeVisible()
   await expect(main(page).getByText(/214.g of 214.g/)).toBeVisible()
 })
@@ -156,7 +181,7 @@ test('a jar is topped up by its like, never by damper; it is then as old as its 
   const hands = mouse(page)
   await open(page, `/batches/${batchId}`)
   await main(page).getByRole('button', { name: 'Pack a jar' }).click()
-  const { number } = await log.call('GET', `/api/jars/${old.jarId}`) as { number: number }
+  const { number } = (await log.call('GET', `/api/jars/${old.jarId}`)) as { number: number }
   await dialog(page).getByText(`Onto jar ${number}`, { exact: true }).click()
   await expect(dialog(page).getByText(/as old as its oldest part/)).toBeVisible()
   await hands.fill('In this jar', '60')
@@ -164,7 +189,13 @@ test('a jar is topped up by its like, never by damper; it is then as old as its 
   await expect(dialog(page).getByText(/The addition holds \d+(\.\d)? % water and the jar 5 %/)).toBeVisible()
   await hands.press('Leave it')
   // Dried again: the air says dry now.
-  await log.onBatch(batchId, 30, { kind: 'jarAir', shown: 0.15, closedHours: 6, celsius: 20, calibration: { offset: 0, gain: 1, sd: 0.02 } })
+  await log.onBatch(batchId, 30, {
+    kind: 'jarAir',
+    shown: 0.15,
+    closedHours: 6,
+    celsius: 20,
+    calibration: { offset: 0, gain: 1, sd: 0.02 },
+  })
   await page.reload()
   await main(page).getByRole('button', { name: 'Pack a jar' }).click()
   await dialog(page).getByText(`Onto jar ${number}`, { exact: true }).click()
@@ -172,11 +203,17 @@ test('a jar is topped up by its like, never by damper; it is then as old as its 
   await saved(page, 'Pack')
   await expect(main(page).getByText(/topped up with 60.g/)).toBeVisible()
   await open(page, `/jars/${old.jarId}`)
-  await expect(main(page).getByText(/oldest part/).first()).toBeVisible()
+  await expect(
+    main(page)
+      .getByText(/oldest part/)
+      .first(),
+  ).toBeVisible()
   const from = main(page).getByRole('region', { name: 'Where it came from' })
   await expect(from.getByRole('link', { name: /^Batch/ })).toHaveCount(2)
   // The topping up stands in the log of the other batch, and is put right from here all the same.
-  await main(page).getByRole('button', { name: /^Correct: topped up with 60/ }).click()
+  await main(page)
+    .getByRole('button', { name: /^Correct: topped up with 60/ })
+    .click()
   await hands.fill('In this jar', '55')
   await saved(page, 'Save the correction')
   await expect(main(page).getByText(/topped up with 55.g/)).toBeVisible()
@@ -254,7 +291,7 @@ test('labels of several jars go on one sheet from the first free place, and the 
   const pdf = await page.request.get(server.address + href)
   expect(pdf.headers()['content-type']).toBe('application/pdf')
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
-  const { number } = await log.call('GET', `/api/jars/${jarId}`) as { number: number }
+  const { number } = (await log.call('GET', `/api/jars/${jarId}`)) as { number: number }
   await open(page, `/j/${number}`)
   await expect(page).toHaveURL(`${server.address}/jars/${jarId}`)
   await open(page, '/j/999')
@@ -287,7 +324,10 @@ test('two batches are laid side by side and the difference is said', async ({ pa
   await expect(main(page).getByRole('region', { name: 'The difference' }).getByRole('listitem').first()).toHaveText(/done alike|differ in/)
   await open(page, '/insight')
   await expect(main(page).getByRole('row', { name: /Beetroot/ })).toBeVisible()
-  await main(page).getByRole('row', { name: /Beetroot/ }).getByRole('button', { name: 'More' }).click()
+  await main(page)
+    .getByRole('row', { name: /Beetroot/ })
+    .getByRole('button', { name: 'More' })
+    .click()
   await main(page).getByLabel('The shop asks a kg').fill('30')
   await main(page).getByRole('button', { name: 'Compare' }).click()
   await expect(main(page).getByText(/against €.30 a kilogram in the shop/)).toBeVisible()
@@ -296,13 +336,21 @@ test('two batches are laid side by side and the difference is said', async ({ pa
 test('figures from the card at the wall are typed in line by line; a wrong one stays with its reason', async ({ page }) => {
   const batchId = uuidv7()
   const runId = uuidv7()
-  const [machine] = await log.call('GET', '/api/machines') as { id: string }[]
+  const [machine] = (await log.call('GET', '/api/machines')) as { id: string }[]
   const loaded = new Date(Date.now() - 20 * 3_600_000)
-  await log.call('POST', '/api/batches', { id: batchId, entry: { id: uuidv7(), at: loaded.getTime() - 60_000, body: { kind: 'intake', foodKey: 'carrot', source: 'Market', weightG: 1000, purpose: 'powder', cardKey: 'slices-3' } } })
+  await log.call('POST', '/api/batches', {
+    id: batchId,
+    entry: {
+      id: uuidv7(),
+      at: loaded.getTime() - 60_000,
+      body: { kind: 'intake', foodKey: 'carrot', source: 'Market', weightG: 1000, purpose: 'powder', cardKey: 'slices-3' },
+    },
+  })
   await log.onBatch(batchId, 20, { kind: 'load', runId, machineId: machine!.id, positions: [1], totalG: 900 })
   await open(page, `/batches/${batchId}/paper`)
-  const zone = (await log.call('GET', '/api/household') as { timeZone: string }).timeZone
-  const clock = (hours: number) => new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(loaded.getTime() + hours * 3_600_000)
+  const zone = ((await log.call('GET', '/api/household')) as { timeZone: string }).timeZone
+  const clock = (hours: number) =>
+    new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(loaded.getTime() + hours * 3_600_000)
   const fill = async (line: number, time: string, weight: string, note = '') => {
     await main(page).getByLabel(`Time of line ${line}`, { exact: true }).fill(time)
     await main(page).getByLabel(`Weight of line ${line}`, { exact: true }).fill(weight)
@@ -323,7 +371,7 @@ test('figures from the card at the wall are typed in line by line; a wrong one s
   await main(page).getByLabel('Note of line 2', { exact: true }).fill('crisp at the rim')
   await main(page).getByRole('button', { name: 'Log all lines' }).click()
   await expect(main(page).getByText('1 line logged.', { exact: true })).toBeVisible()
-  const { entries } = await log.call('GET', `/api/batches/${batchId}`) as { entries: { body: { kind: string, totalG?: number } }[] }
+  const { entries } = (await log.call('GET', `/api/batches/${batchId}`)) as { entries: { body: { kind: string; totalG?: number } }[] }
   expect(entries.filter(entry => entry.body.kind === 'weigh').map(entry => entry.body.totalG)).toEqual([620, 390])
   const card = await page.request.get(`${server.address}/api/batches/${batchId}/card.pdf`)
   expect((await card.body()).subarray(0, 5).toString()).toBe('%PDF-')

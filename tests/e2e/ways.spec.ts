@@ -8,14 +8,20 @@ let server: RunningServer
 let hands: Hands
 const id = (n: number) => `018f2000-0000-7000-8000-00000000000${n}`
 const MACHINES = [
-  { id: id(1), name: 'Oven below', kind: 'oven', trays: 3, trayAreaM2: 0.16, lowC: 50, highC: 120, watts: 2400 }, { id: id(2), name: 'Smoke box', kind: 'smoker', trays: 3, trayAreaM2: 0.12, lowC: 60, highC: 120, watts: 800 },
-  { id: id(3), name: 'Wall racks', kind: 'sun', trays: 4, trayAreaM2: 0.3, lowC: 10, highC: 60, watts: 1 }, { id: id(4), name: 'Loft beam', kind: 'air', trays: 4, trayAreaM2: 0.25, lowC: 5, highC: 45, watts: 1 },
+  { id: id(1), name: 'Oven below', kind: 'oven', trays: 3, trayAreaM2: 0.16, lowC: 50, highC: 120, watts: 2400 },
+  { id: id(2), name: 'Smoke box', kind: 'smoker', trays: 3, trayAreaM2: 0.12, lowC: 60, highC: 120, watts: 800 },
+  { id: id(3), name: 'Wall racks', kind: 'sun', trays: 4, trayAreaM2: 0.3, lowC: 10, highC: 60, watts: 1 },
+  { id: id(4), name: 'Loft beam', kind: 'air', trays: 4, trayAreaM2: 0.25, lowC: 5, highC: 45, watts: 1 },
   { id: id(5), name: 'Ice chamber', kind: 'freeze-dryer', trays: 3, trayAreaM2: 0.12, lowC: 20, highC: 60, watts: 1100, iceG: 3000 },
 ]
 test.beforeEach(async ({ page }) => {
   server = await startDulse()
   for (const machine of MACHINES) {
-    const answer = await fetch(`${server.address}/api/machines`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...machine, trayTareG: 0, trayTares: {} }) })
+    const answer = await fetch(`${server.address}/api/machines`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...machine, trayTareG: 0, trayTares: {} }),
+    })
     expect(answer.status).toBe(200)
   }
   await page.setViewportSize({ width: 1280, height: 800 })
@@ -38,10 +44,10 @@ async function save(page: Page, name: string) {
 /** Ticks every caution that the form in front asks to have read. */
 async function accept(page: Page) {
   const boxes = page.locator('label').filter({ hasText: 'I have read this' })
-  for (let i = 0; i < await boxes.count(); i++) await boxes.nth(i).click()
+  for (let i = 0; i < (await boxes.count()); i++) await boxes.nth(i).click()
 }
 /** Takes a basket in. */
-async function basket(page: Page, food: string, weight: string, more: { cut?: string, purpose?: string } = {}) {
+async function basket(page: Page, food: string, weight: string, more: { cut?: string; purpose?: string } = {}) {
   await clock(page, 0)
   await page.goto(`${server.address}/intake`)
   await hands.pickFood(food)
@@ -76,7 +82,8 @@ const weigh = async (page: Page, hours: number, grams: string) => {
   await expect(dialog(page)).toHaveCount(0)
 }
 /** What Now asks for. */
-const todos = async () => (await (await fetch(`${server.address}/api/now`)).json() as { todos: { kind: string, title: string }[] }).todos.map(todo => todo.kind)
+const todos = async () =>
+  ((await (await fetch(`${server.address}/api/now`)).json()) as { todos: { kind: string; title: string }[] }).todos.map(todo => todo.kind)
 
 test('oven: its caution is read once, looks are hourly, it ends in hours', async ({ page }) => {
   await basket(page, 'Hot red chili', '900')
@@ -104,7 +111,11 @@ test('oven: its caution is read once, looks are hourly, it ends in hours', async
 test('smoker: part of the water, then another machine the same day', async ({ page }) => {
   await basket(page, 'Jalapeño', '2 kg')
   await load(page, 0.5, 'Smoke box', '1850')
-  await expect(main(page).getByText(/in the smoke, 85.°C/).first()).toBeVisible()
+  await expect(
+    main(page)
+      .getByText(/in the smoke, 85.°C/)
+      .first(),
+  ).toBeVisible()
   expect(await todos()).toEqual(expect.arrayContaining(['turn', 'endSmoke']))
   await weigh(page, 4.4, '1320')
   await takeOut(page, 4.5, '1320')
@@ -137,7 +148,11 @@ test('sun: out by day, in at dusk and before rain, nights do not count', async (
   await open(page, 'Dusk and rain')
   await hands.choose('Rain', 'Today')
   await save(page, 'Log the weather')
-  await expect(main(page).getByText(/rain expected/).first()).toBeVisible()
+  await expect(
+    main(page)
+      .getByText(/rain expected/)
+      .first(),
+  ).toBeVisible()
   await clock(page, 8.5)
   await open(page, 'Bring it in')
   await hands.choose('It is', 'Brought in')
@@ -186,10 +201,21 @@ test('freeze dryer: frozen trays, its ice, rounds to constant weight, packed at 
   expect(await todos()).toEqual(['round'])
   const rounds = main(page).getByRole('region', { name: 'Rounds of extra drying' })
   await expect(rounds.getByText(`0 of ${count} done`)).toBeVisible()
-  for (const [hours, grams] of [[27, '112'], [29.3, '111.8']] as const) {
+  for (const [hours, grams] of [
+    [27, '112'],
+    [29.3, '111.8'],
+  ] as const) {
     await clock(page, hours)
     for (let tray = 1; tray <= count; tray++) {
-      const answer = await fetch(`${server.address}/api/batches/${page.url().split('/').at(-1)}/entries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), at: begun + hours * HOUR + tray, body: { kind: 'weigh', trays: [{ position: tray, weightG: Number(grams) }] } }) })
+      const answer = await fetch(`${server.address}/api/batches/${page.url().split('/').at(-1)}/entries`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          id: crypto.randomUUID(),
+          at: begun + hours * HOUR + tray,
+          body: { kind: 'weigh', trays: [{ position: tray, weightG: Number(grams) }] },
+        }),
+      })
       expect(answer.status).toBe(200)
     }
   }
@@ -305,7 +331,11 @@ test('a caution that stops does stop, and its way out is taken', async ({ page }
   await expect(dialog(page).getByText('This must not be done')).toBeVisible()
   await hands.fill('Food on the trays', '800')
   await hands.press('Load')
-  await expect(dialog(page).getByText(/Cook it through, measure the inside/).last()).toBeVisible()
+  await expect(
+    dialog(page)
+      .getByText(/Cook it through, measure the inside/)
+      .last(),
+  ).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(dialog(page)).toHaveCount(0)
   await open(page, 'Log: Cook')

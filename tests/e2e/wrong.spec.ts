@@ -12,17 +12,29 @@ const id = (() => {
 const RUN = id()
 
 async function post(path: string, body: unknown) {
-  const answer = await fetch(server.address + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const answer = await fetch(server.address + path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
   if (!answer.ok) throw new Error(await answer.text())
 }
-const log = (hoursAgo: number, body: object) => post(`/api/batches/${batchId}/entries`, { id: id(), at: Date.now() - hoursAgo * HOUR, body })
+const log = (hoursAgo: number, body: object) =>
+  post(`/api/batches/${batchId}/entries`, { id: id(), at: Date.now() - hoursAgo * HOUR, body })
 const written = async () => (await (await fetch(`${server.address}/api/export.csv`)).text()).trim().split('\r\n').length - 1
 
 test.beforeEach(async () => {
   server = await startDulse()
   batchId = id()
-  const [machine] = await (await fetch(`${server.address}/api/machines`)).json() as { id: string }[]
-  await post('/api/batches', { id: batchId, entry: { id: id(), at: Date.now() - 12 * HOUR, body: { kind: 'intake', foodKey: 'beetroot', source: 'Own garden', weightG: 2000, purpose: 'powder', cardKey: 'slices-3' } } })
+  const [machine] = (await (await fetch(`${server.address}/api/machines`)).json()) as { id: string }[]
+  await post('/api/batches', {
+    id: batchId,
+    entry: {
+      id: id(),
+      at: Date.now() - 12 * HOUR,
+      body: { kind: 'intake', foodKey: 'beetroot', source: 'Own garden', weightG: 2000, purpose: 'powder', cardKey: 'slices-3' },
+    },
+  })
   await log(11, { kind: 'load', runId: RUN, machineId: machine!.id, positions: [1, 2], totalG: 1700 })
   await post(`/api/runs/${RUN}/entries`, { id: id(), at: Date.now() - 11 * HOUR, body: { kind: 'heat', runId: RUN, setC: 57 } })
   await log(5, { kind: 'weigh', totalG: 600 })
@@ -38,14 +50,18 @@ async function openForm(page: Page, button: RegExp) {
 /** Fills, saves, and expects the words; the dialog is still there and the log as long as before. */
 async function refuses(page: Page, fields: Record<string, string>, save: string, words: string | RegExp) {
   const before = await written()
-  for (const [label, text] of Object.entries(fields)) await dialogOf(page).getByLabel(new RegExp(`^${label}`)).first().fill(text)
+  for (const [label, text] of Object.entries(fields))
+    await dialogOf(page)
+      .getByLabel(new RegExp(`^${label}`))
+      .first()
+      .fill(text)
   await dialogOf(page).getByRole('button', { name: save, exact: true }).click()
   await expect(dialogOf(page).getByText(words).first()).toBeVisible()
   expect(await written()).toBe(before)
 }
 
-test('a hand quicker than the food\'s page: the basket waits for it', async ({ page }) => {
-  await page.route('**/api/foods/jalapeno', async (route) => {
+test("a hand quicker than the food's page: the basket waits for it", async ({ page }) => {
+  await page.route('**/api/foods/jalapeno', async route => {
     await new Promise(resolve => setTimeout(resolve, 1500))
     await route.continue()
   })
@@ -108,7 +124,10 @@ test('a time in the future, and one before the basket', async ({ page }) => {
   await openForm(page, /^Note/)
   await dialogOf(page).getByLabel('Note').fill('Later')
   await dialogOf(page).getByRole('button', { name: 'It was earlier' }).click()
-  const when = dialogOf(page).getByRole('combobox', { name: /^When/ }).or(dialogOf(page).getByRole('textbox', { name: /^When/ })).first()
+  const when = dialogOf(page)
+    .getByRole('combobox', { name: /^When/ })
+    .or(dialogOf(page).getByRole('textbox', { name: /^When/ }))
+    .first()
   await when.fill('2031-05-05 10:00')
   await when.press('Enter')
   await expect(dialogOf(page).getByText(/in the future/)).toBeVisible()
@@ -140,12 +159,20 @@ test('in the workshop', async ({ page }) => {
   const main = page.locator('main')
   await main.getByLabel('Asleep from').fill('late')
   await main.getByRole('button', { name: 'Save the household' }).click()
-  await expect(main.getByText(/22:30/).or(main.getByText(/not a time/)).first()).toBeVisible()
+  await expect(
+    main
+      .getByText(/22:30/)
+      .or(main.getByText(/not a time/))
+      .first(),
+  ).toBeVisible()
   await main.getByLabel('Asleep from').fill('22:30')
   await main.getByLabel('Time zone').fill('Mars/Olympus')
   await main.getByRole('button', { name: 'Save the household' }).click()
   await expect(main.getByText(/time zone/i).nth(1)).toBeVisible()
-  await main.getByRole('button', { name: /^Change/ }).first().click()
+  await main
+    .getByRole('button', { name: /^Change/ })
+    .first()
+    .click()
   await main.getByLabel('Trays', { exact: true }).fill('1')
   await main.getByRole('button', { name: 'Save the machine' }).click()
   await expect(main.getByText('Tray 2 is in use: take it out before the machine has fewer trays.')).toBeVisible()
@@ -174,7 +201,10 @@ test('what waits survives a closed page', async ({ page, context }) => {
 })
 
 test('pages that are not there say so, with a way on', async ({ page }) => {
-  for (const [path, words] of [[`/batches/${id()}`, 'No such batch'], [`/jars/${id()}`, 'No such jar']] as const) {
+  for (const [path, words] of [
+    [`/batches/${id()}`, 'No such batch'],
+    [`/jars/${id()}`, 'No such jar'],
+  ] as const) {
     await page.goto(server.address + path)
     await expect(page.getByRole('heading', { name: words })).toBeVisible()
     await expect(page.locator('main').getByRole('link').first()).toBeVisible()

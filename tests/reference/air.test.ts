@@ -1,11 +1,30 @@
 import { InputError } from '#core/errors'
 import { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa } from '#core/air'
-import { activityAt, activityOfTarget, calibrateHygrometer, equilibriumIn, ISOTHERMS, isothermOf, lowestMoisture, moistureAt, moistureFromJarAir, roomBalance, SALTS } from '#core/sorption'
+import {
+  activityAt,
+  activityOfTarget,
+  calibrateHygrometer,
+  equilibriumIn,
+  ISOTHERMS,
+  isothermOf,
+  lowestMoisture,
+  moistureAt,
+  moistureFromJarAir,
+  roomBalance,
+  SALTS,
+} from '#core/sorption'
 import { FOODS } from '../support/foods'
 
 describe('room air', () => {
   // ASHRAE Handbook, Fundamentals, saturation pressure of water, kPa.
-  it.each([[0, 0.6112], [20, 2.3388], [25, 3.169], [40, 7.3838], [57, 17.33], [60, 19.944]])('saturates at %d °C with %d kPa', (celsius, kPa) => {
+  it.each([
+    [0, 0.6112],
+    [20, 2.3388],
+    [25, 3.169],
+    [40, 7.3838],
+    [57, 17.33],
+    [60, 19.944],
+  ])('saturates at %d °C with %d kPa', (celsius, kPa) => {
     expect(Math.abs(saturationKPa(celsius) / kPa - 1)).toBeLessThan(0.002)
   })
   it('holds 0.00988 kg of water a kg at 25 °C and 50 % (ASHRAE)', () => {
@@ -20,7 +39,7 @@ describe('room air', () => {
   })
   // An independent formula: Magnus with the constants of Alduchov & Eskridge (1996), within half a percent.
   it('agrees with Magnus over the whole kitchen', () => {
-    const magnus = (c: number) => 0.61094 * Math.exp(17.625 * c / (c + 243.04))
+    const magnus = (c: number) => 0.61094 * Math.exp((17.625 * c) / (c + 243.04))
     for (let c = 0; c <= 60; c += 3) expect(Math.abs(saturationKPa(c) / magnus(c) - 1)).toBeLessThan(0.005)
   })
   it('does not care for pressure when it is only heated, and knows mountains', () => {
@@ -29,7 +48,13 @@ describe('room air', () => {
     expect(heatedHumidity(high, 57)).toBeCloseTo(heatedHumidity(low, 57), 3)
     expect(humidityRatio(high)).toBeGreaterThan(humidityRatio(low))
   })
-  it.each([[{ celsius: 90, humidity: 0.5 }, 'celsius'], [{ celsius: 20, humidity: 50 }, 'humidity'], [{ celsius: 20, humidity: 0 }, 'humidity'], [{ celsius: NaN, humidity: 0.5 }, 'celsius'], [{ celsius: 20, humidity: 0.5, pressureKPa: 1013 }, 'pressureKPa']])('refuses %j', (air, field) => {
+  it.each([
+    [{ celsius: 90, humidity: 0.5 }, 'celsius'],
+    [{ celsius: 20, humidity: 50 }, 'humidity'],
+    [{ celsius: 20, humidity: 0 }, 'humidity'],
+    [{ celsius: NaN, humidity: 0.5 }, 'celsius'],
+    [{ celsius: 20, humidity: 0.5, pressureKPa: 1013 }, 'pressureKPa'],
+  ])('refuses %j', (air, field) => {
     expect(() => checkAir(air)).toThrow(InputError)
     expect(() => heatedHumidity(air, 57)).toThrow(field === 'celsius' ? /−20 and 60/ : field === 'humidity' ? /1 and 100/ : /60 and 110/)
   })
@@ -56,8 +81,17 @@ describe('isotherms', () => {
    * Chirife, Handbook of Food Isotherms (1982): potato, onion, red pepper, mushroom, raisin, beef.
    */
   it.each([
-    ['starchy', 0.33, 0.068], ['starchy', 0.75, 0.15], ['allium', 0.33, 0.09], ['allium', 0.6, 0.18], ['chili', 0.33, 0.065], ['chili', 0.75, 0.19],
-    ['mushroom', 0.33, 0.07], ['sugaryFruit', 0.6, 0.2], ['sugaryFruit', 0.75, 0.36], ['protein', 0.33, 0.065], ['milk', 0.2, 0.035],
+    ['starchy', 0.33, 0.068],
+    ['starchy', 0.75, 0.15],
+    ['allium', 0.33, 0.09],
+    ['allium', 0.6, 0.18],
+    ['chili', 0.33, 0.065],
+    ['chili', 0.75, 0.19],
+    ['mushroom', 0.33, 0.07],
+    ['sugaryFruit', 0.6, 0.2],
+    ['sugaryFruit', 0.75, 0.36],
+    ['protein', 0.33, 0.065],
+    ['milk', 0.2, 0.035],
   ] as const)('%s at %d holds about %d', (group, activity, x) => {
     const ours = moistureAt(ISOTHERMS[group], activity, 25)
     expect(ours / x).toBeGreaterThan(0.8)
@@ -105,15 +139,31 @@ describe('the salt test', () => {
     expect(SALTS['sodium-chloride'].humidity).toBe(0.753)
   })
   it('finds offset and slope from two salts', () => {
-    const { offset, gain, sd } = calibrateHygrometer([{ salt: 'magnesium-chloride', shown: 0.36 }, { salt: 'sodium-chloride', shown: 0.74 }])
+    const { offset, gain, sd } = calibrateHygrometer([
+      { salt: 'magnesium-chloride', shown: 0.36 },
+      { salt: 'sodium-chloride', shown: 0.74 },
+    ])
     expect(offset + gain * 0.36).toBeCloseTo(0.328, 9)
     expect(offset + gain * 0.74).toBeCloseTo(0.753, 9)
     expect(sd).toBeLessThan(calibrateHygrometer([{ salt: 'sodium-chloride', shown: 0.74 }]).sd)
     expect(calibrateHygrometer([]).sd).toBeGreaterThan(calibrateHygrometer([{ salt: 'sodium-chloride', shown: 0.74 }]).sd)
   })
   it.each([
-    [[{ salt: 'sodium-chloride', shown: 75 }], /between 0 and 100/], [[{ salt: 'sodium-chloride', shown: 0.4 }], /12 hours/],
-    [[{ salt: 'sodium-chloride', shown: 0.74 }, { salt: 'sodium-chloride', shown: 0.75 }], /twice/],
-    [[{ salt: 'magnesium-chloride', shown: 0.52 }, { salt: 'magnesium-nitrate', shown: 0.521 }], /too close|swapped/],
+    [[{ salt: 'sodium-chloride', shown: 75 }], /between 0 and 100/],
+    [[{ salt: 'sodium-chloride', shown: 0.4 }], /12 hours/],
+    [
+      [
+        { salt: 'sodium-chloride', shown: 0.74 },
+        { salt: 'sodium-chloride', shown: 0.75 },
+      ],
+      /twice/,
+    ],
+    [
+      [
+        { salt: 'magnesium-chloride', shown: 0.52 },
+        { salt: 'magnesium-nitrate', shown: 0.521 },
+      ],
+      /too close|swapped/,
+    ],
   ] as const)('refuses %j', (readings, words) => expect(() => calibrateHygrometer(readings)).toThrow(words))
 })

@@ -12,19 +12,95 @@ describe('reference data', () => {
    * a percentage point; where its entries differ, within the food's own spread.
    */
   it.each([
-    ['tomato', 94.5], ['pumpkin', 91.6], ['butternut', 86.4], ['acorn-squash', 87.8], ['zucchini', 94.8], ['cucumber', 95.2], ['mushroom', 92.5], ['shiitake', 89.7], ['oyster-mushroom', 89.2], ['onion', 89.1],
-    ['garlic', 58.6], ['leek', 83.0], ['shallot', 79.8], ['sweet-pepper', 92.2], ['green-pepper', 93.9], ['hot-chili', 88.0], ['jalapeno', 91.7], ['celery', 95.4], ['carrot', 88.3], ['beetroot', 87.6], ['parsnip', 79.5],
-    ['turnip', 91.9], ['rutabaga', 89.4], ['celeriac', 88.0], ['radish', 95.3], ['potato', 79.3], ['sweet-potato', 77.3], ['sweetcorn', 76.0], ['pea', 78.9], ['green-bean', 90.3], ['spinach', 91.4], ['chard', 92.7], ['cabbage', 92.2],
-    ['broccoli', 89.3], ['cauliflower', 92.1], ['asparagus', 93.2], ['okra', 89.6], ['eggplant', 92.3], ['tomatillo', 91.6], ['tomato-paste', 73.5], ['parsley', 87.7], ['basil', 92.1], ['dill', 86.0], ['thyme', 65.1], ['rosemary', 67.8], ['ginger', 78.9],
-    ['apple', 85.6], ['pear', 84.0], ['peach', 88.9], ['apricot', 86.4], ['plum', 87.2], ['grape', 80.5], ['fig', 79.1], ['mango', 83.5], ['pineapple', 86.0], ['banana', 74.9], ['kiwi', 83.1], ['papaya', 88.1], ['melon', 90.2], ['watermelon', 91.5],
-    ['strawberry', 91.0], ['raspberry', 85.8], ['blackberry', 88.2], ['blueberry', 84.2], ['cranberry', 87.3], ['lime', 88.3], ['mandarin', 85.2], ['kelp', 81.6], ['egg-whole', 76.2], ['egg-white', 87.6], ['milk-whole', 88.1], ['milk-skim', 90.8], ['hard-cheese', 37.0],
-    ['chicken-cooked', 65.3], ['white-fish-cooked', 75.9], ['shrimp-cooked', 77.3],
+    ['tomato', 94.5],
+    ['pumpkin', 91.6],
+    ['butternut', 86.4],
+    ['acorn-squash', 87.8],
+    ['zucchini', 94.8],
+    ['cucumber', 95.2],
+    ['mushroom', 92.5],
+    ['shiitake', 89.7],
+    ['oyster-mushroom', 89.2],
+    ['onion', 89.1],
+    ['garlic', 58.6],
+    ['leek', 83.0],
+    ['shallot', 79.8],
+    ['sweet-pepper', 92.2],
+    ['green-pepper', 93.9],
+    ['hot-chili', 88.0],
+    ['jalapeno', 91.7],
+    ['celery', 95.4],
+    ['carrot', 88.3],
+    ['beetroot', 87.6],
+    ['parsnip', 79.5],
+    ['turnip', 91.9],
+    ['rutabaga', 89.4],
+    ['celeriac', 88.0],
+    ['radish', 95.3],
+    ['potato', 79.3],
+    ['sweet-potato', 77.3],
+    ['sweetcorn', 76.0],
+    ['pea', 78.9],
+    ['green-bean', 90.3],
+    ['spinach', 91.4],
+    ['chard', 92.7],
+    ['cabbage', 92.2],
+    ['broccoli', 89.3],
+    ['cauliflower', 92.1],
+    ['asparagus', 93.2],
+    ['okra', 89.6],
+    ['eggplant', 92.3],
+    ['tomatillo', 91.6],
+    ['tomato-paste', 73.5],
+    ['parsley', 87.7],
+    ['basil', 92.1],
+    ['dill', 86.0],
+    ['thyme', 65.1],
+    ['rosemary', 67.8],
+    ['ginger', 78.9],
+    ['apple', 85.6],
+    ['pear', 84.0],
+    ['peach', 88.9],
+    ['apricot', 86.4],
+    ['plum', 87.2],
+    ['grape', 80.5],
+    ['fig', 79.1],
+    ['mango', 83.5],
+    ['pineapple', 86.0],
+    ['banana', 74.9],
+    ['kiwi', 83.1],
+    ['papaya', 88.1],
+    ['melon', 90.2],
+    ['watermelon', 91.5],
+    ['strawberry', 91.0],
+    ['raspberry', 85.8],
+    ['blackberry', 88.2],
+    ['blueberry', 84.2],
+    ['cranberry', 87.3],
+    ['lime', 88.3],
+    ['mandarin', 85.2],
+    ['kelp', 81.6],
+    ['egg-whole', 76.2],
+    ['egg-white', 87.6],
+    ['milk-whole', 88.1],
+    ['milk-skim', 90.8],
+    ['hard-cheese', 37.0],
+    ['chicken-cooked', 65.3],
+    ['white-fish-cooked', 75.9],
+    ['shrimp-cooked', 77.3],
   ])('water in %s is USDA’s', (key, percent) => {
     const { mean } = findFood(key)!.rawMoisture.value
     expect(Math.abs(mean * 100 - percent)).toBeLessThan(0.5)
   })
   // Its entries differ by more than half a point: fresh and older ones, kinds, cuts.
-  it.each([['kale', 84.0, 89.6], ['mint', 78.6, 85.6], ['orange', 72.5, 86.8], ['lemon', 81.6, 89.0], ['cherry', 82.3, 86.1], ['beef-cooked', 54, 62]])('water in %s lies between USDA’s entries', (key, low, high) => {
+  it.each([
+    ['kale', 84.0, 89.6],
+    ['mint', 78.6, 85.6],
+    ['orange', 72.5, 86.8],
+    ['lemon', 81.6, 89.0],
+    ['cherry', 82.3, 86.1],
+    ['beef-cooked', 54, 62],
+  ])('water in %s lies between USDA’s entries', (key, low, high) => {
     const { mean } = findFood(key)!.rawMoisture.value
     expect(mean * 100).toBeGreaterThan(low)
     expect(mean * 100).toBeLessThan(high)
@@ -42,11 +118,20 @@ describe('reference data', () => {
    * loose check: within a factor.
    */
   it.each([
-    ['beetroot', '15 lb', '1 1/2 lb', 1.35], ['carrot', '15 lb', '1 1/4 lb', 1.5], ['onion', '12 lb', '1 1/2 lb', 1.5], ['tomato', '14 lb', '1/2 lb', 1.9],
-    ['kale', '3 lb', '1/4 lb', 1.6], ['spinach', '3 lb', '1/4 lb', 1.6], ['collard', '3 lb', '1/4 lb', 1.6],
+    ['beetroot', '15 lb', '1 1/2 lb', 1.35],
+    ['carrot', '15 lb', '1 1/4 lb', 1.5],
+    ['onion', '12 lb', '1 1/2 lb', 1.5],
+    ['tomato', '14 lb', '1/2 lb', 1.9],
+    ['kale', '3 lb', '1/4 lb', 1.6],
+    ['spinach', '3 lb', '1/4 lb', 1.6],
+    ['collard', '3 lb', '1/4 lb', 1.6],
   ])('%s: %s gives about %s', (key, fresh, dried, factor) => {
     const food = findFood(key)!
-    const { solidsG } = balancePrep({ rawWeightG: grams(fresh), rawMoisture: food.rawMoisture.value, steps: [{ kind: 'waste', name: 'trim', usualShare: food.trimShare.value }] })
+    const { solidsG } = balancePrep({
+      rawWeightG: grams(fresh),
+      rawMoisture: food.rawMoisture.value,
+      steps: [{ kind: 'waste', name: 'trim', usualShare: food.trimShare.value }],
+    })
     const ratio = targetWeight(solidsG.p50, 0.1) / grams(dried)
     expect(ratio).toBeGreaterThan(1 / factor)
     expect(ratio).toBeLessThan(factor)

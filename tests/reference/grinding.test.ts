@@ -1,17 +1,39 @@
 import * as fc from 'fast-check'
 import { InputError } from '#core/errors'
-import { clumpRisk, GLASS, grindBelowC, lidRestS, looseBelow, MESH_UM, nearestMesh, openingUm, planGrinding, settlingS, softensAtC, stickyAboveC, SUGARS, sumPasses, warmingK } from '#core/grinding'
+import {
+  clumpRisk,
+  GLASS,
+  grindBelowC,
+  lidRestS,
+  looseBelow,
+  MESH_UM,
+  nearestMesh,
+  openingUm,
+  planGrinding,
+  settlingS,
+  softensAtC,
+  stickyAboveC,
+  SUGARS,
+  sumPasses,
+  warmingK,
+} from '#core/grinding'
 
 describe('glass transition (Gordon–Taylor; anhydrous values and constants of Roos 1995, from memory)', () => {
-  it.each([['sucrose', 62, 18], ['lactose', 101, 40], ['fructose', 5, -18]] as const)('%s dry at %d °C falls to about %d °C at 5 %% water', (sugar, dry, wet) => {
+  it.each([
+    ['sucrose', 62, 18],
+    ['lactose', 101, 40],
+    ['fructose', 5, -18],
+  ] as const)('%s dry at %d °C falls to about %d °C at 5 %% water', (sugar, dry, wet) => {
     expect(softensAtC(SUGARS[sugar], 0)).toBeCloseTo(dry, 9)
     expect(Math.abs(softensAtC(SUGARS[sugar], 0.05) - wet)).toBeLessThan(0.5)
   })
   it('more water softens it at less warmth; the driest needed and the limit turn each other round', () => {
-    fc.assert(fc.property(fc.constantFrom(...Object.values(GLASS)), fc.double({ min: 0.001, max: 0.2, noNaN: true }), (glass, moisture) => {
-      expect(softensAtC(glass, moisture + 0.01)).toBeLessThan(softensAtC(glass, moisture))
-      expect(looseBelow(glass, stickyAboveC(glass, moisture))).toBeCloseTo(moisture, 9)
-    }))
+    fc.assert(
+      fc.property(fc.constantFrom(...Object.values(GLASS)), fc.double({ min: 0.001, max: 0.2, noNaN: true }), (glass, moisture) => {
+        expect(softensAtC(glass, moisture + 0.01)).toBeLessThan(softensAtC(glass, moisture))
+        expect(looseBelow(glass, stickyAboveC(glass, moisture))).toBeCloseTo(moisture, 9)
+      }),
+    )
   })
   it('sugary powders cake in a warm pantry, starchy ones hardly (common practice)', () => {
     expect(clumpRisk(GLASS.sugaryFruit, 0.05, 30)).toBe('cakes')
@@ -40,7 +62,12 @@ describe('heat in the cup', () => {
     expect(plan.restS).toBeGreaterThan(plan.burstS)
     expect(plan.burstsPerRound * plan.burstS).toBeGreaterThanOrEqual(60)
   })
-  it.each([['dryG', 0], ['cupMl', -1], ['watts', 0], ['mostC', 20]])('refuses %s of %d by name', (field, value) => {
+  it.each([
+    ['dryG', 0],
+    ['cupMl', -1],
+    ['watts', 0],
+    ['mostC', 20],
+  ])('refuses %s of %d by name', (field, value) => {
     const ask = () => planGrinding({ dryG: 200, looseGMl: 0.2, cupMl: 300, watts: 150, startC: 22, mostC: 35, [field]: value })
     expect(ask).toThrow(InputError)
     expect(ask).toThrow(field)
@@ -48,7 +75,11 @@ describe('heat in the cup', () => {
 })
 
 describe('dust (Stokes, grains of 1,400 kg/m³, air at 20 °C)', () => {
-  it.each([[10, 24], [5, 95], [2, 600]])('grains of %d µm fall 10 cm in about %d s', (um, seconds) => {
+  it.each([
+    [10, 24],
+    [5, 95],
+    [2, 600],
+  ])('grains of %d µm fall 10 cm in about %d s', (um, seconds) => {
     expect(Math.abs(settlingS(um, 10) / seconds - 1)).toBeLessThan(0.02)
   })
   it('the lid stays on between half a minute and ten (common practice), longer for chilies', () => {
@@ -61,12 +92,22 @@ describe('dust (Stokes, grains of 1,400 kg/m³, air at 20 °C)', () => {
 })
 
 describe('sieves (ASTM E11, from memory)', () => {
-  it.each([[20, 850], [30, 600], [40, 425], [50, 300], [60, 250], [80, 180], [100, 150]])('No. %d opens %d µm', (mesh, um) => {
+  it.each([
+    [20, 850],
+    [30, 600],
+    [40, 425],
+    [50, 300],
+    [60, 250],
+    [80, 180],
+    [100, 150],
+  ])('No. %d opens %d µm', (mesh, um) => {
     expect(MESH_UM[mesh]).toBe(um)
     expect(nearestMesh(um * 1.04)).toBe(mesh)
   })
   it('the series falls by the fourth root of two, within its rounding', () => {
-    const openings = Object.entries(MESH_UM).sort((a, b) => Number(a[0]) - Number(b[0])).map(([, um]) => um)
+    const openings = Object.entries(MESH_UM)
+      .sort((a, b) => Number(a[0]) - Number(b[0]))
+      .map(([, um]) => um)
     for (let i = 1; i < openings.length; i++) expect(openings[i - 1]! / openings[i]!).toBeCloseTo(2 ** 0.25, 1)
   })
   it('a strainer is measured by counting its wires', () => {

@@ -7,17 +7,18 @@ import { findFood } from '../support/foods'
  * University of Georgia), from memory: dried fruit keeps a year at 60 °F and six months at 80 °F, vegetables about
  * half as long as fruit, that is about six months.
  */
-const months = (foodKey: string, fahrenheit: number) => bestByWindow({ food: findFood(foodKey)!, purpose: 'pieces', packageKey: 'screw-jar', storageC: temperatureFrom(fahrenheit, 'F') }).months
+const months = (foodKey: string, fahrenheit: number) =>
+  bestByWindow({ food: findFood(foodKey)!, purpose: 'pieces', packageKey: 'screw-jar', storageC: temperatureFrom(fahrenheit, 'F') }).months
 
 describe('keeping times of extension guidance', () => {
-  it.each(['apple', 'strawberry', 'plum'])('%s: the window holds a year at 60 °F and six months at 80 °F', (foodKey) => {
+  it.each(['apple', 'strawberry', 'plum'])('%s: the window holds a year at 60 °F and six months at 80 °F', foodKey => {
     const [cool, warm] = [months(foodKey, 60), months(foodKey, 80)]
     expect(cool.low).toBeLessThan(12)
     expect(cool.high).toBeGreaterThan(12)
     expect(warm.low).toBeLessThan(6)
     expect(warm.high).toBeGreaterThan(6)
   })
-  it.each(['carrot', 'celery', 'onion', 'beetroot'])('%s: six months is within, or at the near end of, the window of a pantry', (foodKey) => {
+  it.each(['carrot', 'celery', 'onion', 'beetroot'])('%s: six months is within, or at the near end of, the window of a pantry', foodKey => {
     const pantry = months(foodKey, 68)
     expect(pantry.low).toBeLessThanOrEqual(6.1)
     expect(pantry.high).toBeGreaterThan(6)

@@ -17,21 +17,41 @@ describe('water back, by mass balance', () => {
     expect(holdBackG).toBeCloseTo(51, 6)
   })
   it('keeps the solids, whichever amount is given (property)', () => {
-    fc.assert(fc.property(fc.double({ min: 0.01, max: 0.12, noNaN: true }), fc.double({ min: 0.2, max: 0.97, noNaN: true }), fc.double({ min: 1, max: 5000, noNaN: true }), (moisture, target, grams) => {
-      const byProduct = waterBack({ moisture, target, wantedG: grams })
-      expect(byProduct.powderG + byProduct.waterG).toBeCloseTo(grams, 6)
-      expect(byProduct.powderG * (1 - moisture)).toBeCloseTo(grams * (1 - target), 6)
-      expect(waterBack({ moisture, target, powderG: byProduct.powderG }).totalG).toBeCloseTo(grams, 6)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 0.12, noNaN: true }),
+        fc.double({ min: 0.2, max: 0.97, noNaN: true }),
+        fc.double({ min: 1, max: 5000, noNaN: true }),
+        (moisture, target, grams) => {
+          const byProduct = waterBack({ moisture, target, wantedG: grams })
+          expect(byProduct.powderG + byProduct.waterG).toBeCloseTo(grams, 6)
+          expect(byProduct.powderG * (1 - moisture)).toBeCloseTo(grams * (1 - target), 6)
+          expect(waterBack({ moisture, target, powderG: byProduct.powderG }).totalG).toBeCloseTo(grams, 6)
+        },
+      ),
+    )
   })
-  it.each([[{ moisture: 0.05, target: 0.03, wantedG: 100 }, 'target'], [{ moisture: 0.05, target: 0.9, wantedG: 0 }, 'wantedG'], [{ moisture: 1, target: 0.9, wantedG: 5 }, 'moisture'], [{ moisture: 0.05, target: 0.9 }, 'wantedG'], [{ moisture: 0.05, target: 0.9, wantedG: 5, powderG: 5 }, 'wantedG']])('refuses %j by field', (ask, field) => {
+  it.each([
+    [{ moisture: 0.05, target: 0.03, wantedG: 100 }, 'target'],
+    [{ moisture: 0.05, target: 0.9, wantedG: 0 }, 'wantedG'],
+    [{ moisture: 1, target: 0.9, wantedG: 5 }, 'moisture'],
+    [{ moisture: 0.05, target: 0.9 }, 'wantedG'],
+    [{ moisture: 0.05, target: 0.9, wantedG: 5, powderG: 5 }, 'wantedG'],
+  ])('refuses %j by field', (ask, field) => {
     expect(() => waterBack(ask)).toThrow(InputError)
     expect(() => waterBack(ask)).toThrow(field)
   })
 })
 
 describe('schools of tomato powder by volume, where they really land', () => {
-  it.each([[0.5, 2, 0.19], [0.5, 4, 0.106], [0.5, 1, 0.317], [0.8, 2, 0.271], [0.8, 4, 0.158], [0.8, 1, 0.422]])('at %d g/mL and 5 %% water 1:%d is about %d solids', (density, parts, solids) => {
+  it.each([
+    [0.5, 2, 0.19],
+    [0.5, 4, 0.106],
+    [0.5, 1, 0.317],
+    [0.8, 2, 0.271],
+    [0.8, 4, 0.158],
+    [0.8, 1, 0.422],
+  ])('at %d g/mL and 5 %% water 1:%d is about %d solids', (density, parts, solids) => {
     expect(solidsOfRatio(parts, 0.05, exactly(density)).p50).toBeCloseTo(solids, 2)
   })
   it('is a range where the density is one, and 1:2 is a purée or a paste by it', () => {
@@ -47,13 +67,26 @@ describe('schools of tomato powder by volume, where they really land', () => {
 })
 
 describe('spoons and cups', () => {
-  it.each<[number, 'us' | 'metric', string]>([[236.6, 'us', '1 cup'], [355, 'us', '1½ cups'], [118, 'us', '½ cup'], [30, 'us', '2 tablespoons'], [7.4, 'us', '1½ teaspoons'], [250, 'metric', '1 cup'], [83, 'metric', '⅓ cup'], [15, 'metric', '1 tablespoon'], [2.5, 'metric', '½ teaspoon'], [0.2, 'metric', '⅛ teaspoon']])('%d mL is %s %s', (ml, system, words) => {
+  it.each<[number, 'us' | 'metric', string]>([
+    [236.6, 'us', '1 cup'],
+    [355, 'us', '1½ cups'],
+    [118, 'us', '½ cup'],
+    [30, 'us', '2 tablespoons'],
+    [7.4, 'us', '1½ teaspoons'],
+    [250, 'metric', '1 cup'],
+    [83, 'metric', '⅓ cup'],
+    [15, 'metric', '1 tablespoon'],
+    [2.5, 'metric', '½ teaspoon'],
+    [0.2, 'metric', '⅛ teaspoon'],
+  ])('%d mL is %s %s', (ml, system, words) => {
     expect(inVessels(ml, system).words).toBe(words)
   })
   it('are never off by more than a sixth of the volume above a teaspoon (property)', () => {
-    fc.assert(fc.property(fc.double({ min: 5, max: 3000, noNaN: true }), fc.constantFrom('us', 'metric'), (ml, system) => {
-      expect(Math.abs(inVessels(ml, system).ml / ml - 1)).toBeLessThan(1 / 6)
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: 5, max: 3000, noNaN: true }), fc.constantFrom('us', 'metric'), (ml, system) => {
+        expect(Math.abs(inVessels(ml, system).ml / ml - 1)).toBeLessThan(1 / 6)
+      }),
+    )
   })
 })
 
@@ -62,9 +95,16 @@ describe('fresh equivalent', () => {
     expect(freshOf(8, 0.05, 0.891)).toBeCloseTo(69.7, 1)
   })
   it('goes both ways without loss (property)', () => {
-    fc.assert(fc.property(fc.double({ min: 0.1, max: 900, noNaN: true }), fc.double({ min: 0.01, max: 0.15, noNaN: true }), fc.double({ min: 0.4, max: 0.97, noNaN: true }), (grams, moisture, raw) => {
-      expect(powderFor(freshOf(grams, moisture, raw), moisture, raw)).toBeCloseTo(grams, 8)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 900, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.15, noNaN: true }),
+        fc.double({ min: 0.4, max: 0.97, noNaN: true }),
+        (grams, moisture, raw) => {
+          expect(powderFor(freshOf(grams, moisture, raw), moisture, raw)).toBeCloseTo(grams, 8)
+        },
+      ),
+    )
     expect(() => freshOf(0, 0.05, 0.9)).toThrow('powderG')
     expect(() => powderFor(-1, 0.05, 0.9)).toThrow('freshG')
   })

@@ -33,7 +33,8 @@ describe('the simulated world', () => {
   })
   it('is the same world when it is made again', () => {
     const again = makeWorld(TRUTH)
-    for (const at of [START, START + 5 * HOUR]) expect([again.scaleG(at), again.chamberC(at), again.room(at)]).toEqual([world.scaleG(at), world.chamberC(at), world.room(at)])
+    for (const at of [START, START + 5 * HOUR])
+      expect([again.scaleG(at), again.chamberC(at), again.room(at)]).toEqual([world.scaleG(at), world.chamberC(at), world.room(at)])
   })
 })
 
@@ -48,7 +49,10 @@ describe('the programs', () => {
   it('read at their own beat, each instant once', () => {
     const world = makeWorld(TRUTH)
     const from = START + 1234
-    const [a, b] = [readingsBetween(DEVICES.probe, world, from, from + 60_000), readingsBetween(DEVICES.probe, world, from + 60_000, from + 120_000)]
+    const [a, b] = [
+      readingsBetween(DEVICES.probe, world, from, from + 60_000),
+      readingsBetween(DEVICES.probe, world, from + 60_000, from + 120_000),
+    ]
     const at = [...a, ...b].map(reading => reading.at)
     expect(at).toHaveLength(12)
     expect(new Set(at.slice(1).map((instant, i) => instant - at[i]!))).toEqual(new Set([10_000]))
@@ -68,7 +72,7 @@ describe('a device that sends', () => {
     let broken = true
     const server = createServer((request, response) => {
       let text = ''
-      request.on('data', chunk => text += chunk)
+      request.on('data', chunk => (text += chunk))
       request.on('end', () => {
         const readings = request.method === 'POST' ? (JSON.parse(text) as { readings: { at: number }[] }).readings : []
         if (broken && request.method === 'POST') return void response.writeHead(500).end('{}')
@@ -78,7 +82,11 @@ describe('a device that sends', () => {
     })
     await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
     const said: string[] = []
-    const sender = new Sender(`http://127.0.0.1:${(server.address() as AddressInfo).port}`, { id: DEVICES.scale.id, name: 'Scale', kind: 'scale', machineId: null }, words => said.push(words))
+    const sender = new Sender(
+      `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+      { id: DEVICES.scale.id, name: 'Scale', kind: 'scale', machineId: null },
+      words => said.push(words),
+    )
     sender.add(Array.from({ length: 1500 }, (_, i) => ({ channel: 'weightG', at: START + i, value: i })))
     expect(await sender.send()).toBe(0)
     expect(said.join()).toContain('1500 readings wait')

@@ -9,7 +9,7 @@ import type { ComparedRun } from '#shared/contracts'
 use([LineChart, GridComponent, TooltipComponent, SVGRenderer])
 
 /** Finished runs on one axis of hours of heat; the chosen one stands out, each named at its end. */
-const props = defineProps<{ runs: readonly ComparedRun[], chosen?: string }>()
+const props = defineProps<{ runs: readonly ComparedRun[]; chosen?: string }>()
 const ink = useChartInk()
 const chart = ref<{ getDataURL: (options: { type: 'svg' }) => string }>()
 /** Where a run is named: half dry, where the curves lie apart. */
@@ -22,19 +22,78 @@ const option = computed(() => {
   const colours = ink.value
   const label = { ...CHART_WORDS, color: colours.text }
   return {
-    animation: false, textStyle: CHART_WORDS,
+    animation: false,
+    textStyle: CHART_WORDS,
     grid: { left: 48, right: 56, top: 30, bottom: 30 },
-    tooltip: { trigger: 'item', backgroundColor: colours.card, borderColor: colours.rule, textStyle: { ...CHART_WORDS, color: colours.ink }, formatter: (item: { seriesName: string, value: [number, number] }) => `${item.seriesName}<br>${Math.round(item.value[1])} % left at ${Math.round(item.value[0] * 10) / 10} h` },
-    xAxis: { type: 'value', min: 0, axisLabel: { ...label, formatter: '{value} h' }, splitLine: { show: false }, axisLine: { lineStyle: { color: colours.rule } }, axisTick: { show: false } },
-    yAxis: { type: 'value', min: 0, max: 100, name: '% of water left', nameTextStyle: { ...label, align: 'left' }, axisLabel: label, splitLine: { lineStyle: { color: colours.rule } } },
-    series: props.runs.flatMap((run) => {
+    tooltip: {
+      trigger: 'item',
+      backgroundColor: colours.card,
+      borderColor: colours.rule,
+      textStyle: { ...CHART_WORDS, color: colours.ink },
+      formatter: (item: { seriesName: string; value: [number, number] }) =>
+        `${item.seriesName}<br>${Math.round(item.value[1])} % left at ${Math.round(item.value[0] * 10) / 10} h`,
+    },
+    xAxis: {
+      type: 'value',
+      min: 0,
+      axisLabel: { ...label, formatter: '{value} h' },
+      splitLine: { show: false },
+      axisLine: { lineStyle: { color: colours.rule } },
+      axisTick: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      min: 0,
+      max: 100,
+      name: '% of water left',
+      nameTextStyle: { ...label, align: 'left' },
+      axisLabel: label,
+      splitLine: { lineStyle: { color: colours.rule } },
+    },
+    series: props.runs.flatMap(run => {
       const on = run.batchId === props.chosen
       const colour = on ? colours.dulse : colours.line
       const opacity = on || !props.chosen ? 1 : 0.45
       return [
-        { type: 'line', name: `Batch ${run.number}`, data: run.curve.map(point => [point.hours, point.left * 100]), symbol: 'none', z: on ? 4 : 2, lineStyle: { color: colour, width: on ? 3 : 1.6, opacity }, itemStyle: { color: colour } },
-        { type: 'line', symbol: 'circle', showAllSymbol: true, lineStyle: { width: 0 }, name: `Batch ${run.number}`, data: [middleOf(run)], symbolSize: 1, silent: true, label: { show: true, formatter: String(run.number), position: 'right', distance: 8, ...CHART_WORDS, color: on ? colours.dulse : colours.text, fontWeight: on ? 700 : 400 } },
-        { type: 'line', symbol: 'circle', showAllSymbol: true, lineStyle: { width: 0 }, name: `Batch ${run.number}`, data: run.weighed.map(point => [point.hours, point.left * 100]), symbolSize: on ? 10 : 6, z: on ? 5 : 3, itemStyle: { color: colours.card, borderColor: colour, borderWidth: on ? 2.2 : 1.4, opacity } },
+        {
+          type: 'line',
+          name: `Batch ${run.number}`,
+          data: run.curve.map(point => [point.hours, point.left * 100]),
+          symbol: 'none',
+          z: on ? 4 : 2,
+          lineStyle: { color: colour, width: on ? 3 : 1.6, opacity },
+          itemStyle: { color: colour },
+        },
+        {
+          type: 'line',
+          symbol: 'circle',
+          showAllSymbol: true,
+          lineStyle: { width: 0 },
+          name: `Batch ${run.number}`,
+          data: [middleOf(run)],
+          symbolSize: 1,
+          silent: true,
+          label: {
+            show: true,
+            formatter: String(run.number),
+            position: 'right',
+            distance: 8,
+            ...CHART_WORDS,
+            color: on ? colours.dulse : colours.text,
+            fontWeight: on ? 700 : 400,
+          },
+        },
+        {
+          type: 'line',
+          symbol: 'circle',
+          showAllSymbol: true,
+          lineStyle: { width: 0 },
+          name: `Batch ${run.number}`,
+          data: run.weighed.map(point => [point.hours, point.left * 100]),
+          symbolSize: on ? 10 : 6,
+          z: on ? 5 : 3,
+          itemStyle: { color: colours.card, borderColor: colour, borderWidth: on ? 2.2 : 1.4, opacity },
+        },
       ]
     }),
   }
@@ -47,5 +106,7 @@ defineExpose({ picture: () => chart.value?.getDataURL({ type: 'svg' }) })
 </template>
 
 <style scoped>
-.chart { height: 380px; }
+.chart {
+  height: 380px;
+}
 </style>

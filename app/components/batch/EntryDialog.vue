@@ -6,14 +6,14 @@ import { FORMS } from '~/components/forms'
 /** The forms of a batch's log. */
 defineProps<{
   kind: EntryKind
-  write: (bodies: readonly EntryBody[], options: { at?: number, replaces?: string }) => Promise<void>
+  write: (bodies: readonly EntryBody[], options: { at?: number; replaces?: string }) => Promise<void>
   state?: BatchState
   page?: BatchAnswer
   correcting?: Entry
   place?: number
   step?: string
 }>()
-const emit = defineEmits<{ close: [], saved: [kind: EntryKind] }>()
+const emit = defineEmits<{ close: []; saved: [kind: EntryKind] }>()
 </script>
 
 <template>

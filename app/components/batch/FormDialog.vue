@@ -7,8 +7,8 @@ import type { FormReading } from '~/composables/useBatch'
 /** The frame of every form: when it happened, what is wrong, and one button. */
 const props = defineProps<{
   kind: EntryKind
-  shown: { title: string, save: string, form: Component }
-  write: (bodies: readonly EntryBody[], options: { at?: number, replaces?: string }) => Promise<void>
+  shown: { title: string; save: string; form: Component }
+  write: (bodies: readonly EntryBody[], options: { at?: number; replaces?: string }) => Promise<void>
   state?: BatchState
   page?: BatchAnswer
   /** The entry that is corrected. */
@@ -19,7 +19,7 @@ const props = defineProps<{
   /** The step of preparing that it is about. */
   step?: string
 }>()
-const emit = defineEmits<{ close: [], saved: [kind: EntryKind] }>()
+const emit = defineEmits<{ close: []; saved: [kind: EntryKind] }>()
 
 const open = ref(true)
 const form = ref<{ read: () => FormReading }>()
@@ -45,25 +45,41 @@ async function save() {
     await reading.after?.()
     emit('saved', props.kind)
     open.value = false
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refused)) throw error
     atProblem.value = error.problems.find(problem => problem.field === 'at')?.message
     problems.value = error.problems.filter(problem => problem.field !== 'at').map(problem => problem.message)
     if (problems.value.length === 0 && !atProblem.value) problems.value = [error.message]
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="correcting ? `Correct: ${shown.title.toLowerCase()}` : shown.title" width="600px" align-center @closed="emit('close')">
+  <ElDialog
+    v-model="open"
+    :title="correcting ? `Correct: ${shown.title.toLowerCase()}` : shown.title"
+    width="600px"
+    align-center
+    @closed="emit('close')"
+  >
     <form class="form" @submit.prevent="save">
-      <component :is="shown.form" ref="form" :state="state" :page="page" :initial="correcting?.body" :jar="jar" :place="place" :step="step" :at="at" />
+      <component
+        :is="shown.form"
+        ref="form"
+        :state="state"
+        :page="page"
+        :initial="correcting?.body"
+        :jar="jar"
+        :place="place"
+        :step="step"
+        :at="at"
+      />
       <WhenField v-model="at" :problem="atProblem" />
-      <div role="alert"><p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p></div>
+      <div role="alert">
+        <p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p>
+      </div>
       <div class="row foot">
         <ElButton type="primary" native-type="submit" :loading="busy">{{ correcting ? 'Save the correction' : shown.save }}</ElButton>
         <ElButton @click="open = false">Leave it</ElButton>

@@ -19,17 +19,36 @@ const props = defineProps<{
   /** What an entry changed, in words, by its id. */
   changes?: ReadonlyMap<string, string>
 }>()
-defineEmits<{ correct: [entry: Entry], void: [entry: Entry] }>()
+defineEmits<{ correct: [entry: Entry]; void: [entry: Entry] }>()
 const format = useFormat()
 // The cautions' words are fetched only where one was accepted.
 const rules = shallowRef<typeof import('#core/safety')>()
-watch(() => props.entries.some(entry => entry.body.kind === 'caution'), async (any) => {
-  if (any) rules.value = await import('#core/safety').catch(() => undefined)
-}, { immediate: true })
-const writers = computed(() => ({ ...format, caution: (rule: string) => rules.value?.safetyRule(rule)?.text, way: props.way, jarId: props.jarId, dayTime: (at: number) => format.moment(at, props.now) }))
+watch(
+  () => props.entries.some(entry => entry.body.kind === 'caution'),
+  async any => {
+    if (any) rules.value = await import('#core/safety').catch(() => undefined)
+  },
+  { immediate: true },
+)
+const writers = computed(() => ({
+  ...format,
+  caution: (rule: string) => rules.value?.safetyRule(rule)?.text,
+  way: props.way,
+  jarId: props.jarId,
+  dayTime: (at: number) => format.moment(at, props.now),
+}))
 
-interface Line { entry: Entry, state: LoggedEntry['state'], before?: Entry, reason?: string }
-interface Group { key: string, lines: Line[], weighing?: Weighing }
+interface Line {
+  entry: Entry
+  state: LoggedEntry['state']
+  before?: Entry
+  reason?: string
+}
+interface Group {
+  key: string
+  lines: Line[]
+  weighing?: Weighing
+}
 
 /** Newest first. A correction stands in the place of what it corrects, with the old figure beside it. */
 const lines = computed<Line[]>(() => {
@@ -45,7 +64,11 @@ const lines = computed<Line[]>(() => {
     .sort((a, b) => b.entry.at - a.entry.at || b.entry.seq - a.entry.seq)
 })
 const groups = computed<Group[]>(() => {
-  const roundOf = new Map((props.weighings ?? []).filter(weighing => weighing.entryIds.length > 1).flatMap(weighing => weighing.entryIds.map(id => [id, weighing] as const)))
+  const roundOf = new Map(
+    (props.weighings ?? [])
+      .filter(weighing => weighing.entryIds.length > 1)
+      .flatMap(weighing => weighing.entryIds.map(id => [id, weighing] as const)),
+  )
   const found = new Map<string, Group>()
   for (const line of lines.value) {
     const weighing = roundOf.get(line.entry.id)
@@ -73,47 +96,142 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
       <li v-for="group in groups.slice(0, shownMost)" :key="group.key">
         <div v-if="group.weighing" class="line">
           <time>{{ format.moment(group.weighing.at, now) }}</time>
-          <div><span>{{ together(group.weighing) }}</span><span v-if="changeOf(group)" class="change"> {{ changeOf(group) }}</span></div>
-          <button type="button" class="turn" :aria-expanded="open.has(group.key)" @click="turn(group.key)">{{ open.has(group.key) ? 'Less' : 'Each' }}</button>
+          <div>
+            <span>{{ together(group.weighing) }}</span
+            ><span v-if="changeOf(group)" class="change"> {{ changeOf(group) }}</span>
+          </div>
+          <button type="button" class="turn" :aria-expanded="open.has(group.key)" @click="turn(group.key)">
+            {{ open.has(group.key) ? 'Less' : 'Each' }}
+          </button>
         </div>
         <template v-if="!group.weighing || open.has(group.key)">
-          <div v-for="{ entry, state, before, reason } in group.lines" :key="entry.id" class="line" :class="{ voided: state === 'voided', inner: group.weighing }">
+          <div
+            v-for="{ entry, state, before, reason } in group.lines"
+            :key="entry.id"
+            class="line"
+            :class="{ voided: state === 'voided', inner: group.weighing }"
+          >
             <time :datetime="new Date(entry.at).toISOString()">{{ format.moment(entry.at, now) }}</time>
             <div>
               <span class="what">{{ logWords(entry.body, writers) }}</span>
               <span v-if="!group.weighing && changeOf(group)" class="change"> {{ changeOf(group) }}</span>
-              <span v-if="before" class="quiet small"> corrected; was: {{ logWords(before.body, writers) }}{{ before.at !== entry.at ? `, ${format.moment(before.at, now)}` : '' }}</span>
+              <span v-if="before" class="quiet small">
+                corrected; was: {{ logWords(before.body, writers)
+                }}{{ before.at !== entry.at ? `, ${format.moment(before.at, now)}` : '' }}</span
+              >
               <span v-if="state === 'voided'" class="tag">voided{{ reason ? `: ${reason}` : '' }}</span>
               <span v-if="waits?.has(entry.id)" class="tag attention">waits to be sent</span>
             </div>
             <div v-if="state !== 'voided' && !waits?.has(entry.id)" class="acts">
-              <button v-if="entry.body.kind !== 'move' && entry.body.kind !== 'tick'" type="button" :aria-label="`Correct: ${logWords(entry.body, writers)}`" @click="$emit('correct', entry)"><Icon name="tabler:pencil" size="18" /></button>
-              <button type="button" :aria-label="`Void: ${logWords(entry.body, writers)}`" @click="$emit('void', entry)"><Icon name="tabler:eraser" size="18" /></button>
+              <button
+                v-if="entry.body.kind !== 'move' && entry.body.kind !== 'tick'"
+                type="button"
+                :aria-label="`Correct: ${logWords(entry.body, writers)}`"
+                @click="$emit('correct', entry)"
+              >
+                <Icon name="tabler:pencil" size="18" />
+              </button>
+              <button type="button" :aria-label="`Void: ${logWords(entry.body, writers)}`" @click="$emit('void', entry)">
+                <Icon name="tabler:eraser" size="18" />
+              </button>
             </div>
           </div>
         </template>
         <p v-if="flags?.get(group.key)" class="flag small">{{ flags.get(group.key)!.message }}</p>
       </li>
     </ol>
-    <button v-if="groups.length > shownMost" type="button" class="turn all" @click="shownMost = Infinity">All {{ groups.length }} lines</button>
+    <button v-if="groups.length > shownMost" type="button" class="turn all" @click="shownMost = Infinity">
+      All {{ groups.length }} lines
+    </button>
   </section>
 </template>
 
 <style scoped>
-.lines { margin-top: 0.4rem; }
-li { border-top: 1px solid var(--rule); }
-li:first-child { border: 0; }
-.line { display: grid; grid-template-columns: 5.6rem 1fr auto; gap: 0.7rem; align-items: center; min-height: 44px; padding: 0.15rem 0; }
-time { font-weight: 700; font-size: 0.95rem; }
-.inner { margin-left: 1.2rem; border-top: 1px dotted var(--rule); } .inner time { font-weight: 400; }
-.voided .what { text-decoration: line-through; color: var(--quiet); }
-.change { color: var(--quiet); white-space: nowrap; margin-left: 0.35rem; }
-.change::before { content: '→ '; }
-.flag { color: var(--amber); font-weight: 600; padding: 0 0 0.5rem 6.3rem; }
-.acts { display: flex; }
-.acts button, .turn { min-width: 40px; height: 44px; border: 0; background: none; color: var(--quiet); border-radius: 8px; cursor: pointer; display: grid; place-items: center; }
-.turn { padding: 0 0.7rem; font-weight: 650; text-decoration: underline; text-underline-offset: 3px; }
-.all { padding: 0; margin-top: 0.4rem; }
-.acts button:hover, .turn:hover { background: var(--sunk); color: var(--ink); }
-@media (width <= 760px) { .line { grid-template-columns: 4.2rem 1fr auto; gap: 0.4rem; } .flag { padding-left: 4.6rem; } .change { white-space: normal; } }
+.lines {
+  margin-top: 0.4rem;
+}
+li {
+  border-top: 1px solid var(--rule);
+}
+li:first-child {
+  border: 0;
+}
+.line {
+  display: grid;
+  grid-template-columns: 5.6rem 1fr auto;
+  gap: 0.7rem;
+  align-items: center;
+  min-height: 44px;
+  padding: 0.15rem 0;
+}
+time {
+  font-weight: 700;
+  font-size: 0.95rem;
+}
+.inner {
+  margin-left: 1.2rem;
+  border-top: 1px dotted var(--rule);
+}
+.inner time {
+  font-weight: 400;
+}
+.voided .what {
+  text-decoration: line-through;
+  color: var(--quiet);
+}
+.change {
+  color: var(--quiet);
+  white-space: nowrap;
+  margin-left: 0.35rem;
+}
+.change::before {
+  content: '→ ';
+}
+.flag {
+  color: var(--amber);
+  font-weight: 600;
+  padding: 0 0 0.5rem 6.3rem;
+}
+.acts {
+  display: flex;
+}
+.acts button,
+.turn {
+  min-width: 40px;
+  height: 44px;
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  border-radius: 8px;
+  cursor: pointer;
+  display: grid;
+  place-items: center;
+}
+.turn {
+  padding: 0 0.7rem;
+  font-weight: 650;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.all {
+  padding: 0;
+  margin-top: 0.4rem;
+}
+.acts button:hover,
+.turn:hover {
+  background: var(--sunk);
+  color: var(--ink);
+}
+@media (width <= 760px) {
+  .line {
+    grid-template-columns: 4.2rem 1fr auto;
+    gap: 0.4rem;
+  }
+  .flag {
+    padding-left: 4.6rem;
+  }
+  .change {
+    white-space: normal;
+  }
+}
 </style>

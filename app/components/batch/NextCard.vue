@@ -3,26 +3,43 @@ import { isDamp, restDays, worstLook, type BatchState, type EntryKind } from '#c
 import { REST_DAYS } from '#core/dryness'
 
 /** What comes next, with the verbs to do it, for every stage outside the machine. */
-const props = defineProps<{ state: BatchState, batchId: string, now: number }>()
+const props = defineProps<{ state: BatchState; batchId: string; now: number }>()
 defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 
-interface Next { title: string, why: string, acts: { kind: EntryKind, words: string, main?: boolean }[] }
+interface Next {
+  title: string
+  why: string
+  acts: { kind: EntryKind; words: string; main?: boolean }[]
+}
 const next = computed<Next | undefined>(() => {
   const { state } = props
   const name = state.food.name.toLowerCase()
   switch (state.stage) {
-    case 'intake': return {
-      title: 'Trim and cut', why: `Log what comes off: it says how much of the basket is dried. Fresh ${name} waits about ${state.food.freshDays.value} days in the cold.`,
-      acts: [{ kind: 'prep', words: 'Log a step', main: true }, { kind: 'load', words: 'Load' }],
-    }
-    case 'prep': return {
-      title: 'Load the trays', why: `About ${format.weight(state.balance.weightG.p50)} should be there, ${format.range(state.balance.moisture, format.share)} of it water. Cut food goes on the heat, or cold, within two hours.`,
-      acts: [{ kind: 'load', words: 'Load', main: true }, { kind: 'prep', words: 'Another step' }],
-    }
-    case 'resting': return resting(state)
-    case 'grinding': return grinding(state)
-    default: return undefined
+    case 'intake':
+      return {
+        title: 'Trim and cut',
+        why: `Log what comes off: it says how much of the basket is dried. Fresh ${name} waits about ${state.food.freshDays.value} days in the cold.`,
+        acts: [
+          { kind: 'prep', words: 'Log a step', main: true },
+          { kind: 'load', words: 'Load' },
+        ],
+      }
+    case 'prep':
+      return {
+        title: 'Load the trays',
+        why: `About ${format.weight(state.balance.weightG.p50)} should be there, ${format.range(state.balance.moisture, format.share)} of it water. Cut food goes on the heat, or cold, within two hours.`,
+        acts: [
+          { kind: 'load', words: 'Load', main: true },
+          { kind: 'prep', words: 'Another step' },
+        ],
+      }
+    case 'resting':
+      return resting(state)
+    case 'grinding':
+      return grinding(state)
+    default:
+      return undefined
   }
 })
 
@@ -30,39 +47,92 @@ function resting(state: BatchState): Next {
   const rest = state.rest!
   if (state.mould) {
     const several = rest.jars.filter(jar => !jar.out).length > 1
-    return { title: 'Discard it', why: several ? 'Mould anywhere: that whole jar goes, untasted. Until it is gone nothing else can be logged.' : 'Mould anywhere: all of it goes, untasted. Nothing else can be logged on it.', acts: several ? [{ kind: 'restOut', words: 'That jar is thrown away', main: true }, { kind: 'finish', words: 'All of it is discarded' }] : [{ kind: 'finish', words: 'It is discarded', main: true }] }
+    return {
+      title: 'Discard it',
+      why: several
+        ? 'Mould anywhere: that whole jar goes, untasted. Until it is gone nothing else can be logged.'
+        : 'Mould anywhere: all of it goes, untasted. Nothing else can be logged on it.',
+      acts: several
+        ? [
+            { kind: 'restOut', words: 'That jar is thrown away', main: true },
+            { kind: 'finish', words: 'All of it is discarded' },
+          ]
+        : [{ kind: 'finish', words: 'It is discarded', main: true }],
+    }
   }
   if (state.run?.way.partOnly && rest.startedAt === undefined) {
-    return { title: 'Now into the dryer', why: 'Smoke took part of the water only: it is moist still. Load it into a machine today, or keep it cold until you do.', acts: [{ kind: 'load', words: 'Load a machine', main: true }, { kind: 'hold', words: 'Keep it for now' }] }
+    return {
+      title: 'Now into the dryer',
+      why: 'Smoke took part of the water only: it is moist still. Load it into a machine today, or keep it cold until you do.',
+      acts: [
+        { kind: 'load', words: 'Load a machine', main: true },
+        { kind: 'hold', words: 'Keep it for now' },
+      ],
+    }
   }
   if (state.run?.way.way === 'freeze-dryer' && rest.startedAt === undefined) {
-    return { title: 'Pack or grind it at once', why: 'Freeze-dried food takes water from the room within minutes; it is not rested in a jar that is opened daily.', acts: [{ kind: 'restEnd', words: state.purpose === 'pieces' ? 'Go on to packing' : 'Go on to grinding', main: true }, { kind: 'load', words: 'Back to the machine' }] }
+    return {
+      title: 'Pack or grind it at once',
+      why: 'Freeze-dried food takes water from the room within minutes; it is not rested in a jar that is opened daily.',
+      acts: [
+        { kind: 'restEnd', words: state.purpose === 'pieces' ? 'Go on to packing' : 'Go on to grinding', main: true },
+        { kind: 'load', words: 'Back to the machine' },
+      ],
+    }
   }
   if (rest.startedAt === undefined) {
     return {
-      title: 'Close it in a jar', why: 'Dry food takes water from the room within hours. Resting shows whether a wet piece hides in it; the other school grinds at once.',
-      acts: [{ kind: 'rest', words: 'Begin the rest', main: true }, { kind: 'restEnd', words: 'Go on without a rest' }, { kind: 'load', words: 'Back to the machine' }],
+      title: 'Close it in a jar',
+      why: 'Dry food takes water from the room within hours. Resting shows whether a wet piece hides in it; the other school grinds at once.',
+      acts: [
+        { kind: 'rest', words: 'Begin the rest', main: true },
+        { kind: 'restEnd', words: 'Go on without a rest' },
+        { kind: 'load', words: 'Back to the machine' },
+      ],
     }
   }
   const wet = isDamp(worstLook(rest))
   const day = restDays(rest, props.now)
-  if (wet) return { title: 'Dry it again', why: 'The jar showed moisture: back to the machine the same day.', acts: [{ kind: 'load', words: 'Back to the machine', main: true }, { kind: 'look', words: 'Look again' }] }
+  if (wet)
+    return {
+      title: 'Dry it again',
+      why: 'The jar showed moisture: back to the machine the same day.',
+      acts: [
+        { kind: 'load', words: 'Back to the machine', main: true },
+        { kind: 'look', words: 'Look again' },
+      ],
+    }
   return {
     title: day >= REST_DAYS ? 'The rest is over' : `Day ${day} of ${REST_DAYS} in the jar`,
     why: day >= REST_DAYS ? 'No moisture was seen: it can go on.' : 'Shake the jar and look for beads of moisture, sticking or clumps.',
-    acts: [{ kind: 'look', words: 'Log a look', main: day < REST_DAYS }, { kind: 'restEnd', words: 'End the rest', main: day >= REST_DAYS }],
+    acts: [
+      { kind: 'look', words: 'Log a look', main: day < REST_DAYS },
+      { kind: 'restEnd', words: 'End the rest', main: day >= REST_DAYS },
+    ],
   }
 }
 
 function grinding(state: BatchState): Next {
   if (state.unpackedG === undefined) {
-    return { title: 'Grind', why: `${state.dryG === undefined ? 'What is dry' : format.weight(state.dryG)} to grind. Weigh what goes in and what comes out: the difference is dust and sieve.`, acts: [{ kind: 'grind', words: 'Log the grinding', main: true }, ...(state.fromJars && !state.run ? [{ kind: 'load' as const, words: 'Dry it first' }] : [])] }
+    return {
+      title: 'Grind',
+      why: `${state.dryG === undefined ? 'What is dry' : format.weight(state.dryG)} to grind. Weigh what goes in and what comes out: the difference is dust and sieve.`,
+      acts: [
+        { kind: 'grind', words: 'Log the grinding', main: true },
+        ...(state.fromJars && !state.run ? [{ kind: 'load' as const, words: 'Dry it first' }] : []),
+      ],
+    }
   }
   const acts: Next['acts'] = [{ kind: 'pack', words: 'Pack a jar', main: true }]
-  if (state.purpose !== 'pieces' && state.jars.length === 0) acts.push({ kind: 'powderDry', words: 'Dry the powder' }, { kind: 'load', words: 'Back to the machine' })
+  if (state.purpose !== 'pieces' && state.jars.length === 0)
+    acts.push({ kind: 'powderDry', words: 'Dry the powder' }, { kind: 'load', words: 'Back to the machine' })
   if (state.purpose !== 'pieces') acts.push({ kind: 'grind', words: 'Another round' })
   if (state.jars.length > 0) acts.push({ kind: 'finish', words: 'Finish here' })
-  return { title: `${format.weight(state.unpackedG)} to pack`, why: 'Open powder takes water from the room and sets: close it in jars now.', acts }
+  return {
+    title: `${format.weight(state.unpackedG)} to pack`,
+    why: 'Open powder takes water from the room and sets: close it in jars now.',
+    acts,
+  }
 }
 </script>
 
@@ -73,13 +143,23 @@ function grinding(state: BatchState): Next {
       <p class="quiet">{{ next.why }}</p>
     </div>
     <div class="row">
-      <ElButton v-if="state.stage === 'grinding' && state.purpose !== 'pieces'" @click="navigateTo(`/batches/${batchId}/grind`)">With the round timer</ElButton>
-      <ElButton v-for="act in next.acts" :key="act.kind" :type="act.main ? 'primary' : undefined" @click="$emit('act', act.kind)">{{ act.words }}</ElButton>
+      <ElButton v-if="state.stage === 'grinding' && state.purpose !== 'pieces'" @click="navigateTo(`/batches/${batchId}/grind`)"
+        >With the round timer</ElButton
+      >
+      <ElButton v-for="act in next.acts" :key="act.kind" :type="act.main ? 'primary' : undefined" @click="$emit('act', act.kind)">{{
+        act.words
+      }}</ElButton>
     </div>
   </section>
 </template>
 
 <style scoped>
-.next { display: grid; gap: 0.8rem; }
-h2 { font-size: 1.4rem; margin-bottom: 0.2rem; }
+.next {
+  display: grid;
+  gap: 0.8rem;
+}
+h2 {
+  font-size: 1.4rem;
+  margin-bottom: 0.2rem;
+}
 </style>

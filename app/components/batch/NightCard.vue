@@ -5,7 +5,7 @@ import { HOLD_C, nightChoices, sleepAround, type NightChoice } from '#core/plann
 import type { MachineAnswer } from '#shared/contracts'
 
 /** If you go to bed: what the heat left on, held warm or switched off comes to by morning. */
-const props = defineProps<{ state: BatchState, assessment: Assessment, machine: MachineAnswer, now: number }>()
+const props = defineProps<{ state: BatchState; assessment: Assessment; machine: MachineAnswer; now: number }>()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 /** Before this many hours to bedtime it is too early to ask. */
@@ -17,8 +17,14 @@ const night = computed(() => {
 })
 const soon = computed(() => night.value.from - props.now < AHEAD_H * 3_600_000)
 const room = computed(() => props.state.run?.room ?? USUAL_ROOM)
-const choices = computed(() => soon.value ? nightChoices(props.state, props.assessment, room.value, night.value, props.machine.watts) : undefined)
-const WORDS: Record<NightChoice['key'], string> = { leave: 'Leave it on', hold: `Hold at ${format.temperature(HOLD_C)}`, off: 'Switch it off' }
+const choices = computed(() =>
+  soon.value ? nightChoices(props.state, props.assessment, room.value, night.value, props.machine.watts) : undefined,
+)
+const WORDS: Record<NightChoice['key'], string> = {
+  leave: 'Leave it on',
+  hold: `Hold at ${format.temperature(HOLD_C)}`,
+  off: 'Switch it off',
+}
 function then(choice: NightChoice): string {
   const { p50, p90 } = choice.hoursLeft
   if (p90 === 0) return 'dry'
@@ -30,12 +36,20 @@ function then(choice: NightChoice): string {
 <template>
   <section v-if="choices" class="card" aria-label="If you go to bed">
     <h3>If you go to bed</h3>
-    <p class="quiet small">At {{ format.time(night.to) }} the {{ state.food.name.toLowerCase() }} would hold{{ state.run?.room ? '' : ', in a room at 55 % humidity' }}:</p>
+    <p class="quiet small">
+      At {{ format.time(night.to) }} the {{ state.food.name.toLowerCase() }} would hold{{
+        state.run?.room ? '' : ', in a room at 55 % humidity'
+      }}:
+    </p>
     <table>
       <tbody>
         <tr v-for="choice in choices" :key="choice.key">
           <th scope="row">{{ WORDS[choice.key] }}</th>
-          <td><strong>{{ format.range(choice.moisture, format.share) }}</strong> water<br><span class="quiet small">{{ then(choice) }} · {{ choice.kWh > 0 ? `${choice.kWh.toFixed(1)} kWh` : 'no power' }}</span></td>
+          <td>
+            <strong>{{ format.range(choice.moisture, format.share) }}</strong> water<br /><span class="quiet small"
+              >{{ then(choice) }} · {{ choice.kWh > 0 ? `${choice.kWh.toFixed(1)} kWh` : 'no power' }}</span
+            >
+          </td>
         </tr>
       </tbody>
     </table>
@@ -43,8 +57,22 @@ function then(choice: NightChoice): string {
 </template>
 
 <style scoped>
-table { border-collapse: collapse; width: 100%; margin-top: 0.3rem; }
-th { text-align: left; font-weight: 650; vertical-align: top; padding: 0.45rem 0.8rem 0.45rem 0; }
-td { padding: 0.45rem 0; line-height: 1.3; }
-tr + tr > * { border-top: 1px solid var(--rule); }
+table {
+  border-collapse: collapse;
+  width: 100%;
+  margin-top: 0.3rem;
+}
+th {
+  text-align: left;
+  font-weight: 650;
+  vertical-align: top;
+  padding: 0.45rem 0.8rem 0.45rem 0;
+}
+td {
+  padding: 0.45rem 0;
+  line-height: 1.3;
+}
+tr + tr > * {
+  border-top: 1px solid var(--rule);
+}
 </style>

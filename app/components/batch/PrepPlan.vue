@@ -3,7 +3,7 @@ import type { BatchState, EntryKind } from '#core/batch'
 import type { CardStep } from '#core/foods'
 
 /** The steps of the card in their order, those done ticked, with what is known of the food on the tray by now. */
-const props = defineProps<{ state: BatchState, batchId: string, now: number }>()
+const props = defineProps<{ state: BatchState; batchId: string; now: number }>()
 const emit = defineEmits<{ act: [kind: EntryKind, step?: string] }>()
 const format = useFormat()
 const { timers, start } = useTimers()
@@ -11,13 +11,15 @@ const done = computed(() => new Set(props.state.prep.map(entry => entry.body.ste
 const guessed = computed(() => {
   const list: string[] = []
   if (!props.state.prep.some(entry => entry.body.effect === 'waste')) list.push('what is trimmed off')
-  for (const { body } of props.state.prep) if ((body.effect === 'waste' || body.effect === 'water') && body.weightG === undefined) list.push(`what ${PREP_WORDS[body.step].toLowerCase()} took`)
+  for (const { body } of props.state.prep)
+    if ((body.effect === 'waste' || body.effect === 'water') && body.weightG === undefined)
+      list.push(`what ${PREP_WORDS[body.step].toLowerCase()} took`)
   if (props.state.prep.every(entry => entry.body.kind === 'prep')) list.push('the food’s own water')
   return list
 })
 const timerKey = (step: CardStep) => `${props.batchId}/${step.step}`
 const running = (step: CardStep) => timers.value.some(timer => timer.key === timerKey(step))
-const minutes = (step: CardStep) => step.minutes! < 120 ? `${step.minutes} min` : format.hours(step.minutes! / 60)
+const minutes = (step: CardStep) => (step.minutes! < 120 ? `${step.minutes} min` : format.hours(step.minutes! / 60))
 </script>
 
 <template>
@@ -26,28 +28,98 @@ const minutes = (step: CardStep) => step.minutes! < 120 ? `${step.minutes} min` 
     <ol class="plain-list">
       <li v-for="(step, i) in state.card.steps" :key="i" :class="{ done: done.has(step.step) }">
         <span class="mark" aria-hidden="true">{{ done.has(step.step) ? '✓' : i + 1 }}</span>
-        <div><strong>{{ PREP_WORDS[step.step] }}</strong><span v-if="step.school" class="quiet small"> in one school</span><span v-if="done.has(step.step)" class="visually-hidden"> logged</span><p class="small">{{ format.sentence(step.words) }}</p></div>
+        <div>
+          <strong>{{ PREP_WORDS[step.step] }}</strong
+          ><span v-if="step.school" class="quiet small"> in one school</span
+          ><span v-if="done.has(step.step)" class="visually-hidden"> logged</span>
+          <p class="small">{{ format.sentence(step.words) }}</p>
+        </div>
         <div class="row acts">
-          <ElButton v-if="step.minutes && !running(step)" :aria-label="`Timer: ${PREP_WORDS[step.step]}, ${minutes(step)}`" @click="start(timerKey(step), `${PREP_WORDS[step.step]}, ${state.food.name.toLowerCase()}`, step.minutes!)">{{ minutes(step) }}</ElButton>
-          <ElButton v-if="!done.has(step.step)" :aria-label="`Log: ${PREP_WORDS[step.step]}`" @click="emit('act', 'prep', step.step)">Log</ElButton>
+          <ElButton
+            v-if="step.minutes && !running(step)"
+            :aria-label="`Timer: ${PREP_WORDS[step.step]}, ${minutes(step)}`"
+            @click="start(timerKey(step), `${PREP_WORDS[step.step]}, ${state.food.name.toLowerCase()}`, step.minutes!)"
+            >{{ minutes(step) }}</ElButton
+          >
+          <ElButton v-if="!done.has(step.step)" :aria-label="`Log: ${PREP_WORDS[step.step]}`" @click="emit('act', 'prep', step.step)"
+            >Log</ElButton
+          >
         </div>
       </li>
     </ol>
     <dl class="sum">
-      <div><dt>To go on the trays</dt><dd>{{ format.weightRange(state.balance.weightG) }}</dd></div>
-      <div><dt>Solids in it</dt><dd>{{ format.weightRange(state.balance.solidsG) }}</dd></div>
-      <div><dt>Water</dt><dd>{{ format.range(state.balance.moisture, format.share) }}</dd></div>
-      <div><dt>Of the basket</dt><dd>{{ format.range(state.balance.prepYield, format.share) }}</dd></div>
+      <div>
+        <dt>To go on the trays</dt>
+        <dd>{{ format.weightRange(state.balance.weightG) }}</dd>
+      </div>
+      <div>
+        <dt>Solids in it</dt>
+        <dd>{{ format.weightRange(state.balance.solidsG) }}</dd>
+      </div>
+      <div>
+        <dt>Water</dt>
+        <dd>{{ format.range(state.balance.moisture, format.share) }}</dd>
+      </div>
+      <div>
+        <dt>Of the basket</dt>
+        <dd>{{ format.range(state.balance.prepYield, format.share) }}</dd>
+      </div>
     </dl>
-    <p v-if="guessed.length" class="quiet small">Still guessed: {{ guessed.join(', ') }}. A weight narrows it; the weight at loading narrows it most.</p>
+    <p v-if="guessed.length" class="quiet small">
+      Still guessed: {{ guessed.join(', ') }}. A weight narrows it; the weight at loading narrows it most.
+    </p>
   </section>
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 1.9rem minmax(0, 1fr) auto; gap: 0.6rem; align-items: start; padding: 0.6rem 0; border-top: 1px solid var(--rule); } h3 + ol { margin-top: 0.5rem; }
-.mark { display: grid; place-items: center; width: 1.7rem; height: 1.7rem; border-radius: 50%; background: var(--sunk); font-weight: 700; font-size: 0.9rem; }
-.done .mark { background: var(--kelp-wash); color: var(--kelp); }
-.acts { flex-wrap: nowrap; gap: 0.4rem; }
-.sum { display: grid; grid-template-columns: repeat(auto-fit, minmax(120px, 1fr)); gap: 0.6rem; margin: 0.4rem 0 0.5rem; border-top: 1px solid var(--rule); padding-top: 0.7rem; } dt { color: var(--quiet); font-size: 0.9rem; } dd { margin: 0; font: 700 1.05rem var(--display); }
-@media (width <= 560px) { .acts { grid-column: 2; } }
+li {
+  display: grid;
+  grid-template-columns: 1.9rem minmax(0, 1fr) auto;
+  gap: 0.6rem;
+  align-items: start;
+  padding: 0.6rem 0;
+  border-top: 1px solid var(--rule);
+}
+h3 + ol {
+  margin-top: 0.5rem;
+}
+.mark {
+  display: grid;
+  place-items: center;
+  width: 1.7rem;
+  height: 1.7rem;
+  border-radius: 50%;
+  background: var(--sunk);
+  font-weight: 700;
+  font-size: 0.9rem;
+}
+.done .mark {
+  background: var(--kelp-wash);
+  color: var(--kelp);
+}
+.acts {
+  flex-wrap: nowrap;
+  gap: 0.4rem;
+}
+.sum {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
+  gap: 0.6rem;
+  margin: 0.4rem 0 0.5rem;
+  border-top: 1px solid var(--rule);
+  padding-top: 0.7rem;
+}
+dt {
+  color: var(--quiet);
+  font-size: 0.9rem;
+}
+dd {
+  margin: 0;
+  font: 700 1.05rem var(--display);
+}
+@media (width <= 560px) {
+  .acts {
+    grid-column: 2;
+  }
+}
 </style>

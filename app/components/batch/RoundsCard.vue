@@ -3,36 +3,107 @@ import { constantTrays, type BatchState, type EntryKind } from '#core/batch'
 import type { MachineAnswer } from '#shared/contracts'
 
 /** The rounds of extra drying in a freeze dryer: every tray weighed, two hours more, weighed again. */
-const props = defineProps<{ state: BatchState, machine?: MachineAnswer }>()
+const props = defineProps<{ state: BatchState; machine?: MachineAnswer }>()
 const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 const run = computed(() => props.state.run!)
-const rounds = computed(() => constantTrays(run.value).map(round => ({ ...round, place: run.value.places.placeAt(round.position, Infinity), frozen: run.value.frozen.includes(round.position) })).sort((a, b) => a.place - b.place))
+const rounds = computed(() =>
+  constantTrays(run.value)
+    .map(round => ({
+      ...round,
+      place: run.value.places.placeAt(round.position, Infinity),
+      frozen: run.value.frozen.includes(round.position),
+    }))
+    .sort((a, b) => a.place - b.place),
+)
 const settled = computed(() => rounds.value.filter(round => round.test?.constant).length)
-const cycle = computed(() => props.machine && freezeCycleOf(props.state, props.machine, { loadG: run.value.loadedG, trays: run.value.positions.length, frozen: run.value.frozen.length === run.value.positions.length }))
+const cycle = computed(
+  () =>
+    props.machine &&
+    freezeCycleOf(props.state, props.machine, {
+      loadG: run.value.loadedG,
+      trays: run.value.positions.length,
+      frozen: run.value.frozen.length === run.value.positions.length,
+    }),
+)
 </script>
 
 <template>
   <section class="card" aria-label="Rounds of extra drying">
-    <div class="row between"><h2>Constant weight, tray by tray</h2><span class="tag" :class="{ good: settled === rounds.length }">{{ settled }} of {{ rounds.length }} done</span></div>
-    <p v-if="cycle" class="quiet small">{{ format.weight(cycle.waterG) }} of water: {{ format.hours(cycle.freezeH) }} to freeze, about {{ format.hours(cycle.vacuumH) }} under vacuum, {{ format.hours(cycle.finalH) }} final dry; {{ cycle.sublimationKWh.toFixed(1) }} kWh is what the ice takes alone.{{ cycle.ice ? ` ${Math.round(cycle.ice.share * 100)} % of the ice it holds.` : '' }}</p>
+    <div class="row between">
+      <h2>Constant weight, tray by tray</h2>
+      <span class="tag" :class="{ good: settled === rounds.length }">{{ settled }} of {{ rounds.length }} done</span>
+    </div>
+    <p v-if="cycle" class="quiet small">
+      {{ format.weight(cycle.waterG) }} of water: {{ format.hours(cycle.freezeH) }} to freeze, about {{ format.hours(cycle.vacuumH) }} under
+      vacuum, {{ format.hours(cycle.finalH) }} final dry; {{ cycle.sublimationKWh.toFixed(1) }} kWh is what the ice takes alone.{{
+        cycle.ice ? ` ${Math.round(cycle.ice.share * 100)} % of the ice it holds.` : ''
+      }}
+    </p>
     <table>
-      <thead><tr><th>Tray</th><th>Went in</th><th class="n">Last</th><th class="n">Lost since</th><th>Says</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Tray</th>
+          <th>Went in</th>
+          <th class="n">Last</th>
+          <th class="n">Lost since</th>
+          <th>Says</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="round in rounds" :key="round.position">
-          <td><strong>{{ round.place }}</strong></td><td>{{ round.frozen ? 'frozen' : 'unfrozen' }}</td>
+          <td>
+            <strong>{{ round.place }}</strong>
+          </td>
+          <td>{{ round.frozen ? 'frozen' : 'unfrozen' }}</td>
           <td class="n">{{ round.lastG === undefined ? '' : format.weight(round.lastG) }}</td>
-          <td class="n">{{ round.test ? `${Math.round(round.test.lossG * 10) / 10}\u00A0g in ${round.test.spanH.toFixed(1)}\u00A0h` : '' }}</td>
-          <td>{{ round.test?.constant ? 'done: no loss beyond the scale' : round.weighings === 0 ? 'not weighed' : round.test ? 'still loses' : 'two hours more, then again' }}</td>
+          <td class="n">
+            {{ round.test ? `${Math.round(round.test.lossG * 10) / 10}\u00A0g in ${round.test.spanH.toFixed(1)}\u00A0h` : '' }}
+          </td>
+          <td>
+            {{
+              round.test?.constant
+                ? 'done: no loss beyond the scale'
+                : round.weighings === 0
+                  ? 'not weighed'
+                  : round.test
+                    ? 'still loses'
+                    : 'two hours more, then again'
+            }}
+          </td>
         </tr>
       </tbody>
     </table>
     <div class="row"><ElButton type="primary" @click="emit('act', 'weigh')">Weigh the trays</ElButton></div>
-    <p class="quiet small">“Complete” is the machine’s opinion. In grams, not ounces: they are finer. A tray that feels cool, or has a cold spot, still holds ice.</p>
+    <p class="quiet small">
+      “Complete” is the machine’s opinion. In grams, not ounces: they are finer. A tray that feels cool, or has a cold spot, still holds
+      ice.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.card { display: grid; gap: 0.6rem; overflow-x: auto; } table { border-collapse: collapse; width: 100%; }
-th { text-align: left; color: var(--quiet); font: 650 0.9rem var(--text); } td, th { padding: 0.4rem 0.7rem 0.4rem 0; border-bottom: 1px solid var(--rule); } th.n, td.n { text-align: right; }
+.card {
+  display: grid;
+  gap: 0.6rem;
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th {
+  text-align: left;
+  color: var(--quiet);
+  font: 650 0.9rem var(--text);
+}
+td,
+th {
+  padding: 0.4rem 0.7rem 0.4rem 0;
+  border-bottom: 1px solid var(--rule);
+}
+th.n,
+td.n {
+  text-align: right;
+}
 </style>

@@ -2,13 +2,16 @@
 import type { AssessedTray, BatchState } from '#core/batch'
 
 /** The load tray by tray, top to bottom: water left, when each will be dry, and which lag. */
-const props = defineProps<{ state: BatchState, trays: readonly AssessedTray[], now: number }>()
+const props = defineProps<{ state: BatchState; trays: readonly AssessedTray[]; now: number }>()
 const format = useFormat()
 const HOUR = 3_600_000
 const isOut = (tray: AssessedTray) => !props.state.run!.present.includes(tray.position)
-const span = computed(() => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05)
-const at = (instant: number) => `${Math.min(100, Math.max(0, (instant - props.now) / span.value * 100))}%`
-const width = ({ from, to }: AssessedTray['finish']) => `${Math.max(2, (Math.max(props.now, to) - Math.max(props.now, from)) / span.value * 100)}%`
+const span = computed(
+  () => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05,
+)
+const at = (instant: number) => `${Math.min(100, Math.max(0, ((instant - props.now) / span.value) * 100))}%`
+const width = ({ from, to }: AssessedTray['finish']) =>
+  `${Math.max(2, ((Math.max(props.now, to) - Math.max(props.now, from)) / span.value) * 100)}%`
 const placeOf = (tray: AssessedTray) => props.state.run!.places.placeAt(tray.position, Infinity)
 const sorted = computed(() => [...props.trays].sort((a, b) => Number(isOut(a)) - Number(isOut(b)) || placeOf(a) - placeOf(b)))
 /** A tray counts as lagging or ahead once nine in ten say so, and by more than a twentieth: less is not worth a swap. */
@@ -31,11 +34,21 @@ const advice = computed(() => {
         <span class="number">{{ placeOf(tray) }}</span>
         <div class="tray">
           <span class="water" :style="{ width: `${Math.max(2, tray.left * 100)}%`, background: rampColour(tray.left) }" />
-          <span class="words" :style="{ marginLeft: tray.left < 0.2 ? `${Math.max(2, tray.left * 100)}%` : undefined }">{{ tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG) }}</span>
+          <span class="words" :style="{ marginLeft: tray.left < 0.2 ? `${Math.max(2, tray.left * 100)}%` : undefined }">{{
+            tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG)
+          }}</span>
           <span class="figure">{{ Math.round(tray.left * 100) }} % <span class="visually-hidden">of its water left</span></span>
         </div>
-        <div class="axis" aria-hidden="true"><span v-if="!isOut(tray) && Number.isFinite(tray.finish.to)" class="window" :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(tray.left) }" /></div>
-        <span class="when small">{{ isOut(tray) ? 'taken out' : Number.isFinite(tray.finish.to) ? format.finish(tray.finish.from, tray.finish.to, now) : 'no finish' }}</span>
+        <div class="axis" aria-hidden="true">
+          <span
+            v-if="!isOut(tray) && Number.isFinite(tray.finish.to)"
+            class="window"
+            :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(tray.left) }"
+          />
+        </div>
+        <span class="when small">{{
+          isOut(tray) ? 'taken out' : Number.isFinite(tray.finish.to) ? format.finish(tray.finish.from, tray.finish.to, now) : 'no finish'
+        }}</span>
       </li>
     </ol>
     <p v-if="advice" class="advice">{{ advice }}</p>
@@ -44,15 +57,72 @@ const advice = computed(() => {
 </template>
 
 <style scoped>
-ol { display: grid; gap: 5px; margin: 0.6rem 0; }
-li { display: grid; grid-template-columns: 1.4rem minmax(0, 1.1fr) minmax(0, 1fr) 9.2rem; gap: 0.6rem; align-items: center; }
-.number { color: var(--quiet); font-size: 0.9rem; }
-.tray { position: relative; display: flex; justify-content: space-between; align-items: center; height: 30px; padding: 0 0.5rem; border: 1px solid var(--rule); border-radius: 4px; font-size: 0.92rem; font-weight: 650; overflow: hidden; background: var(--paper); }
-.water { position: absolute; inset: 0 auto 0 0; opacity: 0.82; }
-.words, .figure { position: relative; text-shadow: 0 0 3px var(--paper), 0 0 3px var(--paper), 0 0 2px var(--paper); }
-.axis { position: relative; height: 22px; border-left: 2px solid var(--quiet); background: var(--sunk); border-radius: 0 4px 4px 0; }
-.window { position: absolute; inset-block: 5px; border-radius: 3px; }
-.when { text-align: right; }
-.advice { font-weight: 650; }
-@media (width <= 760px) { li { grid-template-columns: 1.2rem minmax(0, 1fr) 8.6rem; } .axis { display: none; } }
+ol {
+  display: grid;
+  gap: 5px;
+  margin: 0.6rem 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 1.4rem minmax(0, 1.1fr) minmax(0, 1fr) 9.2rem;
+  gap: 0.6rem;
+  align-items: center;
+}
+.number {
+  color: var(--quiet);
+  font-size: 0.9rem;
+}
+.tray {
+  position: relative;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  height: 30px;
+  padding: 0 0.5rem;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  font-size: 0.92rem;
+  font-weight: 650;
+  overflow: hidden;
+  background: var(--paper);
+}
+.water {
+  position: absolute;
+  inset: 0 auto 0 0;
+  opacity: 0.82;
+}
+.words,
+.figure {
+  position: relative;
+  text-shadow:
+    0 0 3px var(--paper),
+    0 0 3px var(--paper),
+    0 0 2px var(--paper);
+}
+.axis {
+  position: relative;
+  height: 22px;
+  border-left: 2px solid var(--quiet);
+  background: var(--sunk);
+  border-radius: 0 4px 4px 0;
+}
+.window {
+  position: absolute;
+  inset-block: 5px;
+  border-radius: 3px;
+}
+.when {
+  text-align: right;
+}
+.advice {
+  font-weight: 650;
+}
+@media (width <= 760px) {
+  li {
+    grid-template-columns: 1.2rem minmax(0, 1fr) 8.6rem;
+  }
+  .axis {
+    display: none;
+  }
+}
 </style>

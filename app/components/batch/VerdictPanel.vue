@@ -1,10 +1,16 @@
 <script setup lang="ts">
 import type { Assessment, BatchState } from '#core/batch'
 
-const props = defineProps<{ state: BatchState, assessment: Assessment, now: number }>()
+const props = defineProps<{ state: BatchState; assessment: Assessment; now: number }>()
 const format = useFormat()
 const verdict = computed(() => props.assessment.verdict)
-const tone = computed(() => verdict.value.discard ? 'danger' : ({ 'keep-drying': 'attention', 'cool-and-check': 'attention', 'rest': 'good', 'grind': 'good', 'seal': 'good' } as const)[verdict.value.level])
+const tone = computed(() =>
+  verdict.value.discard
+    ? 'danger'
+    : ({ 'keep-drying': 'attention', 'cool-and-check': 'attention', rest: 'good', grind: 'good', seal: 'good' } as const)[
+        verdict.value.level
+      ],
+)
 const NAMES = { weight: 'Weight', feel: 'Feel', jarAir: 'Jar air', rest: 'Rest' }
 const TONES = { dry: 'good', unsure: 'attention', wet: 'attention', nothing: 'none' }
 const how = ref(false)
@@ -16,7 +22,9 @@ const finish = computed(() => {
   if (!Number.isFinite(from)) return 'This heat cannot bring it to the target.'
   if (!Number.isFinite(to)) return `Dry around ${format.moment(middle, props.now)}, or not at all at this heat.`
   if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
-  return from <= props.now ? `Dry by ${format.moment(to, props.now)}, 9 in 10; it may be already.` : `Dry ${format.window(from, to, props.now)}, 8 in 10.`
+  return from <= props.now
+    ? `Dry by ${format.moment(to, props.now)}, 9 in 10; it may be already.`
+    : `Dry ${format.window(from, to, props.now)}, 8 in 10.`
 })
 const usual = computed(() => {
   const own = props.state.run?.usualHours
@@ -28,7 +36,10 @@ const usual = computed(() => {
 /** What the next weighing would buy: the first one that narrows the window by a third, or the best there is. */
 const nextWords = computed(() => {
   const { run } = props.state
-  const { estimate, finish: { from, to } } = props.assessment
+  const {
+    estimate,
+    finish: { from, to },
+  } = props.assessment
   if (!run || run.unloadedAt !== undefined || run.setC === null || !Number.isFinite(to)) return undefined
   const ahead = estimate.nextWeighings.filter(item => run.clock.instantAt(item.hours) > props.now)
   const best = ahead.find(item => item.shrinksTo < 0.67) ?? ahead.at(-1)
@@ -59,22 +70,84 @@ const nextWords = computed(() => {
     </dl>
     <button type="button" class="how" :aria-expanded="how" @click="how = !how">{{ how ? 'Less' : 'How this is worked out' }}</button>
     <div v-if="how" class="small stack">
-      <p>Solids do not leave, so the weight tells the water: {{ format.weightRange(assessment.estimate.solidsG) }} of solids, from {{ state.food.name.toLowerCase() }} with {{ format.share(state.food.rawMoisture.value.mean) }} water ({{ state.food.rawMoisture.source }}) and from the weighings themselves.</p>
-      <p>A drying curve is fitted to the weighings, starting from {{ usual }}. Ranges hold 8 of 10 cases. Target {{ format.share(state.food.target[state.purpose]) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{ state.food.targetSource }}).</p>
+      <p>
+        Solids do not leave, so the weight tells the water: {{ format.weightRange(assessment.estimate.solidsG) }} of solids, from
+        {{ state.food.name.toLowerCase() }} with {{ format.share(state.food.rawMoisture.value.mean) }} water ({{
+          state.food.rawMoisture.source
+        }}) and from the weighings themselves.
+      </p>
+      <p>
+        A drying curve is fitted to the weighings, starting from {{ usual }}. Ranges hold 8 of 10 cases. Target
+        {{ format.share(state.food.target[state.purpose]) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{ state.food.targetSource }}).
+      </p>
       <p>By hand: {{ state.food.drynessTest.value }} ({{ state.food.drynessTest.source }})</p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.verdict { display: grid; gap: 0.7rem; align-content: start; }
-.headline { font-size: 1.6rem; margin: 0.1rem 0 0.35rem; }
-.headline.attention { color: var(--amber); } .headline.good { color: var(--kelp); } .headline.danger { color: var(--brick); }
-.finish { font-weight: 700; }
-dl { margin: 0; display: grid; }
-.witness { display: grid; grid-template-columns: 74px 1fr; gap: 0.6rem; padding: 0.65rem 0; border-top: 1px solid var(--rule); }
-dt { font-weight: 650; }
-dd { margin: 0; display: grid; gap: 0.1rem; }
-.says { font-weight: 700; } .says.good { color: var(--kelp); } .says.attention { color: var(--amber); } .says.none { color: var(--quiet); }
-.how { justify-self: start; border: 0; background: none; padding: 0.5rem 0; min-height: 44px; color: var(--dulse-ink); font-weight: 650; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
+.verdict {
+  display: grid;
+  gap: 0.7rem;
+  align-content: start;
+}
+.headline {
+  font-size: 1.6rem;
+  margin: 0.1rem 0 0.35rem;
+}
+.headline.attention {
+  color: var(--amber);
+}
+.headline.good {
+  color: var(--kelp);
+}
+.headline.danger {
+  color: var(--brick);
+}
+.finish {
+  font-weight: 700;
+}
+dl {
+  margin: 0;
+  display: grid;
+}
+.witness {
+  display: grid;
+  grid-template-columns: 74px 1fr;
+  gap: 0.6rem;
+  padding: 0.65rem 0;
+  border-top: 1px solid var(--rule);
+}
+dt {
+  font-weight: 650;
+}
+dd {
+  margin: 0;
+  display: grid;
+  gap: 0.1rem;
+}
+.says {
+  font-weight: 700;
+}
+.says.good {
+  color: var(--kelp);
+}
+.says.attention {
+  color: var(--amber);
+}
+.says.none {
+  color: var(--quiet);
+}
+.how {
+  justify-self: start;
+  border: 0;
+  background: none;
+  padding: 0.5rem 0;
+  min-height: 44px;
+  color: var(--dulse-ink);
+  font-weight: 650;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
 </style>

@@ -2,7 +2,7 @@
 import type { Entry } from '#core/batch'
 
 const props = defineProps<{ entry: Entry }>()
-const emit = defineEmits<{ close: [], confirm: [reason: string] }>()
+const emit = defineEmits<{ close: []; confirm: [reason: string] }>()
 const open = ref(true)
 const reason = ref('')
 const format = useFormat()
@@ -11,10 +11,18 @@ const words = computed(() => logWords(props.entry.body, format))
 
 <template>
   <ElDialog v-model="open" title="Void this entry" width="460px" align-center @closed="emit('close')">
-    <form class="form" @submit.prevent="emit('confirm', reason.trim()); open = false">
+    <form
+      class="form"
+      @submit.prevent="
+        emit('confirm', reason.trim())
+        open = false
+      "
+    >
       <p>“{{ words }}” no longer counts. It stays in the log, struck through.</p>
       <TextField v-model="reason" label="Why" hint="such as wrong batch" optional />
-      <div class="row"><ElButton type="primary" native-type="submit">Void it</ElButton><ElButton @click="open = false">Leave it</ElButton></div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit">Void it</ElButton><ElButton @click="open = false">Leave it</ElButton>
+      </div>
     </form>
   </ElDialog>
 </template>

@@ -27,30 +27,40 @@ const withTray = ref(localStorage.getItem('dulse.withTray') === 'yes')
 const done = ref<Record<number, number>>({})
 const problem = ref('')
 /** A weight far from the curve: asked about once, kept if it is entered again. */
-const question = ref<{ typed: string, words: string }>()
+const question = ref<{ typed: string; words: string }>()
 const told = ref('')
-watch(typed, (now) => {
+watch(typed, now => {
   if (question.value && question.value.typed !== now) question.value = undefined
 })
 const busy = ref(false)
-const input = ref<{ focus: () => void, blur: () => void }>()
+const input = ref<{ focus: () => void; blur: () => void }>()
 watch(withTray, value => localStorage.setItem('dulse.withTray', value ? 'yes' : 'no'))
 
 /** Where a tray stands now: that is what is written on it for whoever weighs. */
 const placeOf = (tray: number) => run.value.places.placeAt(tray, Infinity)
 const present = computed(() => [...run.value.present].sort((a, b) => placeOf(a) - placeOf(b)))
-const trays = computed(() => [{ position: 0, words: 'All' }, ...present.value.map(position => ({ position, words: `Tray ${placeOf(position)}` }))])
+const trays = computed(() => [
+  { position: 0, words: 'All' },
+  ...present.value.map(position => ({ position, words: `Tray ${placeOf(position)}` })),
+])
 if (run.value.traysWeighed) what.value = present.value[0]!
-const tareG = computed(() => withTray.value && machine.value ? tareOf(machine.value, what.value === 0 ? run.value.present : [what.value]) : 0)
-const parsed = computed(() => typed.value.trim() === '' ? undefined : parseWeight(typed.value, settings.value.weightUnit))
-const netG = computed(() => parsed.value?.value === undefined ? undefined : Math.round((parsed.value.value - tareG.value) * 10) / 10)
+const tareG = computed(() =>
+  withTray.value && machine.value ? tareOf(machine.value, what.value === 0 ? run.value.present : [what.value]) : 0,
+)
+const parsed = computed(() => (typed.value.trim() === '' ? undefined : parseWeight(typed.value, settings.value.weightUnit)))
+const netG = computed(() => (parsed.value?.value === undefined ? undefined : Math.round((parsed.value.value - tareG.value) * 10) / 10))
 const lastG = computed(() => {
   if (what.value === 0) return run.value.weighings.at(-1)?.weightG ?? run.value.loadedG
   return run.value.trays.find(tray => tray.position === what.value)?.weightG
 })
 const shown = computed(() => {
   if (parsed.value?.problem) return parsed.value.problem
-  if (netG.value === undefined) return lastG.value === undefined ? '\u00A0' : what.value === 0 ? `last ${format.weight(lastG.value)}` : `loaded ${format.weight(lastG.value)}`
+  if (netG.value === undefined)
+    return lastG.value === undefined
+      ? '\u00A0'
+      : what.value === 0
+        ? `last ${format.weight(lastG.value)}`
+        : `loaded ${format.weight(lastG.value)}`
   if (tareG.value > 0) return `${formatWeight(netG.value, settings.value.weightUnit)} of food`
   return formatWeight(netG.value, settings.value.weightUnit)
 })
@@ -103,19 +113,25 @@ async function enter() {
   busy.value = true
   try {
     const position = what.value
-    await props.write([position === 0 ? { kind: 'weigh', totalG: netG.value } : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: netG.value }] }], {})
+    await props.write(
+      [
+        position === 0
+          ? { kind: 'weigh', totalG: netG.value }
+          : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: netG.value }] },
+      ],
+      {},
+    )
     done.value = { ...done.value, [position]: netG.value }
     told.value = `${position === 0 ? 'The load' : `Tray ${placeOf(position)}`}: ${format.weight(netG.value)} is logged.`
     typed.value = ''
-    const next = position === 0 ? undefined : present.value.find(item => placeOf(item) > placeOf(position) && done.value[item] === undefined)
+    const next =
+      position === 0 ? undefined : present.value.find(item => placeOf(item) > placeOf(position) && done.value[item] === undefined)
     if (next === undefined) open.value = false
     else what.value = next
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refused)) throw error
     problem.value = error.message
-  }
-  finally {
+  } finally {
     busy.value = false
     if (open.value) input.value?.focus()
     // A dialog that is closing leaves the next key to the page.
@@ -128,21 +144,60 @@ async function enter() {
   <ElDialog v-model="open" title="Weigh" width="420px" align-center @opened="opened" @closed="emit('close')">
     <form class="form" @submit.prevent="enter">
       <div class="trays" role="radiogroup" aria-label="On the scale">
-        <button v-for="tray in trays" :key="tray.position" type="button" role="radio" :aria-checked="what === tray.position" class="tray" :class="{ on: what === tray.position, done: done[tray.position] !== undefined }" @click="what = tray.position; input?.focus()">
+        <button
+          v-for="tray in trays"
+          :key="tray.position"
+          type="button"
+          role="radio"
+          :aria-checked="what === tray.position"
+          class="tray"
+          :class="{ on: what === tray.position, done: done[tray.position] !== undefined }"
+          @click="
+            what = tray.position
+            input?.focus()
+          "
+        >
           {{ tray.words }}<span v-if="done[tray.position] !== undefined" class="small"> {{ format.weight(done[tray.position]!) }}</span>
         </button>
       </div>
       <div class="display">
-        <ElInput ref="input" v-model="typed" class="typed" inputmode="none" autocomplete="off" :aria-label="what === 0 ? 'Weight of the whole load' : `Weight of tray ${placeOf(what)}`" aria-describedby="weigh-reads" />
+        <ElInput
+          ref="input"
+          v-model="typed"
+          class="typed"
+          inputmode="none"
+          autocomplete="off"
+          :aria-label="what === 0 ? 'Weight of the whole load' : `Weight of tray ${placeOf(what)}`"
+          aria-describedby="weigh-reads"
+        />
         <span id="weigh-reads" class="quiet" aria-live="polite">{{ shown }}</span>
       </div>
-      <button v-if="scale" type="button" class="scale" @click="takeScale">The scale shows <strong>{{ format.weight(scale.grams) }}</strong>{{ scale.steady ? ', steady' : '' }}<span class="take">Take it</span></button>
+      <button v-if="scale" type="button" class="scale" @click="takeScale">
+        The scale shows <strong>{{ format.weight(scale.grams) }}</strong>{{ scale.steady ? ', steady' : ''
+        }}<span class="take">Take it</span>
+      </button>
       <div class="pad">
-        <button v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫']" :key="key" type="button" class="pad-key" tabindex="-1" :aria-label="key === '⌫' ? 'Delete' : key" @click="press(key)">{{ key }}</button>
+        <button
+          v-for="key in ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫']"
+          :key="key"
+          type="button"
+          class="pad-key"
+          tabindex="-1"
+          :aria-label="key === '⌫' ? 'Delete' : key"
+          @click="press(key)"
+        >
+          {{ key }}
+        </button>
       </div>
-      <ElCheckbox v-if="machine && tareOf(machine, run.present) > 0" v-model="withTray" class="tare">Tray on the scale ({{ format.weight(tareOf(machine, what === 0 ? run.present : [what])) }} is taken off)</ElCheckbox>
-      <div role="status"><p v-if="question" class="caution">{{ question.words }}</p></div>
-      <div role="alert"><p v-if="problem" class="problem">{{ problem }}</p></div>
+      <ElCheckbox v-if="machine && tareOf(machine, run.present) > 0" v-model="withTray" class="tare"
+        >Tray on the scale ({{ format.weight(tareOf(machine, what === 0 ? run.present : [what])) }} is taken off)</ElCheckbox
+      >
+      <div role="status">
+        <p v-if="question" class="caution">{{ question.words }}</p>
+      </div>
+      <div role="alert">
+        <p v-if="problem" class="problem">{{ problem }}</p>
+      </div>
       <p class="visually-hidden" aria-live="polite">{{ told }}</p>
       <div class="row">
         <ElButton type="primary" native-type="submit" class="enter" :loading="busy">Enter</ElButton>
@@ -153,18 +208,78 @@ async function enter() {
 </template>
 
 <style scoped>
-.trays { display: flex; flex-wrap: wrap; gap: 0.4rem; }
-.tray { min-height: 44px; padding: 0 0.75rem; border: 1px solid var(--el-border-color); border-radius: 8px; background: var(--card); cursor: pointer; }
-.tray.on { border-color: var(--dulse); box-shadow: inset 0 0 0 1px var(--dulse); background: var(--dulse-wash); font-weight: 700; }
-.tray.done { color: var(--kelp); }
-.display { display: grid; gap: 0.2rem; }
-.typed :deep(.el-input__inner) { height: 58px; font: 700 2rem var(--display); text-align: right; }
-.display span { text-align: right; }
-.scale { display: flex; gap: 0.4rem; align-items: baseline; min-height: 48px; padding: 0.6rem 0.9rem; border: 1px dashed var(--quiet); border-radius: 8px; background: var(--kelp-wash); cursor: pointer; }
-.take { margin-left: auto; font-weight: 650; text-decoration: underline; text-underline-offset: 3px; }
-.pad { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.4rem; }
-.pad-key { min-height: 54px; border: 1px solid var(--rule); border-radius: 8px; background: var(--sunk); font: 650 1.35rem var(--display); cursor: pointer; }
-.pad-key:active { background: var(--rule); }
-.tare { height: 44px; white-space: normal; }
-.enter { flex: 1; }
+.trays {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+}
+.tray {
+  min-height: 44px;
+  padding: 0 0.75rem;
+  border: 1px solid var(--el-border-color);
+  border-radius: 8px;
+  background: var(--card);
+  cursor: pointer;
+}
+.tray.on {
+  border-color: var(--dulse);
+  box-shadow: inset 0 0 0 1px var(--dulse);
+  background: var(--dulse-wash);
+  font-weight: 700;
+}
+.tray.done {
+  color: var(--kelp);
+}
+.display {
+  display: grid;
+  gap: 0.2rem;
+}
+.typed :deep(.el-input__inner) {
+  height: 58px;
+  font: 700 2rem var(--display);
+  text-align: right;
+}
+.display span {
+  text-align: right;
+}
+.scale {
+  display: flex;
+  gap: 0.4rem;
+  align-items: baseline;
+  min-height: 48px;
+  padding: 0.6rem 0.9rem;
+  border: 1px dashed var(--quiet);
+  border-radius: 8px;
+  background: var(--kelp-wash);
+  cursor: pointer;
+}
+.take {
+  margin-left: auto;
+  font-weight: 650;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.pad {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 0.4rem;
+}
+.pad-key {
+  min-height: 54px;
+  border: 1px solid var(--rule);
+  border-radius: 8px;
+  background: var(--sunk);
+  font: 650 1.35rem var(--display);
+  cursor: pointer;
+}
+.pad-key:active {
+  background: var(--rule);
+}
+.tare {
+  height: 44px;
+  white-space: normal;
+}
+.enter {
+  flex: 1;
+}
 </style>

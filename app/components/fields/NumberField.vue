@@ -1,11 +1,20 @@
 <script setup lang="ts">
 /** A plain number as typed, with point or comma; undefined while it is empty or not a number. */
-const props = defineProps<{ modelValue?: number, label: string, hint?: string, least?: number, most?: number, required?: boolean, bare?: boolean, decimals?: number }>()
+const props = defineProps<{
+  modelValue?: number
+  label: string
+  hint?: string
+  least?: number
+  most?: number
+  required?: boolean
+  bare?: boolean
+  decimals?: number
+}>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
 const id = useId()
 const typed = ref(props.modelValue === undefined ? '' : String(Number(props.modelValue.toFixed(props.decimals ?? 1))))
 const touched = ref(false)
-const value = computed(() => typed.value.trim() === '' ? undefined : Number(typed.value.trim().replace(',', '.')))
+const value = computed(() => (typed.value.trim() === '' ? undefined : Number(typed.value.trim().replace(',', '.'))))
 const problem = computed(() => {
   if (value.value === undefined) return props.required ? 'Give a number.' : undefined
   if (!Number.isFinite(value.value)) return `“${typed.value}” is not a number.`
@@ -23,7 +32,14 @@ useFieldCheck(() => {
 <template>
   <div class="field">
     <label :for="id">{{ label }}<span v-if="!required && !bare" class="quiet"> (if known)</span></label>
-    <ElInput :id="id" v-model="typed" inputmode="decimal" autocomplete="off" :aria-invalid="Boolean(touched && problem)" @blur="touched = true" />
+    <ElInput
+      :id="id"
+      v-model="typed"
+      inputmode="decimal"
+      autocomplete="off"
+      :aria-invalid="Boolean(touched && problem)"
+      @blur="touched = true"
+    />
     <p v-if="(touched && problem) || hint" :class="touched && problem ? 'problem' : 'quiet small'">{{ (touched && problem) || hint }}</p>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-defineProps<{ label: string, hint?: string, problem?: string, optional?: boolean, placeholder?: string, rows?: number }>()
+defineProps<{ label: string; hint?: string; problem?: string; optional?: boolean; placeholder?: string; rows?: number }>()
 const model = defineModel<string>({ default: '' })
 const id = useId()
 </script>
@@ -7,7 +7,15 @@ const id = useId()
 <template>
   <div class="field">
     <label :for="id">{{ label }}<span v-if="optional" class="quiet"> (if you like)</span></label>
-    <ElInput :id="id" v-model="model" :type="rows ? 'textarea' : 'text'" :rows="rows" :placeholder="placeholder" autocomplete="off" :aria-invalid="Boolean(problem)" />
+    <ElInput
+      :id="id"
+      v-model="model"
+      :type="rows ? 'textarea' : 'text'"
+      :rows="rows"
+      :placeholder="placeholder"
+      autocomplete="off"
+      :aria-invalid="Boolean(problem)"
+    />
     <p v-if="problem || hint" :class="problem ? 'problem' : 'quiet small'">{{ problem ?? hint }}</p>
   </div>
 </template>

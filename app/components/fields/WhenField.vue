@@ -8,7 +8,13 @@ const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const id = useId()
 const wall = computed({
-  get: () => model.value === undefined ? '' : Temporal.Instant.fromEpochMilliseconds(model.value).toZonedDateTimeISO(settings.value.timeZone).toPlainDateTime().toString({ smallestUnit: 'minute' }),
+  get: () =>
+    model.value === undefined
+      ? ''
+      : Temporal.Instant.fromEpochMilliseconds(model.value)
+          .toZonedDateTimeISO(settings.value.timeZone)
+          .toPlainDateTime()
+          .toString({ smallestUnit: 'minute' }),
   set: (text: string | null) => {
     model.value = text ? Temporal.PlainDateTime.from(text).toZonedDateTime(settings.value.timeZone).epochMilliseconds : undefined
   },
@@ -32,11 +38,17 @@ const inFuture = computed(() => model.value !== undefined && model.value > Date.
         <LazyWhenPicker :id="id" v-model="wall" :label="`When, ${format.moment(model, Date.now())}`" />
         <ElButton text @click="model = undefined">Now</ElButton>
       </div>
-      <p v-if="props.problem || inFuture" class="problem">{{ props.problem ?? 'This is in the future. Give the time when it happened.' }}</p>
+      <p v-if="props.problem || inFuture" class="problem">
+        {{ props.problem ?? 'This is in the future. Give the time when it happened.' }}
+      </p>
     </template>
   </div>
 </template>
 
 <style scoped>
-.earlier { padding: 0 0.4rem; text-decoration: underline; text-underline-offset: 3px; }
+.earlier {
+  padding: 0 0.4rem;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 </style>

@@ -1,9 +1,17 @@
 <script setup lang="ts">
 /** The calendar, apart from its field: it is the heaviest part of any form and seldom needed. */
-defineProps<{ id: string, label: string }>()
+defineProps<{ id: string; label: string }>()
 const model = defineModel<string | null>()
 </script>
 
 <template>
-  <ElDatePicker :id="id" v-model="model" type="datetime" format="D MMM YYYY HH:mm" value-format="YYYY-MM-DDTHH:mm" :clearable="false" :aria-label="label" />
+  <ElDatePicker
+    :id="id"
+    v-model="model"
+    type="datetime"
+    format="D MMM YYYY HH:mm"
+    value-format="YYYY-MM-DDTHH:mm"
+    :clearable="false"
+    :aria-label="label"
+  />
 </template>

@@ -7,7 +7,7 @@ import type { FormReading } from '~/composables/useBatch'
 
 /** The room's air, and what a thermometer shows in the machine. */
 type AirBody = Extract<EntryBody, { kind: 'air' }>
-const props = defineProps<{ state: BatchState, page?: BatchAnswer, initial?: AirBody }>()
+const props = defineProps<{ state: BatchState; page?: BatchAnswer; initial?: AirBody }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const unit = settings.value.temperatureUnit
@@ -25,9 +25,17 @@ const reach = computed(() => {
 })
 
 function read(): FormReading {
-  const body: AirBody = { kind: 'air', runId: run.value!.runId, roomC: celsius(room.value), roomHumidity: humidity.value === undefined ? undefined : Math.round(humidity.value * 10) / 1000, chamberC: celsius(chamber.value) }
-  if ((body.roomC === undefined) !== (body.roomHumidity === undefined)) return { problem: 'The room’s temperature and humidity go together: either alone says nothing.' }
-  if (body.roomC === undefined && body.chamberC === undefined) return { problem: 'Give the room’s air, or what was measured in the machine.' }
+  const body: AirBody = {
+    kind: 'air',
+    runId: run.value!.runId,
+    roomC: celsius(room.value),
+    roomHumidity: humidity.value === undefined ? undefined : Math.round(humidity.value * 10) / 1000,
+    chamberC: celsius(chamber.value),
+  }
+  if ((body.roomC === undefined) !== (body.roomHumidity === undefined))
+    return { problem: 'The room’s temperature and humidity go together: either alone says nothing.' }
+  if (body.roomC === undefined && body.chamberC === undefined)
+    return { problem: 'Give the room’s air, or what was measured in the machine.' }
   return { bodies: [body] }
 }
 defineExpose({ read })
@@ -38,6 +46,16 @@ defineExpose({ read })
     <NumberField v-model="room" :label="`Room, °${unit}`" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />
     <NumberField v-model="humidity" label="Room humidity, %" :least="1" :most="100" :decimals="0" />
   </div>
-  <NumberField v-model="chamber" :label="`Measured in the machine, °${unit}`" hint="by a thermometer among the trays, not the machine’s own display" :least="0" :most="480" />
-  <p v-if="reach" class="quiet">In this air the {{ state.food.name.toLowerCase() }} can be dried down to about {{ format.share(reach.p50) }} water ({{ format.range(reach, format.share) }}).</p>
+  <NumberField
+    v-model="chamber"
+    :label="`Measured in the machine, °${unit}`"
+    hint="by a thermometer among the trays, not the machine’s own display"
+    :least="0"
+    :most="480"
+  />
+  <p v-if="reach" class="quiet">
+    In this air the {{ state.food.name.toLowerCase() }} can be dried down to about {{ format.share(reach.p50) }} water ({{
+      format.range(reach, format.share)
+    }}).
+  </p>
 </template>

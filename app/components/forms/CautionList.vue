@@ -5,15 +5,32 @@ import { cautionsAt, type Stop } from '#core/safety'
 import type { EntryBody } from '#core/batch'
 
 /** The cautions of a step, where its danger is: some to read, some to accept once, and what stops. */
-const props = defineProps<{ step: CautionStep, food: Food, way?: MachineKind, liquid?: boolean, raw?: boolean, sulphited?: boolean, accepted: ReadonlySet<string>, stops?: readonly Stop[] }>()
-const told = computed(() => cautionsAt(props.step, props.food, { way: props.way, liquid: props.liquid, raw: props.raw, sulphited: props.sulphited, accepted: props.accepted }))
+const props = defineProps<{
+  step: CautionStep
+  food: Food
+  way?: MachineKind
+  liquid?: boolean
+  raw?: boolean
+  sulphited?: boolean
+  accepted: ReadonlySet<string>
+  stops?: readonly Stop[]
+}>()
+const told = computed(() =>
+  cautionsAt(props.step, props.food, {
+    way: props.way,
+    liquid: props.liquid,
+    raw: props.raw,
+    sulphited: props.sulphited,
+    accepted: props.accepted,
+  }),
+)
 const format = useFormat()
 const ticked = ref<string[]>([])
 const open = computed(() => told.value.cares.filter(rule => !ticked.value.includes(rule.key)))
 
 defineExpose({
   /** What is wrong, if a caution was not accepted. */
-  problem: () => open.value.length > 0 ? 'Read the caution and tick that you have.' : undefined,
+  problem: () => (open.value.length > 0 ? 'Read the caution and tick that you have.' : undefined),
   /** Entries that record what was accepted. */
   bodies: (): EntryBody[] => told.value.cares.map(rule => ({ kind: 'caution', rule: rule.key })),
 })
@@ -27,7 +44,12 @@ defineExpose({
     </div>
     <div v-for="rule in told.cares" :key="rule.key" class="care">
       <p>{{ format.sentence(rule.text) }}</p>
-      <ElCheckbox :model-value="ticked.includes(rule.key)" size="large" @update:model-value="on => ticked = on ? [...ticked, rule.key] : ticked.filter(key => key !== rule.key)">I have read this</ElCheckbox>
+      <ElCheckbox
+        :model-value="ticked.includes(rule.key)"
+        size="large"
+        @update:model-value="on => (ticked = on ? [...ticked, rule.key] : ticked.filter(key => key !== rule.key))"
+        >I have read this</ElCheckbox
+      >
     </div>
     <details v-if="told.notes.length" :open="told.notes.length < 3">
       <summary>{{ told.notes.length === 1 ? 'A caution' : `${countWord(told.notes.length)} cautions` }}</summary>
@@ -37,8 +59,35 @@ defineExpose({
 </template>
 
 <style scoped>
-.cautions { display: grid; gap: 0.6rem; }
-.stop { border-left: 5px solid var(--brick); background: var(--brick-wash); border-radius: 8px; padding: 0.7rem 0.9rem; } .stop .strong { color: var(--brick); }
-.care { background: var(--amber-wash); border-radius: 8px; padding: 0.6rem 0.9rem 0.2rem; }
-details { border-left: 3px solid var(--amber-mark); padding-left: 0.7rem; } summary { cursor: pointer; min-height: 44px; align-content: center; font-weight: 650; } details p { margin-bottom: 0.35rem; }
+.cautions {
+  display: grid;
+  gap: 0.6rem;
+}
+.stop {
+  border-left: 5px solid var(--brick);
+  background: var(--brick-wash);
+  border-radius: 8px;
+  padding: 0.7rem 0.9rem;
+}
+.stop .strong {
+  color: var(--brick);
+}
+.care {
+  background: var(--amber-wash);
+  border-radius: 8px;
+  padding: 0.6rem 0.9rem 0.2rem;
+}
+details {
+  border-left: 3px solid var(--amber-mark);
+  padding-left: 0.7rem;
+}
+summary {
+  cursor: pointer;
+  min-height: 44px;
+  align-content: center;
+  font-weight: 650;
+}
+details p {
+  margin-bottom: 0.35rem;
+}
 </style>

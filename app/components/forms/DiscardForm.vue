@@ -3,13 +3,14 @@ import type { EntryBody } from '#core/batch'
 import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
-const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'discard' }>, jar: JarAnswer }>()
+const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'discard' }>; jar: JarAnswer }>()
 const format = useFormat()
 const CAUSES = ['No smell left', 'Mould', 'Damp and set hard', 'Insects', 'Broken glass', 'Recalled']
 const cause = ref(props.initial?.cause ?? '')
-const read = (): FormReading => cause.value.trim() === ''
-  ? { problem: 'Say why: it teaches for the next one.' }
-  : { bodies: [{ kind: 'discard', jarId: props.jar.jarId, cause: cause.value.trim() }] }
+const read = (): FormReading =>
+  cause.value.trim() === ''
+    ? { problem: 'Say why: it teaches for the next one.' }
+    : { bodies: [{ kind: 'discard', jarId: props.jar.jarId, cause: cause.value.trim() }] }
 defineExpose({ read })
 </script>
 

@@ -3,7 +3,7 @@ import type { BatchState, EntryBody } from '#core/batch'
 import { FEEL_QUESTIONS } from '#core/dryness'
 import type { FormReading } from '~/composables/useBatch'
 
-const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'feel' }> }>()
+const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { kind: 'feel' }> }>()
 const form = props.initial?.check.form ?? (props.state.run?.way.way === 'freeze-dryer' ? 'foam' : props.state.card.feelForm)
 const answers = reactive<Record<string, string | undefined>>({ ...props.initial?.check.answers })
 const cooled = ref<boolean>(props.initial?.check.cooled ?? true)
@@ -19,7 +19,28 @@ defineExpose({ read })
 
 <template>
   <p class="quiet">{{ state.food.drynessTest.value }} Take the thickest pieces from several trays and let them cool for five minutes.</p>
-  <ChoiceField v-for="question in FEEL_QUESTIONS[form]" :key="question.key" v-model="answers[question.key]" :label="question.ask" :choices="question.answers.map(answer => ({ value: answer.key, words: answer.words }))" />
-  <ChoiceField v-model="cooled" label="The pieces were" :choices="[{ value: true, words: 'cooled' }, { value: false, words: 'still warm' }]" />
-  <ChoiceField v-model="places" label="Taken from" :choices="[{ value: 1, words: 'one place' }, { value: 2, words: 'two' }, { value: 3, words: 'three or more' }]" />
+  <ChoiceField
+    v-for="question in FEEL_QUESTIONS[form]"
+    :key="question.key"
+    v-model="answers[question.key]"
+    :label="question.ask"
+    :choices="question.answers.map(answer => ({ value: answer.key, words: answer.words }))"
+  />
+  <ChoiceField
+    v-model="cooled"
+    label="The pieces were"
+    :choices="[
+      { value: true, words: 'cooled' },
+      { value: false, words: 'still warm' },
+    ]"
+  />
+  <ChoiceField
+    v-model="places"
+    label="Taken from"
+    :choices="[
+      { value: 1, words: 'one place' },
+      { value: 2, words: 'two' },
+      { value: 3, words: 'three or more' },
+    ]"
+  />
 </template>

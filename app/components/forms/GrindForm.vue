@@ -4,16 +4,22 @@ import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 /** The sum of a grinding: what went in, what came out. Its rounds have a page of their own. */
-const props = defineProps<{ state: BatchState, page?: BatchAnswer, initial?: Extract<EntryBody, { kind: 'grind' }> }>()
+const props = defineProps<{ state: BatchState; page?: BatchAnswer; initial?: Extract<EntryBody, { kind: 'grind' }> }>()
 const format = useFormat()
 const already = props.state.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
-const dryInG = ref<number | undefined>(props.initial?.dryInG ?? (already === 0 && props.state.dryG !== undefined ? Math.round(props.state.dryG) : undefined))
+const dryInG = ref<number | undefined>(
+  props.initial?.dryInG ?? (already === 0 && props.state.dryG !== undefined ? Math.round(props.state.dryG) : undefined),
+)
 const powderOutG = ref<number | undefined>(props.initial?.powderOutG)
 const note = ref(props.initial?.note ?? '')
-const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
-const accepted = new Set([...props.page?.accepted ?? [], ...props.state.accepted])
+const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
+const accepted = new Set([...(props.page?.accepted ?? []), ...props.state.accepted])
 const wentInG = computed(() => dryInG.value && dryInG.value + (props.initial?.seed?.weightG ?? 0))
-const lost = computed(() => wentInG.value && powderOutG.value !== undefined && powderOutG.value <= wentInG.value ? `${format.weight(wentInG.value - powderOutG.value)} dust and sieve` : undefined)
+const lost = computed(() =>
+  wentInG.value && powderOutG.value !== undefined && powderOutG.value <= wentInG.value
+    ? `${format.weight(wentInG.value - powderOutG.value)} dust and sieve`
+    : undefined,
+)
 
 function read(): FormReading {
   if (dryInG.value === undefined) return { problem: 'Weigh what goes into the cup.' }
@@ -22,7 +28,12 @@ function read(): FormReading {
   if (unread) return { problem: unread }
   // A correction keeps the rounds where they still add up.
   const kept = props.initial?.dryInG === dryInG.value ? props.initial : props.initial && { ...props.initial, rounds: undefined }
-  return { bodies: [...cautions.value?.bodies() ?? [], { ...kept, kind: 'grind', dryInG: dryInG.value, powderOutG: powderOutG.value, note: note.value.trim() || undefined }] }
+  return {
+    bodies: [
+      ...(cautions.value?.bodies() ?? []),
+      { ...kept, kind: 'grind', dryInG: dryInG.value, powderOutG: powderOutG.value, note: note.value.trim() || undefined },
+    ],
+  }
 }
 defineExpose({ read })
 </script>

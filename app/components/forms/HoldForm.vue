@@ -4,19 +4,41 @@ import type { FormReading } from '~/composables/useBatch'
 
 /** Work stops: where the food waits, and how long it may. */
 type Hold = Extract<EntryBody, { kind: 'hold' }>
-const props = defineProps<{ state: BatchState, initial?: Hold }>()
+const props = defineProps<{ state: BatchState; initial?: Hold }>()
 const format = useFormat()
 const kindOf = props.state.run ? 'dry' : props.state.prep.length > 0 ? 'cut' : 'raw'
-const place = ref<HoldPlace | 'back'>(props.initial ? props.initial.place ?? 'back' : props.state.hold ? 'back' : 'refrigerator')
+const place = ref<HoldPlace | 'back'>(props.initial ? (props.initial.place ?? 'back') : props.state.hold ? 'back' : 'refrigerator')
 const hot = ref(false)
 const limit = (where: HoldPlace) => holdLimit(where, kindOf, { freshDays: props.state.food.freshDays.value, roomC: hot.value ? 35 : 20 })
-const words = (ms: number) => ms < 86_400_000 ? format.hours(ms / 3_600_000) : plural(Math.round(ms / 86_400_000), 'day')
-const read = (): FormReading => ({ bodies: [{ kind: 'hold', place: place.value === 'back' ? null : place.value, roomC: hot.value && place.value === 'counter' ? 35 : undefined }] })
+const words = (ms: number) => (ms < 86_400_000 ? format.hours(ms / 3_600_000) : plural(Math.round(ms / 86_400_000), 'day'))
+const read = (): FormReading => ({
+  bodies: [
+    { kind: 'hold', place: place.value === 'back' ? null : place.value, roomC: hot.value && place.value === 'counter' ? 35 : undefined },
+  ],
+})
 defineExpose({ read })
 </script>
 
 <template>
-  <ChoiceField v-model="place" label="Kept" :choices="[...HOLD_PLACES.map(value => ({ value, words: HOLD_WORDS[value], note: `at most ${words(limit(value))}` })), ...(state.hold || initial ? [{ value: 'back' as const, words: 'taken up again' }] : [])]" />
-  <ElCheckbox v-if="place === 'counter' && kindOf === 'cut'" v-model="hot" size="large">The room is above {{ format.temperature(32) }}</ElCheckbox>
-  <p class="quiet">{{ kindOf === 'dry' ? 'In doubt and without time: cold it keeps, and is dried on later.' : kindOf === 'cut' ? 'Cut or cooked, it goes cold within two hours.' : 'Uncut it waits as fresh food does.' }} You are reminded before its time is over.</p>
+  <ChoiceField
+    v-model="place"
+    label="Kept"
+    :choices="[
+      ...HOLD_PLACES.map(value => ({ value, words: HOLD_WORDS[value], note: `at most ${words(limit(value))}` })),
+      ...(state.hold || initial ? [{ value: 'back' as const, words: 'taken up again' }] : []),
+    ]"
+  />
+  <ElCheckbox v-if="place === 'counter' && kindOf === 'cut'" v-model="hot" size="large"
+    >The room is above {{ format.temperature(32) }}</ElCheckbox
+  >
+  <p class="quiet">
+    {{
+      kindOf === 'dry'
+        ? 'In doubt and without time: cold it keeps, and is dried on later.'
+        : kindOf === 'cut'
+          ? 'Cut or cooked, it goes cold within two hours.'
+          : 'Uncut it waits as fresh food does.'
+    }}
+    You are reminded before its time is over.
+  </p>
 </template>

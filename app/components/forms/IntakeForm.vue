@@ -4,7 +4,7 @@ import type { FormReading } from '~/composables/useBatch'
 
 /** For correcting what came in; a new basket has a page of its own. */
 type Intake = Extract<EntryBody, { kind: 'intake' }>
-const props = defineProps<{ state: BatchState, initial: Intake }>()
+const props = defineProps<{ state: BatchState; initial: Intake }>()
 const weightG = ref<number | undefined>(props.initial.weightG)
 const cardKey = ref(props.initial.cardKey)
 const purpose = ref(props.initial.purpose)
@@ -14,14 +14,33 @@ const cultivar = ref(props.initial.cultivar ?? '')
 function read(): FormReading {
   if (weightG.value === undefined) return { problem: 'Give the weight of the basket.' }
   if (source.value.trim() === '') return { problem: 'Say where it came from.' }
-  return { bodies: [{ ...props.initial, weightG: weightG.value, cardKey: cardKey.value, purpose: purpose.value, source: source.value.trim(), cultivar: cultivar.value.trim() || undefined }] }
+  return {
+    bodies: [
+      {
+        ...props.initial,
+        weightG: weightG.value,
+        cardKey: cardKey.value,
+        purpose: purpose.value,
+        source: source.value.trim(),
+        cultivar: cultivar.value.trim() || undefined,
+      },
+    ],
+  }
 }
 defineExpose({ read })
 </script>
 
 <template>
   <WeightField v-model="weightG" label="Weight of the basket" required />
-  <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
+  <ChoiceField
+    v-model="purpose"
+    label="For"
+    :choices="[
+      { value: 'pieces', words: 'Pieces' },
+      { value: 'flakes', words: 'Flakes' },
+      { value: 'powder', words: 'Fine powder' },
+    ]"
+  />
   <ChoiceField v-model="cardKey" label="Cut" :choices="state.food.cards.map(card => ({ value: card.key, words: card.name }))" />
   <div class="pair">
     <TextField v-model="source" label="Where from" />

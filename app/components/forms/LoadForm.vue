@@ -12,40 +12,48 @@ import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 type Load = Extract<EntryBody, { kind: 'load' }>
-const props = defineProps<{ state: BatchState, page: BatchAnswer, initial?: Load, place?: number }>()
+const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Load; place?: number }>()
 const format = useFormat()
 
 // A free machine that dries this cut in its usual way; after the smoke it is another one.
 const usualKind = props.state.run?.way.partOnly ? 'dehydrator' : props.state.card.ways[0]!.way
-const guessG = props.initial?.totalG ?? (props.state.run ? (props.state.powderG || props.state.dryG) : props.state.balance.weightG.p50)
+const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : props.state.balance.weightG.p50)
 const rank = ({ id, kind, trays, trayAreaM2 }: BatchAnswer['machines'][number]) => {
   const taken = props.page.taken[id]?.positions.length ?? 0
   const needed = Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2).mean)
-  return (kind === usualKind ? 0 : props.state.card.ways.some(item => item.way === kind) ? 10 : 30) + (taken === 0 ? 0 : trays - taken >= needed ? 1 : 15)
+  return (
+    (kind === usualKind ? 0 : props.state.card.ways.some(item => item.way === kind) ? 10 : 30) +
+    (taken === 0 ? 0 : trays - taken >= needed ? 1 : 15)
+  )
 }
 const machineId = ref(props.initial?.machineId ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))
 const there = computed(() => props.page.taken[machineId.value])
-const free = computed(() => Array.from({ length: machine.value.trays }, (_, i) => i + 1).filter(position => !there.value?.positions.includes(position)))
+const free = computed(() =>
+  Array.from({ length: machine.value.trays }, (_, i) => i + 1).filter(position => !there.value?.positions.includes(position)),
+)
 const each = ref(props.initial?.trays !== undefined || (!props.initial && kind.value === 'freeze-dryer'))
 const totalG = ref<number | undefined>(props.initial?.totalG)
 const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2).mean)
 const traysNeeded = computed(() => Math.max(1, Math.round((totalG.value ?? guessG ?? perTrayG.value) / perTrayG.value)))
 const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
-const trayG = ref<Record<number, number | undefined>>(Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])))
+const trayG = ref<Record<number, number | undefined>>(
+  Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])),
+)
 const heat = ref<string>(props.initial || there.value ? 'leave' : String(way.value.temperatureC))
 const { settings } = storeToRefs(useHouseholdStore())
 const unit = settings.value.temperatureUnit
 const lastAir = props.initial ? undefined : recentAir(props.page.lastAir, Date.now())
 const room = ref(lastAir && temperatureIn(lastAir.roomC, unit))
 const humidity = ref(lastAir && lastAir.roomHumidity * 100)
-const roomC = computed(() => room.value === undefined ? undefined : Math.round(temperatureFrom(room.value, unit) * 10) / 10)
+const roomC = computed(() => (room.value === undefined ? undefined : Math.round(temperatureFrom(room.value, unit) * 10) / 10))
 /** What the air and this heat can reach, against what is wanted. */
 const reach = computed(() => {
-  const setC = heat.value === 'leave' ? there.value?.setC ?? undefined : heat.value === 'off' ? undefined : Number(heat.value)
-  const measured = roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 }
+  const setC = heat.value === 'leave' ? (there.value?.setC ?? undefined) : heat.value === 'off' ? undefined : Number(heat.value)
+  const measured =
+    roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 }
   // What hangs without heat goes by the room even where nobody measured it.
   const air = measured ?? (kind.value === 'air' ? USUAL_ROOM : undefined)
   if (!air || setC === undefined || kind.value === 'freeze-dryer') return undefined
@@ -53,8 +61,17 @@ const reach = computed(() => {
   const lowest = lowestMoisture(isothermOf(state.food), air, setC)
   const target = state.food.target[state.purpose]
   const words = lowest.p50 > target ? 'cannot get below' : lowest.p90 > target ? 'may not get below' : undefined
-  const mend = kind.value === 'sun' || kind.value === 'air' ? 'Finish it in a machine: half an hour at 60 °C often does.' : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
-  return { lowest, setC, short: words && `At ${measured ? '' : 'a usual '}${Math.round(air.humidity * 100)} % in this ${kind.value === 'sun' ? 'air' : 'room'} ${format.temperature(setC)} ${words} ${format.share(words === 'cannot get below' ? lowest.p50 : lowest.p90)} water; ${PURPOSE_WORDS[state.purpose]} needs ${format.share(target)}. ${mend}` }
+  const mend =
+    kind.value === 'sun' || kind.value === 'air'
+      ? 'Finish it in a machine: half an hour at 60 °C often does.'
+      : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
+  return {
+    lowest,
+    setC,
+    short:
+      words &&
+      `At ${measured ? '' : 'a usual '}${Math.round(air.humidity * 100)} % in this ${kind.value === 'sun' ? 'air' : 'room'} ${format.temperature(setC)} ${words} ${format.share(words === 'cannot get below' ? lowest.p50 : lowest.p90)} water; ${PURPOSE_WORDS[state.purpose]} needs ${format.share(target)}. ${mend}`,
+  }
 })
 const learned = computed(() => props.page.learned[machineId.value])
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
@@ -81,30 +98,73 @@ const heats = computed(() => {
   if (kind.value === 'freeze-dryer') return [{ value: String(own), words: 'Start the cycle' }, wait]
   if (kind.value === 'sun') return [{ value: String(own), words: 'Out in the sun' }, wait]
   if (kind.value === 'air') return [{ value: String(own), words: 'Hung up' }, wait]
-  const others = kind.value === 'dehydrator'
-    ? [...schoolsOf('heat'), ...schoolsOf('leafHeat')].flatMap(school => school.celsius === undefined || Math.abs(school.celsius - own) <= 1 ? [] : [{ celsius: school.celsius, note: school.name.split(', ')[1] ?? 'another school' }])
-    : kind.value === 'oven' ? [65, 85].map(celsius => ({ celsius, note: celsius < own ? 'gentler' : 'quicker' })) : []
+  const others =
+    kind.value === 'dehydrator'
+      ? [...schoolsOf('heat'), ...schoolsOf('leafHeat')].flatMap(school =>
+          school.celsius === undefined || Math.abs(school.celsius - own) <= 1
+            ? []
+            : [{ celsius: school.celsius, note: school.name.split(', ')[1] ?? 'another school' }],
+        )
+      : kind.value === 'oven'
+        ? [65, 85].map(celsius => ({ celsius, note: celsius < own ? 'gentler' : 'quicker' }))
+        : []
   return [
     { value: String(own), words: format.temperature(own), note: 'the card’s' },
-    ...others.map(({ celsius, note }) => ({ value: String(celsius), words: format.temperature(celsius), note })), wait,
+    ...others.map(({ celsius, note }) => ({ value: String(celsius), words: format.temperature(celsius), note })),
+    wait,
   ].filter(choice => choice.value === 'off' || (Number(choice.value) >= machine.value.lowC && Number(choice.value) <= machine.value.highC))
 })
-const heatReason = computed(() => Number(heat.value) === way.value.temperatureC
-  ? way.value.temperatureReason
-  : [...schoolsOf('heat'), ...schoolsOf('leafHeat')].find(school => String(school.celsius) === heat.value)?.reason ?? 'Moist food must not stand warm beyond two hours.')
+const heatReason = computed(() =>
+  Number(heat.value) === way.value.temperatureC
+    ? way.value.temperatureReason
+    : ([...schoolsOf('heat'), ...schoolsOf('leafHeat')].find(school => String(school.celsius) === heat.value)?.reason ??
+      'Moist food must not stand warm beyond two hours.'),
+)
 const start = ref<'steady' | 'hot'>('steady')
 /** What a hot start would be set to on the chosen heat; undefined where the school does not apply. */
-const hotC = computed(() => kind.value !== 'dehydrator' || heat.value === 'leave' || heat.value === 'off' || schoolsOf('start').length === 0 || props.state.card.feelForm === 'leaves' ? undefined : hotStartC(Number(heat.value), machine.value.highC))
+const hotC = computed(() =>
+  kind.value !== 'dehydrator' ||
+  heat.value === 'leave' ||
+  heat.value === 'off' ||
+  schoolsOf('start').length === 0 ||
+  props.state.card.feelForm === 'leaves'
+    ? undefined
+    : hotStartC(Number(heat.value), machine.value.highC),
+)
 const startReason = computed(() => schoolsOf('start').find(school => school.key === start.value)?.reason)
 const sum = computed(() => chosen.value.reduce((total, position) => total + (trayG.value[position] ?? 0), 0))
 
 // A freeze dryer's load: frozen trays, its ice, its cycle.
-const frozen = ref<'all' | 'none' | 'some'>(props.initial?.frozen ? (props.initial.frozen.length === props.initial.positions.length ? 'all' : props.initial.frozen.length === 0 ? 'none' : 'some') : 'all')
+const frozen = ref<'all' | 'none' | 'some'>(
+  props.initial?.frozen
+    ? props.initial.frozen.length === props.initial.positions.length
+      ? 'all'
+      : props.initial.frozen.length === 0
+        ? 'none'
+        : 'some'
+    : 'all',
+)
 const frozenTrays = ref<number[]>(props.initial?.frozen ?? [])
-const frozenNow = computed(() => kind.value !== 'freeze-dryer' ? undefined : frozen.value === 'all' ? chosen.value : frozen.value === 'none' ? [] : frozenTrays.value.filter(tray => chosen.value.includes(tray)))
-const liquidThawed = computed(() => kind.value === 'freeze-dryer' && props.state.card.liquid && frozenNow.value!.length < chosen.value.length)
-const loadG = computed(() => each.value ? sum.value : totalG.value ?? 0)
-const cycle = computed(() => freezeCycleOf(props.state, machine.value, { loadG: loadG.value || guessG || 0, trays: chosen.value.length, frozen: frozen.value === 'all' }))
+const frozenNow = computed(() =>
+  kind.value !== 'freeze-dryer'
+    ? undefined
+    : frozen.value === 'all'
+      ? chosen.value
+      : frozen.value === 'none'
+        ? []
+        : frozenTrays.value.filter(tray => chosen.value.includes(tray)),
+)
+const liquidThawed = computed(
+  () => kind.value === 'freeze-dryer' && props.state.card.liquid && frozenNow.value!.length < chosen.value.length,
+)
+const loadG = computed(() => (each.value ? sum.value : (totalG.value ?? 0)))
+const cycle = computed(() =>
+  freezeCycleOf(props.state, machine.value, {
+    loadG: loadG.value || guessG || 0,
+    trays: chosen.value.length,
+    frozen: frozen.value === 'all',
+  }),
+)
 // The weather, as the person sees it.
 const dusk = ref('18:30')
 const rain = ref('')
@@ -113,17 +173,37 @@ const portionCount = ref<number>()
 const portionMl = ref<number | undefined>(props.initial?.portions?.ml)
 const withPortions = computed(() => props.state.card.portions && !props.state.run)
 
-const mates = computed(() => (props.page.others[machineId.value] ?? []).map(({ food, cardKey, frozen: solid }) => ({ food, card: cardOf(food, cardKey), frozen: solid })))
-const mixed = computed(() => mixedLoadWarnings({ food: props.state.food, card: props.state.card, frozen: kind.value === 'freeze-dryer' ? frozen.value === 'all' : undefined }, mates.value, kind.value))
-const stops = computed(() => stopsAtLoading(props.state.food, props.state.card, kind.value, props.state.prep.map(step => step.body)))
-const dryNotes = computed(() => kind.value === 'freeze-dryer' ? [] : cautionsAt('dry', props.state.food, { way: kind.value }).notes)
-const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
+const mates = computed(() =>
+  (props.page.others[machineId.value] ?? []).map(({ food, cardKey, frozen: solid }) => ({
+    food,
+    card: cardOf(food, cardKey),
+    frozen: solid,
+  })),
+)
+const mixed = computed(() =>
+  mixedLoadWarnings(
+    { food: props.state.food, card: props.state.card, frozen: kind.value === 'freeze-dryer' ? frozen.value === 'all' : undefined },
+    mates.value,
+    kind.value,
+  ),
+)
+const stops = computed(() =>
+  stopsAtLoading(
+    props.state.food,
+    props.state.card,
+    kind.value,
+    props.state.prep.map(step => step.body),
+  ),
+)
+const dryNotes = computed(() => (kind.value === 'freeze-dryer' ? [] : cautionsAt('dry', props.state.food, { way: kind.value }).notes))
+const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
 const accepted = computed(() => new Set([...props.page.accepted, ...props.state.accepted]))
 
 function read(): FormReading {
   if (stops.value.length > 0) return { problem: stops.value[0]!.rule.wayOut! }
   if (chosen.value.length === 0) return { problem: 'Choose the trays that the food lies on.' }
-  if (each.value && chosen.value.some(position => trayG.value[position] === undefined)) return { problem: 'Give the weight of every tray, or weigh them together.' }
+  if (each.value && chosen.value.some(position => trayG.value[position] === undefined))
+    return { problem: 'Give the weight of every tray, or weigh them together.' }
   const grams = each.value ? sum.value : totalG.value
   if (grams === undefined) return { problem: 'Weigh what lies on the trays: without this weight nobody knows later how dry it is.' }
   const unread = cautions.value?.problem()
@@ -133,23 +213,56 @@ function read(): FormReading {
   const { low, high, runs } = learned.value ?? { low: 0, high: 0, runs: 0 }
   const tenth = (value: number) => Math.round(value * 10) / 10
   // A cycle follows from this load's own water; elsewhere one's own runs say most.
-  const usualHours = props.initial ? props.initial.usualHours : cycle.value && runs === 0 ? { low: tenth(cycle.value.hours.p10), high: tenth(cycle.value.hours.p90), runs: 0 } : runs > 0 ? { low: tenth(low), high: tenth(high), runs } : undefined
-  const portions = withPortions.value && portionCount.value && portionMl.value ? { count: Math.round(portionCount.value), ml: portionMl.value } : props.initial?.portions
-  const load: EntryBody = { kind: 'load', runId, machineId: machineId.value, positions: chosen.value, trays, totalG: grams, usualHours, way: kind.value, frozen: frozenNow.value, portions }
-  if (!props.initial && (roomC.value === undefined) !== (humidity.value === undefined)) return { problem: 'The air’s temperature and humidity go together: give both, or neither.' }
-  const bodies: EntryBody[] = [...cautions.value?.bodies() ?? [], load]
+  const usualHours = props.initial
+    ? props.initial.usualHours
+    : cycle.value && runs === 0
+      ? { low: tenth(cycle.value.hours.p10), high: tenth(cycle.value.hours.p90), runs: 0 }
+      : runs > 0
+        ? { low: tenth(low), high: tenth(high), runs }
+        : undefined
+  const portions =
+    withPortions.value && portionCount.value && portionMl.value
+      ? { count: Math.round(portionCount.value), ml: portionMl.value }
+      : props.initial?.portions
+  const load: EntryBody = {
+    kind: 'load',
+    runId,
+    machineId: machineId.value,
+    positions: chosen.value,
+    trays,
+    totalG: grams,
+    usualHours,
+    way: kind.value,
+    frozen: frozenNow.value,
+    portions,
+  }
+  if (!props.initial && (roomC.value === undefined) !== (humidity.value === undefined))
+    return { problem: 'The air’s temperature and humidity go together: give both, or neither.' }
+  const bodies: EntryBody[] = [...(cautions.value?.bodies() ?? []), load]
   if (props.initial) return { bodies }
   if (heat.value !== 'leave' && heat.value !== 'off') {
-    const set = start.value === 'hot' && hotC.value !== undefined ? hotC.value : (kind.value === 'sun' || kind.value === 'air') && roomC.value !== undefined ? roomC.value : Number(heat.value)
+    const set =
+      start.value === 'hot' && hotC.value !== undefined
+        ? hotC.value
+        : (kind.value === 'sun' || kind.value === 'air') && roomC.value !== undefined
+          ? roomC.value
+          : Number(heat.value)
     bodies.push({ kind: 'heat', runId, setC: set })
   }
-  if (roomC.value !== undefined && humidity.value !== undefined) bodies.push({ kind: 'air', runId, roomC: roomC.value, roomHumidity: Math.round(humidity.value * 10) / 1000 })
+  if (roomC.value !== undefined && humidity.value !== undefined)
+    bodies.push({ kind: 'air', runId, roomC: roomC.value, roomHumidity: Math.round(humidity.value * 10) / 1000 })
   if (kind.value === 'sun' && !there.value) {
     const duskMinute = minuteOfDay(dusk.value)
     if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
     const rainMinute = rain.value.trim() === '' ? undefined : minuteOfDay(rain.value)
-    if (rain.value.trim() !== '' && rainMinute === undefined) return { problem: 'Say when rain is expected today, such as 15:00, or leave it empty.' }
-    bodies.push({ kind: 'outlook', runId, duskMinute, rainAt: rainMinute === undefined ? undefined : startOfDay(Date.now(), settings.value.timeZone) + rainMinute * 60_000 })
+    if (rain.value.trim() !== '' && rainMinute === undefined)
+      return { problem: 'Say when rain is expected today, such as 15:00, or leave it empty.' }
+    bodies.push({
+      kind: 'outlook',
+      runId,
+      duskMinute,
+      rainAt: rainMinute === undefined ? undefined : startOfDay(Date.now(), settings.value.timeZone) + rainMinute * 60_000,
+    })
   }
   return { bodies }
 }
@@ -157,37 +270,120 @@ defineExpose({ read })
 </script>
 
 <template>
-  <ChoiceField v-if="page.machines.length > 1" v-model="machineId" label="Where" :choices="page.machines.map(item => ({ value: item.id, words: item.name, note: page.taken[item.id] ? `running, ${plural(item.trays - page.taken[item.id]!.positions.length, 'tray')} free` : `${WAYS[item.kind].name.toLowerCase()}, ${plural(item.trays, 'tray')}` }))" />
-  <CautionList ref="cautions" :key="machineId" step="load" :food="state.food" :way="kind" :liquid="liquidThawed" :raw="state.card.raw" :accepted="accepted" :stops="stops" />
+  <ChoiceField
+    v-if="page.machines.length > 1"
+    v-model="machineId"
+    label="Where"
+    :choices="
+      page.machines.map(item => ({
+        value: item.id,
+        words: item.name,
+        note: page.taken[item.id]
+          ? `running, ${plural(item.trays - page.taken[item.id]!.positions.length, 'tray')} free`
+          : `${WAYS[item.kind].name.toLowerCase()}, ${plural(item.trays, 'tray')}`,
+      }))
+    "
+  />
+  <CautionList
+    ref="cautions"
+    :key="machineId"
+    step="load"
+    :food="state.food"
+    :way="kind"
+    :liquid="liquidThawed"
+    :raw="state.card.raw"
+    :accepted="accepted"
+    :stops="stops"
+  />
   <p v-for="note in dryNotes" :key="note.text" class="caution">{{ format.sentence(note.text) }}</p>
   <p v-for="warning in mixed" :key="warning" class="caution">{{ format.sentence(warning) }}</p>
   <TrayPicker v-model="chosen" label="Trays, top to bottom" :trays="Array.from({ length: machine.trays }, (_, i) => i + 1)" :free="free">
     <p v-if="free.length === 0" class="problem">Every tray of this machine is taken. Choose another, or wait until one is out.</p>
-    <p v-else-if="chosen.length < traysNeeded" class="quiet small">A tray takes about {{ format.weight(perTrayG) }} in one layer: {{ plural(traysNeeded, 'tray') }} for this load. Thicker dries slower and less evenly.</p>
+    <p v-else-if="chosen.length < traysNeeded" class="quiet small">
+      A tray takes about {{ format.weight(perTrayG) }} in one layer: {{ plural(traysNeeded, 'tray') }} for this load. Thicker dries slower
+      and less evenly.
+    </p>
     <p v-else class="quiet small">{{ state.card.spread }}</p>
   </TrayPicker>
-  <ChoiceField v-model="each" label="Weighed" :choices="[{ value: false, words: 'All together' }, { value: true, words: 'Tray by tray' }]" />
+  <ChoiceField
+    v-model="each"
+    label="Weighed"
+    :choices="[
+      { value: false, words: 'All together' },
+      { value: true, words: 'Tray by tray' },
+    ]"
+  />
   <div v-if="each" class="pair">
     <WeightField v-for="position in chosen" :key="position" v-model="trayG[position]" :label="`Tray ${position}`" required />
   </div>
-  <WeightField v-else v-model="totalG" label="Food on the trays" :hint="guessG ? `without the trays; about ${format.weight(guessG)} expected` : 'without the trays'" required autofocus />
+  <WeightField
+    v-else
+    v-model="totalG"
+    label="Food on the trays"
+    :hint="guessG ? `without the trays; about ${format.weight(guessG)} expected` : 'without the trays'"
+    required
+    autofocus
+  />
   <p v-if="each" class="quiet">Together {{ format.weight(sum) }}</p>
   <template v-if="kind === 'freeze-dryer'">
-    <ChoiceField v-model="frozen" label="Frozen solid" :choices="[{ value: 'all', words: 'Every tray' }, { value: 'some', words: 'Some' }, { value: 'none', words: 'None' }]" />
-    <TrayPicker v-if="frozen === 'some'" v-model="frozenTrays" label="Which ones" :trays="chosen"><p class="caution">Unfrozen beside frozen: the advantage is lost for all.</p></TrayPicker>
-    <p v-if="cycle" :class="cycle.ice?.over ? 'caution' : 'quiet small'">About {{ format.weight(cycle.waterG) }} of water to remove{{ cycle.ice ? `, ${Math.round(cycle.ice.share * 100)} % of the ice it holds` : '' }}: {{ cycle.ice?.over ? `make it ${cycle.ice.loads} loads.` : `a cycle of ${format.range(cycle.hours, value => `${Math.round(value)}\u00A0h`)}.` }}</p>
+    <ChoiceField
+      v-model="frozen"
+      label="Frozen solid"
+      :choices="[
+        { value: 'all', words: 'Every tray' },
+        { value: 'some', words: 'Some' },
+        { value: 'none', words: 'None' },
+      ]"
+    />
+    <TrayPicker v-if="frozen === 'some'" v-model="frozenTrays" label="Which ones" :trays="chosen"
+      ><p class="caution">Unfrozen beside frozen: the advantage is lost for all.</p></TrayPicker
+    >
+    <p v-if="cycle" :class="cycle.ice?.over ? 'caution' : 'quiet small'">
+      About {{ format.weight(cycle.waterG) }} of water to remove{{
+        cycle.ice ? `, ${Math.round(cycle.ice.share * 100)} % of the ice it holds` : ''
+      }}:
+      {{
+        cycle.ice?.over
+          ? `make it ${cycle.ice.loads} loads.`
+          : `a cycle of ${format.range(cycle.hours, value => `${Math.round(value)}\u00A0h`)}.`
+      }}
+    </p>
   </template>
   <div v-if="withPortions" class="pair">
     <NumberField v-model="portionCount" label="Sheets spread alike" :least="1" :most="200" :decimals="0" />
-    <NumberField v-model="portionMl" label="Purée on each, mL" :least="1" :most="5000" :decimals="0" hint="240 mL is a US cup: the label will say what a sheet gives back" />
+    <NumberField
+      v-model="portionMl"
+      label="Purée on each, mL"
+      :least="1"
+      :most="5000"
+      :decimals="0"
+      hint="240 mL is a US cup: the label will say what a sheet gives back"
+    />
   </div>
   <template v-if="!initial">
-    <p v-if="there" class="quiet">{{ there.setC === null ? 'It stands without heat' : `It runs at ${format.temperature(there.setC)}` }} already: the batch joins its run.</p>
+    <p v-if="there" class="quiet">
+      {{ there.setC === null ? 'It stands without heat' : `It runs at ${format.temperature(there.setC)}` }} already: the batch joins its
+      run.
+    </p>
     <template v-else>
-      <ChoiceField v-model="heat" :label="kind === 'freeze-dryer' ? 'Cycle' : kind === 'sun' || kind === 'air' ? 'Now' : 'Heat'" :choices="heats" />
+      <ChoiceField
+        v-model="heat"
+        :label="kind === 'freeze-dryer' ? 'Cycle' : kind === 'sun' || kind === 'air' ? 'Now' : 'Heat'"
+        :choices="heats"
+      />
       <p class="quiet small">{{ format.sentence(heatReason) }}</p>
       <template v-if="hotC !== undefined">
-        <ChoiceField v-model="start" label="Start" :choices="schoolsOf('start').map(school => ({ value: school.key, words: school.name, note: school.key === 'hot' ? `${format.temperature(hotC!)} for ${format.hours(HOT_START.hours)}` : undefined }))" />
+        <ChoiceField
+          v-model="start"
+          label="Start"
+          :choices="
+            schoolsOf('start').map(school => ({
+              value: school.key,
+              words: school.name,
+              note: school.key === 'hot' ? `${format.temperature(hotC!)} for ${format.hours(HOT_START.hours)}` : undefined,
+            }))
+          "
+        />
         <p class="quiet small">{{ startReason }}</p>
       </template>
       <div v-if="kind === 'sun'" class="pair">
@@ -197,10 +393,25 @@ defineExpose({ read })
     </template>
     <p v-if="hoursWords" class="quiet small">{{ hoursWords }}</p>
     <div v-if="kind !== 'freeze-dryer'" class="pair">
-      <NumberField v-model="room" :label="`${kind === 'sun' ? 'Outdoors' : 'Room'}, °${unit}`" :hint="lastAir ? `as at ${format.moment(lastAir.at, Date.now())}` : undefined" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />
-      <NumberField v-model="humidity" :label="kind === 'sun' ? 'Humidity outdoors, %' : 'Room humidity, %'" :least="1" :most="100" :decimals="0" />
+      <NumberField
+        v-model="room"
+        :label="`${kind === 'sun' ? 'Outdoors' : 'Room'}, °${unit}`"
+        :hint="lastAir ? `as at ${format.moment(lastAir.at, Date.now())}` : undefined"
+        :least="unit === 'C' ? -20 : -4"
+        :most="unit === 'C' ? 60 : 140"
+      />
+      <NumberField
+        v-model="humidity"
+        :label="kind === 'sun' ? 'Humidity outdoors, %' : 'Room humidity, %'"
+        :least="1"
+        :most="100"
+        :decimals="0"
+      />
     </div>
-    <p v-if="kind === 'sun' && ((roomC !== undefined && roomC < 30) || (humidity !== undefined && humidity > 60))" class="caution">Extension guidance wants {{ format.temperature(30) }} and above and under 60 % humidity outdoors: below that food sours before it dries.</p>
+    <p v-if="kind === 'sun' && ((roomC !== undefined && roomC < 30) || (humidity !== undefined && humidity > 60))" class="caution">
+      Extension guidance wants {{ format.temperature(30) }} and above and under 60 % humidity outdoors: below that food sours before it
+      dries.
+    </p>
     <p v-if="reach?.short" class="caution">{{ format.sentence(reach.short) }}</p>
     <p v-else-if="reach" class="quiet small">In this air it can be dried down to about {{ format.share(reach.lowest.p50) }} water.</p>
   </template>

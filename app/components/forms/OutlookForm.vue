@@ -4,7 +4,7 @@ import { startOfDay } from '#core/planning'
 import type { FormReading } from '~/composables/useBatch'
 
 /** The weather as the person sees it: no service is asked. */
-const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'outlook' }> }>()
+const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { kind: 'outlook' }> }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const run = props.state.run!
 const known = props.initial ?? run.outlook
@@ -18,7 +18,8 @@ function read(): FormReading {
   if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
   const minute = minuteOfDay(rainTime.value)
   if (day.value !== 'none' && minute === undefined) return { problem: 'Say when rain is expected, such as 15:00.' }
-  const rainAt = day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * 60_000
+  const rainAt =
+    day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * 60_000
   rain.value = rainAt
   return { bodies: [{ kind: 'outlook', runId: run.runId, duskMinute, rainAt }] }
 }
@@ -27,6 +28,14 @@ defineExpose({ read })
 
 <template>
   <TextField v-model="dusk" label="In at dusk" hint="every day until you say otherwise" />
-  <ChoiceField v-model="day" label="Rain" :choices="[{ value: 'none', words: 'None expected' }, { value: 'today', words: 'Today' }, { value: 'tomorrow', words: 'Tomorrow' }]" />
+  <ChoiceField
+    v-model="day"
+    label="Rain"
+    :choices="[
+      { value: 'none', words: 'None expected' },
+      { value: 'today', words: 'Today' },
+      { value: 'tomorrow', words: 'Tomorrow' },
+    ]"
+  />
   <TextField v-if="day !== 'none'" v-model="rainTime" label="At" />
 </template>

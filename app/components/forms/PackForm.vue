@@ -8,7 +8,7 @@ import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 type Pack = Extract<EntryBody, { kind: 'pack' }>
-const props = defineProps<{ state: BatchState, page?: BatchAnswer, initial?: Pack, at?: number }>()
+const props = defineProps<{ state: BatchState; page?: BatchAnswer; initial?: Pack; at?: number }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const { food, purpose } = props.state
@@ -16,7 +16,9 @@ const last = props.state.jars.at(-1)?.body
 const density = food.powderDensity.value.mean
 const left = props.state.unpackedG ?? 0
 const sizes = jarsFor(left > 0 ? left : 100, density, purpose)
-const usual = sizes.find(choice => choice.sizeMl === settings.value.jarMl) ?? jarsFor(left > 0 ? left : 100, density, purpose, [settings.value.jarMl])[0]!
+const usual =
+  sizes.find(choice => choice.sizeMl === settings.value.jarMl) ??
+  jarsFor(left > 0 ? left : 100, density, purpose, [settings.value.jarMl])[0]!
 const netG = ref<number | undefined>(props.initial?.netG ?? (left > 0 ? Math.round(left / usual.count) : undefined))
 const ontoJar = ref<string>(props.initial?.topUp ? props.initial.jarId : '')
 const onto = computed(() => props.page?.shelf.find(jar => jar.jarId === ontoJar.value))
@@ -24,25 +26,54 @@ const packageKey = ref<PackageKey>(props.initial?.packageKey ?? last?.packageKey
 const sizeMl = ref<number>(props.initial?.sizeMl ?? last?.sizeMl ?? settings.value.jarMl)
 const place = ref(props.initial?.place ?? last?.place ?? 'Pantry')
 const leak = ref<number | undefined>(props.initial?.leakGDayKPa)
-const beside = ref<Pick<Pack, 'mixed' | 'absorberCc' | 'gelG' | 'wrapped'>>({ mixed: props.initial?.mixed, absorberCc: props.initial?.absorberCc, gelG: props.initial?.gelG, wrapped: props.initial?.wrapped })
+const beside = ref<Pick<Pack, 'mixed' | 'absorberCc' | 'gelG' | 'wrapped'>>({
+  mixed: props.initial?.mixed,
+  absorberCc: props.initial?.absorberCc,
+  gelG: props.initial?.gelG,
+  wrapped: props.initial?.wrapped,
+})
 const besideForm = ref<{ problem: () => string | undefined }>()
-const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
-const accepted = new Set([...props.page?.accepted ?? [], ...props.state.accepted])
+const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
+const accepted = new Set([...(props.page?.accepted ?? []), ...props.state.accepted])
 const inOil = ref(props.initial?.inOil ?? false)
 const oilC = ref(settings.value.pantryC)
 const mayOil = food.traits.includes('oil') || food.traits.includes('hot')
 const water = productMoisture(props.state)
 const moisture = props.initial?.moisture ?? water.moisture
-const stops = computed(() => stopsAtPacking(food, { packageKey: packageKey.value, inOil: inOil.value, storageC: inOil.value ? oilC.value : settings.value.pantryC, moisture }))
-const best = computed(() => bestByWindow({ food, purpose, packageKey: packageKey.value, storageC: settings.value.pantryC, rested: props.state.rest?.startedAt !== undefined, inOil: inOil.value }))
+const stops = computed(() =>
+  stopsAtPacking(food, {
+    packageKey: packageKey.value,
+    inOil: inOil.value,
+    storageC: inOil.value ? oilC.value : settings.value.pantryC,
+    moisture,
+  }),
+)
+const best = computed(() =>
+  bestByWindow({
+    food,
+    purpose,
+    packageKey: packageKey.value,
+    storageC: settings.value.pantryC,
+    rested: props.state.rest?.startedAt !== undefined,
+    inOil: inOil.value,
+  }),
+)
 const glass = GLASS[food.isotherm]
 /** Jars that would take it, the next smaller and larger beside the best. */
 const choices = computed(() => {
   const all = jarsFor(netG.value ?? left, density, purpose)
   const fit = all.indexOf(bestJar(all))
   const near = all.slice(Math.max(0, fit - 1), fit + 2)
-  const shown = near.some(choice => choice.sizeMl === sizeMl.value) ? near : [...near, ...jarsFor(netG.value ?? left, density, purpose, [sizeMl.value])]
-  return shown.sort((a, b) => a.sizeMl - b.sizeMl).map(choice => ({ value: choice.sizeMl, words: `${choice.sizeMl} mL`, note: choice.count > 1 ? `takes ${plural(choice.count, 'jar')}` : `${Math.round(choice.fill * 100)} % full` }))
+  const shown = near.some(choice => choice.sizeMl === sizeMl.value)
+    ? near
+    : [...near, ...jarsFor(netG.value ?? left, density, purpose, [sizeMl.value])]
+  return shown
+    .sort((a, b) => a.sizeMl - b.sizeMl)
+    .map(choice => ({
+      value: choice.sizeMl,
+      words: `${choice.sizeMl} mL`,
+      note: choice.count > 1 ? `takes ${plural(choice.count, 'jar')}` : `${Math.round(choice.fill * 100)} % full`,
+    }))
 })
 /** What the pantry's warmth does to it. */
 const clumps = computed(() => {
@@ -50,12 +81,23 @@ const clumps = computed(() => {
   const risk = clumpRisk(glass, moisture, settings.value.pantryC)
   const driest = looseBelow(glass, settings.value.pantryC)
   const words = { none: 'stays loose', slight: 'may clump a little, and a spoon breaks it', sticky: 'clumps', cakes: 'cakes' }[risk]
-  return `At ${format.temperature(settings.value.pantryC)} and ${format.share(moisture)} water it ${words}${risk === 'sticky' || risk === 'cakes' ? driest > 0.01 ? `; below ${format.share(driest)} it would not` : '; only cold helps' : ''}.`
+  return `At ${format.temperature(settings.value.pantryC)} and ${format.share(moisture)} water it ${words}${risk === 'sticky' || risk === 'cakes' ? (driest > 0.01 ? `; below ${format.share(driest)} it would not` : '; only cold helps') : ''}.`
 })
 /** When the damp that the package lets in brings it there. */
 const damp = computed(() => {
   const gPerDayKPa = leakOf(packageKey.value, leak.value)
-  const found = netG.value && gPerDayKPa !== undefined ? dampOf({ food, purpose, netG: netG.value, gPerDayKPa, celsius: settings.value.pantryC, humidity: settings.value.pantryHumidity, moisture }) : undefined
+  const found =
+    netG.value && gPerDayKPa !== undefined
+      ? dampOf({
+          food,
+          purpose,
+          netG: netG.value,
+          gPerDayKPa,
+          celsius: settings.value.pantryC,
+          humidity: settings.value.pantryHumidity,
+          moisture,
+        })
+      : undefined
   return found && dampWords(found)
 })
 const dates = computed(() => bestByDates(props.at ?? Date.now(), best.value))
@@ -64,32 +106,109 @@ function read(): FormReading {
   if (netG.value === undefined) return { problem: 'Weigh what goes into the jar.' }
   if (stops.value.length > 0) return { problem: stops.value[0]!.rule.wayOut! }
   if (onto.value === undefined && place.value.trim() === '') return { problem: 'Say where the jar stands.' }
-  if (onto.value === undefined && packageKey.value === 'other' && leak.value === undefined) return { problem: 'Nobody knows what this lid lets in: measure it, give its film’s figure, or choose another.' }
+  if (onto.value === undefined && packageKey.value === 'other' && leak.value === undefined)
+    return { problem: 'Nobody knows what this lid lets in: measure it, give its film’s figure, or choose another.' }
   const unread = cautions.value?.problem() ?? besideForm.value?.problem()
   if (unread) return { problem: unread }
   const { mixed, absorberCc, gelG, wrapped } = beside.value
   const jar = onto.value
     ? { jarId: onto.value.jarId, topUp: true, place: onto.value.place }
     : { jarId: props.initial?.jarId ?? uuidv7(), topUp: props.initial?.topUp, place: place.value.trim(), sizeMl: sizeMl.value }
-  return { bodies: [...cautions.value?.bodies() ?? [], { kind: 'pack', ...jar, netG: netG.value, packageKey: packageKey.value, storageC: inOil.value ? oilC.value : settings.value.pantryC, inOil: inOil.value || undefined, moisture: water.known === 'jar air' || props.initial?.moisture !== undefined ? Math.round(moisture * 1e4) / 1e4 : undefined, leakGDayKPa: leak.value, mixed, absorberCc, gelG, wrapped }] }
+  return {
+    bodies: [
+      ...(cautions.value?.bodies() ?? []),
+      {
+        kind: 'pack',
+        ...jar,
+        netG: netG.value,
+        packageKey: packageKey.value,
+        storageC: inOil.value ? oilC.value : settings.value.pantryC,
+        inOil: inOil.value || undefined,
+        moisture: water.known === 'jar air' || props.initial?.moisture !== undefined ? Math.round(moisture * 1e4) / 1e4 : undefined,
+        leakGDayKPa: leak.value,
+        mixed,
+        absorberCc,
+        gelG,
+        wrapped,
+      },
+    ],
+  }
 }
 defineExpose({ read })
 </script>
 
 <template>
-  <CautionList ref="cautions" step="pack" :food="state.food" :accepted="accepted" :raw="state.card.raw" :sulphited="isSulphited(state)" :stops="stops" />
-  <WeightField v-model="netG" label="In this jar" :hint="initial ? undefined : `${format.weight(left)} to pack, ${format.share(moisture)} water by its ${water.known}`" required autofocus />
-  <ChoiceField v-if="!initial && page?.shelf.length" v-model="ontoJar" label="Into" :choices="[{ value: '', words: 'A new jar' }, ...page.shelf.slice(0, 5).map(jar => ({ value: jar.jarId, words: `Onto jar ${jar.number}`, note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}` }))]" />
-  <p v-if="onto" class="caution">A topped-up jar is as old as its oldest part, {{ format.month(onto.oldestAt) }}, and what comes in must be as dry as it.</p>
+  <CautionList
+    ref="cautions"
+    step="pack"
+    :food="state.food"
+    :accepted="accepted"
+    :raw="state.card.raw"
+    :sulphited="isSulphited(state)"
+    :stops="stops"
+  />
+  <WeightField
+    v-model="netG"
+    label="In this jar"
+    :hint="initial ? undefined : `${format.weight(left)} to pack, ${format.share(moisture)} water by its ${water.known}`"
+    required
+    autofocus
+  />
+  <ChoiceField
+    v-if="!initial && page?.shelf.length"
+    v-model="ontoJar"
+    label="Into"
+    :choices="[
+      { value: '', words: 'A new jar' },
+      ...page.shelf
+        .slice(0, 5)
+        .map(jar => ({
+          value: jar.jarId,
+          words: `Onto jar ${jar.number}`,
+          note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,
+        })),
+    ]"
+  />
+  <p v-if="onto" class="caution">
+    A topped-up jar is as old as its oldest part, {{ format.month(onto.oldestAt) }}, and what comes in must be as dry as it.
+  </p>
   <template v-else>
     <ChoiceField v-model="packageKey" label="Packed in" :choices="PACKAGES.map(item => ({ value: item.key, words: item.name }))" />
     <LidForm v-if="packageKey === 'other'" v-model="leak" />
     <ChoiceField v-model="sizeMl" label="Size, tapped down" :choices="choices" />
-    <ChoiceField v-if="mayOil" v-model="inOil" label="Under oil" :choices="[{ value: false, words: 'No' }, { value: true, words: 'Yes' }]" />
-    <ChoiceField v-if="inOil" v-model="oilC" label="Kept" :choices="[{ value: settings.pantryC, words: 'On the shelf' }, { value: 4, words: 'In the refrigerator' }, { value: -18, words: 'In the freezer' }]" />
+    <ChoiceField
+      v-if="mayOil"
+      v-model="inOil"
+      label="Under oil"
+      :choices="[
+        { value: false, words: 'No' },
+        { value: true, words: 'Yes' },
+      ]"
+    />
+    <ChoiceField
+      v-if="inOil"
+      v-model="oilC"
+      label="Kept"
+      :choices="[
+        { value: settings.pantryC, words: 'On the shelf' },
+        { value: 4, words: 'In the refrigerator' },
+        { value: -18, words: 'In the freezer' },
+      ]"
+    />
     <TextField v-model="place" label="Where it stands" />
   </template>
-  <BesideForm ref="besideForm" v-model="beside" :state="state" :net-g="netG" :size-ml="sizeMl" :package-key="packageKey" :moisture="moisture" />
-  <p v-if="!onto"><strong>Best by {{ format.month(dates.from) }} to {{ format.month(dates.to) }}.</strong> <span class="quiet">{{ best.reason }} ({{ best.source }})</span></p>
+  <BesideForm
+    ref="besideForm"
+    v-model="beside"
+    :state="state"
+    :net-g="netG"
+    :size-ml="sizeMl"
+    :package-key="packageKey"
+    :moisture="moisture"
+  />
+  <p v-if="!onto">
+    <strong>Best by {{ format.month(dates.from) }} to {{ format.month(dates.to) }}.</strong>
+    <span class="quiet">{{ best.reason }} ({{ best.source }})</span>
+  </p>
   <p v-if="clumps || damp" class="quiet small">{{ clumps }} {{ damp }}</p>
 </template>

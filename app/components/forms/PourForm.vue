@@ -4,7 +4,7 @@ import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 /** What is left of another jar goes onto this one. */
-const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'pour' }>, jar: JarAnswer }>()
+const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'pour' }>; jar: JarAnswer }>()
 const format = useFormat()
 const from = ref(props.initial?.from.jarId ?? props.jar.others[0]?.jarId)
 const source = computed(() => props.jar.others.find(other => other.jarId === from.value))
@@ -20,10 +20,27 @@ defineExpose({ read })
 
 <template>
   <WeightField v-if="initial" v-model="weightG" label="Poured over" required />
-  <p v-else-if="jar.others.length === 0">There is no other jar of the same on the shelf. What a batch gives is poured on when it is packed.</p>
+  <p v-else-if="jar.others.length === 0">
+    There is no other jar of the same on the shelf. What a batch gives is poured on when it is packed.
+  </p>
   <template v-else>
-    <ChoiceField v-model="from" label="Out of" :choices="jar.others.slice(0, 12).map(other => ({ value: other.jarId, words: `Jar ${other.number}`, note: `${format.weight(other.leftG)}, ${format.month(other.oldestAt)}` }))" />
+    <ChoiceField
+      v-model="from"
+      label="Out of"
+      :choices="
+        jar.others
+          .slice(0, 12)
+          .map(other => ({
+            value: other.jarId,
+            words: `Jar ${other.number}`,
+            note: `${format.weight(other.leftG)}, ${format.month(other.oldestAt)}`,
+          }))
+      "
+    />
     <WeightField :key="from" v-model="weightG" label="Poured over" :hint="source && `${format.weight(source.leftG)} are in it`" required />
-    <p class="quiet small">A topped-up jar is as old as its oldest part{{ older ? ': this makes it older than it was' : '' }}, and what comes in must be as dry as the jar.</p>
+    <p class="quiet small">
+      A topped-up jar is as old as its oldest part{{ older ? ': this makes it older than it was' : '' }}, and what comes in must be as dry
+      as the jar.
+    </p>
   </template>
 </template>

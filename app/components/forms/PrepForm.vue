@@ -7,23 +7,48 @@ import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 type Prep = Extract<EntryBody, { kind: 'prep' }>
-const props = defineProps<{ state: BatchState, page: BatchAnswer, initial?: Prep, step?: string }>()
+const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Prep; step?: string }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 
 const EFFECT_OF: Record<PrepStepName, Prep['effect']> = {
-  wash: 'none', soak: 'none', dip: 'none', trim: 'waste', peel: 'waste', seed: 'waste', cut: 'none', blanch: 'none', roast: 'water', boil: 'none', cook: 'water', char: 'water', puree: 'none',
-  thicken: 'water', drain: 'water', season: 'added', marinate: 'added', toast: 'water', spread: 'none', freeze: 'none', hold: 'none',
+  wash: 'none',
+  soak: 'none',
+  dip: 'none',
+  trim: 'waste',
+  peel: 'waste',
+  seed: 'waste',
+  cut: 'none',
+  blanch: 'none',
+  roast: 'water',
+  boil: 'none',
+  cook: 'water',
+  char: 'water',
+  puree: 'none',
+  thicken: 'water',
+  drain: 'water',
+  season: 'added',
+  marinate: 'added',
+  toast: 'water',
+  spread: 'none',
+  freeze: 'none',
+  hold: 'none',
 }
 /** Steps whose weight never changes: nothing is asked. */
 const PLAIN: readonly PrepStepName[] = ['wash', 'dip', 'trim', 'peel', 'seed', 'cut', 'puree', 'spread', 'freeze']
 const CORE: readonly PrepStepName[] = ['cook', 'boil', 'roast']
 const planned = computed(() => props.state.card.steps.map(item => item.step))
 const asked = PREP_STEPS.find(item => item === props.step)
-const step = ref<PrepStepName>(props.initial?.step ?? asked ?? (props.state.prep.some(entry => entry.body.step === 'trim') ? 'cut' : 'trim'))
+const step = ref<PrepStepName>(
+  props.initial?.step ?? asked ?? (props.state.prep.some(entry => entry.body.step === 'trim') ? 'cut' : 'trim'),
+)
 // The steps of this card first; the others are one press away.
 const all = ref(Boolean(props.initial) && !planned.value.includes(step.value))
-const shown = computed(() => all.value ? PREP_STEPS.filter(item => item !== 'hold') : PREP_STEPS.filter(item => ['trim', 'cut', 'season'].includes(item) || planned.value.includes(item) || item === step.value))
+const shown = computed(() =>
+  all.value
+    ? PREP_STEPS.filter(item => item !== 'hold')
+    : PREP_STEPS.filter(item => ['trim', 'cut', 'season'].includes(item) || planned.value.includes(item) || item === step.value),
+)
 const plan = computed(() => props.state.card.steps.find(item => item.step === step.value))
 const effect = ref<Prep['effect']>(props.initial?.effect ?? EFFECT_OF[step.value])
 const weightG = ref<number | undefined>(props.initial?.weightG)
@@ -34,19 +59,35 @@ const waterG = ref<number | undefined>(props.initial?.added?.waterG)
 const oilG = ref<number | undefined>(props.initial?.added?.oilG)
 const card = props.state.food.cards.find(item => item.name === props.initial?.cutName) ?? props.state.card
 const cutName = ref(props.initial?.cutName ?? card.name)
-const thickness = ref(props.initial?.thicknessMm ?? card.thicknessMm ? formatLength(props.initial?.thicknessMm ?? card.thicknessMm!, settings.value.weightUnit).replaceAll('\u00A0', ' ') : '')
+const thickness = ref(
+  (props.initial?.thicknessMm ?? card.thicknessMm)
+    ? formatLength(props.initial?.thicknessMm ?? card.thicknessMm!, settings.value.weightUnit).replaceAll('\u00A0', ' ')
+    : '',
+)
 const by = ref(props.initial?.by ?? localStorage.getItem('dulse.cutBy') ?? '')
 const note = ref(props.initial?.note ?? '')
 const unit = settings.value.temperatureUnit
 const core = ref<number | undefined>(props.initial?.coreC === undefined ? undefined : temperatureIn(props.initial.coreC, unit))
 const needC = safeCoreC(props.state.food)
 const question = computed(() => props.page.schools.find(item => item.key === SCHOOL_OF[step.value]))
-const SCHOOL_OF: Partial<Record<PrepStepName, string>> = { seed: 'seeds', blanch: 'blanch', roast: 'roast', puree: 'puree', char: 'charPeel', dip: 'dip', drain: 'saltDraw', peel: 'skins', toast: 'toast', wash: 'mushroomWash', trim: 'stalks' }
+const SCHOOL_OF: Partial<Record<PrepStepName, string>> = {
+  seed: 'seeds',
+  blanch: 'blanch',
+  roast: 'roast',
+  puree: 'puree',
+  char: 'charPeel',
+  dip: 'dip',
+  drain: 'saltDraw',
+  peel: 'skins',
+  toast: 'toast',
+  wash: 'mushroomWash',
+  trim: 'stalks',
+}
 const school = ref(props.initial?.school ?? '')
-const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
+const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
 const accepted = new Set([...props.page.accepted, ...props.state.accepted])
 const usual = computed(() => format.share((props.state.card.trimShare ?? props.state.food.trimShare).value.mean))
-watch(step, (next) => {
+watch(step, next => {
   effect.value = EFFECT_OF[next]
   school.value = ''
 })
@@ -56,19 +97,33 @@ watch(by, name => localStorage.setItem('dulse.cutBy', name.trim()))
 function read(): FormReading {
   const thick = step.value === 'cut' && thickness.value.trim() !== '' ? parseLength(thickness.value, settings.value.weightUnit) : undefined
   if (thick?.problem !== undefined) return { problem: thick.problem }
-  const added = Object.fromEntries(Object.entries({ solidsG: solidsG.value, waterG: waterG.value, saltG: saltG.value, sugarG: sugarG.value, oilG: oilG.value }).filter(([, grams]) => grams !== undefined))
-  if (effect.value === 'added' && Object.keys(added).length === 0) return { problem: 'Say how much came in: salt, sugar or something else.' }
+  const added = Object.fromEntries(
+    Object.entries({ solidsG: solidsG.value, waterG: waterG.value, saltG: saltG.value, sugarG: sugarG.value, oilG: oilG.value }).filter(
+      ([, grams]) => grams !== undefined,
+    ),
+  )
+  if (effect.value === 'added' && Object.keys(added).length === 0)
+    return { problem: 'Say how much came in: salt, sugar or something else.' }
   const unread = cautions.value?.problem()
   if (unread) return { problem: unread }
-  return { bodies: [...cautions.value?.bodies() ?? [], {
-    kind: 'prep', step: step.value, effect: effect.value,
-    weightG: effect.value === 'waste' || effect.value === 'water' ? weightG.value : undefined,
-    added: effect.value === 'added' ? added : undefined,
-    cutName: step.value === 'cut' ? cutName.value : undefined, thicknessMm: thick?.value, by: step.value === 'cut' ? by.value.trim() || undefined : undefined,
-    coreC: CORE.includes(step.value) && core.value !== undefined ? Math.round(temperatureFrom(core.value, unit) * 10) / 10 : undefined,
-    school: question.value?.schools.some(item => item.key === school.value) ? school.value : undefined,
-    note: note.value.trim() || undefined,
-  }] }
+  return {
+    bodies: [
+      ...(cautions.value?.bodies() ?? []),
+      {
+        kind: 'prep',
+        step: step.value,
+        effect: effect.value,
+        weightG: effect.value === 'waste' || effect.value === 'water' ? weightG.value : undefined,
+        added: effect.value === 'added' ? added : undefined,
+        cutName: step.value === 'cut' ? cutName.value : undefined,
+        thicknessMm: thick?.value,
+        by: step.value === 'cut' ? by.value.trim() || undefined : undefined,
+        coreC: CORE.includes(step.value) && core.value !== undefined ? Math.round(temperatureFrom(core.value, unit) * 10) / 10 : undefined,
+        school: question.value?.schools.some(item => item.key === school.value) ? school.value : undefined,
+        note: note.value.trim() || undefined,
+      },
+    ],
+  }
 }
 defineExpose({ read })
 </script>
@@ -78,16 +133,49 @@ defineExpose({ read })
   <button v-if="!all" type="button" class="more" @click="all = true">Other steps</button>
   <CautionList ref="cautions" step="prep" :food="state.food" :accepted="accepted" />
   <p v-if="plan" class="quiet small">{{ format.sentence(plan.words) }}</p>
-  <ChoiceField v-if="question" v-model="school" :label="question.ask" :choices="question.schools.map(item => ({ value: item.key, words: format.sentence(item.name) }))" />
+  <ChoiceField
+    v-if="question"
+    v-model="school"
+    :label="question.ask"
+    :choices="question.schools.map(item => ({ value: item.key, words: format.sentence(item.name) }))"
+  />
   <p v-if="question && school" class="quiet small">{{ question.schools.find(item => item.key === school)?.reason }}</p>
-  <ChoiceField v-if="!PLAIN.includes(step)" v-model="effect" label="What changed the weight" :choices="[{ value: 'none', words: 'Nothing' }, { value: 'waste', words: 'Pieces left' }, { value: 'water', words: 'Only water left' }, { value: 'added', words: 'Something came in' }]" />
-  <WeightField v-if="effect === 'waste'" v-model="weightG" label="What came off" :hint="step === 'trim' ? `usually about ${usual} of the basket` : 'left empty, the usual share is taken, with more doubt'" autofocus />
-  <WeightField v-if="effect === 'water'" v-model="weightG" label="Water that left" hint="weight before less weight after; left empty, the usual share is taken, with more doubt" />
+  <ChoiceField
+    v-if="!PLAIN.includes(step)"
+    v-model="effect"
+    label="What changed the weight"
+    :choices="[
+      { value: 'none', words: 'Nothing' },
+      { value: 'waste', words: 'Pieces left' },
+      { value: 'water', words: 'Only water left' },
+      { value: 'added', words: 'Something came in' },
+    ]"
+  />
+  <WeightField
+    v-if="effect === 'waste'"
+    v-model="weightG"
+    label="What came off"
+    :hint="step === 'trim' ? `usually about ${usual} of the basket` : 'left empty, the usual share is taken, with more doubt'"
+    autofocus
+  />
+  <WeightField
+    v-if="effect === 'water'"
+    v-model="weightG"
+    label="Water that left"
+    hint="weight before less weight after; left empty, the usual share is taken, with more doubt"
+  />
   <div v-if="effect === 'added'" class="pair">
     <WeightField v-model="saltG" label="Salt" /><WeightField v-model="sugarG" label="Sugar" /><WeightField v-model="oilG" label="Oil" />
     <WeightField v-model="waterG" label="Water" /><WeightField v-model="solidsG" label="Other dry things" />
   </div>
-  <NumberField v-if="needC !== undefined && CORE.includes(step)" v-model="core" :label="`Inside by thermometer, °${unit}`" :hint="`${format.temperature(needC)} makes it safe (USDA); without it, it is not loaded into warm air`" :least="unit === 'C' ? 0 : 32" :most="unit === 'C' ? 120 : 248" />
+  <NumberField
+    v-if="needC !== undefined && CORE.includes(step)"
+    v-model="core"
+    :label="`Inside by thermometer, °${unit}`"
+    :hint="`${format.temperature(needC)} makes it safe (USDA); without it, it is not loaded into warm air`"
+    :least="unit === 'C' ? 0 : 32"
+    :most="unit === 'C' ? 120 : 248"
+  />
   <template v-if="step === 'cut'">
     <ChoiceField v-model="cutName" label="Cut" :choices="state.food.cards.map(item => ({ value: item.name, words: item.name }))" />
     <TextField v-model="thickness" label="Thickness" hint="The strongest lever on the time: even matters more than pretty." optional />
@@ -97,5 +185,16 @@ defineExpose({ read })
 </template>
 
 <style scoped>
-.more { justify-self: start; min-height: 44px; margin: -0.6rem 0; border: 0; background: none; color: var(--dulse-ink); font-weight: 650; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
+.more {
+  justify-self: start;
+  min-height: 44px;
+  margin: -0.6rem 0;
+  border: 0;
+  background: none;
+  color: var(--dulse-ink);
+  font-weight: 650;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
 </style>

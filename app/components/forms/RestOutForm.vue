@@ -4,7 +4,7 @@ import type { FormReading } from '~/composables/useBatch'
 
 /** One of several jars at rest goes; the others rest on. */
 type RestOut = Extract<EntryBody, { kind: 'restOut' }>
-const props = defineProps<{ state: BatchState, initial?: RestOut, place?: number }>()
+const props = defineProps<{ state: BatchState; initial?: RestOut; place?: number }>()
 const jars = props.state.rest!.jars.filter(jar => !jar.out || jar.number === props.initial?.jar)
 const jar = ref<number | undefined>(props.initial?.jar ?? jars.find(item => item.mould)?.number ?? props.place)
 const weightG = ref<number | undefined>(props.initial?.weightG ?? jars.find(item => item.number === jar.value)?.weightG)

@@ -6,7 +6,7 @@ import type { BatchAnswer, NewBatch, NewEntry } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 /** Part of the basket for another product: a batch of its own, of the same lot. */
-const props = defineProps<{ state: BatchState, page: BatchAnswer, initial?: Extract<EntryBody, { kind: 'split' }> }>()
+const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Extract<EntryBody, { kind: 'split' }> }>()
 const outbox = useOutboxStore()
 const format = useFormat()
 const weightG = ref<number | undefined>(props.initial?.weightG)
@@ -24,17 +24,42 @@ function read(): FormReading {
   const at = Date.now()
   const grams = weightG.value
   const card = props.state.food.cards.find(item => item.key === cardKey.value)!
-  const batch: NewBatch = { id: to, entry: { id: uuidv7(), at, body: { kind: 'intake', foodKey, cultivar, source, plant, weightG: grams, purpose: purpose.value, cardKey: cardKey.value, from: props.page.batchId, condition: what.value.trim() || undefined } } }
+  const batch: NewBatch = {
+    id: to,
+    entry: {
+      id: uuidv7(),
+      at,
+      body: {
+        kind: 'intake',
+        foodKey,
+        cultivar,
+        source,
+        plant,
+        weightG: grams,
+        purpose: purpose.value,
+        cardKey: cardKey.value,
+        from: props.page.batchId,
+        condition: what.value.trim() || undefined,
+      },
+    },
+  }
   const words = what.value.trim() || `${card.name}, ${PURPOSE_WORDS[purpose.value]}`
   return {
-    bodies: trimmed.value ? [{ kind: 'note', text: `${format.weight(grams)} of what came off became a batch of its own: ${words}` }] : [{ kind: 'split', weightG: grams, to, what: words }],
+    bodies: trimmed.value
+      ? [{ kind: 'note', text: `${format.weight(grams)} of what came off became a batch of its own: ${words}` }]
+      : [{ kind: 'split', weightG: grams, to, what: words }],
     // First what leaves: if that is refused, no batch is begun.
     after: async () => {
       await outbox.send({ path: '/api/batches', body: batch, batchId: to, words: 'a part of the basket' })
       if (!trimmed.value && !props.state.prep.some(entry => entry.body.effect === 'waste')) return
       // What was trimmed once is not trimmed again.
       const body: EntryBody = { kind: 'prep', step: 'trim', effect: 'none', note: `with batch ${props.page.number}` }
-      await outbox.send({ path: `/api/batches/${to}/entries`, body: { id: uuidv7(), at, body } as NewEntry, batchId: to, words: 'how a part was trimmed' })
+      await outbox.send({
+        path: `/api/batches/${to}/entries`,
+        body: { id: uuidv7(), at, body } as NewEntry,
+        batchId: to,
+        words: 'how a part was trimmed',
+      })
     },
   }
 }
@@ -45,8 +70,23 @@ defineExpose({ read })
   <p class="quiet">About {{ format.weight(state.balance.weightG.p50) }} is there. What leaves has the same make-up as the rest.</p>
   <WeightField v-model="weightG" label="This part" required autofocus />
   <template v-if="!initial">
-    <ChoiceField v-model="trimmed" label="It is" :choices="[{ value: false, words: 'part of the food' }, { value: true, words: 'what came off it', note: 'skins, seeds, stalks' }]" />
-    <ChoiceField v-model="purpose" label="For" :choices="[{ value: 'pieces', words: 'Pieces' }, { value: 'flakes', words: 'Flakes' }, { value: 'powder', words: 'Fine powder' }]" />
+    <ChoiceField
+      v-model="trimmed"
+      label="It is"
+      :choices="[
+        { value: false, words: 'part of the food' },
+        { value: true, words: 'what came off it', note: 'skins, seeds, stalks' },
+      ]"
+    />
+    <ChoiceField
+      v-model="purpose"
+      label="For"
+      :choices="[
+        { value: 'pieces', words: 'Pieces' },
+        { value: 'flakes', words: 'Flakes' },
+        { value: 'powder', words: 'Fine powder' },
+      ]"
+    />
     <ChoiceField v-model="cardKey" label="Cut" :choices="state.food.cards.map(card => ({ value: card.key, words: card.name }))" />
   </template>
   <TextField v-model="what" label="What it is" placeholder="such as skins, for soup powder" optional />

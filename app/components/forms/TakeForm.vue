@@ -3,13 +3,14 @@ import type { EntryBody } from '#core/batch'
 import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
-const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'take' }>, jar: JarAnswer }>()
+const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'take' }>; jar: JarAnswer }>()
 const format = useFormat()
 const weightG = ref<number | undefined>(props.initial?.weightG)
 const use = ref(props.initial?.use ?? '')
-const read = (): FormReading => weightG.value === undefined
-  ? { problem: 'Weigh what you take.' }
-  : { bodies: [{ kind: 'take', jarId: props.jar.jarId, weightG: weightG.value, use: use.value.trim() || undefined }] }
+const read = (): FormReading =>
+  weightG.value === undefined
+    ? { problem: 'Weigh what you take.' }
+    : { bodies: [{ kind: 'take', jarId: props.jar.jarId, weightG: weightG.value, use: use.value.trim() || undefined }] }
 defineExpose({ read })
 </script>
 

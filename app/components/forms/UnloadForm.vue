@@ -4,11 +4,13 @@ import type { FormReading } from '~/composables/useBatch'
 
 /** All that is left, or single trays that are done before the others. */
 type Unload = Extract<EntryBody, { kind: 'unload' }>
-const props = defineProps<{ state: BatchState, initial?: Unload, place?: number }>()
+const props = defineProps<{ state: BatchState; initial?: Unload; place?: number }>()
 const format = useFormat()
 const run = computed(() => props.state.run!)
-const present = computed(() => (props.initial ? run.value.positions : run.value.present).map(tray => run.value.places.placeAt(tray, Infinity)).sort((a, b) => a - b))
-const chosen = ref([...props.initial?.positions ?? (props.place && present.value.includes(props.place) ? [props.place] : present.value)])
+const present = computed(() =>
+  (props.initial ? run.value.positions : run.value.present).map(tray => run.value.places.placeAt(tray, Infinity)).sort((a, b) => a - b),
+)
+const chosen = ref([...(props.initial?.positions ?? (props.place && present.value.includes(props.place) ? [props.place] : present.value))])
 const weightG = ref<number | undefined>(props.initial?.weightG)
 const all = computed(() => chosen.value.length === present.value.length)
 const hint = computed(() => {

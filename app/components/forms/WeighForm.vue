@@ -3,8 +3,8 @@ import type { BatchState, EntryBody } from '#core/batch'
 import type { FormReading } from '~/composables/useBatch'
 
 /** For correcting a weighing; new ones are typed on the pad. */
-const props = defineProps<{ state: BatchState, initial?: Extract<EntryBody, { kind: 'weigh' }> }>()
-const trays = ref((props.initial?.trays ?? []).map(tray => ({ ...tray }) as { position: number, weightG: number | undefined }))
+const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { kind: 'weigh' }> }>()
+const trays = ref((props.initial?.trays ?? []).map(tray => ({ ...tray }) as { position: number; weightG: number | undefined }))
 const totalG = ref<number | undefined>(props.initial?.totalG)
 
 function read(): FormReading {

@@ -26,7 +26,7 @@ const LoadForm = defineAsyncComponent(() => import('./LoadForm.vue'))
 const PackForm = defineAsyncComponent(() => import('./PackForm.vue'))
 
 /** The form of each kind of entry, with the words of its frame. */
-export const FORMS: Partial<Record<EntryKind, { title: string, save: string, form: Component }>> = {
+export const FORMS: Partial<Record<EntryKind, { title: string; save: string; form: Component }>> = {
   intake: { title: 'What came in', save: 'Save', form: IntakeForm },
   prep: { title: 'Prepare', save: 'Log this step', form: PrepForm },
   load: { title: 'Load the trays', save: 'Load', form: LoadForm },

@@ -11,7 +11,7 @@ import SmellForm from './SmellForm.vue'
 import TakeForm from './TakeForm.vue'
 
 /** The forms of a jar's own log. */
-export const JAR_FORMS: Partial<Record<EntryKind, { title: string, save: string, form: Component }>> = {
+export const JAR_FORMS: Partial<Record<EntryKind, { title: string; save: string; form: Component }>> = {
   take: { title: 'Take some', save: 'Take', form: TakeForm },
   moveJar: { title: 'Move the jar', save: 'Log where it stands', form: MoveJarForm },
   discard: { title: 'Discard what is left', save: 'Discard it', form: DiscardForm },

@@ -16,7 +16,11 @@ const ACTIONS = [
   { title: 'Take in a basket', detail: 'A new batch', to: '/intake' },
   ...PLACES.map(place => ({ title: `Go to ${place.name}`, detail: 'A place', to: place.to as string })),
 ]
-const TARGETS = { batch: (id: string) => `/batches/${id}`, jar: (id: string) => `/jars/${id}`, food: (id: string) => `/reference?food=${id}` }
+const TARGETS = {
+  batch: (id: string) => `/batches/${id}`,
+  jar: (id: string) => `/jars/${id}`,
+  food: (id: string) => `/reference?food=${id}`,
+}
 const items = computed(() => {
   const wanted = words.value.trim().toLowerCase()
   const actions = ACTIONS.filter(action => wanted === '' || action.title.toLowerCase().includes(wanted))
@@ -24,15 +28,14 @@ const items = computed(() => {
   return wanted === '' ? actions : [...things, ...actions]
 })
 
-watch(words, async (text) => {
+watch(words, async text => {
   const turn = ++asked
   at.value = 0
   try {
     const answer = text.trim() === '' ? [] : await callServer<FoundItem[]>(`/api/find?q=${encodeURIComponent(text.trim().slice(0, 80))}`)
     if (turn === asked) found.value = answer
     problem.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
 })
@@ -53,10 +56,32 @@ function go(to: string | undefined) {
 
 <template>
   <ElDialog v-model="open" title="Find" width="560px" @opened="opened" @closed="emit('close')">
-    <ElInput ref="input" v-model="words" aria-label="Words to find" placeholder="Batch 27, beetroot, jar 12, top board" role="combobox" aria-expanded="true" aria-controls="found" :aria-activedescendant="`found-${at}`" @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter.prevent="go(items[at]?.to)" />
+    <ElInput
+      ref="input"
+      v-model="words"
+      aria-label="Words to find"
+      placeholder="Batch 27, beetroot, jar 12, top board"
+      role="combobox"
+      aria-expanded="true"
+      aria-controls="found"
+      :aria-activedescendant="`found-${at}`"
+      @keydown.down.prevent="move(1)"
+      @keydown.up.prevent="move(-1)"
+      @keydown.enter.prevent="go(items[at]?.to)"
+    />
     <p v-if="problem" class="problem">{{ problem }}</p>
     <ul id="found" class="plain-list found" role="listbox" aria-label="Found">
-      <li v-for="(item, i) in items" :id="`found-${i}`" :key="item.to + item.title" role="option" :aria-selected="i === at" class="item" :class="{ on: i === at }" @click="go(item.to)" @mousemove="at = i">
+      <li
+        v-for="(item, i) in items"
+        :id="`found-${i}`"
+        :key="item.to + item.title"
+        role="option"
+        :aria-selected="i === at"
+        class="item"
+        :class="{ on: i === at }"
+        @click="go(item.to)"
+        @mousemove="at = i"
+      >
         <span class="strong">{{ item.title }}</span><span class="quiet small">{{ item.detail }}</span>
       </li>
     </ul>
@@ -65,7 +90,22 @@ function go(to: string | undefined) {
 </template>
 
 <style scoped>
-.found { margin-top: 0.7rem; max-height: 52vh; overflow: auto; }
-.item { display: flex; justify-content: space-between; align-items: center; gap: 1rem; min-height: 46px; padding: 0.3rem 0.8rem; border-radius: 8px; cursor: pointer; }
-.item.on { background: var(--sunk); }
+.found {
+  margin-top: 0.7rem;
+  max-height: 52vh;
+  overflow: auto;
+}
+.item {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 1rem;
+  min-height: 46px;
+  padding: 0.3rem 0.8rem;
+  border-radius: 8px;
+  cursor: pointer;
+}
+.item.on {
+  background: var(--sunk);
+}
 </style>

@@ -6,10 +6,16 @@ const emit = defineEmits<{ close: [] }>()
 const open = ref(true)
 const batches = ref<BatchSummary[]>([])
 const problem = ref('')
-const ACTS: Partial<Record<Stage, { words: string, act: string }[]>> = {
-  intake: [{ words: 'What was cut', act: 'prep' }, { words: 'Load', act: 'load' }],
+const ACTS: Partial<Record<Stage, { words: string; act: string }[]>> = {
+  intake: [
+    { words: 'What was cut', act: 'prep' },
+    { words: 'Load', act: 'load' },
+  ],
   prep: [{ words: 'Load', act: 'load' }],
-  drying: [{ words: 'Weigh', act: 'weigh' }, { words: 'Feel', act: 'feel' }],
+  drying: [
+    { words: 'Weigh', act: 'weigh' },
+    { words: 'Feel', act: 'feel' },
+  ],
   resting: [{ words: 'Open', act: '' }],
   grinding: [{ words: 'Open', act: '' }],
 }
@@ -19,8 +25,7 @@ onMounted(async () => {
     const stages: Stage[] = ['drying', 'prep', 'intake', 'resting', 'grinding']
     const answers = await Promise.all(stages.map(stage => callServer<{ batches: BatchSummary[] }>(`/api/batches?stage=${stage}`)))
     batches.value = answers.flatMap(answer => answer.batches.slice(0, 8))
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
 })
@@ -42,7 +47,13 @@ function go(to: string) {
           <div class="quiet small">Batch {{ batch.number }} · {{ STAGE_WORDS[batch.stage].toLowerCase() }}</div>
         </div>
         <div class="row">
-          <ElButton v-for="item in ACTS[batch.stage]" :key="item.act" :aria-label="`${item.words}: batch ${batch.number}`" @click="go(`/batches/${batch.batchId}${item.act ? `?act=${item.act}` : ''}`)">{{ item.words }}</ElButton>
+          <ElButton
+            v-for="item in ACTS[batch.stage]"
+            :key="item.act"
+            :aria-label="`${item.words}: batch ${batch.number}`"
+            @click="go(`/batches/${batch.batchId}${item.act ? `?act=${item.act}` : ''}`)"
+            >{{ item.words }}</ElButton
+          >
         </div>
       </li>
     </ul>
@@ -50,7 +61,18 @@ function go(to: string) {
 </template>
 
 <style scoped>
-.wide { width: 100%; }
-.line { display: flex; justify-content: space-between; align-items: center; gap: 0.8rem; padding: 0.6rem 0; border-bottom: 1px solid var(--rule); }
-.line:last-child { border: 0; }
+.wide {
+  width: 100%;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.8rem;
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--rule);
+}
+.line:last-child {
+  border: 0;
+}
 </style>

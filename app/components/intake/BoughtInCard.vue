@@ -3,9 +3,9 @@ import type { Purpose } from '#core/foods'
 import type { BoughtIn } from '#core/planning'
 
 /** Peeling a mountain of one's own, or peeled and frozen from the shop: by minutes and money. */
-const props = defineProps<{ foodKey: string, purpose: Purpose, minutesKg: number, price?: number, weightG?: number }>()
+const props = defineProps<{ foodKey: string; purpose: Purpose; minutesKg: number; price?: number; weightG?: number }>()
 const format = useFormat()
-const own = ref<number | undefined>(props.price && props.weightG ? Math.round(100 * props.price / (props.weightG / 1000)) / 100 : 0)
+const own = ref<number | undefined>(props.price && props.weightG ? Math.round((100 * props.price) / (props.weightG / 1000)) / 100 : 0)
 const minutes = ref<number | undefined>(props.minutesKg)
 const bought = ref<number>()
 const boughtMinutes = ref<number | undefined>(2)
@@ -20,16 +20,24 @@ watch([own, minutes, bought, boughtMinutes, worth, () => props.purpose], async (
     return
   }
   try {
-    const query = new URLSearchParams({ foodKey: props.foodKey, purpose: props.purpose, ownPriceKg: String(own.value), ownMinutesKg: String(minutes.value), boughtPriceKg: String(bought.value), boughtMinutesKg: String(boughtMinutes.value), hourWorth: String(worth.value) })
+    const query = new URLSearchParams({
+      foodKey: props.foodKey,
+      purpose: props.purpose,
+      ownPriceKg: String(own.value),
+      ownMinutesKg: String(minutes.value),
+      boughtPriceKg: String(bought.value),
+      boughtMinutesKg: String(boughtMinutes.value),
+      hourWorth: String(worth.value),
+    })
     const found = await callServer<BoughtIn>(`/api/forecast/bought-in?${query}`)
     if (asked === turn) answer.value = found
     problem.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
 })
-const side = (value: BoughtIn['own']) => `${format.weight(value.kilograms * 1000)}, ${value.money.toFixed(2)} and ${Math.round(value.minutes)} min of hands`
+const side = (value: BoughtIn['own']) =>
+  `${format.weight(value.kilograms * 1000)}, ${value.money.toFixed(2)} and ${Math.round(value.minutes)} min of hands`
 </script>
 
 <template>
@@ -37,13 +45,26 @@ const side = (value: BoughtIn['own']) => `${format.weight(value.kilograms * 1000
     <summary><h2>Peel your own, or buy it in?</h2></summary>
     <div class="form">
       <div class="pair">
-        <NumberField v-model="own" label="Yours, a kilogram costs" bare :least="0" :decimals="2" /><NumberField v-model="minutes" label="Minutes to peel a kilogram" bare :least="0" />
-        <NumberField v-model="bought" label="Peeled or frozen, a kilogram costs" bare :least="0" :decimals="2" /><NumberField v-model="boughtMinutes" label="Minutes for a kilogram of that" bare :least="0" />
+        <NumberField v-model="own" label="Yours, a kilogram costs" bare :least="0" :decimals="2" /><NumberField
+          v-model="minutes"
+          label="Minutes to peel a kilogram"
+          bare
+          :least="0"
+        />
+        <NumberField v-model="bought" label="Peeled or frozen, a kilogram costs" bare :least="0" :decimals="2" /><NumberField
+          v-model="boughtMinutes"
+          label="Minutes for a kilogram of that"
+          bare
+          :least="0"
+        />
         <NumberField v-model="worth" label="An hour of hands is worth" bare :least="0" :decimals="2" hint="0 where it is pleasure" />
       </div>
       <p v-if="problem" class="problem">{{ problem }}</p>
       <div v-if="answer" role="status">
-        <p><strong>{{ answer.cheaper === 'own' ? 'Your own comes cheaper.' : 'Bought in comes cheaper.' }}</strong> For {{ format.weight(100) }} dry: yours {{ side(answer.own) }}; bought in {{ side(answer.bought) }}.</p>
+        <p>
+          <strong>{{ answer.cheaper === 'own' ? 'Your own comes cheaper.' : 'Bought in comes cheaper.' }}</strong> For
+          {{ format.weight(100) }} dry: yours {{ side(answer.own) }}; bought in {{ side(answer.bought) }}.
+        </p>
         <p v-if="answer.evenAt" class="quiet">Both come to the same where an hour of hands is worth {{ answer.evenAt.toFixed(2) }}.</p>
       </div>
     </div>
@@ -51,5 +72,15 @@ const side = (value: BoughtIn['own']) => `${format.weight(value.kilograms * 1000
 </template>
 
 <style scoped>
-summary { cursor: pointer; min-height: 44px; align-content: center; } summary h2 { display: inline; } .form { margin-top: 0.6rem; }
+summary {
+  cursor: pointer;
+  min-height: 44px;
+  align-content: center;
+}
+summary h2 {
+  display: inline;
+}
+.form {
+  margin-top: 0.6rem;
+}
 </style>

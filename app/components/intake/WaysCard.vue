@@ -3,25 +3,30 @@ import { WAYS, type Purpose } from '#core/foods'
 import type { Alternative } from '#core/planning'
 
 /** The same basket in every machine and cut: thicker in one load, thinner in two, and when to start. */
-const props = defineProps<{ foodKey: string, cardKey: string, purpose: Purpose, weightG: number, machineId: string, now: number }>()
+const props = defineProps<{ foodKey: string; cardKey: string; purpose: Purpose; weightG: number; machineId: string; now: number }>()
 const emit = defineEmits<{ choose: [row: Alternative] }>()
 const format = useFormat()
 const rows = shallowRef<Alternative[]>([])
 const problem = ref('')
 const all = ref(false)
 let turn = 0
-watch(() => [props.foodKey, props.cardKey, props.purpose, props.weightG, props.machineId] as const, async ([foodKey, cardKey, purpose, weightG, machineId]) => {
-  const asked = ++turn
-  try {
-    const answer = await callServer<Alternative[]>(`/api/forecast/ways?${new URLSearchParams({ foodKey, cardKey, purpose, weightG: String(weightG), machineId })}`)
-    if (asked !== turn) return
-    rows.value = answer
-    problem.value = ''
-  }
-  catch (error) {
-    if (asked === turn) problem.value = error instanceof OutOfTouch ? '' : (error as Error).message
-  }
-}, { immediate: true })
+watch(
+  () => [props.foodKey, props.cardKey, props.purpose, props.weightG, props.machineId] as const,
+  async ([foodKey, cardKey, purpose, weightG, machineId]) => {
+    const asked = ++turn
+    try {
+      const answer = await callServer<Alternative[]>(
+        `/api/forecast/ways?${new URLSearchParams({ foodKey, cardKey, purpose, weightG: String(weightG), machineId })}`,
+      )
+      if (asked !== turn) return
+      rows.value = answer
+      problem.value = ''
+    } catch (error) {
+      if (asked === turn) problem.value = error instanceof OutOfTouch ? '' : (error as Error).message
+    }
+  },
+  { immediate: true },
+)
 const MOST = 6
 const shown = computed(() => {
   if (all.value || rows.value.length <= MOST) return rows.value
@@ -29,7 +34,12 @@ const shown = computed(() => {
   const asked = rows.value.find(row => row.asked)
   return asked && !first.includes(asked) ? [...first.slice(0, MOST - 1), asked] : first
 })
-const hours = (row: Alternative) => row.way === WAYS.sun.name ? `${format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)} of sun` : row.hoursPerLoad.p50 > 72 ? `${Math.round(row.hoursPerLoad.p10 / 24)} to ${Math.round(row.hoursPerLoad.p90 / 24)} days` : format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)
+const hours = (row: Alternative) =>
+  row.way === WAYS.sun.name
+    ? `${format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)} of sun`
+    : row.hoursPerLoad.p50 > 72
+      ? `${Math.round(row.hoursPerLoad.p10 / 24)} to ${Math.round(row.hoursPerLoad.p90 / 24)} days`
+      : format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)
 </script>
 
 <template>
@@ -38,14 +48,42 @@ const hours = (row: Alternative) => row.way === WAYS.sun.name ? `${format.range(
     <p v-if="problem" class="problem">{{ problem }}</p>
     <div class="scroll">
       <table>
-        <thead><tr><th>Cut and machine</th><th class="n">Loads</th><th class="n">Each</th><th>All dry</th><th>Start for a waking end</th><th class="n">Power</th><th /></tr></thead>
+        <thead>
+          <tr>
+            <th>Cut and machine</th>
+            <th class="n">Loads</th>
+            <th class="n">Each</th>
+            <th>All dry</th>
+            <th>Start for a waking end</th>
+            <th class="n">Power</th>
+            <th />
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="row in shown" :key="row.machineId + row.cardKey" :class="{ on: row.asked }">
-            <td><strong>{{ row.cardName }}</strong><br><span class="quiet small">{{ row.machineName }}, {{ plural(row.trays.p50, 'tray') }}</span></td>
-            <td class="n">{{ row.loads.p10 === row.loads.p90 ? row.loads.p50 : `${row.loads.p10}–${row.loads.p90}` }}</td><td class="n">{{ hours(row) }}</td><td>{{ format.moment(row.endsAt.p50, now) }}</td>
-            <td>{{ row.startAt - now < 600_000 ? 'now' : format.moment(row.startAt, now) }} <span class="quiet small">{{ Math.round(row.awake * 10) }} in 10</span></td>
+            <td>
+              <strong>{{ row.cardName }}</strong
+              ><br /><span class="quiet small">{{ row.machineName }}, {{ plural(row.trays.p50, 'tray') }}</span>
+            </td>
+            <td class="n">{{ row.loads.p10 === row.loads.p90 ? row.loads.p50 : `${row.loads.p10}–${row.loads.p90}` }}</td>
+            <td class="n">{{ hours(row) }}</td>
+            <td>{{ format.moment(row.endsAt.p50, now) }}</td>
+            <td>
+              {{ row.startAt - now < 600_000 ? 'now' : format.moment(row.startAt, now) }}
+              <span class="quiet small">{{ Math.round(row.awake * 10) }} in 10</span>
+            </td>
             <td class="n">{{ row.energyKWh.p50 < 0.05 ? 'none' : `${row.energyKWh.p50.toFixed(1)}\u00A0kWh` }}</td>
-            <td><button v-if="!row.asked" type="button" class="link" :aria-label="`Take ${row.cardName} in the ${row.machineName}`" @click="emit('choose', row)">Take it</button><span v-else class="quiet small">chosen</span></td>
+            <td>
+              <button
+                v-if="!row.asked"
+                type="button"
+                class="link"
+                :aria-label="`Take ${row.cardName} in the ${row.machineName}`"
+                @click="emit('choose', row)"
+              >
+                Take it</button
+              ><span v-else class="quiet small">chosen</span>
+            </td>
           </tr>
         </tbody>
       </table>
@@ -55,8 +93,41 @@ const hours = (row: Alternative) => row.way === WAYS.sun.name ? `${format.range(
 </template>
 
 <style scoped>
-.scroll { overflow-x: auto; } table { width: 100%; border-collapse: collapse; margin-top: 0.5rem; }
-th { text-align: left; color: var(--quiet); font: 650 0.9rem var(--text); } td, th { padding: 0.4rem 0.7rem 0.4rem 0; border-bottom: 1px solid var(--rule); line-height: 1.25; } th.n, td.n { text-align: right; }
-tr.on { background: var(--dulse-wash); }
-.link { border: 0; background: none; min-height: 44px; color: var(--dulse-ink); font-weight: 650; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; white-space: nowrap; }
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin-top: 0.5rem;
+}
+th {
+  text-align: left;
+  color: var(--quiet);
+  font: 650 0.9rem var(--text);
+}
+td,
+th {
+  padding: 0.4rem 0.7rem 0.4rem 0;
+  border-bottom: 1px solid var(--rule);
+  line-height: 1.25;
+}
+th.n,
+td.n {
+  text-align: right;
+}
+tr.on {
+  background: var(--dulse-wash);
+}
+.link {
+  border: 0;
+  background: none;
+  min-height: 44px;
+  color: var(--dulse-ink);
+  font-weight: 650;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+  white-space: nowrap;
+}
 </style>

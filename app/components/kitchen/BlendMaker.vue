@@ -6,14 +6,17 @@ import { FAULTY_LINES, type BlendLine } from '~/composables/useBlend'
 import type { ToolAnswer } from '#shared/contracts'
 
 /** What is on the table goes into a jar. */
-const props = defineProps<{ lines: readonly BlendLine[], mix: Mix, recipeId?: string, name?: string }>()
+const props = defineProps<{ lines: readonly BlendLine[]; mix: Mix; recipeId?: string; name?: string }>()
 const emit = defineEmits<{ made: [jarId: string] }>()
 const store = useKitchenStore()
 const format = useFormat()
 const name = ref(props.name ?? '')
-watch(() => props.name, (next) => {
-  if (next && !name.value) name.value = next
-})
+watch(
+  () => props.name,
+  next => {
+    if (next && !name.value) name.value = next
+  },
+)
 const packageKey = ref<PackageKey>('screw-jar')
 const place = ref('Spice shelf')
 const sizeMl = ref<number>()
@@ -22,7 +25,7 @@ const overG = ref<number>()
 const problem = ref('')
 const busy = ref(false)
 const tools = ref<ToolAnswer[]>(await callServer<ToolAnswer[]>('/api/tools').catch(() => []))
-const sieves = computed(() => tools.value.flatMap(tool => tool.kind === 'sieve' ? [tool] : []))
+const sieves = computed(() => tools.value.flatMap(tool => (tool.kind === 'sieve' ? [tool] : [])))
 const fits = computed(() => bestJar(jarsFor(props.mix.totalG, props.mix.densityGMl.p50, 'powder')))
 const checkFields = useFieldChecks()
 
@@ -49,17 +52,30 @@ async function make() {
   const openingUm = sieves.value.find(tool => tool.id === sieve.value)?.openingUm
   const tenth = (grams: number) => Math.max(0.1, Math.round(grams * 10) / 10)
   try {
-    await store.log({ jarId, number: 0 }, {
-      kind: 'fill', jarId, packageKey: packageKey.value, place: place.value.trim() || 'Shelf', sizeMl: sizeMl.value === undefined ? fits.value?.sizeMl : Math.round(sizeMl.value),
-      from: used.map(line => ({ jarId: line.jarId, weightG: tenth(line.grams!), ...(line.toastedG !== undefined && { toastedG: line.toastedG }) })),
-      blend: { name: name.value.trim(), recipeId: props.recipeId, ...(openingUm !== undefined && { sifted: { openingUm, overG: overG.value ?? 0 } }) },
-    })
+    await store.log(
+      { jarId, number: 0 },
+      {
+        kind: 'fill',
+        jarId,
+        packageKey: packageKey.value,
+        place: place.value.trim() || 'Shelf',
+        sizeMl: sizeMl.value === undefined ? fits.value?.sizeMl : Math.round(sizeMl.value),
+        from: used.map(line => ({
+          jarId: line.jarId,
+          weightG: tenth(line.grams!),
+          ...(line.toastedG !== undefined && { toastedG: line.toastedG }),
+        })),
+        blend: {
+          name: name.value.trim(),
+          recipeId: props.recipeId,
+          ...(openingUm !== undefined && { sifted: { openingUm, overG: overG.value ?? 0 } }),
+        },
+      },
+    )
     emit('made', jarId)
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = error instanceof Refused ? [...new Set(error.problems.map(item => item.message))].join(' ') : (error as Error).message
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
@@ -67,11 +83,37 @@ async function make() {
 
 <template>
   <form class="form" @submit.prevent="make">
-    <div class="pair"><TextField v-model="name" label="Its name" /><TextField v-model="place" label="Where it stands" /><NumberField v-model="sizeMl" label="Its jar, mL" :hint="fits ? `${fits.sizeMl} mL takes it` : undefined" :least="10" :most="10000" :decimals="0" bare /></div>
-    <ChoiceField v-model="packageKey" label="Into" :choices="PACKAGES.filter(item => item.key !== 'other').map(item => ({ value: item.key, words: item.name }))" />
-    <ChoiceField v-if="sieves.length" v-model="sieve" label="Sifted" :choices="[{ value: '', words: 'Not sifted' }, ...sieves.map(tool => ({ value: tool.id, words: `${tool.name}, ${tool.openingUm} µm` }))]" />
+    <div class="pair">
+      <TextField v-model="name" label="Its name" /><TextField v-model="place" label="Where it stands" /><NumberField
+        v-model="sizeMl"
+        label="Its jar, mL"
+        :hint="fits ? `${fits.sizeMl} mL takes it` : undefined"
+        :least="10"
+        :most="10000"
+        :decimals="0"
+        bare
+      />
+    </div>
+    <ChoiceField
+      v-model="packageKey"
+      label="Into"
+      :choices="PACKAGES.filter(item => item.key !== 'other').map(item => ({ value: item.key, words: item.name }))"
+    />
+    <ChoiceField
+      v-if="sieves.length"
+      v-model="sieve"
+      label="Sifted"
+      :choices="[
+        { value: '', words: 'Not sifted' },
+        ...sieves.map(tool => ({ value: tool.id, words: `${tool.name}, ${tool.openingUm} µm` })),
+      ]"
+    />
     <WeightField v-if="sieve" v-model="overG" label="Stayed on the sieve" hint="ground again elsewhere, or thrown out" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="row"><ElButton type="primary" native-type="submit" :loading="busy">Fill {{ format.weight(mix.totalG - (sieve ? overG ?? 0 : 0)) }} into a jar</ElButton></div>
+    <div class="row">
+      <ElButton type="primary" native-type="submit" :loading="busy"
+        >Fill {{ format.weight(mix.totalG - (sieve ? (overG ?? 0) : 0)) }} into a jar</ElButton
+      >
+    </div>
   </form>
 </template>

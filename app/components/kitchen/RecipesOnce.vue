@@ -11,8 +11,7 @@ const problem = ref('')
 async function load() {
   try {
     past.value = await callServer<PastRecipe[]>('/api/recipes/past')
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = error instanceof OutOfTouch ? 'What they were is kept by the server, and it is out of touch.' : (error as Error).message
   }
 }
@@ -26,12 +25,12 @@ async function takeBack({ recipe: { version: _, ...recipe } }: PastRecipe) {
   try {
     await callServer('/api/recipes', { method: 'PUT', body: { ...recipe, ...(version && { version }) } })
     await store.load()
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
 }
-const countOf = ({ recipe }: PastRecipe) => recipe.kind === 'blend' ? plural(recipe.parts.length, 'part') : plural(recipe.powders.length, 'powder')
+const countOf = ({ recipe }: PastRecipe) =>
+  recipe.kind === 'blend' ? plural(recipe.parts.length, 'part') : plural(recipe.powders.length, 'powder')
 </script>
 
 <template>
@@ -40,13 +39,32 @@ const countOf = ({ recipe }: PastRecipe) => recipe.kind === 'blend' ? plural(rec
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <ul class="plain-list">
       <li v-for="item in past" :key="`${item.recipe.id}/${item.recipe.version}`" class="row between">
-        <span><strong>{{ item.recipe.name }}</strong> <span class="quiet">{{ countOf(item) }}, {{ item.removed ? 'removed' : 'as it was until' }} {{ format.moment(item.until, now) }}</span></span>
-        <ElButton :aria-label="`Take back ${item.recipe.name}, ${item.removed ? 'removed' : 'until'} ${format.moment(item.until, now)}`" @click="takeBack(item)">Take it back</ElButton>
+        <span
+          ><strong>{{ item.recipe.name }}</strong>
+          <span class="quiet"
+            >{{ countOf(item) }}, {{ item.removed ? 'removed' : 'as it was until' }} {{ format.moment(item.until, now) }}</span
+          ></span
+        >
+        <ElButton
+          :aria-label="`Take back ${item.recipe.name}, ${item.removed ? 'removed' : 'until'} ${format.moment(item.until, now)}`"
+          @click="takeBack(item)"
+          >Take it back</ElButton
+        >
       </li>
     </ul>
   </details>
 </template>
 
 <style scoped>
-.once summary { cursor: pointer; min-height: 44px; align-content: center; color: var(--quiet); font-weight: 650; } .once li { padding: 0.4rem 0; border-top: 1px solid var(--rule); }
+.once summary {
+  cursor: pointer;
+  min-height: 44px;
+  align-content: center;
+  color: var(--quiet);
+  font-weight: 650;
+}
+.once li {
+  padding: 0.4rem 0;
+  border-top: 1px solid var(--rule);
+}
 </style>

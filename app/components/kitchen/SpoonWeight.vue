@@ -20,8 +20,7 @@ async function keep() {
     await store.log(props.jar, { kind: 'measure', jarId: props.jar.jarId, ml: ml.value, weightG: grams.value })
     open.value = false
     problem.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
 }
@@ -29,12 +28,32 @@ async function keep() {
 
 <template>
   <div class="spoon">
-    <p class="quiet small">{{ jar.measured ? `A level tablespoon of this jar weighs ${format.weight(spoonedG(jar, ml))}, as weighed.` : `Nobody has weighed a spoon of this jar: ${format.range(jar.densityGMl, value => value.toFixed(2))} g a mL is usual, so spoons are near and weights are right.` }} <button v-if="!open" type="button" class="link" @click="open = true">{{ jar.measured ? 'Weigh it again' : 'Weigh a level spoon' }}</button></p>
-    <form v-if="open" class="row" @submit.prevent="keep"><WeightField v-model="grams" label="A level tablespoon holds" required autofocus /><ElButton native-type="submit">Keep it</ElButton></form>
+    <p class="quiet small">
+      {{
+        jar.measured
+          ? `A level tablespoon of this jar weighs ${format.weight(spoonedG(jar, ml))}, as weighed.`
+          : `Nobody has weighed a spoon of this jar: ${format.range(jar.densityGMl, value => value.toFixed(2))} g a mL is usual, so spoons are near and weights are right.`
+      }}
+      <button v-if="!open" type="button" class="link" @click="open = true">
+        {{ jar.measured ? 'Weigh it again' : 'Weigh a level spoon' }}
+      </button>
+    </p>
+    <form v-if="open" class="row" @submit.prevent="keep">
+      <WeightField v-model="grams" label="A level tablespoon holds" required autofocus /><ElButton native-type="submit">Keep it</ElButton>
+    </form>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
 </template>
 
 <style scoped>
-.link { border: 0; background: none; padding: 0.5rem 0; font-weight: 650; color: var(--dulse-ink); text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
+.link {
+  border: 0;
+  background: none;
+  padding: 0.5rem 0;
+  font-weight: 650;
+  color: var(--dulse-ink);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
 </style>

@@ -7,7 +7,8 @@ const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const dial = computed(() => {
   const seen = props.machine.thermostat
-  if (!seen) return 'Its dial has not been compared with a thermometer: log one with Air, among the trays, half an hour after the heat is set.'
+  if (!seen)
+    return 'Its dial has not been compared with a thermometer: log one with Air, among the trays, half an hour after the heat is set.'
   const unit = settings.value.temperatureUnit
   const degrees = (celsius: number) => `${Math.round(Math.abs(celsius) * (unit === 'F' ? 1.8 : 1) * 10) / 10} °${unit}`
   const times = plural(seen.count, 'measurement')
@@ -38,23 +39,66 @@ const words = (pace: number) => {
       <ol class="plain-list">
         <li v-for="{ place, item } in places" :key="place">
           <span class="quiet">{{ place }}</span>
-          <div class="axis" aria-hidden="true"><template v-if="item"><span class="range" :style="{ left: at(item.low), width: `calc(${at(item.high)} - ${at(item.low)})` }" /><span class="mark" :style="{ left: at(item.pace) }" /></template></div>
+          <div class="axis" aria-hidden="true">
+            <template v-if="item"
+              ><span class="range" :style="{ left: at(item.low), width: `calc(${at(item.high)} - ${at(item.low)})` }" /><span
+                class="mark"
+                :style="{ left: at(item.pace) }"
+            /></template>
+          </div>
           <span class="small">{{ item ? words(item.pace) : 'not seen' }}</span>
         </li>
       </ol>
-      <p class="quiet small">From trays weighed one by one that stayed in their place; bars are 8 in 10. Few trays are drawn toward the middle.</p>
+      <p class="quiet small">
+        From trays weighed one by one that stayed in their place; bars are 8 in 10. Few trays are drawn toward the middle.
+      </p>
     </template>
     <p v-else class="quiet">Weigh trays one by one in a run or two, and it will say which places dry faster.</p>
-    <p v-if="machine.thermostat" class="quiet small">{{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }} on the dial.</p>
+    <p v-if="machine.thermostat" class="quiet small">
+      {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }} on the dial.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.dial { margin-top: 0.4rem; }
-h3 { margin-top: 0.9rem; }
-ol { display: grid; gap: 3px; margin: 0.4rem 0; }
-li { display: grid; grid-template-columns: 1.2rem 1fr 7.4rem; gap: 0.6rem; align-items: center; min-height: 26px; }
-.axis { position: relative; height: 20px; background: linear-gradient(var(--quiet), var(--quiet)) center / 1px 100% no-repeat, var(--sunk); border-radius: 4px; }
-.range { position: absolute; inset-block: 6px; background: color-mix(in srgb, var(--kelp) 45%, transparent); border-radius: 3px; }
-.mark { position: absolute; inset-block: 2px; width: 3px; margin-left: -1.5px; background: var(--kelp); border-radius: 2px; }
+.dial {
+  margin-top: 0.4rem;
+}
+h3 {
+  margin-top: 0.9rem;
+}
+ol {
+  display: grid;
+  gap: 3px;
+  margin: 0.4rem 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 1.2rem 1fr 7.4rem;
+  gap: 0.6rem;
+  align-items: center;
+  min-height: 26px;
+}
+.axis {
+  position: relative;
+  height: 20px;
+  background:
+    linear-gradient(var(--quiet), var(--quiet)) center / 1px 100% no-repeat,
+    var(--sunk);
+  border-radius: 4px;
+}
+.range {
+  position: absolute;
+  inset-block: 6px;
+  background: color-mix(in srgb, var(--kelp) 45%, transparent);
+  border-radius: 3px;
+}
+.mark {
+  position: absolute;
+  inset-block: 2px;
+  width: 3px;
+  margin-left: -1.5px;
+  background: var(--kelp);
+  border-radius: 2px;
+}
 </style>

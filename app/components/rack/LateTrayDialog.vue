@@ -7,8 +7,8 @@ import type { MachinePageAnswer, NewBatch, NewEntry } from '#shared/contracts'
  * A tray that goes in after the others. It has a drying clock of its own, so it becomes a batch of its
  * own: food, cut and purpose are taken from the one that it is more of.
  */
-const props = defineProps<{ page: MachinePageAnswer, place: number }>()
-const emit = defineEmits<{ close: [], saved: [] }>()
+const props = defineProps<{ page: MachinePageAnswer; place: number }>()
+const emit = defineEmits<{ close: []; saved: [] }>()
 const outbox = useOutboxStore()
 const open = ref(true)
 const batches = computed(() => props.page.run?.batches ?? [])
@@ -33,21 +33,58 @@ async function save() {
   const batchId = uuidv7()
   const at = Date.now()
   const { foodKey, cultivar, source, purpose, cardKey } = state.intake.body
-  const intake: NewBatch = { id: batchId, entry: { id: uuidv7(), at, body: { kind: 'intake', foodKey, cultivar, source, purpose, cardKey, weightG: weightG.value, condition: `late tray, more of batch ${batch.number}` } } }
-  const cut: Extract<EntryBody, { kind: 'prep' }> = { kind: 'prep', step: 'cut', effect: 'none', cutName: state.cutName, thicknessMm: state.thicknessMm, by: state.cutBy }
-  const load: Extract<EntryBody, { kind: 'load' }> = { kind: 'load', runId: props.page.run!.runId, machineId: props.page.machine.id, positions: [props.place], totalG: weightG.value }
+  const intake: NewBatch = {
+    id: batchId,
+    entry: {
+      id: uuidv7(),
+      at,
+      body: {
+        kind: 'intake',
+        foodKey,
+        cultivar,
+        source,
+        purpose,
+        cardKey,
+        weightG: weightG.value,
+        condition: `late tray, more of batch ${batch.number}`,
+      },
+    },
+  }
+  const cut: Extract<EntryBody, { kind: 'prep' }> = {
+    kind: 'prep',
+    step: 'cut',
+    effect: 'none',
+    cutName: state.cutName,
+    thicknessMm: state.thicknessMm,
+    by: state.cutBy,
+  }
+  const load: Extract<EntryBody, { kind: 'load' }> = {
+    kind: 'load',
+    runId: props.page.run!.runId,
+    machineId: props.page.machine.id,
+    positions: [props.place],
+    totalG: weightG.value,
+  }
   try {
     await outbox.send({ path: '/api/batches', body: intake, batchId, words: 'a late tray' })
-    await outbox.send({ path: `/api/batches/${batchId}/entries`, body: { id: uuidv7(), at, body: cut } as NewEntry, batchId, words: 'how a late tray is cut' })
-    await outbox.send({ path: `/api/batches/${batchId}/entries`, body: { id: uuidv7(), at, body: load } as NewEntry, batchId, words: 'the loading of a late tray' })
+    await outbox.send({
+      path: `/api/batches/${batchId}/entries`,
+      body: { id: uuidv7(), at, body: cut } as NewEntry,
+      batchId,
+      words: 'how a late tray is cut',
+    })
+    await outbox.send({
+      path: `/api/batches/${batchId}/entries`,
+      body: { id: uuidv7(), at, body: load } as NewEntry,
+      batchId,
+      words: 'the loading of a late tray',
+    })
     emit('saved')
     open.value = false
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refused)) throw error
     problem.value = error.message
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
@@ -56,12 +93,24 @@ async function save() {
 <template>
   <ElDialog v-model="open" :title="`A late tray at place ${place}`" width="520px" align-center @closed="emit('close')">
     <form class="form" @submit.prevent="save">
-      <ChoiceField v-model="of" label="More of" :choices="batches.map(batch => ({ value: batch.batchId, words: batch.title, note: `batch ${batch.number}` }))" />
+      <ChoiceField
+        v-model="of"
+        label="More of"
+        :choices="batches.map(batch => ({ value: batch.batchId, words: batch.title, note: `batch ${batch.number}` }))"
+      />
       <WeightField v-model="weightG" label="On the tray, food only" required autofocus />
-      <p class="quiet">It is dried by a clock of its own from now, as a batch with a number of its own. Wet food beside nearly dry food gives its moisture to the air of both: put it above or behind.</p>
+      <p class="quiet">
+        It is dried by a clock of its own from now, as a batch with a number of its own. Wet food beside nearly dry food gives its moisture
+        to the air of both: put it above or behind.
+      </p>
       <p class="quiet small">Another food? <NuxtLink to="/intake">Take the basket in</NuxtLink>, then load it into this machine.</p>
-      <div role="alert"><p v-if="problem" class="problem">{{ problem }}</p></div>
-      <div class="row"><ElButton type="primary" native-type="submit" :loading="busy">Put it in</ElButton><ElButton @click="open = false">Leave it</ElButton></div>
+      <div role="alert">
+        <p v-if="problem" class="problem">{{ problem }}</p>
+      </div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit" :loading="busy">Put it in</ElButton
+        ><ElButton @click="open = false">Leave it</ElButton>
+      </div>
     </form>
   </ElDialog>
 </template>

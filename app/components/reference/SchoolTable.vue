@@ -25,8 +25,22 @@ function reasonOf(reason: string): string {
 </template>
 
 <style scoped>
-.question h3 { margin-bottom: 0.4rem; }
-ul { display: grid; grid-template-columns: repeat(auto-fit, minmax(210px, 1fr)); gap: 0.6rem; }
-li { border-top: 3px solid var(--rule); padding: 0.4rem 0.6rem 0.4rem 0; } li.first { border-color: var(--kelp); }
-.tag { margin-left: 0.4rem; }
+.question h3 {
+  margin-bottom: 0.4rem;
+}
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+  gap: 0.6rem;
+}
+li {
+  border-top: 3px solid var(--rule);
+  padding: 0.4rem 0.6rem 0.4rem 0;
+}
+li.first {
+  border-color: var(--kelp);
+}
+.tag {
+  margin-left: 0.4rem;
+}
 </style>

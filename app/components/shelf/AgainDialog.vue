@@ -25,18 +25,26 @@ async function begin() {
   problem.value = ''
   const id = uuidv7()
   const entry: NewBatch['entry'] = {
-    id: uuidv7(), at: Date.now(),
-    body: { kind: 'intake', foodKey: props.jar.foodKey, cardKey: props.jar.cardKey, source: `Jar ${props.jar.number}`, weightG: weightG.value, purpose: purpose.value, fromJars: [{ jarId: props.jar.jarId, weightG: weightG.value }], fromForm: props.jar.purpose },
+    id: uuidv7(),
+    at: Date.now(),
+    body: {
+      kind: 'intake',
+      foodKey: props.jar.foodKey,
+      cardKey: props.jar.cardKey,
+      source: `Jar ${props.jar.number}`,
+      weightG: weightG.value,
+      purpose: purpose.value,
+      fromJars: [{ jarId: props.jar.jarId, weightG: weightG.value }],
+      fromForm: props.jar.purpose,
+    },
   }
   try {
     await outbox.send({ path: '/api/batches', body: { id, entry }, batchId: id, words: `from jar ${props.jar.number}` })
     open.value = false
     await navigateTo(`/batches/${id}`)
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
@@ -45,11 +53,27 @@ async function begin() {
 <template>
   <ElDialog v-model="open" :title="`Begin again from jar ${jar.number}`" width="560px" align-center @closed="emit('close')">
     <form class="form" @submit.prevent="begin">
-      <p class="quiet">{{ jar.purpose === 'powder' ? 'Old or damp powder is dried in a thin layer, ground once more where it set, and packed again.' : 'Shards and pieces keep longer than powder: grind as much as is wanted now.' }} It keeps its age and its baskets.</p>
+      <p class="quiet">
+        {{
+          jar.purpose === 'powder'
+            ? 'Old or damp powder is dried in a thin layer, ground once more where it set, and packed again.'
+            : 'Shards and pieces keep longer than powder: grind as much as is wanted now.'
+        }}
+        It keeps its age and its baskets.
+      </p>
       <WeightField v-model="weightG" label="Out of the jar" :hint="`${format.weight(jar.leftG)} are in it`" required autofocus />
-      <ChoiceField v-model="purpose" label="It becomes" :choices="[{ value: 'powder', words: 'Fine powder' }, { value: 'flakes', words: 'Flakes' }]" />
+      <ChoiceField
+        v-model="purpose"
+        label="It becomes"
+        :choices="[
+          { value: 'powder', words: 'Fine powder' },
+          { value: 'flakes', words: 'Flakes' },
+        ]"
+      />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="row"><ElButton type="primary" native-type="submit" :loading="busy">Begin</ElButton><ElButton @click="open = false">Leave it</ElButton></div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit" :loading="busy">Begin</ElButton><ElButton @click="open = false">Leave it</ElButton>
+      </div>
     </form>
   </ElDialog>
 </template>

@@ -4,7 +4,7 @@ import { freshnessOf, type Freshness } from '#core/keeping'
 import type { ShelfAnswer, ShelfJar } from '#shared/contracts'
 
 /** Jars as they stand, board by board; only the rows in sight are drawn, so that thousands scroll as well as ten. */
-const props = defineProps<{ boards: readonly { name: string, jars: readonly ShelfJar[] }[], foods: ShelfAnswer['foods'], now: number }>()
+const props = defineProps<{ boards: readonly { name: string; jars: readonly ShelfJar[] }[]; foods: ShelfAnswer['foods']; now: number }>()
 const format = useFormat()
 const frame = ref<HTMLElement>()
 const width = ref(0)
@@ -27,45 +27,71 @@ onMounted(() => {
 })
 onBeforeUnmount(() => watcher?.disconnect())
 
-const columns = computed(() => width.value === 0 ? 0 : Math.max(2, Math.floor(width.value / LEAST_PX)))
-type Row = { kind: 'head', name: string, count: number } | { kind: 'jars', jars: readonly ShelfJar[], last: boolean }
-const rows = computed<Row[]>(() => columns.value === 0
-  ? []
-  : props.boards.flatMap(({ name, jars }): Row[] => {
-      const lines: Row[] = []
-      for (let i = 0; i < jars.length; i += columns.value) lines.push({ kind: 'jars', jars: jars.slice(i, i + columns.value), last: i + columns.value >= jars.length })
-      return [{ kind: 'head', name, count: jars.length }, ...lines]
-    }))
-const virtual = useWindowVirtualizer(computed(() => ({
-  count: rows.value.length, overscan: 3, scrollMargin: top.value,
-  estimateSize: (index: number) => rows.value[index]?.kind === 'head' ? HEAD_PX : ROW_PX + GAP_PX,
-})))
+const columns = computed(() => (width.value === 0 ? 0 : Math.max(2, Math.floor(width.value / LEAST_PX))))
+type Row = { kind: 'head'; name: string; count: number } | { kind: 'jars'; jars: readonly ShelfJar[]; last: boolean }
+const rows = computed<Row[]>(() =>
+  columns.value === 0
+    ? []
+    : props.boards.flatMap(({ name, jars }): Row[] => {
+        const lines: Row[] = []
+        for (let i = 0; i < jars.length; i += columns.value)
+          lines.push({ kind: 'jars', jars: jars.slice(i, i + columns.value), last: i + columns.value >= jars.length })
+        return [{ kind: 'head', name, count: jars.length }, ...lines]
+      }),
+)
+const virtual = useWindowVirtualizer(
+  computed(() => ({
+    count: rows.value.length,
+    overscan: 3,
+    scrollMargin: top.value,
+    estimateSize: (index: number) => (rows.value[index]?.kind === 'head' ? HEAD_PX : ROW_PX + GAP_PX),
+  })),
+)
 /** Rows in sight and a few beyond, each with its place in the frame. */
-const lines = computed(() => virtual.value.getVirtualItems().flatMap(({ index, start }) => {
-  const row = rows.value[index]
-  return row ? [{ key: index, row, y: start - top.value }] : []
-}))
+const lines = computed(() =>
+  virtual.value.getVirtualItems().flatMap(({ index, start }) => {
+    const row = rows.value[index]
+    return row ? [{ key: index, row, y: start - top.value }] : []
+  }),
+)
 // Another order has other heights.
 watch(rows, () => virtual.value.measure())
 
 /** What stands on the jar's shoulder, if anything. */
-const MARKS: Partial<Record<Freshness, { words: string, tone: string }>> = {
-  'stale': { words: 'stale', tone: 'danger' }, 'past': { words: 'past', tone: 'danger' }, 'use-first': { words: 'use', tone: 'attention' },
+const MARKS: Partial<Record<Freshness, { words: string; tone: string }>> = {
+  stale: { words: 'stale', tone: 'danger' },
+  past: { words: 'past', tone: 'danger' },
+  'use-first': { words: 'use', tone: 'attention' },
 }
-const mark = (jar: ShelfJar) => jar.saw === 'mould' ? { words: 'mould', tone: 'danger' } : jar.saw === 'moisture' || jar.saw === 'clumps' ? { words: 'damp', tone: 'danger' } : MARKS[freshnessOf(jar, props.now)]
+const mark = (jar: ShelfJar) =>
+  jar.saw === 'mould'
+    ? { words: 'mould', tone: 'danger' }
+    : jar.saw === 'moisture' || jar.saw === 'clumps'
+      ? { words: 'damp', tone: 'danger' }
+      : MARKS[freshnessOf(jar, props.now)]
 </script>
 
 <template>
   <div ref="frame" class="boards" :style="{ height: `${virtual.getTotalSize()}px` }">
     <!-- A row that stays where it is need not be looked at again while the page scrolls. -->
     <div v-for="line in lines" :key="line.key" v-memo="[line.row, line.y, columns, now]" class="line" :style="{ top: `${line.y}px` }">
-      <h2 v-if="line.row.kind === 'head'">{{ line.row.name }} <span class="quiet small">{{ plural(line.row.count, 'jar') }}</span></h2>
-      <div v-else class="jars" role="list" :class="{ last: line.row.last }" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
+      <h2 v-if="line.row.kind === 'head'">
+        {{ line.row.name }} <span class="quiet small">{{ plural(line.row.count, 'jar') }}</span>
+      </h2>
+      <div
+        v-else
+        class="jars"
+        role="list"
+        :class="{ last: line.row.last }"
+        :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }"
+      >
         <div v-for="jar in line.row.jars" :key="jar.jarId" role="listitem">
           <NuxtLink :to="`/jars/${jar.jarId}`" class="jar" :prefetch="false">
             <span v-if="mark(jar)" class="tag on-jar" :class="mark(jar)!.tone">{{ mark(jar)!.words }}</span>
             <JarGlass :jar="{ ...jar, colour: foods[jar.foodKey]!.colour }" :height="104" />
-            <strong>{{ jar.name ?? foods[jar.foodKey]!.name }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong>
+            <strong
+              >{{ jar.name ?? foods[jar.foodKey]!.name }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong
+            >
             <span class="quiet small">{{ format.weight(jar.leftG) }} · {{ format.month(jar.bestFrom) }}</span>
           </NuxtLink>
         </div>
@@ -75,13 +101,56 @@ const mark = (jar: ShelfJar) => jar.saw === 'mould' ? { words: 'mould', tone: 'd
 </template>
 
 <style scoped>
-.boards { position: relative; }
-.line { position: absolute; left: 0; right: 0; margin: 0; contain: layout paint; }
-h2 { margin: 0; font-size: 1.02rem; color: var(--quiet); padding-top: 0.5rem; }
-.jars { display: grid; height: 184px; align-items: start; }
-.jars.last { border-bottom: 2px solid var(--glass); }
-.jar { position: relative; display: grid; justify-items: center; text-align: center; text-decoration: none; padding: 0.3rem 0.2rem; border-radius: 10px; line-height: 1.2; height: 176px; align-content: start; overflow: hidden; }
-.jar:hover { background: var(--sunk); }
-.jar strong { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }
-.on-jar { position: absolute; top: 0.2rem; right: calc(50% - 52px); z-index: 1; }
+.boards {
+  position: relative;
+}
+.line {
+  position: absolute;
+  left: 0;
+  right: 0;
+  margin: 0;
+  contain: layout paint;
+}
+h2 {
+  margin: 0;
+  font-size: 1.02rem;
+  color: var(--quiet);
+  padding-top: 0.5rem;
+}
+.jars {
+  display: grid;
+  height: 184px;
+  align-items: start;
+}
+.jars.last {
+  border-bottom: 2px solid var(--glass);
+}
+.jar {
+  position: relative;
+  display: grid;
+  justify-items: center;
+  text-align: center;
+  text-decoration: none;
+  padding: 0.3rem 0.2rem;
+  border-radius: 10px;
+  line-height: 1.2;
+  height: 176px;
+  align-content: start;
+  overflow: hidden;
+}
+.jar:hover {
+  background: var(--sunk);
+}
+.jar strong {
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+  overflow: hidden;
+}
+.on-jar {
+  position: absolute;
+  top: 0.2rem;
+  right: calc(50% - 52px);
+  z-index: 1;
+}
 </style>

@@ -8,10 +8,10 @@ const props = defineProps<{
   kind: EntryKind
   correcting?: Entry & { batchId?: string }
   jar: JarAnswer
-  write: (bodies: readonly EntryBody[], options: { at?: number, replaces?: string }) => Promise<void>
+  write: (bodies: readonly EntryBody[], options: { at?: number; replaces?: string }) => Promise<void>
 }>()
-const emit = defineEmits<{ close: [], changed: [] }>()
-const stock = computed(() => props.correcting?.body.kind === 'stock' ? props.correcting as EntryOf<'stock'> : undefined)
+const emit = defineEmits<{ close: []; changed: [] }>()
+const stock = computed(() => (props.correcting?.body.kind === 'stock' ? (props.correcting as EntryOf<'stock'>) : undefined))
 const state = shallowRef<BatchState>()
 const page = shallowRef<BatchAnswer>()
 onMounted(async () => {
@@ -25,6 +25,22 @@ onMounted(async () => {
 
 <template>
   <LazyStockDialog v-if="stock" :correcting="stock" @close="emit('close')" @saved="emit('changed')" />
-  <FormDialog v-else-if="JAR_FORMS[kind]" :kind="kind" :shown="JAR_FORMS[kind]!" :correcting="correcting" :jar="jar" :write="write" @close="emit('close')" />
-  <LazyEntryDialog v-else-if="page" :kind="kind" :correcting="correcting" :state="state" :page="page" :write="write" @close="emit('close')" />
+  <FormDialog
+    v-else-if="JAR_FORMS[kind]"
+    :kind="kind"
+    :shown="JAR_FORMS[kind]!"
+    :correcting="correcting"
+    :jar="jar"
+    :write="write"
+    @close="emit('close')"
+  />
+  <LazyEntryDialog
+    v-else-if="page"
+    :kind="kind"
+    :correcting="correcting"
+    :state="state"
+    :page="page"
+    :write="write"
+    @close="emit('close')"
+  />
 </template>

@@ -2,7 +2,7 @@
 import type { RecallAnswer } from '#shared/contracts'
 
 /** Every jar that a basket or a packet went into. */
-const props = defineProps<{ answer: RecallAnswer, of: 'basket' | 'packet' }>()
+const props = defineProps<{ answer: RecallAnswer; of: 'basket' | 'packet' }>()
 const format = useFormat()
 const there = computed(() => props.answer.jars.filter(jar => jar.partLeftG > 0.05))
 </script>
@@ -11,10 +11,38 @@ const there = computed(() => props.answer.jars.filter(jar => jar.partLeftG > 0.0
   <section class="card scroll">
     <p v-if="answer.jars.length === 0">Nothing of it has been packed yet.</p>
     <template v-else>
-      <p><strong>{{ format.weight(there.reduce((sum, jar) => sum + jar.partLeftG, 0)) }}</strong> of it stand in {{ plural(there.length, 'jar') }}; {{ format.weight(answer.eatenG) }} were eaten, poured on or thrown away.</p>
+      <p>
+        <strong>{{ format.weight(there.reduce((sum, jar) => sum + jar.partLeftG, 0)) }}</strong> of it stand in
+        {{ plural(there.length, 'jar') }}; {{ format.weight(answer.eatenG) }} were eaten, poured on or thrown away.
+      </p>
       <table>
-        <thead><tr><th>Jar</th><th>What</th><th>Stands</th><th class="n">Of this {{ of }}, ever</th><th class="n">Still in it</th><th class="n">In the jar</th></tr></thead>
-        <tbody><tr v-for="jar in answer.jars" :key="jar.jarId"><td><NuxtLink :to="`/jars/${jar.jarId}`"><strong>{{ jar.number }}</strong></NuxtLink></td><td>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}{{ jar.baskets > 1 ? `, with ${plural(jar.baskets - 1, 'other basket or packet', 'other baskets or packets')}` : '' }}</td><td>{{ jar.leftG > 0 ? jar.place : 'empty' }}</td><td class="n">{{ format.weight(jar.everG) }}</td><td class="n">{{ format.weight(jar.partLeftG) }}</td><td class="n">{{ format.weight(jar.leftG) }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th>Jar</th>
+            <th>What</th>
+            <th>Stands</th>
+            <th class="n">Of this {{ of }}, ever</th>
+            <th class="n">Still in it</th>
+            <th class="n">In the jar</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="jar in answer.jars" :key="jar.jarId">
+            <td>
+              <NuxtLink :to="`/jars/${jar.jarId}`"
+                ><strong>{{ jar.number }}</strong></NuxtLink
+              >
+            </td>
+            <td>
+              {{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose]
+              }}{{ jar.baskets > 1 ? `, with ${plural(jar.baskets - 1, 'other basket or packet', 'other baskets or packets')}` : '' }}
+            </td>
+            <td>{{ jar.leftG > 0 ? jar.place : 'empty' }}</td>
+            <td class="n">{{ format.weight(jar.everG) }}</td>
+            <td class="n">{{ format.weight(jar.partLeftG) }}</td>
+            <td class="n">{{ format.weight(jar.leftG) }}</td>
+          </tr>
+        </tbody>
       </table>
       <p class="quiet small">A jar that was topped up, split or begun again brings its baskets along, so all of them are here.</p>
     </template>
@@ -22,6 +50,25 @@ const there = computed(() => props.answer.jars.filter(jar => jar.partLeftG > 0.0
 </template>
 
 <style scoped>
-.scroll { overflow-x: auto; } table { border-collapse: collapse; width: 100%; margin: 0.7rem 0; }
-th { text-align: left; color: var(--quiet); font: 650 0.9rem var(--text); } td, th { padding: 0.55rem 0.9rem 0.55rem 0; border-bottom: 1px solid var(--rule); } .n { text-align: right; }
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  margin: 0.7rem 0;
+}
+th {
+  text-align: left;
+  color: var(--quiet);
+  font: 650 0.9rem var(--text);
+}
+td,
+th {
+  padding: 0.55rem 0.9rem 0.55rem 0;
+  border-bottom: 1px solid var(--rule);
+}
+.n {
+  text-align: right;
+}
 </style>

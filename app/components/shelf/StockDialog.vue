@@ -8,11 +8,11 @@ import type { FoodSummary, KitchenAnswer } from '#shared/contracts'
 /** What was bought in, or stood there before the log began, comes onto the shelf as a jar; also corrects one. */
 type Stock = Extract<EntryBody, { kind: 'stock' }>
 const props = defineProps<{ correcting?: Entry & { body: Stock } }>()
-const emit = defineEmits<{ close: [], saved: [jarId: string] }>()
+const emit = defineEmits<{ close: []; saved: [jarId: string] }>()
 const outbox = useOutboxStore()
 const open = ref(true)
 const before = props.correcting?.body
-const foods = ref<{ key: string, name: string, other: string }[]>([])
+const foods = ref<{ key: string; name: string; other: string }[]>([])
 const foodKey = ref(before?.foodKey ?? '')
 const name = ref(before?.name ?? '')
 const source = ref(before?.source ?? '')
@@ -32,9 +32,11 @@ const checkFields = useFieldChecks()
 onMounted(async () => {
   try {
     const [kitchen, book] = await Promise.all([callServer<KitchenAnswer>('/api/kitchen'), callServer<FoodSummary[]>('/api/foods')])
-    foods.value = [...kitchen.goods.map(({ key, name: words }) => ({ key, name: words, other: 'bought in' })), ...book.map(food => ({ key: food.key, name: food.name, other: food.groupName.toLowerCase() }))]
-  }
-  catch (error) {
+    foods.value = [
+      ...kitchen.goods.map(({ key, name: words }) => ({ key, name: words, other: 'bought in' })),
+      ...book.map(food => ({ key: food.key, name: food.name, other: food.groupName.toLowerCase() })),
+    ]
+  } catch (error) {
     problems.value = [(error as Error).message]
   }
 })
@@ -48,38 +50,107 @@ async function save() {
   busy.value = true
   const jarId = before?.jarId ?? uuidv7()
   const body: Stock = {
-    kind: 'stock', jarId, foodKey: foodKey.value, purpose: purpose.value, netG: netG.value!, packageKey: packageKey.value, place: place.value.trim() || 'Shelf', ...(name.value.trim() && { name: name.value.trim() }), ...(source.value.trim() && { source: source.value.trim() }),
-    ...(price.value !== undefined && { price: price.value }), ...(bestTo.value && { bestTo: bestTo.value.getTime() }), ...(saltPercent.value !== undefined && { saltShare: saltPercent.value / 100 }),
-    ...(heatLow.value !== undefined && { heat: { low: heatLow.value, high: heatHigh.value! } }), ...(before?.sizeMl && { sizeMl: before.sizeMl }), ...(before?.storageC !== undefined && { storageC: before.storageC }), ...(before?.moisture !== undefined && { moisture: before.moisture }), ...(before?.allergens && { allergens: before.allergens }),
+    kind: 'stock',
+    jarId,
+    foodKey: foodKey.value,
+    purpose: purpose.value,
+    netG: netG.value!,
+    packageKey: packageKey.value,
+    place: place.value.trim() || 'Shelf',
+    ...(name.value.trim() && { name: name.value.trim() }),
+    ...(source.value.trim() && { source: source.value.trim() }),
+    ...(price.value !== undefined && { price: price.value }),
+    ...(bestTo.value && { bestTo: bestTo.value.getTime() }),
+    ...(saltPercent.value !== undefined && { saltShare: saltPercent.value / 100 }),
+    ...(heatLow.value !== undefined && { heat: { low: heatLow.value, high: heatHigh.value! } }),
+    ...(before?.sizeMl && { sizeMl: before.sizeMl }),
+    ...(before?.storageC !== undefined && { storageC: before.storageC }),
+    ...(before?.moisture !== undefined && { moisture: before.moisture }),
+    ...(before?.allergens && { allergens: before.allergens }),
   }
   try {
-    await outbox.send({ path: `/api/jars/${jarId}/entries`, body: { id: uuidv7(), at: at.value ?? Date.now(), replaces: props.correcting?.id, body }, batchId: jarId, words: name.value || 'what was bought in' })
+    await outbox.send({
+      path: `/api/jars/${jarId}/entries`,
+      body: { id: uuidv7(), at: at.value ?? Date.now(), replaces: props.correcting?.id, body },
+      batchId: jarId,
+      words: name.value || 'what was bought in',
+    })
     emit('saved', jarId)
     open.value = false
-  }
-  catch (error) {
+  } catch (error) {
     problems.value = error instanceof Refused ? error.problems.map(problem => problem.message) : [(error as Error).message]
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="correcting ? 'Correct what came in' : 'Put in what was bought'" width="620px" align-center @closed="emit('close')">
+  <ElDialog
+    v-model="open"
+    :title="correcting ? 'Correct what came in' : 'Put in what was bought'"
+    width="620px"
+    align-center
+    @closed="emit('close')"
+  >
     <form class="form" @submit.prevent="save">
-      <p v-if="!correcting" class="quiet">Spices from a shop, or jars from before the log began. They keep, blend and run low as your own do.</p>
-      <div class="field"><label for="stock-food">What it is</label><ElSelect id="stock-food" v-model="foodKey" filterable placeholder="Cumin, sweet paprika, onion"><ElOption v-for="food in foods" :key="food.key" :value="food.key" :label="food.name"><span>{{ food.name }}</span> <span class="quiet small">{{ food.other }}</span></ElOption></ElSelect></div>
+      <p v-if="!correcting" class="quiet">
+        Spices from a shop, or jars from before the log began. They keep, blend and run low as your own do.
+      </p>
+      <div class="field">
+        <label for="stock-food">What it is</label
+        ><ElSelect id="stock-food" v-model="foodKey" filterable placeholder="Cumin, sweet paprika, onion"
+          ><ElOption v-for="food in foods" :key="food.key" :value="food.key" :label="food.name"
+            ><span>{{ food.name }}</span> <span class="quiet small">{{ food.other }}</span></ElOption
+          ></ElSelect
+        >
+      </div>
       <WeightField v-model="netG" label="It weighs, without the jar" required />
-      <ChoiceField v-model="purpose" label="Form" :choices="[{ value: 'powder', words: 'Powder' }, { value: 'flakes', words: 'Flakes' }, { value: 'pieces', words: 'Whole or pieces' }]" />
-      <div class="pair"><TextField v-model="name" label="Called (if otherwise)" /><TextField v-model="source" label="From (if known)" /><TextField v-model="place" label="Where it stands" /><NumberField v-model="price" label="Paid" :least="0" :decimals="2" /></div>
-      <ChoiceField v-model="packageKey" label="In" :choices="PACKAGES.filter(item => item.key !== 'other').map(item => ({ value: item.key, words: item.name }))" />
-      <div class="pair"><div class="field"><label for="stock-best">Best before, as printed <span class="quiet">(if known)</span></label><ElDatePicker id="stock-best" v-model="bestTo" type="date" format="D MMM YYYY" placeholder="none" /></div><NumberField v-model="saltPercent" label="Salt, percent" hint="of a seasoned mix" :least="0" :most="100" /></div>
-      <div class="pair"><NumberField v-model="heatLow" label="Heat from, SHU" hint="where the packet says so" :least="0" :decimals="0" /><NumberField v-model="heatHigh" label="to, SHU" :least="0" :decimals="0" /></div>
+      <ChoiceField
+        v-model="purpose"
+        label="Form"
+        :choices="[
+          { value: 'powder', words: 'Powder' },
+          { value: 'flakes', words: 'Flakes' },
+          { value: 'pieces', words: 'Whole or pieces' },
+        ]"
+      />
+      <div class="pair">
+        <TextField v-model="name" label="Called (if otherwise)" /><TextField v-model="source" label="From (if known)" /><TextField
+          v-model="place"
+          label="Where it stands"
+        /><NumberField v-model="price" label="Paid" :least="0" :decimals="2" />
+      </div>
+      <ChoiceField
+        v-model="packageKey"
+        label="In"
+        :choices="PACKAGES.filter(item => item.key !== 'other').map(item => ({ value: item.key, words: item.name }))"
+      />
+      <div class="pair">
+        <div class="field">
+          <label for="stock-best">Best before, as printed <span class="quiet">(if known)</span></label
+          ><ElDatePicker id="stock-best" v-model="bestTo" type="date" format="D MMM YYYY" placeholder="none" />
+        </div>
+        <NumberField v-model="saltPercent" label="Salt, percent" hint="of a seasoned mix" :least="0" :most="100" />
+      </div>
+      <div class="pair">
+        <NumberField v-model="heatLow" label="Heat from, SHU" hint="where the packet says so" :least="0" :decimals="0" /><NumberField
+          v-model="heatHigh"
+          label="to, SHU"
+          :least="0"
+          :decimals="0"
+        />
+      </div>
       <WhenField v-model="at" />
-      <div role="alert"><p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p></div>
-      <div class="row"><ElButton type="primary" native-type="submit" :loading="busy">{{ correcting ? 'Save the correction' : 'Put it on the shelf' }}</ElButton><ElButton @click="open = false">Leave it</ElButton></div>
+      <div role="alert">
+        <p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p>
+      </div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit" :loading="busy">{{
+          correcting ? 'Save the correction' : 'Put it on the shelf'
+        }}</ElButton
+        ><ElButton @click="open = false">Leave it</ElButton>
+      </div>
     </form>
   </ElDialog>
 </template>

@@ -7,9 +7,9 @@ import type { HygrometerAnswer, HygrometerSettings } from '#shared/contracts'
 const format = useFormat()
 const hygrometers = ref<HygrometerAnswer[]>([])
 const problems = ref<Record<string, string>>({})
-const form = ref<{ id: string, version?: number, name: string, shown: Record<string, number | undefined> }>()
+const form = ref<{ id: string; version?: number; name: string; shown: Record<string, number | undefined> }>()
 const checkFields = useFieldChecks()
-const salts = Object.entries(SALTS) as [Salt, typeof SALTS[Salt]][]
+const salts = Object.entries(SALTS) as [Salt, (typeof SALTS)[Salt]][]
 /** The two that a kitchen or a chemist’s has. */
 const USUAL: readonly Salt[] = ['magnesium-chloride', 'sodium-chloride']
 const all = ref(false)
@@ -17,8 +17,7 @@ const all = ref(false)
 async function load() {
   try {
     hygrometers.value = await callServer<HygrometerAnswer[]>('/api/hygrometers')
-  }
-  catch (error) {
+  } catch (error) {
     problems.value = { all: (error as Error).message }
   }
 }
@@ -26,21 +25,28 @@ await load()
 
 function edit(item?: HygrometerAnswer) {
   problems.value = {}
-  form.value = { id: item?.id ?? uuidv7(), version: item?.version, name: item?.name ?? '', shown: Object.fromEntries((item?.readings ?? []).map(reading => [reading.salt, reading.shown * 100])) }
+  form.value = {
+    id: item?.id ?? uuidv7(),
+    version: item?.version,
+    name: item?.name ?? '',
+    shown: Object.fromEntries((item?.readings ?? []).map(reading => [reading.salt, reading.shown * 100])),
+  }
   all.value = item?.readings.some(reading => !USUAL.includes(reading.salt)) ?? false
 }
 async function save() {
   if (!form.value || checkFields() !== undefined) return
   const { id, version, name, shown } = form.value
-  const readings = salts.flatMap(([salt]) => shown[salt] === undefined ? [] : [{ salt, shown: Math.round(shown[salt] * 10) / 1000 }])
+  const readings = salts.flatMap(([salt]) => (shown[salt] === undefined ? [] : [{ salt, shown: Math.round(shown[salt] * 10) / 1000 }]))
   const body: HygrometerSettings = { id, version, name, readings }
   try {
     await callServer('/api/hygrometers', { method: 'PUT', body })
     form.value = undefined
     await load()
-  }
-  catch (error) {
-    problems.value = error instanceof Refused ? Object.fromEntries(error.problems.map(({ field, message }) => [field === 'name' ? 'name' : 'all', message])) : { all: (error as Error).message }
+  } catch (error) {
+    problems.value =
+      error instanceof Refused
+        ? Object.fromEntries(error.problems.map(({ field, message }) => [field === 'name' ? 'name' : 'all', message]))
+        : { all: (error as Error).message }
   }
 }
 function state({ readings, calibration, testedAt }: HygrometerAnswer): string {
@@ -53,24 +59,46 @@ function state({ readings, calibration, testedAt }: HygrometerAnswer): string {
 
 <template>
   <section class="card">
-    <div class="row between"><h2>Hygrometers</h2><ElButton @click="edit()">Add a hygrometer</ElButton></div>
-    <p v-if="hygrometers.length === 0 && !form" class="quiet">A small one in a closed jar tells how dry the food in it is. Cheap ones are off by some percent: the salt test finds by how much.</p>
+    <div class="row between">
+      <h2>Hygrometers</h2>
+      <ElButton @click="edit()">Add a hygrometer</ElButton>
+    </div>
+    <p v-if="hygrometers.length === 0 && !form" class="quiet">
+      A small one in a closed jar tells how dry the food in it is. Cheap ones are off by some percent: the salt test finds by how much.
+    </p>
     <ul class="plain-list">
       <li v-for="item in hygrometers" :key="item.id" class="item">
-        <div><strong>{{ item.name }}</strong><p class="quiet small">{{ state(item) }}</p></div>
+        <div>
+          <strong>{{ item.name }}</strong>
+          <p class="quiet small">{{ state(item) }}</p>
+        </div>
         <ElButton :aria-label="`Salt test of ${item.name}`" @click="edit(item)">Salt test</ElButton>
       </li>
     </ul>
     <form v-if="form" class="form inner" @submit.prevent="save">
       <h3>{{ form.version ? 'Salt test' : 'A new hygrometer' }}</h3>
-      <p class="quiet small">Wet a spoon of salt with a few drops until it is like wet sand. Close it in a jar with the hygrometer, not touching, at room temperature for 12 hours, and read through the glass. One salt finds the offset, two the slope as well.</p>
+      <p class="quiet small">
+        Wet a spoon of salt with a few drops until it is like wet sand. Close it in a jar with the hygrometer, not touching, at room
+        temperature for 12 hours, and read through the glass. One salt finds the offset, two the slope as well.
+      </p>
       <TextField v-model="form.name" label="Name" :problem="problems.name" />
       <div class="pair">
-        <template v-for="[salt, facts] in salts" :key="salt"><NumberField v-if="all || USUAL.includes(salt)" v-model="form.shown[salt]" :label="`${facts.name} shows, %`" :hint="`true: ${(facts.humidity * 100).toFixed(1)} % at 25 °C`" :least="1" :most="99" bare /></template>
+        <template v-for="[salt, facts] in salts" :key="salt"
+          ><NumberField
+            v-if="all || USUAL.includes(salt)"
+            v-model="form.shown[salt]"
+            :label="`${facts.name} shows, %`"
+            :hint="`true: ${(facts.humidity * 100).toFixed(1)} % at 25 °C`"
+            :least="1"
+            :most="99"
+            bare
+        /></template>
       </div>
       <ElButton v-if="!all" text class="more" @click="all = true">Other salts</ElButton>
       <p v-if="problems.all" class="problem">{{ problems.all }}</p>
-      <div class="row"><ElButton type="primary" native-type="submit">Save the hygrometer</ElButton><ElButton @click="form = undefined">Leave it</ElButton></div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit">Save the hygrometer</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
+      </div>
       <p class="quiet small">Humidities over salts: Greenspan, 1977.</p>
     </form>
     <p v-else-if="problems.all" class="problem">{{ problems.all }}</p>
@@ -78,8 +106,25 @@ function state({ readings, calibration, testedAt }: HygrometerAnswer): string {
 </template>
 
 <style scoped>
-.item { display: flex; justify-content: space-between; gap: 1rem; align-items: center; padding: 0.6rem 0; border-top: 1px solid var(--rule); }
-.item:first-child { border: 0; }
-.inner { border-top: 1px solid var(--rule); padding-top: 0.9rem; }
-.more { justify-self: start; padding: 0; text-decoration: underline; text-underline-offset: 3px; }
+.item {
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  align-items: center;
+  padding: 0.6rem 0;
+  border-top: 1px solid var(--rule);
+}
+.item:first-child {
+  border: 0;
+}
+.inner {
+  border-top: 1px solid var(--rule);
+  padding-top: 0.9rem;
+}
+.more {
+  justify-self: start;
+  padding: 0;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 </style>

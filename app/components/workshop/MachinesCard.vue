@@ -8,26 +8,66 @@ import type { MachineAnswer, MachineSettings } from '#shared/contracts'
 const store = useHouseholdStore()
 const format = useFormat()
 const machines = ref<MachineAnswer[]>([])
-interface MachineForm { id: string, version?: number, kind: MachineKind, name: string, trays: string, area: string, tare: string, tares: string, watts: string, low: string, high: string, ice: string }
+interface MachineForm {
+  id: string
+  version?: number
+  kind: MachineKind
+  name: string
+  trays: string
+  area: string
+  tare: string
+  tares: string
+  watts: string
+  low: string
+  high: string
+  ice: string
+}
 const form = ref<MachineForm>()
 const problems = ref<Record<string, string>>({})
 async function load() {
   try {
     machines.value = await callServer<MachineAnswer[]>('/api/machines')
-  }
-  catch (error) {
+  } catch (error) {
     problems.value = { all: (error as Error).message }
   }
 }
 await load()
 
 const degrees = (celsius: number) => String(Math.round(temperatureIn(celsius, store.settings.temperatureUnit)))
-const taresIn = (tares: Readonly<Record<string, number>>) => Object.entries(tares).map(([tray, grams]) => `${tray}: ${grams}`).join(', ')
+const taresIn = (tares: Readonly<Record<string, number>>) =>
+  Object.entries(tares)
+    .map(([tray, grams]) => `${tray}: ${grams}`)
+    .join(', ')
 function edit(machine?: MachineAnswer) {
   problems.value = {}
   form.value = machine
-    ? { id: machine.id, version: machine.version, kind: machine.kind, name: machine.name, trays: String(machine.trays), area: String(machine.trayAreaM2), tare: String(machine.trayTareG), tares: taresIn(machine.trayTares), watts: String(machine.watts), low: degrees(machine.lowC), high: degrees(machine.highC), ice: machine.iceG === undefined ? '' : String(machine.iceG / 1000) }
-    : { id: uuidv7(), kind: 'dehydrator', name: '', trays: '6', area: '0.1', tare: '0', tares: '', watts: '500', low: degrees(35), high: degrees(75), ice: '' }
+    ? {
+        id: machine.id,
+        version: machine.version,
+        kind: machine.kind,
+        name: machine.name,
+        trays: String(machine.trays),
+        area: String(machine.trayAreaM2),
+        tare: String(machine.trayTareG),
+        tares: taresIn(machine.trayTares),
+        watts: String(machine.watts),
+        low: degrees(machine.lowC),
+        high: degrees(machine.highC),
+        ice: machine.iceG === undefined ? '' : String(machine.iceG / 1000),
+      }
+    : {
+        id: uuidv7(),
+        kind: 'dehydrator',
+        name: '',
+        trays: '6',
+        area: '0.1',
+        tare: '0',
+        tares: '',
+        watts: '500',
+        low: degrees(35),
+        high: degrees(75),
+        ice: '',
+      }
 }
 function takeKind(kind: MachineKind) {
   const { heat, free } = KIND_FACTS[kind]
@@ -40,10 +80,14 @@ function takeKind(kind: MachineKind) {
 /** "3: 412, 5: 388" as grams by tray. */
 function readTares(text: string, trays: number): Record<string, number> {
   const tares: Record<string, number> = {}
-  for (const part of text.split(/[,;]\s*/).map(item => item.trim()).filter(Boolean)) {
+  for (const part of text
+    .split(/[,;]\s*/)
+    .map(item => item.trim())
+    .filter(Boolean)) {
     const match = /^(\d+)\s*[:=]\s*(\d+(?:\.\d+)?)(?:\s*g)?$/.exec(part)
     if (!match) problems.value.trayTares = `“${part}” is not a tray and its grams: write 3: 412.`
-    else if (Number(match[1]) < 1 || Number(match[1]) > trays) problems.value.trayTares = `There is no tray ${match[1]}: they count from 1 to ${trays}.`
+    else if (Number(match[1]) < 1 || Number(match[1]) > trays)
+      problems.value.trayTares = `There is no tray ${match[1]}: they count from 1 to ${trays}.`
     else tares[match[1]!] = Number(match[2])
   }
   return tares
@@ -61,8 +105,17 @@ async function save() {
   const tenth = (value: number) => Math.round(value * 10) / 10
   const trays = number('trays', f.trays)
   const settings: MachineSettings = {
-    id: f.id, version: f.version, name: f.name, kind: f.kind, trays, trayAreaM2: number('trayAreaM2', f.area), trayTareG: number('trayTareG', f.tare), trayTares: readTares(f.tares, trays),
-    watts: number('watts', f.watts), lowC: tenth(temperatureFrom(number('lowC', f.low), unit)), highC: tenth(temperatureFrom(number('highC', f.high), unit)),
+    id: f.id,
+    version: f.version,
+    name: f.name,
+    kind: f.kind,
+    trays,
+    trayAreaM2: number('trayAreaM2', f.area),
+    trayTareG: number('trayTareG', f.tare),
+    trayTares: readTares(f.tares, trays),
+    watts: number('watts', f.watts),
+    lowC: tenth(temperatureFrom(number('lowC', f.low), unit)),
+    highC: tenth(temperatureFrom(number('highC', f.high), unit)),
     iceG: f.kind === 'freeze-dryer' && f.ice.trim() !== '' ? number('iceG', f.ice) * 1000 : undefined,
   }
   if (Object.keys(problems.value).length > 0) return
@@ -70,8 +123,7 @@ async function save() {
     await callServer('/api/machines', { method: 'PUT', body: settings })
     form.value = undefined
     await load()
-  }
-  catch (error) {
+  } catch (error) {
     problems.value = fieldsOf(error)
   }
 }
@@ -80,14 +132,29 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
 
 <template>
   <section class="card">
-    <div class="row between"><h2>Machines</h2><ElButton @click="edit()">Add a machine</ElButton></div>
+    <div class="row between">
+      <h2>Machines</h2>
+      <ElButton @click="edit()">Add a machine</ElButton>
+    </div>
     <ul class="plain-list">
       <li v-for="machine in machines" :key="machine.id" class="machine">
         <div>
-          <NuxtLink :to="`/machines/${machine.id}`"><strong>{{ machine.name }}</strong></NuxtLink>
-          <p class="quiet small">{{ KIND_FACTS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty {{ format.weight(machine.trayTareG) }} each{{ Object.keys(machine.trayTares).length ? ` (${Object.keys(machine.trayTares).length} of their own)` : '' }} · {{ KIND_FACTS[machine.kind].free ? 'no power' : `${machine.watts} W` }}{{ machine.iceG ? `, ice ${format.weight(machine.iceG)}` : '' }} · {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }}</p>
+          <NuxtLink :to="`/machines/${machine.id}`"
+            ><strong>{{ machine.name }}</strong></NuxtLink
+          >
+          <p class="quiet small">
+            {{ KIND_FACTS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty
+            {{ format.weight(machine.trayTareG) }} each{{
+              Object.keys(machine.trayTares).length ? ` (${Object.keys(machine.trayTares).length} of their own)` : ''
+            }}
+            · {{ KIND_FACTS[machine.kind].free ? 'no power' : `${machine.watts} W`
+            }}{{ machine.iceG ? `, ice ${format.weight(machine.iceG)}` : '' }} · {{ format.temperature(machine.lowC) }} to
+            {{ format.temperature(machine.highC) }}
+          </p>
           <p v-if="machine.pace" class="small">{{ paceWords(machine.name, machine.pace.hours, machine.pace.runs) }}</p>
-          <p v-if="dueTasks(machine).length" class="small"><span class="tag attention">{{ plural(dueTasks(machine).length, 'task') }} of upkeep due</span></p>
+          <p v-if="dueTasks(machine).length" class="small">
+            <span class="tag attention">{{ plural(dueTasks(machine).length, 'task') }} of upkeep due</span>
+          </p>
         </div>
         <ElButton :aria-label="`Change ${machine.name}`" @click="edit(machine)">Change</ElButton>
       </li>
@@ -95,27 +162,61 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
     <p v-if="problems.all && !form" class="problem">{{ problems.all }}</p>
     <form v-if="form" class="form machine-form" @submit.prevent="save">
       <h3>{{ form.version ? 'Change the machine' : 'A new machine' }}</h3>
-      <ChoiceField v-model="form.kind" label="Kind" :choices="MACHINE_KINDS.map(kind => ({ value: kind, words: KIND_FACTS[kind].name }))" :problem="problems.kind" @update:model-value="kind => takeKind(kind as MachineKind)" />
+      <ChoiceField
+        v-model="form.kind"
+        label="Kind"
+        :choices="MACHINE_KINDS.map(kind => ({ value: kind, words: KIND_FACTS[kind].name }))"
+        :problem="problems.kind"
+        @update:model-value="kind => takeKind(kind as MachineKind)"
+      />
       <TextField v-model="form.name" label="Name" :problem="problems.name" />
       <div class="pair">
         <TextField v-model="form.trays" label="Trays" :problem="problems.trays" />
         <TextField v-model="form.area" label="Area of a tray, m²" hint="length × width: 30 × 33 cm is 0.1" :problem="problems.trayAreaM2" />
         <TextField v-model="form.tare" label="Empty tray, g" hint="taken off when the tray is on the scale" :problem="problems.trayTareG" />
-        <TextField v-model="form.tares" label="Trays that weigh otherwise" hint="tray and grams, such as 3: 412, 5: 388" :problem="problems.trayTares" />
+        <TextField
+          v-model="form.tares"
+          label="Trays that weigh otherwise"
+          hint="tray and grams, such as 3: 412, 5: 388"
+          :problem="problems.trayTares"
+        />
         <TextField v-if="!KIND_FACTS[form.kind].free" v-model="form.watts" label="Power, W" :problem="problems.watts" />
-        <TextField v-if="form.kind === 'freeze-dryer'" v-model="form.ice" label="Ice it holds a load, kg" hint="its manual says; a load is measured against it" :problem="problems.iceG" optional />
+        <TextField
+          v-if="form.kind === 'freeze-dryer'"
+          v-model="form.ice"
+          label="Ice it holds a load, kg"
+          hint="its manual says; a load is measured against it"
+          :problem="problems.iceG"
+          optional
+        />
         <TextField v-model="form.low" :label="`Lowest setting, °${store.settings.temperatureUnit}`" :problem="problems.lowC" />
         <TextField v-model="form.high" :label="`Highest setting, °${store.settings.temperatureUnit}`" :problem="problems.highC" />
       </div>
       <p v-if="problems.all" class="problem">{{ problems.all }}</p>
-      <div class="row"><ElButton type="primary" native-type="submit">Save the machine</ElButton><ElButton @click="form = undefined">Leave it</ElButton></div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit">Save the machine</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
+      </div>
     </form>
   </section>
 </template>
 
 <style scoped>
-.machine { display: flex; justify-content: space-between; gap: 1rem; align-items: center; padding: 0.6rem 0; border-top: 1px solid var(--rule); }
-.machine:first-child { border: 0; }
-.machine-form { border-top: 1px solid var(--rule); padding-top: 0.9rem; }
-section > h2 { margin-bottom: 0.6rem; }
+.machine {
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  align-items: center;
+  padding: 0.6rem 0;
+  border-top: 1px solid var(--rule);
+}
+.machine:first-child {
+  border: 0;
+}
+.machine-form {
+  border-top: 1px solid var(--rule);
+  padding-top: 0.9rem;
+}
+section > h2 {
+  margin-bottom: 0.6rem;
+}
 </style>

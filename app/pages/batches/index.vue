@@ -10,7 +10,7 @@ const more = ref(false)
 const problem = ref('')
 const loaded = ref(false)
 useHead({ title: 'Batches · Dulse' })
-const stage = computed(() => STAGES.includes(route.query.stage as Stage) ? route.query.stage as Stage : undefined)
+const stage = computed(() => (STAGES.includes(route.query.stage as Stage) ? (route.query.stage as Stage) : undefined))
 
 async function load(goOn = false) {
   const query = new URLSearchParams()
@@ -18,12 +18,11 @@ async function load(goOn = false) {
   const last = batches.value.at(-1)
   if (goOn && last) query.set('before', String(last.number))
   try {
-    const answer = await callServer<{ batches: BatchSummary[], more: boolean }>(`/api/batches?${query}`)
+    const answer = await callServer<{ batches: BatchSummary[]; more: boolean }>(`/api/batches?${query}`)
     batches.value = goOn ? [...batches.value, ...answer.batches] : answer.batches
     more.value = answer.more
     problem.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
   loaded.value = true
@@ -50,18 +49,49 @@ const chosen = computed({
   <div class="stack">
     <header class="page-head">
       <h1>{{ stage ? `${STAGE_WORDS[stage]}` : 'Batches' }}</h1>
-      <div class="row"><ElButton @click="navigateTo('/insight')">What it taught</ElButton><ElButton @click="navigateTo('/compare')">Runs side by side</ElButton><ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton></div>
+      <div class="row">
+        <ElButton @click="navigateTo('/insight')">What it taught</ElButton
+        ><ElButton @click="navigateTo('/compare')">Runs side by side</ElButton
+        ><ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton>
+      </div>
     </header>
     <ChoiceField v-model="chosen" label="Stage" hide-label :choices="choices" />
     <p v-if="problem" class="problem">{{ problem }}</p>
-    <div v-if="loaded && batches.length === 0 && !problem" class="card"><p>{{ stage ? 'Nothing stands here.' : 'No batch yet. A batch follows one basket from the garden or the market to its jars.' }}</p></div>
+    <div v-if="loaded && batches.length === 0 && !problem" class="card">
+      <p>{{ stage ? 'Nothing stands here.' : 'No batch yet. A batch follows one basket from the garden or the market to its jars.' }}</p>
+    </div>
     <table v-else class="card list">
-      <thead><tr><th>Batch</th><th>Food</th><th>Stage</th><th class="wide">Came in</th><th class="number wide">Basket</th><th>Now</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Batch</th>
+          <th>Food</th>
+          <th>Stage</th>
+          <th class="wide">Came in</th>
+          <th class="number wide">Basket</th>
+          <th>Now</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="batch in batches" :key="batch.batchId" @click="navigateTo(`/batches/${batch.batchId}`)">
           <td>{{ batch.number }}</td>
-          <td><NuxtLink :to="`/batches/${batch.batchId}`">{{ batch.title }}</NuxtLink><span class="quiet small purpose">for {{ PURPOSE_WORDS[batch.purpose] }}</span></td>
-          <td><span class="stage" :style="{ background: batch.stage === 'drying' ? rampColour(1 - (batch.waterGone ?? 0)) : `var(--${{ intake: 'brine', prep: 'brine', resting: 'straw', grinding: 'ochre', shelf: 'husk' }[batch.stage]})` }" />{{ STAGE_WORDS[batch.stage] }}<span v-if="batch.stage === 'drying'" class="quiet small gone">{{ Math.round((batch.waterGone ?? 0) * 100) }} % of the water gone</span></td>
+          <td>
+            <NuxtLink :to="`/batches/${batch.batchId}`">{{ batch.title }}</NuxtLink
+            ><span class="quiet small purpose">for {{ PURPOSE_WORDS[batch.purpose] }}</span>
+          </td>
+          <td>
+            <span
+              class="stage"
+              :style="{
+                background:
+                  batch.stage === 'drying'
+                    ? rampColour(1 - (batch.waterGone ?? 0))
+                    : `var(--${{ intake: 'brine', prep: 'brine', resting: 'straw', grinding: 'ochre', shelf: 'husk' }[batch.stage]})`,
+              }"
+            />{{ STAGE_WORDS[batch.stage]
+            }}<span v-if="batch.stage === 'drying'" class="quiet small gone"
+              >{{ Math.round((batch.waterGone ?? 0) * 100) }} % of the water gone</span
+            >
+          </td>
           <td class="wide">{{ format.date(batch.startedAt) }}</td>
           <td class="number wide">{{ format.weight(batch.rawG) }}</td>
           <td>{{ status(batch) }}</td>
@@ -73,13 +103,57 @@ const chosen = computed({
 </template>
 
 <style scoped>
-.list { border-collapse: collapse; width: 100%; padding: 0; display: table; }
-th { text-align: left; font: 650 0.9rem var(--text); color: var(--quiet); padding: 0.7rem 0.8rem; }
-td { padding: 0.6rem 0.8rem; border-top: 1px solid var(--rule); vertical-align: middle; }
-tbody tr { cursor: pointer; } tbody tr:hover { background: var(--sunk); }
-td a { font-weight: 700; text-decoration: none; display: block; }
-.purpose, .gone { display: block; }
-.number { text-align: right; }
-.stage { display: inline-block; width: 0.8rem; height: 0.8rem; border-radius: 3px; margin-right: 0.5rem; vertical-align: -1px; }
-@media (width <= 760px) { .wide { display: none; } th, td { padding: 0.55rem 0.45rem; font-size: 0.93rem; } }
+.list {
+  border-collapse: collapse;
+  width: 100%;
+  padding: 0;
+  display: table;
+}
+th {
+  text-align: left;
+  font: 650 0.9rem var(--text);
+  color: var(--quiet);
+  padding: 0.7rem 0.8rem;
+}
+td {
+  padding: 0.6rem 0.8rem;
+  border-top: 1px solid var(--rule);
+  vertical-align: middle;
+}
+tbody tr {
+  cursor: pointer;
+}
+tbody tr:hover {
+  background: var(--sunk);
+}
+td a {
+  font-weight: 700;
+  text-decoration: none;
+  display: block;
+}
+.purpose,
+.gone {
+  display: block;
+}
+.number {
+  text-align: right;
+}
+.stage {
+  display: inline-block;
+  width: 0.8rem;
+  height: 0.8rem;
+  border-radius: 3px;
+  margin-right: 0.5rem;
+  vertical-align: -1px;
+}
+@media (width <= 760px) {
+  .wide {
+    display: none;
+  }
+  th,
+  td {
+    padding: 0.55rem 0.45rem;
+    font-size: 0.93rem;
+  }
+}
 </style>

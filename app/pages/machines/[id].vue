@@ -12,41 +12,59 @@ const { page, trays, log, problem, load, write } = useMachine(machineId, now)
 const busy = ref(false)
 const late = ref<number>()
 const refused = ref('')
-const undo = ref<{ id: string, words: string }>()
+const undo = ref<{ id: string; words: string }>()
 const series = shallowRef<ReadingSeries[]>([])
 
 await load()
-useHead({ title: () => page.value ? `${page.value.machine.name} · Dulse` : 'Dulse' })
+useHead({ title: () => (page.value ? `${page.value.machine.name} · Dulse` : 'Dulse') })
 void useStagesStore().refresh()
 
 const machine = computed(() => page.value?.machine)
 const run = computed(() => page.value?.run)
-const startedAt = computed(() => Math.min(...(run.value?.batches ?? []).map(batch => foldBatch(batch.entries, () => batch.food)?.run?.loadedAt ?? Infinity)))
+const startedAt = computed(() =>
+  Math.min(...(run.value?.batches ?? []).map(batch => foldBatch(batch.entries, () => batch.food)?.run?.loadedAt ?? Infinity)),
+)
 const setC = computed(() => ofKind(log.value, 'heat').at(-1)?.body.setC ?? null)
 const state = computed(() => {
   if (!run.value) return 'Empty.'
-  const clock = dryingClock({ startAt: startedAt.value, referenceC: 57, heats: ofKind(log.value, 'heat').map(({ at, body }) => ({ at, setC: body.setC })) })
+  const clock = dryingClock({
+    startAt: startedAt.value,
+    referenceC: 57,
+    heats: ofKind(log.value, 'heat').map(({ at, body }) => ({ at, setC: body.setC })),
+  })
   const spent = format.hours(clock.hoursAt(now.value))
-  return [setC.value === null ? `Heat off after ${spent}` : `Set ${format.temperature(setC.value)}, ${spent} of heat`, plural(run.value.batches.length, 'batch', 'batches'), `${trays.value.length} of ${plural(machine.value!.trays, 'place')} taken`].join(' · ')
+  return [
+    setC.value === null ? `Heat off after ${spent}` : `Set ${format.temperature(setC.value)}, ${spent} of heat`,
+    plural(run.value.batches.length, 'batch', 'batches'),
+    `${trays.value.length} of ${plural(machine.value!.trays, 'place')} taken`,
+  ].join(' · ')
 })
 
 /** What the devices read; asked for again while readings come, but not at every one. */
 async function loadSeries() {
   if (!Number.isFinite(startedAt.value)) return
-  const query = new URLSearchParams({ machine: machineId, from: String(Math.round(startedAt.value - 600_000)), to: String(Date.now()), points: '300' })
+  const query = new URLSearchParams({
+    machine: machineId,
+    from: String(Math.round(startedAt.value - 600_000)),
+    to: String(Date.now()),
+    points: '300',
+  })
   series.value = await callServer<ReadingSeries[]>(`/api/readings?${query}`).catch(() => series.value)
 }
 watch(startedAt, () => void loadSeries(), { immediate: true })
-const live = ref<Record<string, { at: number, value: number }>>({})
+const live = ref<Record<string, { at: number; value: number }>>({})
 let stale: ReturnType<typeof setTimeout> | undefined
-useLive((event) => {
+useLive(event => {
   if (event.kind === 'log') {
     if (event.batchIds.some(id => run.value?.batches.some(batch => batch.batchId === id))) void load()
     return
   }
   const here = event.readings.filter(item => item.machineId === machineId)
   if (here.length === 0) return
-  live.value = { ...live.value, ...Object.fromEntries(here.map(item => [item.deviceId + item.channel, { at: item.at, value: item.value }])) }
+  live.value = {
+    ...live.value,
+    ...Object.fromEntries(here.map(item => [item.deviceId + item.channel, { at: item.at, value: item.value }])),
+  }
   stale ??= setTimeout(() => {
     stale = undefined
     tick()
@@ -61,13 +79,11 @@ async function note(body: Extract<EntryBody, { kind: 'move' | 'tick' | 'void' }>
   refused.value = ''
   try {
     return await write(body, words)
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refused)) throw error
     refused.value = error.message
     return undefined
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
@@ -83,21 +99,31 @@ async function takeBack() {
 }
 /** A swap of trays that are nearly dry evens nothing out any more. */
 const WET_ENOUGH = 0.15
-const swaps = computed(() => (page.value?.swaps ?? []).filter(pair => trays.value.some(tray => tray.left > WET_ENOUGH && (tray.place === pair.from || tray.place === pair.to))))
+const swaps = computed(() =>
+  (page.value?.swaps ?? []).filter(pair =>
+    trays.value.some(tray => tray.left > WET_ENOUGH && (tray.place === pair.from || tray.place === pair.to)),
+  ),
+)
 const swapWords = computed(() => swaps.value.map(({ from, to }) => `${from} with ${to}`).join(', '))
 async function swapAll() {
-  await move(swaps.value.flatMap(({ from, to }) => [{ from, to }, { from: to, to: from }]))
+  await move(
+    swaps.value.flatMap(({ from, to }) => [
+      { from, to },
+      { from: to, to: from },
+    ]),
+  )
 }
 async function upkeepDone(task: string) {
   busy.value = true
   try {
-    const answer = await callServer<MachineAnswer>(`/api/machines/${machineId}/upkeep`, { method: 'POST', body: { id: uuidv7(), task, at: Date.now() } })
+    const answer = await callServer<MachineAnswer>(`/api/machines/${machineId}/upkeep`, {
+      method: 'POST',
+      body: { id: uuidv7(), task, at: Date.now() },
+    })
     page.value = { ...page.value!, machine: answer }
-  }
-  catch (error) {
+  } catch (error) {
     refused.value = (error as Error).message
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
@@ -116,7 +142,12 @@ async function upkeepDone(task: string) {
         <p class="quiet">{{ state }}</p>
       </div>
       <div class="row">
-        <span v-for="device in page.devices.filter(item => item.last.length)" :key="device.id" class="device small">{{ device.name }} <strong>{{ device.last.map(last => format.reading(last.channel, (live[device.id + last.channel] ?? last).value)).join(', ') }}</strong></span>
+        <span v-for="device in page.devices.filter(item => item.last.length)" :key="device.id" class="device small"
+          >{{ device.name }}
+          <strong>{{
+            device.last.map(last => format.reading(last.channel, (live[device.id + last.channel] ?? last).value)).join(', ')
+          }}</strong></span
+        >
       </div>
     </header>
     <div class="two">
@@ -124,12 +155,27 @@ async function upkeepDone(task: string) {
         <section class="card" aria-label="Rack">
           <template v-if="run">
             <div v-if="swaps.length" class="swap row between">
-              <p><strong>Swap {{ swapWords }}</strong> about halfway: these places dry unevenly here, and so the trays end together.</p>
+              <p>
+                <strong>Swap {{ swapWords }}</strong> about halfway: these places dry unevenly here, and so the trays end together.
+              </p>
               <ElButton :disabled="busy" @click="swapAll">Swapped</ElButton>
             </div>
-            <RackElevation :places="machine.trays" :trays="trays" :now="now" :busy="busy" @move="move" @add="place => late = place" @weigh="tray => navigateTo(`/batches/${tray.batchId}?act=weigh`)" @take-out="tray => navigateTo(`/batches/${tray.batchId}?act=unload&place=${tray.place}`)" />
-            <div role="status"><p v-if="undo" class="undo">{{ undo.words }}. <button type="button" @click="takeBack">Take it back</button></p></div>
-            <div role="alert"><p v-if="refused" class="problem">{{ refused }}</p></div>
+            <RackElevation
+              :places="machine.trays"
+              :trays="trays"
+              :now="now"
+              :busy="busy"
+              @move="move"
+              @add="place => (late = place)"
+              @weigh="tray => navigateTo(`/batches/${tray.batchId}?act=weigh`)"
+              @take-out="tray => navigateTo(`/batches/${tray.batchId}?act=unload&place=${tray.place}`)"
+            />
+            <div role="status">
+              <p v-if="undo" class="undo">{{ undo.words }}. <button type="button" @click="takeBack">Take it back</button></p>
+            </div>
+            <div role="alert">
+              <p v-if="refused" class="problem">{{ refused }}</p>
+            </div>
           </template>
           <template v-else>
             <h2>Nothing in it</h2>
@@ -140,7 +186,15 @@ async function upkeepDone(task: string) {
         <LazyHeatChart v-if="run && Number.isFinite(startedAt)" :log="log" :series="series" :from="startedAt" :now="now" />
       </div>
       <div class="stack">
-        <ListCard v-if="run" :kind="machine.kind" :log="log" :now="now" :busy="busy" @tick="(list, item) => note({ kind: 'tick', runId: run!.runId, list, item }, 'a tick')" @untick="id => note({ kind: 'void', target: id, reason: 'unticked' }, 'taking a tick back')" />
+        <ListCard
+          v-if="run"
+          :kind="machine.kind"
+          :log="log"
+          :now="now"
+          :busy="busy"
+          @tick="(list, item) => note({ kind: 'tick', runId: run!.runId, list, item }, 'a tick')"
+          @untick="id => note({ kind: 'void', target: id, reason: 'unticked' }, 'taking a tick back')"
+        />
         <CalibrationCard :machine="machine" />
         <UpkeepCard :machine="machine" :now="now" :busy="busy" @done="upkeepDone" />
       </div>
@@ -150,9 +204,41 @@ async function upkeepDone(task: string) {
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 400px); gap: 1rem; align-items: start; }
-.swap { padding: 0.6rem 0.8rem; margin-bottom: 0.8rem; background: var(--kelp-wash); border-radius: 8px; flex-wrap: nowrap; }
-.undo { margin-top: 0.6rem; } .undo button { border: 0; background: none; min-height: 44px; padding: 0 0.4rem; text-decoration: underline; text-underline-offset: 3px; font-weight: 650; cursor: pointer; }
-.device { padding: 0.3rem 0.7rem; border: 1px solid var(--rule); border-radius: 8px; background: var(--card); }
-@media (width <= 980px) { .two { grid-template-columns: minmax(0, 1fr); } }
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 400px);
+  gap: 1rem;
+  align-items: start;
+}
+.swap {
+  padding: 0.6rem 0.8rem;
+  margin-bottom: 0.8rem;
+  background: var(--kelp-wash);
+  border-radius: 8px;
+  flex-wrap: nowrap;
+}
+.undo {
+  margin-top: 0.6rem;
+}
+.undo button {
+  border: 0;
+  background: none;
+  min-height: 44px;
+  padding: 0 0.4rem;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  font-weight: 650;
+  cursor: pointer;
+}
+.device {
+  padding: 0.3rem 0.7rem;
+  border: 1px solid var(--rule);
+  border-radius: 8px;
+  background: var(--card);
+}
+@media (width <= 980px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

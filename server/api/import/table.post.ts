@@ -8,5 +8,10 @@ const MOST_KB = 32 * 1024
 export default route(async (event, context) => {
   const { check, leaveOut } = readQuery(event, importQuery)
   const input = await readInput(event, tableImport, MOST_KB)
-  return workInLines(event, context, apart => importTable(apart, input), answer => !check && answer.kept > 0 && (leaveOut || answer.errors.length === 0))
+  return workInLines(
+    event,
+    context,
+    apart => importTable(apart, input),
+    answer => !check && answer.kept > 0 && (leaveOut || answer.errors.length === 0),
+  )
 })

@@ -15,7 +15,7 @@ export interface Hands {
 /** The dialog in front, or the page. */
 async function front(page: Page): Promise<Locator> {
   const dialog = page.getByRole('dialog').filter({ visible: true }).last()
-  return await dialog.count() > 0 ? dialog : page.locator('main')
+  return (await dialog.count()) > 0 ? dialog : page.locator('main')
 }
 
 export function mouse(page: Page, phone = false): Hands {
@@ -35,7 +35,10 @@ export function mouse(page: Page, phone = false): Hands {
       await page.getByRole('option', { name, exact: true }).click()
     },
     async weigh(numbers) {
-      await page.locator('main').getByRole('button', { name: /^Weigh/ }).click()
+      await page
+        .locator('main')
+        .getByRole('button', { name: /^Weigh/ })
+        .click()
       for (const number of numbers) {
         // The pad, digit by digit: what a wet thumb does.
         for (const digit of number) await page.getByRole('dialog').getByRole('button', { name: digit, exact: true }).click()
@@ -43,7 +46,11 @@ export function mouse(page: Page, phone = false): Hands {
       }
     },
     async basket() {
-      await (phone ? page.getByRole('navigation', { name: 'Places' }).getByRole('button', { name: 'Log' }).last() : page.getByRole('banner').getByRole('button', { name: /^Log/ })).click()
+      await (
+        phone
+          ? page.getByRole('navigation', { name: 'Places' }).getByRole('button', { name: 'Log' }).last()
+          : page.getByRole('banner').getByRole('button', { name: /^Log/ })
+      ).click()
       await page.getByRole('dialog').getByRole('button', { name: 'A basket came in' }).click()
     },
   }
@@ -74,9 +81,10 @@ export function keyboard(page: Page): Hands {
       const radios = (await front(page)).getByRole('group', { name: group })
       const wanted = radios.getByRole('radio', { name: option })
       const checked = radios.locator('input:checked')
-      await tabTo(await checked.count() > 0 ? checked : radios.getByRole('radio').first())
-      for (let i = 0; i < 12 && !await wanted.evaluate(element => element === document.activeElement); i++) await page.keyboard.press('ArrowRight')
-      if (!await wanted.isChecked()) await page.keyboard.press('Space')
+      await tabTo((await checked.count()) > 0 ? checked : radios.getByRole('radio').first())
+      for (let i = 0; i < 12 && !(await wanted.evaluate(element => element === document.activeElement)); i++)
+        await page.keyboard.press('ArrowRight')
+      if (!(await wanted.isChecked())) await page.keyboard.press('Space')
       await expect(wanted).toBeChecked()
     },
     async pickFood(name) {
@@ -92,7 +100,10 @@ export function keyboard(page: Page): Hands {
         await page.keyboard.type(number)
         const told = page.getByRole('dialog').getByText('is logged')
         await page.keyboard.press('Enter')
-        await told.first().waitFor({ state: 'attached', timeout: 1500 }).catch(() => undefined)
+        await told
+          .first()
+          .waitFor({ state: 'attached', timeout: 1500 })
+          .catch(() => undefined)
       }
     },
     async basket() {

@@ -15,7 +15,7 @@ export interface RunningServer {
 }
 
 function anyPort(): Promise<number> {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     const probe = createServer()
     probe.listen(0, '127.0.0.1', () => {
       const address = probe.address()
@@ -26,17 +26,18 @@ function anyPort(): Promise<number> {
 
 /** Starts the built server on a folder (a new one when none is given) and waits until it answers. */
 export async function startDulse(folder = mkdtempSync(join(tmpdir(), 'dulse-e2e-')), port?: number): Promise<RunningServer> {
-  const at = port ?? await anyPort()
+  const at = port ?? (await anyPort())
   const child = spawn(process.execPath, ['.output/server/index.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, DULSE_DATA: folder, HOST: '127.0.0.1', PORT: String(at), NITRO_PORT: String(at), NODE_ENV: 'production' },
   })
   const address = `http://127.0.0.1:${at}`
-  const end = (signal: 'SIGKILL' | 'SIGTERM') => new Promise<void>((resolve) => {
-    if (child.exitCode !== null || child.signalCode !== null) return resolve()
-    child.once('exit', () => resolve())
-    child.kill(signal)
-  })
+  const end = (signal: 'SIGKILL' | 'SIGTERM') =>
+    new Promise<void>(resolve => {
+      if (child.exitCode !== null || child.signalCode !== null) return resolve()
+      child.once('exit', () => resolve())
+      child.kill(signal)
+    })
   for (let i = 0; ; i++) {
     const answer = await fetch(`${address}/api/stages`).catch(() => undefined)
     if (answer?.ok) break

@@ -13,14 +13,22 @@ Object.assign(globalThis, {
     sent.push(`${path} ${(JSON.parse(init.body!) as { id: string }).id}`)
     if (answer === 'broken') return Promise.resolve(new Response('<html>', { status: 502 }))
     if (answer === 'good') return Promise.resolve(Response.json({ repeated: false }))
-    return Promise.resolve(Response.json({ statusCode: 422, message: answer.refused, problems: [{ field: 'totalG', message: answer.refused }] }, { status: 422 }))
+    return Promise.resolve(
+      Response.json(
+        { statusCode: 422, message: answer.refused, problems: [{ field: 'totalG', message: answer.refused }] },
+        { status: 422 },
+      ),
+    )
   },
   // A browser's storage lists its keys like any object.
-  localStorage: new Proxy({
-    getItem: (key: string) => memory.get(key) ?? null,
-    setItem: (key: string, value: string) => void memory.set(key, value),
-    removeItem: (key: string) => void memory.delete(key),
-  }, { ownKeys: () => [...memory.keys()], getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }) }),
+  localStorage: new Proxy(
+    {
+      getItem: (key: string) => memory.get(key) ?? null,
+      setItem: (key: string, value: string) => void memory.set(key, value),
+      removeItem: (key: string) => void memory.delete(key),
+    },
+    { ownKeys: () => [...memory.keys()], getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }) },
+  ),
 })
 
 /** The page opened anew: stores forget, the memory stays. */
@@ -28,7 +36,12 @@ function openPage() {
   setActivePinia(createPinia())
   return useOutboxStore()
 }
-const item = () => ({ path: '/api/batches/b/entries', batchId: 'b', words: 'a weight', body: { id: uuidv7(), at: 1, body: { kind: 'weigh' as const, totalG: 700 } } })
+const item = () => ({
+  path: '/api/batches/b/entries',
+  batchId: 'b',
+  words: 'a weight',
+  body: { id: uuidv7(), at: 1, body: { kind: 'weigh' as const, totalG: 700 } },
+})
 
 beforeEach(() => {
   jest.useFakeTimers()
@@ -68,7 +81,11 @@ describe('the outbox', () => {
   it('gives a refusal back to who sent it, and goes on', async () => {
     const box = openPage()
     answers = [{ refused: 'Was the tray on the scale?' }]
-    await expect(box.send(item())).rejects.toMatchObject({ name: 'Refused', message: 'Was the tray on the scale?', problems: [{ field: 'totalG' }] })
+    await expect(box.send(item())).rejects.toMatchObject({
+      name: 'Refused',
+      message: 'Was the tray on the scale?',
+      problems: [{ field: 'totalG' }],
+    })
     expect(box.waiting).toEqual([])
     expect(memory.size).toBe(0)
     expect(await box.send(item())).toBe('arrived')

@@ -8,14 +8,25 @@ import { minuteOfDay } from '../../../app/utils/clockText'
 import { heatWords } from '../../../app/utils/wayWords'
 import { countWord, paceWords, plural } from '../../../app/utils/words'
 
-const metric = { weight: (g: number) => formatWeight(g, 'g'), temperature: (c: number) => formatTemperature(c, 'C'), length: (mm: number) => formatLength(mm, 'g') }
-const pounds = { weight: (g: number) => formatWeight(g, 'oz'), temperature: (c: number) => formatTemperature(c, 'F'), length: (mm: number) => formatLength(mm, 'oz') }
+const metric = {
+  weight: (g: number) => formatWeight(g, 'g'),
+  temperature: (c: number) => formatTemperature(c, 'C'),
+  length: (mm: number) => formatLength(mm, 'g'),
+}
+const pounds = {
+  weight: (g: number) => formatWeight(g, 'oz'),
+  temperature: (c: number) => formatTemperature(c, 'F'),
+  length: (mm: number) => formatLength(mm, 'oz'),
+}
 const plain = (text: string) => text.replaceAll('\u00A0', ' ')
 const id = '0199b000-0000-7000-8000-000000000001'
 
 describe('a line of the log', () => {
   it.each<[EntryBody, string]>([
-    [{ kind: 'intake', foodKey: 'beetroot', source: 'Own garden', weightG: 3420, purpose: 'powder', cardKey: 'slices-3' }, 'came in, 3.42 kg, Own garden'],
+    [
+      { kind: 'intake', foodKey: 'beetroot', source: 'Own garden', weightG: 3420, purpose: 'powder', cardKey: 'slices-3' },
+      'came in, 3.42 kg, Own garden',
+    ],
     [{ kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }, 'trim, 300 g off'],
     [{ kind: 'prep', step: 'roast', effect: 'water', weightG: 450, note: 'Covered' }, 'roast, 450 g of water gone. Covered'],
     [{ kind: 'prep', step: 'season', effect: 'added', added: { saltG: 10, oilG: 5 } }, 'season, 15 g added'],
@@ -27,11 +38,30 @@ describe('a line of the log', () => {
     [{ kind: 'air', runId: id, roomC: 21, roomHumidity: 0.58, chamberC: 55 }, 'room 21 °C, 58 % humidity; 55 °C measured in the machine'],
     [{ kind: 'air', runId: id, chamberC: 55 }, '55 °C measured in the machine'],
     [{ kind: 'jarAir', shown: 0.34, closedHours: 12, calibration: { offset: 0, gain: 1, sd: 0.02 } }, 'jar air at 34 % after 12 h'],
-    [{ kind: 'stock', jarId: id, foodKey: 'cumin', purpose: 'powder', netG: 45, packageKey: 'bag', place: 'Drawer', source: 'Market' }, 'came in, 45 g, Market, Drawer'],
-    [{ kind: 'fill', jarId: id, from: [{ jarId: 'a', weightG: 40 }, { jarId: 'b', weightG: 20, toastedG: 19 }], packageKey: 'bag', place: 'Drawer', blend: { name: 'Rub', sifted: { openingUm: 500, overG: 2 } } }, 'blended from 2 jars, 60 g, toasted, sifted at 500 µm'],
+    [
+      { kind: 'stock', jarId: id, foodKey: 'cumin', purpose: 'powder', netG: 45, packageKey: 'bag', place: 'Drawer', source: 'Market' },
+      'came in, 45 g, Market, Drawer',
+    ],
+    [
+      {
+        kind: 'fill',
+        jarId: id,
+        from: [
+          { jarId: 'a', weightG: 40 },
+          { jarId: 'b', weightG: 20, toastedG: 19 },
+        ],
+        packageKey: 'bag',
+        place: 'Drawer',
+        blend: { name: 'Rub', sifted: { openingUm: 500, overG: 2 } },
+      },
+      'blended from 2 jars, 60 g, toasted, sifted at 500 µm',
+    ],
     [{ kind: 'weigh', totalG: 700 }, 'weighed 700 g'],
     [{ kind: 'weigh', trays: [{ position: 2, weightG: 93 }] }, 'tray 2 weighed 93 g'],
-    [{ kind: 'feel', check: { form: 'pieces', answers: { bend: 'snaps', middle: 'even' }, cooled: false, places: 1 } }, 'felt: snaps clean, as dry as the rim (warm)'],
+    [
+      { kind: 'feel', check: { form: 'pieces', answers: { bend: 'snaps', middle: 'even' }, cooled: false, places: 1 } },
+      'felt: snaps clean, as dry as the rim (warm)',
+    ],
     [{ kind: 'unload', weightG: 224 }, 'taken out, 224 g'],
     [{ kind: 'rest', container: '1.5 L jar' }, 'rest began, 1.5 L jar'],
     [{ kind: 'look', saw: 'clumps', note: 'At the bottom' }, 'looked: sticking or clumps. At the bottom'],
@@ -43,10 +73,23 @@ describe('a line of the log', () => {
     [{ kind: 'look', saw: 'hung', jar: 2 }, 'jar 2 looked at: packed only, it fell when knocked'],
     [{ kind: 'restOut', jar: 2, weightG: 90, cause: 'Mould' }, 'jar 2 thrown away, 90 g: Mould'],
     [{ kind: 'review', again: 'changed', text: 'Thinner' }, 'next time: again, but changed. Thinner'],
-    [{ kind: 'grind', dryInG: 100, powderOutG: 104, rounds: [{ inG: 50 }, { inG: 50 }], seed: { jarId: id, weightG: 10 }, passes: [{ openingUm: 600, throughG: 90, overG: 10 }] }, 'ground 100 g to 104 g in 2 rounds, seeded with 10 g, sifted 1×'],
+    [
+      {
+        kind: 'grind',
+        dryInG: 100,
+        powderOutG: 104,
+        rounds: [{ inG: 50 }, { inG: 50 }],
+        seed: { jarId: id, weightG: 10 },
+        passes: [{ openingUm: 600, throughG: 90, overG: 10 }],
+      },
+      'ground 100 g to 104 g in 2 rounds, seeded with 10 g, sifted 1×',
+    ],
     [{ kind: 'lookJar', jarId: id, saw: 'packed' }, 'looked: packed: a spoon breaks it'],
     [{ kind: 'measure', jarId: id, ml: 15, weightG: 8 }, '15 mL weighs 8 g'],
-    [{ kind: 'pack', jarId: id, netG: 60, packageKey: 'screw-jar', place: 'Top', topUp: true }, 'topped up with 60 g, screw jar, lined lid, Top'],
+    [
+      { kind: 'pack', jarId: id, netG: 60, packageKey: 'screw-jar', place: 'Top', topUp: true },
+      'topped up with 60 g, screw jar, lined lid, Top',
+    ],
     [{ kind: 'note', text: 'Muddy' }, 'Muddy'],
     [{ kind: 'finish', reason: 'eaten' }, 'finished: eaten'],
     [{ kind: 'void', target: id }, 'voided an entry'],
@@ -113,8 +156,15 @@ describe('room air measured before', () => {
 
 describe('words of a way', () => {
   it.each([
-    ['sun', 34, 'out in the sun, about 34\u00A0°C'], ['sun', null, 'brought in'], ['air', 22, 'hung in the air, 22\u00A0°C'], ['freeze-dryer', 50, 'cycle running, shelves to 50\u00A0°C'],
-    ['freeze-dryer', null, 'cycle stopped'], ['smoker', 85, 'in the smoke, 85\u00A0°C'], ['smoker', null, 'fire out'], ['oven', 75, 'heat on, 75\u00A0°C'], [undefined, null, 'heat off'],
+    ['sun', 34, 'out in the sun, about 34\u00A0°C'],
+    ['sun', null, 'brought in'],
+    ['air', 22, 'hung in the air, 22\u00A0°C'],
+    ['freeze-dryer', 50, 'cycle running, shelves to 50\u00A0°C'],
+    ['freeze-dryer', null, 'cycle stopped'],
+    ['smoker', 85, 'in the smoke, 85\u00A0°C'],
+    ['smoker', null, 'fire out'],
+    ['oven', 75, 'heat on, 75\u00A0°C'],
+    [undefined, null, 'heat off'],
   ] as const)('%s at %s', (way, setC, words) => {
     expect(heatWords(way, setC, metric.temperature)).toBe(words)
     expect(logWords({ kind: 'heat', runId: '', setC }, { ...metric, way })).toBe(words)
@@ -125,7 +175,10 @@ describe('words of a way', () => {
     [{ kind: 'split', weightG: 900, to: 'x', what: 'for soup' }, '900\u00A0g became a batch of its own: for soup'],
     [{ kind: 'hold', place: 'refrigerator' }, 'kept in the refrigerator'],
     [{ kind: 'hold', place: null }, 'taken up again'],
-    [{ kind: 'powderDry', how: 'oven-off', minutes: 15, afterG: 60 }, 'powder dried in an oven heated and switched off, 15 min, 60\u00A0g after'],
+    [
+      { kind: 'powderDry', how: 'oven-off', minutes: 15, afterG: 60 },
+      'powder dried in an oven heated and switched off, 15 min, 60\u00A0g after',
+    ],
     [{ kind: 'outlook', runId: '', duskMinute: 1080 }, 'comes in at dusk'],
     [{ kind: 'caution', rule: 'gloves' }, 'read and accepted: gloves'],
     [{ kind: 'moveJar', jarId: 'x', place: 'Cellar' }, 'moved to Cellar'],
@@ -134,13 +187,25 @@ describe('words of a way', () => {
     expect(logWords(body, metric)).toBe(words)
   })
   it('dusk, rain and a caution have their words where they are known', () => {
-    expect(logWords({ kind: 'outlook', runId: '', duskMinute: 1080, rainAt: 5 }, { ...metric, clock: () => '18:00', dayTime: () => 'Thu 15:00' })).toBe('comes in at 18:00; rain expected Thu 15:00')
+    expect(
+      logWords(
+        { kind: 'outlook', runId: '', duskMinute: 1080, rainAt: 5 },
+        { ...metric, clock: () => '18:00', dayTime: () => 'Thu 15:00' },
+      ),
+    ).toBe('comes in at 18:00; rain expected Thu 15:00')
     expect(logWords({ kind: 'caution', rule: 'gloves' }, { ...metric, caution: () => 'Gloves.' })).toBe('read and accepted: Gloves.')
   })
 })
 
 describe('a time as typed', () => {
-  it.each([['18:30', 1110], [' 7.05 ', 425], ['24:00', undefined], ['12:60', undefined], ['noon', undefined], ['', undefined]])('%j', (text, minute) => {
+  it.each([
+    ['18:30', 1110],
+    [' 7.05 ', 425],
+    ['24:00', undefined],
+    ['12:60', undefined],
+    ['noon', undefined],
+    ['', undefined],
+  ])('%j', (text, minute) => {
     expect(minuteOfDay(text)).toBe(minute)
   })
 })
@@ -149,7 +214,11 @@ describe('a jar’s own log', () => {
   const from = { jarId: 'a', weightG: 25 }
   it.each<[EntryBody, string, string]>([
     [{ kind: 'fill', jarId: 'b', from: [from], packageKey: 'bag', place: 'Door' }, 'a', '25\u00A0g went into a new jar, Door'],
-    [{ kind: 'fill', jarId: 'b', from: [from, { jarId: 'c', weightG: 5 }], packageKey: 'bag', place: 'Door' }, 'b', 'filled from 2 jars, 30\u00A0g'],
+    [
+      { kind: 'fill', jarId: 'b', from: [from, { jarId: 'c', weightG: 5 }], packageKey: 'bag', place: 'Door' },
+      'b',
+      'filled from 2 jars, 30\u00A0g',
+    ],
     [{ kind: 'pour', jarId: 'b', from }, 'a', '25\u00A0g poured onto another jar'],
     [{ kind: 'pour', jarId: 'b', from }, 'b', '25\u00A0g poured in from another jar'],
     [{ kind: 'grind', dryInG: 50, powderOutG: 70, seed: from }, 'a', '25\u00A0g seeded a grinding'],

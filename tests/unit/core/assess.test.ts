@@ -4,10 +4,14 @@ import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const MACHINE = '0199b000-0000-7000-8000-000000000002'
-const loaded = (...more: Parameters<typeof logOf>) => logOf(
-  [0, BEETROOT], [0.5, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }],
-  [1, { kind: 'load', runId: RUN, machineId: MACHINE, positions: [1, 2, 3], totalG: 1700 }],
-  [1, { kind: 'heat', runId: RUN, setC: 57 }], ...more)
+const loaded = (...more: Parameters<typeof logOf>) =>
+  logOf(
+    [0, BEETROOT],
+    [0.5, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }],
+    [1, { kind: 'load', runId: RUN, machineId: MACHINE, positions: [1, 2, 3], totalG: 1700 }],
+    [1, { kind: 'heat', runId: RUN, setC: 57 }],
+    ...more,
+  )
 const assessed = (log: Entry[], hour: number) => assess(foldBatch(log, findFood)!, MORNING + hour * HOUR)!
 
 describe('the assessment of a batch', () => {
@@ -26,7 +30,14 @@ describe('the assessment of a batch', () => {
   it('has no finish while the heat is off, and a later one after a pause of three hours', () => {
     const steady = assessed(loaded([5, { kind: 'weigh', totalG: 800 }]), 5)
     const off = assessed(loaded([5, { kind: 'weigh', totalG: 800 }], [5.1, { kind: 'heat', runId: RUN, setC: null }]), 6)
-    const on = assessed(loaded([5, { kind: 'weigh', totalG: 800 }], [5.1, { kind: 'heat', runId: RUN, setC: null }], [8.1, { kind: 'heat', runId: RUN, setC: 57 }]), 9)
+    const on = assessed(
+      loaded(
+        [5, { kind: 'weigh', totalG: 800 }],
+        [5.1, { kind: 'heat', runId: RUN, setC: null }],
+        [8.1, { kind: 'heat', runId: RUN, setC: 57 }],
+      ),
+      9,
+    )
     expect(off.finish.middle).toBe(Infinity)
     // Wet food goes on drying a little in a switched-off machine, so the pause costs less than its length.
     const cost = (on.finish.middle - steady.finish.middle) / HOUR
@@ -55,8 +66,12 @@ describe('the assessment of a batch', () => {
   })
   it('gives the estimator the solids of the first loading when a load goes back', () => {
     const log = loaded(
-      [12, { kind: 'weigh', totalG: 260 }], [12.1, { kind: 'unload', weightG: 260 }], [12.5, { kind: 'rest' }], [30, { kind: 'look', saw: 'moisture' }],
-      [31, { kind: 'load', runId: MACHINE, machineId: MACHINE, positions: [1], totalG: 262 }])
+      [12, { kind: 'weigh', totalG: 260 }],
+      [12.1, { kind: 'unload', weightG: 260 }],
+      [12.5, { kind: 'rest' }],
+      [30, { kind: 'look', saw: 'moisture' }],
+      [31, { kind: 'load', runId: MACHINE, machineId: MACHINE, positions: [1], totalG: 262 }],
+    )
     const state = foldBatch(log, findFood)!
     const again = dryingRunOf(state, state.run!)
     const first = dryingRunOf(state, state.earlierRuns[0]!)

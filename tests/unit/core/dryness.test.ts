@@ -2,7 +2,11 @@ import { FEEL_QUESTIONS, isConstantWeight, judgeDryness, judgeFeel, type Dryness
 import type { FeelForm } from '#core/foods'
 
 const snaps: FeelCheck = { form: 'pieces', answers: { bend: 'snaps', middle: 'even' }, cooled: true, places: 3 }
-const weight = (probabilityDry: number): DrynessEvidence['weight'] => ({ probabilityDry, moistureNow: { p10: 0.04, p50: 0.05, p90: 0.06 }, weighIns: 4 })
+const weight = (probabilityDry: number): DrynessEvidence['weight'] => ({
+  probabilityDry,
+  moistureNow: { p10: 0.04, p50: 0.05, p90: 0.06 },
+  weighIns: 4,
+})
 const base: DrynessEvidence = { purpose: 'powder', targetMoisture: 0.06 }
 
 describe('feel', () => {
@@ -30,15 +34,43 @@ describe('feel', () => {
 
 describe('constant weight', () => {
   it('compares over at least two hours of heat', () => {
-    expect(isConstantWeight([{ hours: 5, weightG: 300 }, { hours: 6.5, weightG: 300 }])).toBeUndefined()
-    expect(isConstantWeight([{ hours: 5, weightG: 300 }, { hours: 7, weightG: 299.5 }])).toMatchObject({ constant: true, spanH: 2 })
-    expect(isConstantWeight([{ hours: 5, weightG: 300 }, { hours: 7, weightG: 296 }])).toMatchObject({ constant: false, lossG: 4 })
+    expect(
+      isConstantWeight([
+        { hours: 5, weightG: 300 },
+        { hours: 6.5, weightG: 300 },
+      ]),
+    ).toBeUndefined()
+    expect(
+      isConstantWeight([
+        { hours: 5, weightG: 300 },
+        { hours: 7, weightG: 299.5 },
+      ]),
+    ).toMatchObject({ constant: true, spanH: 2 })
+    expect(
+      isConstantWeight([
+        { hours: 5, weightG: 300 },
+        { hours: 7, weightG: 296 },
+      ]),
+    ).toMatchObject({ constant: false, lossG: 4 })
   })
   it('is not fooled by a weight that rises', () => {
-    expect(isConstantWeight([{ hours: 5, weightG: 300 }, { hours: 8, weightG: 310 }])!.constant).toBe(false)
+    expect(
+      isConstantWeight([
+        { hours: 5, weightG: 300 },
+        { hours: 8, weightG: 310 },
+      ])!.constant,
+    ).toBe(false)
   })
   it('knows a coarse scale', () => {
-    expect(isConstantWeight([{ hours: 5, weightG: 300 }, { hours: 8, weightG: 296 }], 5)!.constant).toBe(true)
+    expect(
+      isConstantWeight(
+        [
+          { hours: 5, weightG: 300 },
+          { hours: 8, weightG: 296 },
+        ],
+        5,
+      )!.constant,
+    ).toBe(true)
   })
 })
 
@@ -78,7 +110,12 @@ describe('the verdict', () => {
 describe('the air of a closed jar', () => {
   const weight = (probabilityDry: number) => ({ probabilityDry, moistureNow: { p10: 0.05, p50: 0.06, p90: 0.07 }, weighIns: 4 })
   const feel = { form: 'pieces' as const, answers: { bend: 'snaps', middle: 'even' }, cooled: true, places: 3 }
-  const air = (p50: number, closedHours = 12) => ({ humidity: p50 * 5, closedHours, moisture: { p10: 0.85 * p50, p50, p90: 1.15 * p50 }, sealBelow: 0.3 })
+  const air = (p50: number, closedHours = 12) => ({
+    humidity: p50 * 5,
+    closedHours,
+    moisture: { p10: 0.85 * p50, p50, p90: 1.15 * p50 },
+    sealBelow: 0.3,
+  })
   const judge = (more: Partial<DrynessEvidence>) => judgeDryness({ purpose: 'powder', targetMoisture: 0.06, ...more })
   const says = (more: Partial<DrynessEvidence>) => judge(more).witnesses.find(witness => witness.name === 'jarAir')!.says
 
@@ -111,6 +148,8 @@ describe('the air of a closed jar', () => {
   })
   it('never outweighs mould or a wet place', () => {
     expect(judge({ jarAir: air(0.05), rest: { days: 8, lastSaw: 'mould' } }).discard).toBe(true)
-    expect(judge({ jarAir: air(0.05), weight: weight(0.9), feel: { ...feel, answers: { bend: 'snaps', middle: 'damp' } } }).level).toBe('keep-drying')
+    expect(judge({ jarAir: air(0.05), weight: weight(0.9), feel: { ...feel, answers: { bend: 'snaps', middle: 'damp' } } }).level).toBe(
+      'keep-drying',
+    )
   })
 })

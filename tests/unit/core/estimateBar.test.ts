@@ -8,18 +8,40 @@ import { makeTestRuns, weighUpTo, type TestRun } from '../../support/dryingRuns'
 // Three populations, so that one lucky draw of usual hours does not decide.
 const RUNS = [4, 5, 6].flatMap(seed => makeTestRuns(10, seed))
 /** Share of the true finish up to which the load was weighed, and how often. */
-const STAGES = [[0, 0], [0.15, 1], [0.3, 2], [0.5, 1], [0.5, 3], [0.5, 6], [0.7, 4], [0.85, 6], [0.95, 4], [0.95, 10], [1.1, 6]] as const
+const STAGES = [
+  [0, 0],
+  [0.15, 1],
+  [0.3, 2],
+  [0.5, 1],
+  [0.5, 3],
+  [0.5, 6],
+  [0.7, 4],
+  [0.85, 6],
+  [0.95, 4],
+  [0.95, 10],
+  [1.1, 6],
+] as const
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
-const ask = (run: TestRun, share: number, count: number): DryingRun => ({ ...run.known, seed: run.seed, weighIns: count === 0 ? [] : weighUpTo(run, share, count) })
+const ask = (run: TestRun, share: number, count: number): DryingRun => ({
+  ...run.known,
+  seed: run.seed,
+  weighIns: count === 0 ? [] : weighUpTo(run, share, count),
+})
 
-interface Score { covered: number, error: number, width: number }
+interface Score {
+  covered: number
+  error: number
+  width: number
+}
 function score(share: number, count: number, runs = RUNS, change: (run: DryingRun) => DryingRun = run => run): Score {
   const errors: number[] = []
   const widths: number[] = []
   let hits = 0
   for (const run of runs) {
-    const { hoursToTarget: { p10, p50, p90 } } = estimateDrying(change(ask(run, share, count)))
+    const {
+      hoursToTarget: { p10, p50, p90 },
+    } = estimateDrying(change(ask(run, share, count)))
     if (p10 <= run.trueFinishH && run.trueFinishH <= p90) hits++
     errors.push(Math.abs(p50 / run.trueFinishH - 1))
     widths.push((p90 - p10) / run.trueFinishH)
@@ -39,10 +61,13 @@ describe('estimateDrying on simulated runs', () => {
     expect(overall).toBeGreaterThanOrEqual(0.75)
     expect(overall).toBeLessThanOrEqual(0.88)
   })
-  it.each(scores.map(item => [`${item.count} weighings up to ${item.share} of the run`, item] as const))('holds 75 to 88 of 100 with %s', (_, item) => {
-    expect(item.covered).toBeGreaterThanOrEqual(0.75)
-    expect(item.covered).toBeLessThanOrEqual(0.88)
-  })
+  it.each(scores.map(item => [`${item.count} weighings up to ${item.share} of the run`, item] as const))(
+    'holds 75 to 88 of 100 with %s',
+    (_, item) => {
+      expect(item.covered).toBeGreaterThanOrEqual(0.75)
+      expect(item.covered).toBeLessThanOrEqual(0.88)
+    },
+  )
   it('misses by under 9 % in the median with weighings up to half the run', () => {
     expect(scores.find(item => item.share === 0.5 && item.count === 6)!.error).toBeLessThan(0.09)
   })
@@ -64,7 +89,8 @@ describe('estimateDrying on simulated runs', () => {
   })
   it('loses little by one wild weight', () => {
     const wild = (run: DryingRun): DryingRun => ({
-      ...run, weighIns: run.weighIns.map((weighIn, i) => (i === 3 ? { ...weighIn, weightG: Math.round(weighIn.weightG * 1.35) } : weighIn)),
+      ...run,
+      weighIns: run.weighIns.map((weighIn, i) => (i === 3 ? { ...weighIn, weightG: Math.round(weighIn.weightG * 1.35) } : weighIn)),
     })
     const clean = score(0.7, 7)
     const dirty = score(0.7, 7, RUNS, wild)

@@ -7,10 +7,27 @@ import { reference } from '#reference'
 import { BOOK, findFood, FOODS } from '../../support/foods'
 
 describe('amounts as people write them', () => {
-  it.each([['94.5 ± 1', { mean: 94.5, sd: 1 }], ['94,5 +- 1,5', { mean: 94.5, sd: 1.5 }], [' 8±3 ', { mean: 8, sd: 3 }], ['12 +/- 2', { mean: 12, sd: 2 }], ['94.5', undefined], ['± 1', undefined], ['-4 ± 1', undefined], ['', undefined]])('%j is a spread or none', (text, spread) => {
+  it.each([
+    ['94.5 ± 1', { mean: 94.5, sd: 1 }],
+    ['94,5 +- 1,5', { mean: 94.5, sd: 1.5 }],
+    [' 8±3 ', { mean: 8, sd: 3 }],
+    ['12 +/- 2', { mean: 12, sd: 2 }],
+    ['94.5', undefined],
+    ['± 1', undefined],
+    ['-4 ± 1', undefined],
+    ['', undefined],
+  ])('%j is a spread or none', (text, spread) => {
     expect(parseSpread(text)).toEqual(spread)
   })
-  it.each([['8 to 13', { low: 8, high: 13 }], ['8-13', { low: 8, high: 13 }], ['1.5–4', { low: 1.5, high: 4 }], ['13 to 8', undefined], ['8 to 8', undefined], ['-3 to 8', undefined], ['soon', undefined]])('%j is a range or none', (text, range) => {
+  it.each([
+    ['8 to 13', { low: 8, high: 13 }],
+    ['8-13', { low: 8, high: 13 }],
+    ['1.5–4', { low: 1.5, high: 4 }],
+    ['13 to 8', undefined],
+    ['8 to 8', undefined],
+    ['-3 to 8', undefined],
+    ['soon', undefined],
+  ])('%j is a range or none', (text, range) => {
     expect(parseRange(text)).toEqual(range)
   })
   it('are written back as they are read', () => {
@@ -26,7 +43,30 @@ describe('the reference', () => {
   it('holds at least a hundred foods of every kind that is asked for', () => {
     expect(FOODS.length).toBeGreaterThanOrEqual(100)
     const groups = new Set(FOODS.map(food => food.group))
-    for (const group of ['gourd', 'root', 'allium', 'leaf', 'stalk', 'mushroom', 'chili', 'orchard', 'citrus', 'berry', 'herb', 'spice', 'wateryFruit', 'seaweed', 'flower', 'meat', 'fish', 'egg', 'dairy', 'dried', 'starchy']) expect(groups).toContain(group)
+    for (const group of [
+      'gourd',
+      'root',
+      'allium',
+      'leaf',
+      'stalk',
+      'mushroom',
+      'chili',
+      'orchard',
+      'citrus',
+      'berry',
+      'herb',
+      'spice',
+      'wateryFruit',
+      'seaweed',
+      'flower',
+      'meat',
+      'fish',
+      'egg',
+      'dairy',
+      'dried',
+      'starchy',
+    ])
+      expect(groups).toContain(group)
     expect(new Set(FOODS.map(food => food.name.toLowerCase())).size).toBe(FOODS.length)
     expect(new Set(FOODS.map(food => food.key)).size).toBe(FOODS.length)
   })
@@ -34,12 +74,13 @@ describe('the reference', () => {
     const parsed = foodFile.safeParse({ dulse: 'foods 1', foods: reference.foods })
     expect(parsed.error?.issues.slice(0, 3)).toBeUndefined()
   })
-  it.each(FOODS.map(food => [food.key] as const))('%s has nothing missing', (key) => {
+  it.each(FOODS.map(food => [food.key] as const))('%s has nothing missing', key => {
     const food = findFood(key)!
     expect(food.rawMoisture.value.mean).toBeGreaterThan(0.05)
     expect(food.rawMoisture.value.mean).toBeLessThan(0.97)
     expect(food.rawMoisture.value.sd).toBeGreaterThan(0)
-    for (const sourced of [food.rawMoisture, food.trimShare, food.freshDays, food.drynessTest, food.powderDensity]) expect(sourced.source.length).toBeGreaterThan(5)
+    for (const sourced of [food.rawMoisture, food.trimShare, food.freshDays, food.drynessTest, food.powderDensity])
+      expect(sourced.source.length).toBeGreaterThan(5)
     expect(food.powderColour).toMatch(/^#[0-9A-F]{6}$/i)
     expect(ISOTHERMS[food.isotherm]).toBeDefined()
     expect(food.target.powder).toBeLessThanOrEqual(food.target.pieces)
@@ -75,7 +116,9 @@ describe('the reference', () => {
     expect(cardOf(lemon, 'zest').trimShare!.value.mean).toBeGreaterThan(0.8)
   })
   it('allergens are carried: celery, mustard, egg, milk, fish, crustacean, mollusc', () => {
-    expect(new Set(FOODS.flatMap(food => food.allergens))).toEqual(new Set(['celery', 'mustard', 'egg', 'milk', 'fish', 'crustacean', 'mollusc']))
+    expect(new Set(FOODS.flatMap(food => food.allergens))).toEqual(
+      new Set(['celery', 'mustard', 'egg', 'milk', 'fish', 'crustacean', 'mollusc']),
+    )
   })
   it('every question on which practitioners disagree has two schools or more, the default first', () => {
     for (const question of BOOK.schools) {
@@ -85,15 +128,39 @@ describe('the reference', () => {
     }
   })
   it('the cards that older logs name are there still', () => {
-    for (const [food, card] of [['beetroot', 'slices-3'], ['hot-chili', 'pieces-25'], ['apple', 'rings-5'], ['tomato', 'skins'], ['pumpkin', 'sheet'], ['parsley', 'leaves'], ['zucchini', 'shreds']] as const) expect(cardOf(findFood(food)!, card).key).toBe(card)
+    for (const [food, card] of [
+      ['beetroot', 'slices-3'],
+      ['hot-chili', 'pieces-25'],
+      ['apple', 'rings-5'],
+      ['tomato', 'skins'],
+      ['pumpkin', 'sheet'],
+      ['parsley', 'leaves'],
+      ['zucchini', 'shreds'],
+    ] as const)
+      expect(cardOf(findFood(food)!, card).key).toBe(card)
   })
 })
 
 describe('the search', () => {
   const search = foodSearch(FOODS)
   it.each([
-    ['courgette', 'zucchini'], ['zuchini', 'zucchini'], ['Aubergin', 'eggplant'], ['chipotle', 'jalapeno'], ['JALAPENO', 'jalapeno'], ['birds eye', 'thai-chili'], ['cilantro', 'coriander-leaf'], ['rutabaga', 'rutabaga'], ['neep', 'rutabaga'],
-    ['cep', 'porcini'], ['prawn', 'shrimp-cooked'], ['tomatoe', 'tomato'], ['onoin', 'onion'], ['brocoli', 'broccoli'], ['kombu', 'kelp'], ['passata', 'tomato-sauce'], ['ramsons', 'wild-garlic'],
+    ['courgette', 'zucchini'],
+    ['zuchini', 'zucchini'],
+    ['Aubergin', 'eggplant'],
+    ['chipotle', 'jalapeno'],
+    ['JALAPENO', 'jalapeno'],
+    ['birds eye', 'thai-chili'],
+    ['cilantro', 'coriander-leaf'],
+    ['rutabaga', 'rutabaga'],
+    ['neep', 'rutabaga'],
+    ['cep', 'porcini'],
+    ['prawn', 'shrimp-cooked'],
+    ['tomatoe', 'tomato'],
+    ['onoin', 'onion'],
+    ['brocoli', 'broccoli'],
+    ['kombu', 'kelp'],
+    ['passata', 'tomato-sauce'],
+    ['ramsons', 'wild-garlic'],
   ])('%s finds %s first', (words, key) => {
     expect(search(words)[0]?.key).toBe(key)
   })
@@ -104,13 +171,28 @@ describe('the search', () => {
 })
 
 describe('foods of one’s own', () => {
-  const own: FoodSource = { key: 'oca', name: 'Oca', family: 'root', water: '83 ± 2', trim: '10 ± 4', waits: 20, colour: '#D2A05A', forms: { 'slices 3': '7 to 12', 'sticks 8': { hours: '10 to 18', oven: '5 to 9' } } }
+  const own: FoodSource = {
+    key: 'oca',
+    name: 'Oca',
+    family: 'root',
+    water: '83 ± 2',
+    trim: '10 ± 4',
+    waits: 20,
+    colour: '#D2A05A',
+    forms: { 'slices 3': '7 to 12', 'sticks 8': { hours: '10 to 18', oven: '5 to 9' } },
+  }
   it('are filled in from their family, and say that they are', () => {
     const food = foodBook(reference, { foods: [own] }).find('oca')!
     expect(food).toMatchObject({ own: true, group: 'root', isotherm: 'wateryVegetable', rawMoisture: { value: { mean: 0.83, sd: 0.02 } } })
-    expect(food.cards.map(card => [card.key, card.name])).toEqual([['slices-3', '3 mm slices'], ['sticks-8', '8 mm sticks']])
+    expect(food.cards.map(card => [card.key, card.name])).toEqual([
+      ['slices-3', '3 mm slices'],
+      ['sticks-8', '8 mm sticks'],
+    ])
     expect(food.cards[1]!.ways.find(way => way.way === 'oven')!.usualHours.value).toEqual({ low: 5, high: 9 })
-    expect(food.cards[0]!.ways.find(way => way.way === 'oven')!.usualHours).toEqual({ value: { low: 4, high: 7 }, source: 'common practice, reckoned from those in a dehydrator' })
+    expect(food.cards[0]!.ways.find(way => way.way === 'oven')!.usualHours).toEqual({
+      value: { low: 4, high: 7 },
+      source: 'common practice, reckoned from those in a dehydrator',
+    })
   })
   it('an own card stands beside those of the reference', () => {
     const book = foodBook(reference, { cards: [{ food: 'tomato', form: 'slices 9', hours: '10 to 15', name: 'Nine' }] })

@@ -23,7 +23,7 @@ describe('a freeze dryer’s cycle', () => {
     const { waterG, sublimationKWh } = freezeCycle(milk)
     expect(SUBLIMATION_MJ_KG).toBe(2.838)
     expect(waterG).toBeCloseTo(5600 * 0.881, 6)
-    expect(sublimationKWh).toBeCloseTo(4.9336 * 2.838 / 3.6, 4)
+    expect(sublimationKWh).toBeCloseTo((4.9336 * 2.838) / 3.6, 4)
   })
   it('is longer unfrozen, thicker, wetter; as its parts add up', () => {
     const base = freezeCycle(milk)
@@ -33,7 +33,13 @@ describe('a freeze dryer’s cycle', () => {
     expect(freezeCycle({ ...milk, areaM2: 0.24 }).vacuumH).toBeCloseTo(2 * base.vacuumH, 6)
     expect(freezeCycle({ ...milk, liquid: false }).finalH).toBeLessThan(base.finalH)
   })
-  it.each([['loadG', 0], ['areaM2', -1], ['thicknessMm', 0], ['moisture', 1.3], ['moisture', Number.NaN]])('refuses %s of %d by name', (field, value) => {
+  it.each([
+    ['loadG', 0],
+    ['areaM2', -1],
+    ['thicknessMm', 0],
+    ['moisture', 1.3],
+    ['moisture', Number.NaN],
+  ])('refuses %s of %d by name', (field, value) => {
     expect(() => freezeCycle({ ...milk, [field]: value })).toThrow(InputError)
     expect(() => freezeCycle({ ...milk, [field]: value })).toThrow(field)
   })
@@ -55,18 +61,46 @@ describe('a freeze dryer’s cycle', () => {
 describe('rounds of extra drying', () => {
   const RUN = '018f0000-0000-7000-8000-000000000001'
   const trays = (...grams: number[]): EntryBody => ({ kind: 'weigh', trays: grams.map((weightG, i) => ({ position: i + 1, weightG })) })
-  const run = (...more: [number, EntryBody][]) => foldBatch(logOf(
-    [0, { kind: 'intake', foodKey: 'raspberry', cardKey: 'whole', purpose: 'powder', source: 'Farm', weightG: 1600 }],
-    [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1, 2], trays: [{ position: 1, weightG: 800 }, { position: 2, weightG: 780 }], totalG: 1580, way: 'freeze-dryer', frozen: [1, 2] }],
-    [1, { kind: 'heat', runId: RUN, setC: 50 }], ...more), findFood)!.run!
+  const run = (...more: [number, EntryBody][]) =>
+    foldBatch(
+      logOf(
+        [0, { kind: 'intake', foodKey: 'raspberry', cardKey: 'whole', purpose: 'powder', source: 'Farm', weightG: 1600 }],
+        [
+          1,
+          {
+            kind: 'load',
+            runId: RUN,
+            machineId: RUN,
+            positions: [1, 2],
+            trays: [
+              { position: 1, weightG: 800 },
+              { position: 2, weightG: 780 },
+            ],
+            totalG: 1580,
+            way: 'freeze-dryer',
+            frozen: [1, 2],
+          },
+        ],
+        [1, { kind: 'heat', runId: RUN, setC: 50 }],
+        ...more,
+      ),
+      findFood,
+    )!.run!
 
   it('a tray is done when it lost nothing in two hours', () => {
     expect(constantTrays(run()).map(tray => tray.test)).toEqual([undefined, undefined])
-    expect(constantTrays(run([28, trays(123, 122)], [29, trays(122.8, 119)])).map(tray => tray.test?.constant)).toEqual([undefined, undefined])
+    expect(constantTrays(run([28, trays(123, 122)], [29, trays(122.8, 119)])).map(tray => tray.test?.constant)).toEqual([
+      undefined,
+      undefined,
+    ])
     expect(constantTrays(run([28, trays(123, 122)], [30.2, trays(122.8, 118)])).map(tray => tray.test?.constant)).toEqual([true, false])
-    expect(constantTrays(run([28, trays(123, 122)], [30.2, trays(122.8, 118)], [32.5, trays(122.8, 117.9)])).map(tray => tray.test?.constant)).toEqual([true, true])
+    expect(
+      constantTrays(run([28, trays(123, 122)], [30.2, trays(122.8, 118)], [32.5, trays(122.8, 117.9)])).map(tray => tray.test?.constant),
+    ).toEqual([true, true])
   })
   it('under vacuum nothing is taken back while it stands', () => {
-    expect(run([10, { kind: 'heat', runId: RUN, setC: null }], [20, { kind: 'heat', runId: RUN, setC: 50 }], [30, trays(123, 122)]).setbacks).toEqual([])
+    expect(
+      run([10, { kind: 'heat', runId: RUN, setC: null }], [20, { kind: 'heat', runId: RUN, setC: 50 }], [30, trays(123, 122)]).setbacks,
+    ).toEqual([])
   })
 })

@@ -8,14 +8,22 @@ import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'
 
 const CONTEXT = { now: MORNING + 900 * HOUR, find: findFood }
-const out = () => logOf([0, BEETROOT], [1, { kind: 'load', runId: 'r', machineId: 'm', positions: [1, 2], totalG: 1700 }], [1, { kind: 'heat', runId: 'r', setC: 57 }], [14, { kind: 'unload', weightG: 224 }])
-const more = (log: Entry[], ...items: Parameters<typeof logOf>) => [...log, ...logOf(...items).map((entry, i) => ({ ...entry, id: `m${log.length}-${i}`, seq: 100 + log.length + i }))]
+const out = () =>
+  logOf(
+    [0, BEETROOT],
+    [1, { kind: 'load', runId: 'r', machineId: 'm', positions: [1, 2], totalG: 1700 }],
+    [1, { kind: 'heat', runId: 'r', setC: 57 }],
+    [14, { kind: 'unload', weightG: 224 }],
+  )
+const more = (log: Entry[], ...items: Parameters<typeof logOf>) => [
+  ...log,
+  ...logOf(...items).map((entry, i) => ({ ...entry, id: `m${log.length}-${i}`, seq: 100 + log.length + i })),
+]
 function refusals(log: Entry[], hours: number, body: EntryBody): Record<string, string> {
   try {
     checkEntry(log, { id: 'new', seq: 1e9, at: MORNING + hours * HOUR, recordedAt: CONTEXT.now, body }, CONTEXT)
     return {}
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof InputError)) throw error
     return Object.fromEntries(error.problems.map(problem => [problem.field, problem.message]))
   }
@@ -23,13 +31,29 @@ function refusals(log: Entry[], hours: number, body: EntryBody): Record<string, 
 
 describe('grades', () => {
   it('go by use: flakes on top, coarse for soups, fine for drinks, flour for bread (common practice)', () => {
-    expect([MESH_UM[10], MESH_UM[20], MESH_UM[60], MESH_UM[100]].map(um => gradeOfOpening(um!))).toEqual(['flake', 'coarse', 'fine', 'flour'])
+    expect([MESH_UM[10], MESH_UM[20], MESH_UM[60], MESH_UM[100]].map(um => gradeOfOpening(um!))).toEqual([
+      'flake',
+      'coarse',
+      'fine',
+      'flour',
+    ])
     expect(Object.values(GRADE_UM)).toEqual([...Object.values(GRADE_UM)].sort((a, b) => b - a))
   })
   it('are reached by the finest sieve that nine tenths are through', () => {
     expect(gradeReached([])).toBeUndefined()
-    expect(gradeReached([{ openingUm: 600, throughG: 95, overG: 5 }, { openingUm: 250, throughG: 60, overG: 35 }])).toBe('coarse')
-    expect(gradeReached([{ openingUm: 600, throughG: 95, overG: 5 }, { openingUm: 250, throughG: 60, overG: 35 }, { openingUm: 250, throughG: 30, overG: 5 }])).toBe('fine')
+    expect(
+      gradeReached([
+        { openingUm: 600, throughG: 95, overG: 5 },
+        { openingUm: 250, throughG: 60, overG: 35 },
+      ]),
+    ).toBe('coarse')
+    expect(
+      gradeReached([
+        { openingUm: 600, throughG: 95, overG: 5 },
+        { openingUm: 250, throughG: 60, overG: 35 },
+        { openingUm: 250, throughG: 30, overG: 5 },
+      ]),
+    ).toBe('fine')
   })
 })
 
@@ -39,10 +63,12 @@ describe('a round that is too small', () => {
     expect(seedG(30, 0.18, 0.5, 250)).toBe(0)
   })
   it('is never one of a plan that shares evenly over several rounds', () => {
-    fc.assert(fc.property(fc.double({ min: 60, max: 900, noNaN: true }), fc.double({ min: 80, max: 400, noNaN: true }), (dryG, cupMl) => {
-      const plan = planGrinding({ dryG, looseGMl: 0.2, cupMl, watts: 150, startC: 20, mostC: 45 })
-      if (plan.rounds > 2) expect(fillOf(plan.gramsPerRound, 0.2, cupMl)).toBeGreaterThan(0.35)
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: 60, max: 900, noNaN: true }), fc.double({ min: 80, max: 400, noNaN: true }), (dryG, cupMl) => {
+        const plan = planGrinding({ dryG, looseGMl: 0.2, cupMl, watts: 150, startC: 20, mostC: 45 })
+        if (plan.rounds > 2) expect(fillOf(plan.gramsPerRound, 0.2, cupMl)).toBeGreaterThan(0.35)
+      }),
+    )
   })
 })
 
@@ -50,22 +76,62 @@ describe('a session in the log', () => {
   const log = more(out(), [20, { kind: 'restEnd', weightG: 224 }])
   it.each<[string, Partial<Extract<EntryBody, { kind: 'grind' }>>, string, RegExp]>([
     ['rounds that do not add up', { rounds: [{ inG: 100 }, { inG: 50 }] }, 'rounds', /add up to 150 g, not to the 224 g/],
-    ['a round that gave more than it took', { rounds: [{ inG: 100 }, { inG: 124, outG: 180 }] }, 'rounds.1.outG', /Was the cup on the scale/],
-    ['a sieve series out of order', { passes: [{ openingUm: 250, throughG: 100, overG: 110 }, { openingUm: 600, throughG: 90, overG: 20 }] }, 'passes.1.openingUm', /coarse to fine/],
-    ['more on top than there was', { passes: [{ openingUm: 250, throughG: 150, overG: 60 }, { openingUm: 250, throughG: 40, overG: 50 }] }, 'passes.1.overG', /more than the 60 g/],
+    [
+      'a round that gave more than it took',
+      { rounds: [{ inG: 100 }, { inG: 124, outG: 180 }] },
+      'rounds.1.outG',
+      /Was the cup on the scale/,
+    ],
+    [
+      'a sieve series out of order',
+      {
+        passes: [
+          { openingUm: 250, throughG: 100, overG: 110 },
+          { openingUm: 600, throughG: 90, overG: 20 },
+        ],
+      },
+      'passes.1.openingUm',
+      /coarse to fine/,
+    ],
+    [
+      'more on top than there was',
+      {
+        passes: [
+          { openingUm: 250, throughG: 150, overG: 60 },
+          { openingUm: 250, throughG: 40, overG: 50 },
+        ],
+      },
+      'passes.1.overG',
+      /more than the 60 g/,
+    ],
     ['losses beyond what is missing', { lost: { dustG: 40 } }, 'lost', /add up to 40 g, but only 14 g is missing/],
     ['powder beyond what went in', { powderOutG: 260 }, 'powderOutG', /more than the 224 g/],
   ])('refuses %s, by its field', (_, body, field, message) => {
     expect(refusals(log, 21, { kind: 'grind', dryInG: 224, powderOutG: 210, ...body })[field]).toMatch(message)
   })
   it('takes one that adds up, its seed counted in', () => {
-    expect(refusals(log, 21, { kind: 'grind', dryInG: 224, powderOutG: 232, seed: { jarId: 'old', weightG: 20 }, rounds: [{ inG: 112, outG: 105 }, { inG: 112 }], passes: [{ openingUm: 600, throughG: 200, overG: 30, back: true }, { openingUm: 600, throughG: 25, overG: 5 }, { openingUm: 250, throughG: 200, overG: 25 }], lost: { filmG: 4 } })).toEqual({})
+    expect(
+      refusals(log, 21, {
+        kind: 'grind',
+        dryInG: 224,
+        powderOutG: 232,
+        seed: { jarId: 'old', weightG: 20 },
+        rounds: [{ inG: 112, outG: 105 }, { inG: 112 }],
+        passes: [
+          { openingUm: 600, throughG: 200, overG: 30, back: true },
+          { openingUm: 600, throughG: 25, overG: 5 },
+          { openingUm: 250, throughG: 200, overG: 25 },
+        ],
+        lost: { filmG: 4 },
+      }),
+    ).toEqual({})
   })
   it('begins straight from the machine too, warm as it is', () => {
     expect(refusals(out(), 14.5, { kind: 'grind', dryInG: 224, powderOutG: 210, warm: true })).toEqual({})
   })
   it('begins from jars of the shelf, as shards or as powder to be dried', () => {
-    const again = (fromForm: 'pieces' | 'powder') => logOf([0, { ...BEETROOT, weightG: 80, source: 'Jar 3', fromJars: [{ jarId: 'j', weightG: 80 }], fromForm }])
+    const again = (fromForm: 'pieces' | 'powder') =>
+      logOf([0, { ...BEETROOT, weightG: 80, source: 'Jar 3', fromJars: [{ jarId: 'j', weightG: 80 }], fromForm }])
     expect(foldBatch(again('pieces'), findFood)).toMatchObject({ stage: 'grinding', dryG: 80, unpackedG: undefined })
     expect(foldBatch(again('powder'), findFood)).toMatchObject({ stage: 'grinding', unpackedG: 80 })
     expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 80, powderOutG: 77 })).toEqual({})
@@ -75,7 +141,11 @@ describe('a session in the log', () => {
     expect(refusals(dried, 2, { kind: 'pack', jarId: 'n', netG: 77, packageKey: 'screw-jar', place: 'P' })).toEqual({})
   })
   it('what goes back into the machine from the shelf is held to be nearly dry', () => {
-    const log = more(logOf([0, { ...BEETROOT, weightG: 80, source: 'Jar 3', fromJars: [{ jarId: 'j', weightG: 80 }], fromForm: 'powder' }]), [1, { kind: 'load', runId: 'r', machineId: 'm', positions: [1], totalG: 80 }], [1, { kind: 'heat', runId: 'r', setC: 57 }])
+    const log = more(
+      logOf([0, { ...BEETROOT, weightG: 80, source: 'Jar 3', fromJars: [{ jarId: 'j', weightG: 80 }], fromForm: 'powder' }]),
+      [1, { kind: 'load', runId: 'r', machineId: 'm', positions: [1], totalG: 80 }],
+      [1, { kind: 'heat', runId: 'r', setC: 57 }],
+    )
     const state = foldBatch(log, findFood)!
     expect(state.balance.moisture.p50).toBeCloseTo(0.08, 2)
     expect(state.run!.powder).toBe(true)
@@ -84,10 +154,25 @@ describe('a session in the log', () => {
 })
 
 describe('several jars at rest', () => {
-  const rest = more(out(), [15, { kind: 'rest', jars: [{ name: 'Red lid', weightG: 120 }, { name: 'Blue lid', weightG: 104 }] }])
+  const rest = more(out(), [
+    15,
+    {
+      kind: 'rest',
+      jars: [
+        { name: 'Red lid', weightG: 120 },
+        { name: 'Blue lid', weightG: 104 },
+      ],
+    },
+  ])
   it('are looked at one by one; the worst one decides', () => {
-    const state = foldBatch(more(rest, [40, { kind: 'look', saw: 'dry', jar: 1 }], [40, { kind: 'look', saw: 'moisture', jar: 2 }]), findFood)!
-    expect(state.rest!.jars.map(jar => [jar.name, jar.last])).toEqual([['Red lid', 'dry'], ['Blue lid', 'moisture']])
+    const state = foldBatch(
+      more(rest, [40, { kind: 'look', saw: 'dry', jar: 1 }], [40, { kind: 'look', saw: 'moisture', jar: 2 }]),
+      findFood,
+    )!
+    expect(state.rest!.jars.map(jar => [jar.name, jar.last])).toEqual([
+      ['Red lid', 'dry'],
+      ['Blue lid', 'moisture'],
+    ])
     expect(refusals(rest, 40, { kind: 'look', saw: 'dry', jar: 3 }).jar).toMatch(/2 jars are at rest; there is no number 3/)
   })
   it('a mouldy one goes and the others rest on, lighter by it', () => {
@@ -110,11 +195,18 @@ describe('jars for a weight', () => {
     expect(bestJar(jarsFor(4000, 0.5, 'powder'))).toMatchObject({ sizeMl: 2000, count: 4 })
   })
   it('never overflow, and hold all that there is (property)', () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 5000, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), fc.constantFrom('powder', 'flakes', 'pieces'), (grams, density, purpose) => {
-      for (const choice of jarsFor(grams, density, purpose)) expect(choice.fill).toBeLessThanOrEqual(0.9 + 1e-9)
-      const { sizeMl, count } = bestJar(jarsFor(grams, density, purpose))
-      if (count > 1) expect(sizeMl).toBe(Math.max(...JAR_SIZES_ML))
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 5000, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.constantFrom('powder', 'flakes', 'pieces'),
+        (grams, density, purpose) => {
+          for (const choice of jarsFor(grams, density, purpose)) expect(choice.fill).toBeLessThanOrEqual(0.9 + 1e-9)
+          const { sizeMl, count } = bestJar(jarsFor(grams, density, purpose))
+          if (count > 1) expect(sizeMl).toBe(Math.max(...JAR_SIZES_ML))
+        },
+      ),
+    )
   })
 })
 
@@ -140,16 +232,29 @@ describe('strength over the months', () => {
   })
   it('is learned: strong after a year means slower, nothing after two months faster, and doubt shrinks', () => {
     const usual = strengthOf(months, [])
-    const slow = strengthOf(months, [{ months: 12, smell: 'strong' }, { months: 15, smell: 'weaker' }])
-    const fast = strengthOf(months, [{ months: 2, smell: 'weaker' }, { months: 4, smell: 'none' }])
+    const slow = strengthOf(months, [
+      { months: 12, smell: 'strong' },
+      { months: 15, smell: 'weaker' },
+    ])
+    const fast = strengthOf(months, [
+      { months: 2, smell: 'weaker' },
+      { months: 4, smell: 'none' },
+    ])
     expect(slow.halfLife.p50).toBeGreaterThan(1.4 * usual.halfLife.p50)
     expect(fast.halfLife.p50).toBeLessThan(0.6 * usual.halfLife.p50)
     expect(Math.log(slow.halfLife.p90 / slow.halfLife.p10)).toBeLessThan(Math.log(usual.halfLife.p90 / usual.halfLife.p10))
   })
   it('finds a half-life again from what a nose would say', () => {
     const truth = 14
-    const word = (strength: number) => strength > 0.65 ? 'strong' as const : strength > 0.35 ? 'weaker' as const : strength > 0.12 ? 'crushed' as const : 'none' as const
-    const tests = Array.from({ length: 24 }, (_, i) => ({ months: 2 * i, smell: word(2 ** (-2 * i / truth)) }))
+    const word = (strength: number) =>
+      strength > 0.65
+        ? ('strong' as const)
+        : strength > 0.35
+          ? ('weaker' as const)
+          : strength > 0.12
+            ? ('crushed' as const)
+            : ('none' as const)
+    const tests = Array.from({ length: 24 }, (_, i) => ({ months: 2 * i, smell: word(2 ** ((-2 * i) / truth)) }))
     expect(strengthOf(months, tests).halfLife.p50 / truth).toBeGreaterThan(0.85)
     expect(strengthOf(months, tests).halfLife.p50 / truth).toBeLessThan(1.15)
   })

@@ -6,8 +6,16 @@ import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const heat = (setC: number | null): EntryBody => ({ kind: 'heat', runId: RUN, setC })
-const loaded = (...more: Parameters<typeof logOf>) => foldBatch(logOf(
-  [0, BEETROOT], [0, { kind: 'prep', step: 'cut', effect: 'none', cutName: '6 mm slices', thicknessMm: 6 }], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }], ...more), findFood)!
+const loaded = (...more: Parameters<typeof logOf>) =>
+  foldBatch(
+    logOf(
+      [0, BEETROOT],
+      [0, { kind: 'prep', step: 'cut', effect: 'none', cutName: '6 mm slices', thicknessMm: 6 }],
+      [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }],
+      ...more,
+    ),
+    findFood,
+  )!
 const hot = (...more: Parameters<typeof logOf>) => {
   const state = loaded(...more)
   return hotSpellOf(state, assess(state, MORNING + 3 * HOUR)!)
@@ -43,7 +51,8 @@ describe('a hot start', () => {
 describe('rotation', () => {
   const swaps = [{ from: 1, to: 5 }]
   const household = { timeZone: 'UTC', sleepFrom: 1380, sleepTo: 420 }
-  const todo = (state: ReturnType<typeof loaded>, pairs = swaps) => agendaOf(state, assess(state, MORNING + 2 * HOUR), household, () => pairs).find(item => item.kind === 'rotate')
+  const todo = (state: ReturnType<typeof loaded>, pairs = swaps) =>
+    agendaOf(state, assess(state, MORNING + 2 * HOUR), household, () => pairs).find(item => item.kind === 'rotate')
   it('is asked for halfway, once, where the machine dries unevenly', () => {
     const state = loaded([1, heat(57)])
     const halfway = todo(state)!
@@ -52,7 +61,9 @@ describe('rotation', () => {
     expect((halfway.from - MORNING) / HOUR).toBeCloseTo(1 + middle / 2, 1)
     expect(todo(state, [])).toBeUndefined()
     expect(todo(state, [{ from: 3, to: 5 }])).toBeUndefined()
-    expect(todo(loaded([1, heat(57)], [2, { kind: 'move', runId: RUN, trays: [{ from: 1, to: 5 }] }]), [{ from: 5, to: 1 }])).toBeUndefined()
+    expect(
+      todo(loaded([1, heat(57)], [2, { kind: 'move', runId: RUN, trays: [{ from: 1, to: 5 }] }]), [{ from: 5, to: 1 }]),
+    ).toBeUndefined()
     expect(todo(loaded([1, heat(57)], [10, { kind: 'weigh', totalG: 260 }]))).toBeUndefined()
   })
 })

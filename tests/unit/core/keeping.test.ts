@@ -24,17 +24,22 @@ describe('a jar’s time', () => {
     expect(to - MORNING).toBeCloseTo(2 * (from - MORNING), -1)
   })
   it('has a window for every food, form and package, the low end first, warmer never longer', () => {
-    fc.assert(fc.property(
-      fc.constantFrom(...FOODS), fc.constantFrom('pieces', 'flakes', 'powder'), fc.constantFrom(...PACKAGES), fc.double({ min: -25, max: 40, noNaN: true }),
-      (food, purpose, { key }, storageC) => {
-        const at = (celsius: number) => bestByWindow({ food, purpose, packageKey: key, storageC: celsius }).months
-        const { low, high } = at(storageC)
-        expect(low).toBeGreaterThan(0)
-        expect(low).toBeLessThanOrEqual(high)
-        expect(at(storageC + 5).low).toBeLessThanOrEqual(low)
-        expect(at(storageC + 5).high).toBeLessThanOrEqual(high)
-      },
-    ))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...FOODS),
+        fc.constantFrom('pieces', 'flakes', 'powder'),
+        fc.constantFrom(...PACKAGES),
+        fc.double({ min: -25, max: 40, noNaN: true }),
+        (food, purpose, { key }, storageC) => {
+          const at = (celsius: number) => bestByWindow({ food, purpose, packageKey: key, storageC: celsius }).months
+          const { low, high } = at(storageC)
+          expect(low).toBeGreaterThan(0)
+          expect(low).toBeLessThanOrEqual(high)
+          expect(at(storageC + 5).low).toBeLessThanOrEqual(low)
+          expect(at(storageC + 5).high).toBeLessThanOrEqual(high)
+        },
+      ),
+    )
   })
   it('follows Q10: ten degrees warmer keeps 2 to 3 times shorter (common practice)', () => {
     const food = findFood('beetroot')!
@@ -52,10 +57,14 @@ describe('what a jar and a tray take', () => {
   })
   it('a tray of 30 × 33 cm takes 280 g of paste and more of slices (common practice), within a factor of two', () => {
     const area = 0.3 * 0.33
-    const sheet = trayTakesG(findFood('pumpkin')!.cards.find(card => card.key === 'sheet')!, area)
+    const sheet = trayTakesG(
+      findFood('pumpkin')!.cards.find(card => card.key === 'sheet')!,
+      area,
+    )
     expect(sheet.mean / 280).toBeGreaterThan(0.5)
     expect(sheet.mean / 280).toBeLessThan(2)
-    for (const food of FOODS) for (const card of food.cards) expect(trayTakesG(card, area).mean).toBeGreaterThan(3 * trayTakesG(card, area).sd)
+    for (const food of FOODS)
+      for (const card of food.cards) expect(trayTakesG(card, area).mean).toBeGreaterThan(3 * trayTakesG(card, area).sd)
   })
   it('level tablespoons are a range as wide as the density is unknown', () => {
     // 60 g at half a gram a millilitre fill half a US cup, which is 8 tablespoons of 15 mL.

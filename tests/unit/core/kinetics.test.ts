@@ -4,8 +4,15 @@ import { randomSource } from '#core/stats'
 import { prepare, weightAt, weightSlopes, weightsAt } from '#core/kinetics/rateCurve'
 
 const RUN: DryingRun = {
-  startWeightG: 3000, solids: { mean: 0.12, sd: 0.012 }, targetMoisture: 0.06, usualHours: { low: 8, high: 13 },
-  weighIns: [{ hours: 2, weightG: 1900 }, { hours: 4, weightG: 1150 }, { hours: 6, weightG: 720 }],
+  startWeightG: 3000,
+  solids: { mean: 0.12, sd: 0.012 },
+  targetMoisture: 0.06,
+  usualHours: { low: 8, high: 13 },
+  weighIns: [
+    { hours: 2, weightG: 1900 },
+    { hours: 4, weightG: 1150 },
+    { hours: 6, weightG: 720 },
+  ],
 }
 
 describe('estimateDrying', () => {
@@ -17,7 +24,7 @@ describe('estimateDrying', () => {
     expect(probabilityDry).toBe(0)
   })
   it('narrows as weights come in, and its figures agree with each other', () => {
-    const widths = [0, 1, 2, 3].map((count) => {
+    const widths = [0, 1, 2, 3].map(count => {
       const { hoursToTarget } = estimateDrying({ ...RUN, weighIns: RUN.weighIns.slice(0, count) })
       return hoursToTarget.p90 - hoursToTarget.p10
     })
@@ -41,7 +48,10 @@ describe('estimateDrying', () => {
   })
   it('reads a plateau as dry', () => {
     const plateau = [10, 12, 14, 16].map((hours, i) => ({ hours, weightG: 371 - i * 0.4 }))
-    const { probabilityDry, solidsG, hoursToTarget } = estimateDrying({ ...RUN, weighIns: [...RUN.weighIns, { hours: 8, weightG: 460 }, ...plateau] })
+    const { probabilityDry, solidsG, hoursToTarget } = estimateDrying({
+      ...RUN,
+      weighIns: [...RUN.weighIns, { hours: 8, weightG: 460 }, ...plateau],
+    })
     expect(probabilityDry).toBeGreaterThan(0.8)
     expect(solidsG.p90 - solidsG.p10).toBeLessThan(0.5 * 2 * 1.2816 * 36)
     expect(hoursToTarget.p50).toBeLessThan(16)
@@ -63,14 +73,28 @@ describe('estimateDrying', () => {
     expect(kinds([{ hours: 5, weightG: 40 }])).toContain('below-solids')
   })
   it('refuses figures without meaning, all of them at once', () => {
-    const bad = { ...RUN, startWeightG: 0, targetMoisture: 1.2, usualHours: { low: 9, high: 4 }, weighIns: [{ hours: 3, weightG: NaN }, { hours: 1, weightG: 5 }] }
+    const bad = {
+      ...RUN,
+      startWeightG: 0,
+      targetMoisture: 1.2,
+      usualHours: { low: 9, high: 4 },
+      weighIns: [
+        { hours: 3, weightG: NaN },
+        { hours: 1, weightG: 5 },
+      ],
+    }
     try {
       estimateDrying(bad)
       throw new Error('was taken')
-    }
-    catch (error) {
+    } catch (error) {
       expect(error).toBeInstanceOf(InputError)
-      expect((error as InputError).problems.map(problem => problem.field)).toEqual(['startWeightG', 'targetMoisture', 'usualHours.high', 'weighIns.0.weightG', 'weighIns.1.hours'])
+      expect((error as InputError).problems.map(problem => problem.field)).toEqual([
+        'startWeightG',
+        'targetMoisture',
+        'usualHours.high',
+        'weighIns.0.weightG',
+        'weighIns.1.hours',
+      ])
     }
   })
 })
@@ -78,24 +102,28 @@ describe('estimateDrying', () => {
 describe('the rate curve', () => {
   const frame = { startWeightG: 3000, targetX: 0.064 }
   const hours = [0, 0.5, 2, 5, 8, 12, 30]
-  const make = (p: readonly number[]) => prepare({ scaleH: Math.exp(p[0]!), falling: Math.exp(p[1]!), tail: p[2]!, solidsG: Math.exp(p[3]!), equilibriumX: p[4]! }, frame)
+  const make = (p: readonly number[]) =>
+    prepare({ scaleH: Math.exp(p[0]!), falling: Math.exp(p[1]!), tail: p[2]!, solidsG: Math.exp(p[3]!), equilibriumX: p[4]! }, frame)
 
-  it.each([[[2.2, -0.5, 0.15, 5.9, 0.025]], [[2.2, 0.5, 0, 5.9, 0.06]], [[2, -2, -0.05, 6, 0.01]], [[2.5, 3, 0.4, 5.5, 0.01]]])('has the slopes it says it has at %j', (p) => {
-    const weights = new Float64Array(hours.length)
-    weightsAt(make(p), hours, weights, 1e-13)
-    const columns = p.map(() => new Float64Array(hours.length))
-    weightSlopes(make(p), frame, hours, weights, columns)
-    p.forEach((value, j) => {
-      const ahead = new Float64Array(hours.length)
-      const behind = new Float64Array(hours.length)
-      const shifted = [...p]
-      shifted[j] = value + 1e-5
-      weightsAt(make(shifted), hours, ahead, 1e-13)
-      shifted[j] = value - 1e-5
-      weightsAt(make(shifted), hours, behind, 1e-13)
-      hours.forEach((_, i) => expect(Math.abs(columns[j]![i]! - (ahead[i]! - behind[i]!) / 2e-5)).toBeLessThan(0.05))
-    })
-  })
+  it.each([[[2.2, -0.5, 0.15, 5.9, 0.025]], [[2.2, 0.5, 0, 5.9, 0.06]], [[2, -2, -0.05, 6, 0.01]], [[2.5, 3, 0.4, 5.5, 0.01]]])(
+    'has the slopes it says it has at %j',
+    p => {
+      const weights = new Float64Array(hours.length)
+      weightsAt(make(p), hours, weights, 1e-13)
+      const columns = p.map(() => new Float64Array(hours.length))
+      weightSlopes(make(p), frame, hours, weights, columns)
+      p.forEach((value, j) => {
+        const ahead = new Float64Array(hours.length)
+        const behind = new Float64Array(hours.length)
+        const shifted = [...p]
+        shifted[j] = value + 1e-5
+        weightsAt(make(shifted), hours, ahead, 1e-13)
+        shifted[j] = value - 1e-5
+        weightsAt(make(shifted), hours, behind, 1e-13)
+        hours.forEach((_, i) => expect(Math.abs(columns[j]![i]! - (ahead[i]! - behind[i]!) / 2e-5)).toBeLessThan(0.05))
+      })
+    },
+  )
   it('passes through the start and through the target at T', () => {
     const curve = make([Math.log(9), -0.3, 0.1, Math.log(360), 0.02])
     expect(weightAt(curve, 0)).toBeCloseTo(3000, 6)
@@ -111,7 +139,15 @@ describe('the rate curve', () => {
 describe('the drying clock', () => {
   const H = 3_600_000
   it('runs with the heat on and stops with it off', () => {
-    const clock = dryingClock({ startAt: 0, referenceC: 57, heats: [{ at: 0, setC: 57 }, { at: 5 * H, setC: null }, { at: 12 * H, setC: 57 }] })
+    const clock = dryingClock({
+      startAt: 0,
+      referenceC: 57,
+      heats: [
+        { at: 0, setC: 57 },
+        { at: 5 * H, setC: null },
+        { at: 12 * H, setC: 57 },
+      ],
+    })
     expect(clock.hoursAt(20 * H)).toBeCloseTo(13, 9)
     expect(clock.equivalentHoursAt(8 * H)).toBeCloseTo(5, 9)
     expect(clock.instantAt(6)).toBeCloseTo(13 * H, 3)
@@ -119,7 +155,14 @@ describe('the drying clock', () => {
   })
   it('counts hotter hours for more: 62 °C against 57 °C at 30 kJ/mol is 1.18', () => {
     expect(pacePerHour(62, 57)).toBeCloseTo(1.177, 2)
-    const clock = dryingClock({ startAt: 0, referenceC: 57, heats: [{ at: 0, setC: 62 }, { at: 2 * H, setC: 57 }] })
+    const clock = dryingClock({
+      startAt: 0,
+      referenceC: 57,
+      heats: [
+        { at: 0, setC: 62 },
+        { at: 2 * H, setC: 57 },
+      ],
+    })
     expect(clock.equivalentHoursAt(4 * H)).toBeCloseTo(2 + 2 * pacePerHour(62, 57), 9)
     expect(clock.instantAt(clock.equivalentHoursAt(3.3 * H))).toBeCloseTo(3.3 * H, 2)
   })
@@ -139,7 +182,8 @@ describe('the study of a finished run', () => {
     return Array.from({ length: 16 }, (_, i) => ({ hours: i + 0.5, moistureRatio: ratio(i + 0.5) + 0.003 * source.normal() }))
   }
   /** How often a model is chosen over twenty noises; a criterion errs now and then. */
-  const chosen = (ratio: (t: number) => number, name: string) => Array.from({ length: 20 }, (_, seed) => studyFinishedRun(points(ratio, seed)).best.name).filter(best => best === name).length
+  const chosen = (ratio: (t: number) => number, name: string) =>
+    Array.from({ length: 20 }, (_, seed) => studyFinishedRun(points(ratio, seed)).best.name).filter(best => best === name).length
 
   it('finds Page’s curve and its figures', () => {
     const page = (t: number) => Math.exp(-0.2 * t ** 1.25)

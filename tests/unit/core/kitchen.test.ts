@@ -1,11 +1,40 @@
 import { InputError } from '#core/errors'
 import { strengthAfter, useMore } from '#core/keeping'
-import { COMMON_AMOUNTS, freshBothWays, gramsOf, howTo, parseVolume, planWater, scaledLine, schoolsFor, solidsFor, usualAmounts, volumeOf, type Powder } from '#core/using'
+import {
+  COMMON_AMOUNTS,
+  freshBothWays,
+  gramsOf,
+  howTo,
+  parseVolume,
+  planWater,
+  scaledLine,
+  schoolsFor,
+  solidsFor,
+  usualAmounts,
+  volumeOf,
+  type Powder,
+} from '#core/using'
 import { BOOK } from '../../support/foods'
 
 const exactly = (value: number) => ({ p10: value, p50: value, p90: value })
-const TOMATO: Powder = { foodKey: 'tomato', group: 'wateryFruit', purpose: 'powder', leftG: 200, moisture: 0.05, rawMoisture: 0.945, densityGMl: exactly(0.5) }
-const MILK: Powder = { foodKey: 'milk-whole', group: 'dairy', purpose: 'powder', leftG: 500, moisture: 0.03, rawMoisture: 0.881, densityGMl: exactly(0.4) }
+const TOMATO: Powder = {
+  foodKey: 'tomato',
+  group: 'wateryFruit',
+  purpose: 'powder',
+  leftG: 200,
+  moisture: 0.05,
+  rawMoisture: 0.945,
+  densityGMl: exactly(0.5),
+}
+const MILK: Powder = {
+  foodKey: 'milk-whole',
+  group: 'dairy',
+  purpose: 'powder',
+  leftG: 500,
+  moisture: 0.03,
+  rawMoisture: 0.881,
+  densityGMl: exactly(0.4),
+}
 
 describe('a plan for water back', () => {
   it('milk is milk again: 244 g of 30 g powder and 214 g water (USDA 88.1 % water), cold and little by little', () => {
@@ -24,10 +53,19 @@ describe('a plan for water back', () => {
     expect(schoolsFor(MILK).map(item => item.school.key)).toContain('milk')
   })
   it('tells what is missing in the jar, and nothing of spoons for pieces', () => {
-    expect(planWater(TOMATO, { product: 'paste', wantedG: 1000 }, 'metric').shortG).toBeCloseTo(1000 * Math.sqrt(0.24 * 0.4) / 0.95 - 200, 6)
+    expect(planWater(TOMATO, { product: 'paste', wantedG: 1000 }, 'metric').shortG).toBeCloseTo(
+      (1000 * Math.sqrt(0.24 * 0.4)) / 0.95 - 200,
+      6,
+    )
     expect(planWater({ ...TOMATO, purpose: 'pieces' }, { wantedG: 100 }, 'metric').schools).toEqual([])
   })
-  it.each<[Parameters<typeof planWater>[1], string]>([[{ product: 'mist', wantedG: 5 }, 'product'], [{ solids: 0, wantedG: 5 }, 'solids'], [{ solids: 0.97, wantedG: 5 }, 'must hold more'], [{ product: 'paste' }, 'wantedG'], [{ product: 'paste', wantedG: -1 }, 'wantedG']])('refuses %j', (wish, words) => {
+  it.each<[Parameters<typeof planWater>[1], string]>([
+    [{ product: 'mist', wantedG: 5 }, 'product'],
+    [{ solids: 0, wantedG: 5 }, 'solids'],
+    [{ solids: 0.97, wantedG: 5 }, 'must hold more'],
+    [{ product: 'paste' }, 'wantedG'],
+    [{ product: 'paste', wantedG: -1 }, 'wantedG'],
+  ])('refuses %j', (wish, words) => {
     expect(() => planWater(TOMATO, wish, 'us')).toThrow(InputError)
     expect(() => planWater(TOMATO, wish, 'us')).toThrow(words)
   })
@@ -47,7 +85,7 @@ describe('amounts of a recipe', () => {
     expect(gramsOf(amount, TOMATO)).toBeCloseTo(15, 9)
     expect(gramsOf(amount, { ...TOMATO, densityGMl: exactly(0.8) })).toBeCloseTo(24, 9)
     expect(gramsOf({ by: 'fresh', grams: 100 }, TOMATO)).toBeCloseTo(5.5 / 0.95, 9)
-    expect(gramsOf({ by: 'product', grams: 100, product: 'paste' }, TOMATO)).toBeCloseTo(100 * solidsFor('paste', 0.945) / 0.95, 9)
+    expect(gramsOf({ by: 'product', grams: 100, product: 'paste' }, TOMATO)).toBeCloseTo((100 * solidsFor('paste', 0.945)) / 0.95, 9)
     expect(gramsOf({ by: 'product', grams: 244, product: 'whole' }, MILK)).toBeCloseTo(29.9, 1)
     expect(gramsOf({ by: 'weight', grams: 7 }, MILK)).toBe(7)
   })
@@ -99,7 +137,17 @@ describe('goods that are bought in', () => {
 })
 
 describe('volumes as a cook says them', () => {
-  it.each<[string, 'us' | 'metric', number]>([['2 cups', 'metric', 500], ['1½ tbsp', 'metric', 22.5], ['1/2 tsp', 'us', 2.4645], ['½ cup', 'us', 118.294], ['1 1/2 C', 'metric', 375], ['250 mL', 'us', 250], ['0,5 l', 'us', 500], ['3 dl', 'metric', 300], ['1 Tablespoon', 'us', 14.787]])('%s in %s spoons', (text, system, ml) => {
+  it.each<[string, 'us' | 'metric', number]>([
+    ['2 cups', 'metric', 500],
+    ['1½ tbsp', 'metric', 22.5],
+    ['1/2 tsp', 'us', 2.4645],
+    ['½ cup', 'us', 118.294],
+    ['1 1/2 C', 'metric', 375],
+    ['250 mL', 'us', 250],
+    ['0,5 l', 'us', 500],
+    ['3 dl', 'metric', 300],
+    ['1 Tablespoon', 'us', 14.787],
+  ])('%s in %s spoons', (text, system, ml) => {
     expect(parseVolume(text, system)!.value).toBeCloseTo(ml, 3)
   })
   it('leaves weights to the scale, and refuses nothing and too much', () => {
@@ -111,9 +159,23 @@ describe('volumes as a cook says them', () => {
 
 describe('a line of a recipe for so many times', () => {
   it.each<[string, number, string | undefined]>([
-    ['300 g flour', 2, '600 g flour'], ['1 teaspoon baking powder', 0.5, '½ teaspoon baking powder'], ['1 1/2 cups of water', 2, '3 cups of water'], ['1½ cups', 3, '4½ cups'], ['1 teaspoon salt', 3, '3 teaspoons salt'], ['2 cups water', 0.5, '1 cup water'], ['2 cupcakes', 0.5, '1 cupcakes'],
-    ['1.1 L water', 2, '2.2 L water'], ['0,5 kg carrots', 3, '1.5 kg carrots'], ['1,200 g lentils', 0.5, '600 g lentils'], ['2–3 onions', 2, '4–6 onions'], ['2 to 3 tins of 400 g', 2, '4 to 6 tins of 400 g'],
-    ['250g lentils', 2, '500g lentils'], ['100 g', 1 / 3, '33 g'], ['oil for the pan', 2, undefined], ['00 flour, 200 g', 2, undefined], ['', 2, undefined],
+    ['300 g flour', 2, '600 g flour'],
+    ['1 teaspoon baking powder', 0.5, '½ teaspoon baking powder'],
+    ['1 1/2 cups of water', 2, '3 cups of water'],
+    ['1½ cups', 3, '4½ cups'],
+    ['1 teaspoon salt', 3, '3 teaspoons salt'],
+    ['2 cups water', 0.5, '1 cup water'],
+    ['2 cupcakes', 0.5, '1 cupcakes'],
+    ['1.1 L water', 2, '2.2 L water'],
+    ['0,5 kg carrots', 3, '1.5 kg carrots'],
+    ['1,200 g lentils', 0.5, '600 g lentils'],
+    ['2–3 onions', 2, '4–6 onions'],
+    ['2 to 3 tins of 400 g', 2, '4 to 6 tins of 400 g'],
+    ['250g lentils', 2, '500g lentils'],
+    ['100 g', 1 / 3, '33 g'],
+    ['oil for the pan', 2, undefined],
+    ['00 flour, 200 g', 2, undefined],
+    ['', 2, undefined],
   ])('%j times %d is %j', (line, times, words) => {
     expect(scaledLine(line, times)).toBe(words)
   })

@@ -9,7 +9,7 @@ import { findFood } from '../../support/foods'
 const card = cardOf(findFood('beetroot')!, 'slices-3')
 const { low, high } = card.usualHours.value
 const past = (paces: number[], sameCard = true): PastRun[] => paces.map(pace => ({ pace, sameCard }))
-const middle = (hours: { low: number, high: number }) => Math.sqrt(hours.low * hours.high)
+const middle = (hours: { low: number; high: number }) => Math.sqrt(hours.low * hours.high)
 
 describe('learning from finished runs', () => {
   it('starts at the card', () => {
@@ -19,7 +19,8 @@ describe('learning from finished runs', () => {
     expect(hours.machinePace.p50).toBe(1)
   })
   it('moves to the machine’s own pace as runs come in, slowly at first', () => {
-    const after = (count: number) => middle(learnedHours(card, past(Array.from({ length: count }, () => 1.3)))) / middle(card.usualHours.value)
+    const after = (count: number) =>
+      middle(learnedHours(card, past(Array.from({ length: count }, () => 1.3)))) / middle(card.usualHours.value)
     expect(after(1)).toBeGreaterThan(1.04)
     expect(after(1)).toBeLessThan(1.2)
     expect(after(3)).toBeGreaterThan(after(1))
@@ -41,7 +42,16 @@ describe('learning from finished runs', () => {
     expect(middle(learnedHours(card, [], { factor: 1.5 }))).toBeCloseTo(1.5 * middle(card.usualHours.value), 6)
   })
   it('knows that one person cuts thicker, a little at first, and says so only of who cut', () => {
-    const seen = (count: number) => [...past(Array.from({ length: count }, () => 1.2), false).map(run => ({ ...run, cutBy: 'Wren' })), ...past(Array.from({ length: count }, () => 0.9), false).map(run => ({ ...run, cutBy: 'Tobin' }))]
+    const seen = (count: number) => [
+      ...past(
+        Array.from({ length: count }, () => 1.2),
+        false,
+      ).map(run => ({ ...run, cutBy: 'Wren' })),
+      ...past(
+        Array.from({ length: count }, () => 0.9),
+        false,
+      ).map(run => ({ ...run, cutBy: 'Tobin' })),
+    ]
     const by = (cutBy: string | undefined, count = 6) => learnedHours(card, seen(count), { cutBy })
     expect(middle(by('Wren'))).toBeGreaterThan(1.05 * middle(by(undefined)))
     expect(middle(by('Tobin'))).toBeLessThan(0.95 * middle(by(undefined)))
@@ -64,11 +74,21 @@ describe('learning from finished runs', () => {
     const source = randomSource(3)
     const slow = 1.25
     const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
-    const miss = (usual: (hours: { low: number, high: number }) => { low: number, high: number }) => median(runs.map((run) => {
-      const { hoursToTarget } = estimateDrying({ ...run.known, usualHours: usual(run.known.usualHours), weighIns: weighUpTo(run, 0.25, 1).map(({ hours, weightG }) => ({ hours: slow * hours, weightG })) })
-      return Math.abs(hoursToTarget.p50 / (slow * run.trueFinishH) - 1)
-    }))
-    const seen = past(Array.from({ length: 8 }, () => slow * Math.exp(0.15 * source.normal())), false)
+    const miss = (usual: (hours: { low: number; high: number }) => { low: number; high: number }) =>
+      median(
+        runs.map(run => {
+          const { hoursToTarget } = estimateDrying({
+            ...run.known,
+            usualHours: usual(run.known.usualHours),
+            weighIns: weighUpTo(run, 0.25, 1).map(({ hours, weightG }) => ({ hours: slow * hours, weightG })),
+          })
+          return Math.abs(hoursToTarget.p50 / (slow * run.trueFinishH) - 1)
+        }),
+      )
+    const seen = past(
+      Array.from({ length: 8 }, () => slow * Math.exp(0.15 * source.normal())),
+      false,
+    )
     const learned = miss(hours => learnedHours({ ...card, usualHours: { value: hours, source: 'test' } }, seen))
     expect(learned).toBeLessThan(0.85 * miss(hours => hours))
   })

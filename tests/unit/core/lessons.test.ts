@@ -4,8 +4,14 @@ import { findFood } from '../../support/foods'
 
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const LOG = logOf(
-  [0, BEETROOT], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1, 2], totalG: 1700 }], [1, { kind: 'heat', runId: RUN, setC: 57 }],
-  [4, { kind: 'weigh', totalG: 900 }], [7, { kind: 'weigh', trays: [{ position: 1, weightG: 210 }] }], [7.1, { kind: 'weigh', trays: [{ position: 2, weightG: 214 }] }], [9, { kind: 'weigh', totalG: 280 }])
+  [0, BEETROOT],
+  [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1, 2], totalG: 1700 }],
+  [1, { kind: 'heat', runId: RUN, setC: 57 }],
+  [4, { kind: 'weigh', totalG: 900 }],
+  [7, { kind: 'weigh', trays: [{ position: 1, weightG: 210 }] }],
+  [7.1, { kind: 'weigh', trays: [{ position: 2, weightG: 214 }] }],
+  [9, { kind: 'weigh', totalG: 280 }],
+)
 
 describe('what each weighing changed', () => {
   const lessons = lessonsOf(LOG, findFood)

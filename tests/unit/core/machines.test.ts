@@ -1,8 +1,18 @@
-import { evennessOf, KIND_FACTS, listItem, MACHINE_KINDS, swapsWorthMaking, tareOf, thermostatOffset, upkeepOf, type PlacePace } from '#core/machines'
+import {
+  evennessOf,
+  KIND_FACTS,
+  listItem,
+  MACHINE_KINDS,
+  swapsWorthMaking,
+  tareOf,
+  thermostatOffset,
+  upkeepOf,
+  type PlacePace,
+} from '#core/machines'
 import { randomSource } from '#core/stats'
 
 describe('kinds of machine', () => {
-  it.each(MACHINE_KINDS)('%s has a list for the start and the end, with keys of their own', (kind) => {
+  it.each(MACHINE_KINDS)('%s has a list for the start and the end, with keys of their own', kind => {
     for (const list of ['start', 'end'] as const) {
       const keys = KIND_FACTS[kind][list].map(item => item.key)
       expect(keys.length).toBeGreaterThan(1)
@@ -20,11 +30,18 @@ describe('kinds of machine', () => {
 
 describe('upkeep', () => {
   it('counts hours run since it was last done, and is due when they are up', () => {
-    const done = [{ task: 'filter', at: 1, hoursRun: 90 }, { task: 'filter', at: 5, hoursRun: 130 }]
+    const done = [
+      { task: 'filter', at: 1, hoursRun: 90 },
+      { task: 'filter', at: 5, hoursRun: 130 },
+    ]
     const filter = (hours: number) => upkeepOf('dehydrator', hours, done).find(task => task.key === 'filter')!
     expect(filter(180)).toMatchObject({ sinceHours: 50, due: false, doneAt: 5 })
     expect(filter(230)).toMatchObject({ sinceHours: 100, due: true })
-    expect(upkeepOf('dehydrator', 260, []).find(task => task.key === 'fan')).toMatchObject({ sinceHours: 260, due: true, doneAt: undefined })
+    expect(upkeepOf('dehydrator', 260, []).find(task => task.key === 'fan')).toMatchObject({
+      sinceHours: 260,
+      due: true,
+      doneAt: undefined,
+    })
   })
 })
 
@@ -32,7 +49,9 @@ describe('evenness by place', () => {
   /** Trays of many runs in places of known pace. */
   const seen = (paces: readonly number[], runs: number, seed = 3): PlacePace[] => {
     const source = randomSource(seed)
-    return Array.from({ length: runs }, () => paces.map((pace, i) => ({ place: i + 1, lnPace: Math.log(pace) + 0.1 * source.normal(), sd: 0.06 }))).flat()
+    return Array.from({ length: runs }, () =>
+      paces.map((pace, i) => ({ place: i + 1, lnPace: Math.log(pace) + 0.1 * source.normal(), sd: 0.06 })),
+    ).flat()
   }
   const TRUE = [0.85, 0.92, 1, 1.08, 1.15]
   it('comes near the truth with twenty runs, and holds it in its range', () => {
@@ -53,7 +72,10 @@ describe('evenness by place', () => {
   })
   it('pairs the slowest place with the fastest, and only where they clearly differ', () => {
     const places = evennessOf(seen(TRUE, 20))
-    expect(swapsWorthMaking(places, [1, 2, 3, 4, 5])).toEqual([{ from: 1, to: 5 }, { from: 2, to: 4 }])
+    expect(swapsWorthMaking(places, [1, 2, 3, 4, 5])).toEqual([
+      { from: 1, to: 5 },
+      { from: 2, to: 4 },
+    ])
     expect(swapsWorthMaking(places, [2, 3])).toEqual([])
     expect(swapsWorthMaking(evennessOf(seen([1, 1, 1, 1], 20)), [1, 2, 3, 4])).toEqual([])
     expect(swapsWorthMaking(evennessOf(seen([0.9, 1.1], 1)), [1, 2])).toEqual([])

@@ -7,12 +7,23 @@ import { findFood } from '../../support/foods'
 const RUN = '0199b000-0000-7000-8000-000000000001'
 const WET_ROOM = { celsius: 22, humidity: 0.75 }
 const DRY_ROOM = { celsius: 20, humidity: 0.35 }
-const log = (...more: Parameters<typeof logOf>) => logOf(
-  [0, BEETROOT], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }], [1, { kind: 'heat', runId: RUN, setC: 57 }], ...more)
+const log = (...more: Parameters<typeof logOf>) =>
+  logOf(
+    [0, BEETROOT],
+    [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }],
+    [1, { kind: 'heat', runId: RUN, setC: 57 }],
+    ...more,
+  )
 const nearlyDry = log([6, { kind: 'weigh', totalG: 480 }], [9, { kind: 'weigh', totalG: 270 }], [11, { kind: 'weigh', totalG: 236 }])
 const choose = (entries: ReturnType<typeof logOf>, room = WET_ROOM, hour = 12) => {
   const state = foldBatch(entries, findFood)!
-  return nightChoices(state, assess(state, MORNING + hour * HOUR)!, room, { from: MORNING + hour * HOUR, to: MORNING + (hour + 8) * HOUR }, 800)
+  return nightChoices(
+    state,
+    assess(state, MORNING + hour * HOUR)!,
+    room,
+    { from: MORNING + hour * HOUR, to: MORNING + (hour + 8) * HOUR },
+    800,
+  )
 }
 
 describe('drift without the run’s heat', () => {
@@ -86,7 +97,14 @@ describe('the air of a run', () => {
     expect(cold.chamberC).toBe(47)
   })
   it('is of its own run, and the newest counts', () => {
-    const state = foldBatch(log([2, { kind: 'air', runId: RUN, roomC: 20, roomHumidity: 0.5 }], [3, { kind: 'air', runId: RUN, roomC: 21, roomHumidity: 0.6 }], [4, { kind: 'air', runId: 'other', roomC: 30, roomHumidity: 0.9 }]), findFood)!
+    const state = foldBatch(
+      log(
+        [2, { kind: 'air', runId: RUN, roomC: 20, roomHumidity: 0.5 }],
+        [3, { kind: 'air', runId: RUN, roomC: 21, roomHumidity: 0.6 }],
+        [4, { kind: 'air', runId: 'other', roomC: 30, roomHumidity: 0.9 }],
+      ),
+      findFood,
+    )!
     expect(state.run!.room).toEqual({ celsius: 21, humidity: 0.6 })
   })
 })

@@ -23,7 +23,10 @@ describe('days and nights', () => {
     expect((startOfDay(at('2026-10-25T12:00Z'), 'Europe/Lisbon', 1) - startOfDay(at('2026-10-25T12:00Z'), 'Europe/Lisbon')) / HOUR).toBe(25)
   })
   it('takes people who sleep by day', () => {
-    expect(sleepAround(at('2026-07-01T10:00Z'), { timeZone: 'UTC', sleepFrom: 9 * 60, sleepTo: 16 * 60 })).toEqual({ from: at('2026-07-01T09:00Z'), to: at('2026-07-01T16:00Z') })
+    expect(sleepAround(at('2026-07-01T10:00Z'), { timeZone: 'UTC', sleepFrom: 9 * 60, sleepTo: 16 * 60 })).toEqual({
+      from: at('2026-07-01T09:00Z'),
+      to: at('2026-07-01T16:00Z'),
+    })
   })
 })
 
@@ -38,23 +41,136 @@ describe('the agenda', () => {
 
   it.each<[string, [number, EntryBody][], string]>([
     ['a basket', [[0, BEETROOT]], 'prepare'],
-    ['cut food', [[0, BEETROOT], [1, { kind: 'prep', step: 'cut', effect: 'none' }]], 'load'],
-    ['trays without heat', [[0, BEETROOT], [1, load]], 'heat'],
-    ['trays on the heat', [[0, BEETROOT], [1, load], [1, heat]], 'weigh'],
-    ['a finish at hand', [[0, BEETROOT], [1, load], [1, heat], [5, { kind: 'weigh', totalG: 500 }], [9, { kind: 'weigh', totalG: 245 }]], 'test'],
-    ['dry trays', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }]], 'rest'],
-    ['a jar at rest', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }]], 'look'],
-    ['beads in the jar', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }], [37, { kind: 'look', saw: 'moisture' }]], 'redry'],
-    ['mould in the jar', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }], [37, { kind: 'look', saw: 'mould' }]], 'discard'],
-    ['the rest at its end', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'rest' }], [160, { kind: 'look', saw: 'dry' }]], 'grind'],
-    ['rested food', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'restEnd' }]], 'grind'],
-    ['open powder', [[0, BEETROOT], [1, load], [1, heat], [12, { kind: 'unload' }], [13, { kind: 'restEnd' }], [14, { kind: 'grind', dryInG: 200, powderOutG: 190 }]], 'pack'],
+    [
+      'cut food',
+      [
+        [0, BEETROOT],
+        [1, { kind: 'prep', step: 'cut', effect: 'none' }],
+      ],
+      'load',
+    ],
+    [
+      'trays without heat',
+      [
+        [0, BEETROOT],
+        [1, load],
+      ],
+      'heat',
+    ],
+    [
+      'trays on the heat',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+      ],
+      'weigh',
+    ],
+    [
+      'a finish at hand',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [5, { kind: 'weigh', totalG: 500 }],
+        [9, { kind: 'weigh', totalG: 245 }],
+      ],
+      'test',
+    ],
+    [
+      'dry trays',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [12, { kind: 'unload' }],
+      ],
+      'rest',
+    ],
+    [
+      'a jar at rest',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [12, { kind: 'unload' }],
+        [13, { kind: 'rest' }],
+      ],
+      'look',
+    ],
+    [
+      'beads in the jar',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [12, { kind: 'unload' }],
+        [13, { kind: 'rest' }],
+        [37, { kind: 'look', saw: 'moisture' }],
+      ],
+      'redry',
+    ],
+    [
+      'mould in the jar',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [12, { kind: 'unload' }],
+        [13, { kind: 'rest' }],
+        [37, { kind: 'look', saw: 'mould' }],
+      ],
+      'discard',
+    ],
+    [
+      'the rest at its end',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [12, { kind: 'unload' }],
+        [13, { kind: 'rest' }],
+        [160, { kind: 'look', saw: 'dry' }],
+      ],
+      'grind',
+    ],
+    [
+      'rested food',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [12, { kind: 'unload' }],
+        [13, { kind: 'restEnd' }],
+      ],
+      'grind',
+    ],
+    [
+      'open powder',
+      [
+        [0, BEETROOT],
+        [1, load],
+        [1, heat],
+        [12, { kind: 'unload' }],
+        [13, { kind: 'restEnd' }],
+        [14, { kind: 'grind', dryInG: 200, powderOutG: 190 }],
+      ],
+      'pack',
+    ],
   ])('of %s', (_, items, kind) => expect(first(items).kind).toBe(kind))
 
   it('asks for the first weight at two thirds of the usual time, and never in the night', () => {
-    const look = first([[0, BEETROOT], [1, load], [1, heat]])
-    expect((look.from - MORNING) / HOUR).toBeCloseTo(1 + 2 / 3 * Math.sqrt(8 * 13), 0)
-    const evening = first([[10, BEETROOT], [11, load], [11, heat]])
+    const look = first([
+      [0, BEETROOT],
+      [1, load],
+      [1, heat],
+    ])
+    expect((look.from - MORNING) / HOUR).toBeCloseTo(1 + (2 / 3) * Math.sqrt(8 * 13), 0)
+    const evening = first([
+      [10, BEETROOT],
+      [11, load],
+      [11, heat],
+    ])
     expect(nextWaking(evening.from, HOUSE)).toBe(evening.from)
   })
   it('puts things where they belong in the day', () => {
@@ -72,11 +188,28 @@ describe('the agenda', () => {
 
 describe('the forecast', () => {
   const food = findFood('tomato')!
-  const input = { food, card: cardOf(food, 'slices-6'), purpose: 'powder' as const, weightG: 5000, machine: { trays: 6, trayAreaM2: 0.1, watts: 600 }, jarMl: 250, startAt: MORNING }
+  const input = {
+    food,
+    card: cardOf(food, 'slices-6'),
+    purpose: 'powder' as const,
+    weightG: 5000,
+    machine: { trays: 6, trayAreaM2: 0.1, watts: 600 },
+    jarMl: 250,
+    startAt: MORNING,
+  }
 
   it('gives ranges in order and keeps the mass', () => {
     const forecast = forecastBasket(input)
-    for (const interval of [forecast.preparedG, forecast.trays, forecast.loads, forecast.hoursPerLoad, forecast.dryG, forecast.productG, forecast.jars, forecast.energyKWh]) {
+    for (const interval of [
+      forecast.preparedG,
+      forecast.trays,
+      forecast.loads,
+      forecast.hoursPerLoad,
+      forecast.dryG,
+      forecast.productG,
+      forecast.jars,
+      forecast.energyKWh,
+    ]) {
       expect(interval.p10).toBeLessThanOrEqual(interval.p50)
       expect(interval.p50).toBeLessThanOrEqual(interval.p90)
     }
@@ -94,7 +227,15 @@ describe('the forecast', () => {
     expect(productG.p50 / cup).toBeLessThan(2)
   })
   it('learns from own batches', () => {
-    const slow = forecastBasket({ ...input, history: { prep: [], dryingRatio: Array.from({ length: 8 }, () => 13), powderRecovery: [], pace: Array.from({ length: 8 }, () => 1.3) } })
+    const slow = forecastBasket({
+      ...input,
+      history: {
+        prep: [],
+        dryingRatio: Array.from({ length: 8 }, () => 13),
+        powderRecovery: [],
+        pace: Array.from({ length: 8 }, () => 1.3),
+      },
+    })
     const plain = forecastBasket(input)
     expect(slow.hoursPerLoad.p50 / plain.hoursPerLoad.p50).toBeGreaterThan(1.15)
     expect(slow.dryG.p50).toBeGreaterThan(plain.dryG.p50)
@@ -110,12 +251,15 @@ describe('keeping', () => {
     expect(bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar' }).months).toEqual({ low: 6, high: 9 })
   })
   it('shortens in a bag, in the warm and without a rest; lengthens in the cold', () => {
-    const low = (more: Partial<Parameters<typeof bestByWindow>[0]>) => bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', ...more }).months.low
+    const low = (more: Partial<Parameters<typeof bestByWindow>[0]>) =>
+      bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', ...more }).months.low
     expect(low({ packageKey: 'bag' })).toBe(3)
     expect(low({ storageC: 30 })).toBeCloseTo(6 / 2.5, 6)
     expect(low({ storageC: 10 })).toBeCloseTo(15, 6)
     expect(low({ rested: false })).toBeCloseTo(4.8, 6)
-    expect(bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', storageC: 30, rested: false }).reason).toMatch(/fades faster.*not rested/)
+    expect(bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', storageC: 30, rested: false }).reason).toMatch(
+      /fades faster.*not rested/,
+    )
   })
   it('pieces outlast powder (common practice)', () => {
     expect(bestByWindow({ food, purpose: 'pieces', packageKey: 'screw-jar' }).months.high).toBeGreaterThan(9)

@@ -44,7 +44,11 @@ describe('every rule', () => {
     expect([...not.cares, ...not.notes]).not.toContain(rule)
   })
 
-  it.each<[string, MachineKind]>([['oven-ajar', 'oven'], ['smoker-outdoors', 'smoker'], ['pump-hot', 'freeze-dryer']])('%s is told at loading into a machine of kind %s only', (rule, way) => {
+  it.each<[string, MachineKind]>([
+    ['oven-ajar', 'oven'],
+    ['smoker-outdoors', 'smoker'],
+    ['pump-hot', 'freeze-dryer'],
+  ])('%s is told at loading into a machine of kind %s only', (rule, way) => {
     expect(keysAt('load', 'onion', { way }).cares).toContain(rule)
     expect(keysAt('load', 'onion', { way: 'dehydrator' }).cares).not.toContain(rule)
   })
@@ -61,12 +65,20 @@ describe('every rule', () => {
     expect(keysAt('grind', 'pumpkin').notes).toContain('shards')
     expect(keysAt('grind', 'onion').notes).not.toContain('shards')
   })
-  it.each<[string, CautionStep]>([['blades', 'prep'], ['dust', 'grind'], ['sachets', 'pack'], ['lid', 'pack'], ['selling', 'pack'], ['rehydrated', 'use']])('%s is told at %s of all food', (rule, step) => {
+  it.each<[string, CautionStep]>([
+    ['blades', 'prep'],
+    ['dust', 'grind'],
+    ['sachets', 'pack'],
+    ['lid', 'pack'],
+    ['selling', 'pack'],
+    ['rehydrated', 'use'],
+  ])('%s is told at %s of all food', (rule, step) => {
     for (const key of ['carrot', 'apple', 'milk-whole']) expect(keysAt(step, key).notes).toContain(rule)
   })
   it('those that only a circumstance brings are not told at every food', () => {
     for (const rule of ['mould', 'moisture', 'no-oxygen', 'oil', 'sulphite']) {
-      for (const step of ['intake', 'rest', 'pack'] as const) expect([...keysAt(step, 'apple').notes, ...keysAt(step, 'apple').cares]).not.toContain(rule)
+      for (const step of ['intake', 'rest', 'pack'] as const)
+        expect([...keysAt(step, 'apple').notes, ...keysAt(step, 'apple').cares]).not.toContain(rule)
     }
   })
   it('mouldy pieces are told of at every intake', () => {
@@ -74,19 +86,36 @@ describe('every rule', () => {
   })
   it('sulphite is told of, and stands among the allergens, where it was dipped in', () => {
     expect(keysAt('pack', 'apple', { sulphited: true }).notes).toContain('sulphite')
-    const dipped = (school: string) => foldBatch(logOf([0, { kind: 'intake', foodKey: 'apple', cardKey: 'rings-5', purpose: 'pieces', source: 'Own tree', weightG: 1000 }], [1, { kind: 'prep', step: 'dip', effect: 'none', school }]), findFood)!
+    const dipped = (school: string) =>
+      foldBatch(
+        logOf(
+          [0, { kind: 'intake', foodKey: 'apple', cardKey: 'rings-5', purpose: 'pieces', source: 'Own tree', weightG: 1000 }],
+          [1, { kind: 'prep', step: 'dip', effect: 'none', school }],
+        ),
+        findFood,
+      )!
     expect(allergensOf(dipped('sulphite'))).toEqual(['sulphites'])
     expect(allergensOf(dipped('acid'))).toEqual([])
   })
   it('no rule is left that is never told, or never stops', () => {
     const ways = ['dehydrator', 'oven', 'smoker', 'sun', 'air', 'freeze-dryer'] as const
     const steps = ['intake', 'prep', 'load', 'dry', 'rest', 'grind', 'pack', 'use'] as const
-    const told = new Set(BOOK.foods.flatMap(item => steps.flatMap(step => ways.flatMap((way) => {
-      const { cares, notes } = cautionsAt(step, item, { way, liquid: true, raw: true, sulphited: true })
-      return [...cares, ...notes].flatMap(rule => rule.key ?? [])
-    }))))
+    const told = new Set(
+      BOOK.foods.flatMap(item =>
+        steps.flatMap(step =>
+          ways.flatMap(way => {
+            const { cares, notes } = cautionsAt(step, item, { way, liquid: true, raw: true, sulphited: true })
+            return [...cares, ...notes].flatMap(rule => rule.key ?? [])
+          }),
+        ),
+      ),
+    )
     // Told by the forms where they are seen: a jar with moisture in it; the rest are stops, tested below.
-    expect(SAFETY_RULES.map(rule => rule.key).filter(key => !told.has(key)).sort()).toEqual(['animal-outdoors', 'moisture', 'mould', 'no-oxygen', 'oil', 'raw-meat'])
+    expect(
+      SAFETY_RULES.map(rule => rule.key)
+        .filter(key => !told.has(key))
+        .sort(),
+    ).toEqual(['animal-outdoors', 'moisture', 'mould', 'no-oxygen', 'oil', 'raw-meat'])
   })
   it('a caution once accepted is a note from then on', () => {
     expect(keysAt('prep', 'hot-chili').cares).toEqual(['gloves'])
@@ -106,7 +135,13 @@ describe('every rule', () => {
 
 describe('what stops', () => {
   // USDA's safe minimum internal temperatures: beef 160 °F, poultry 165 °F, fish 145 °F, egg dishes 160 °F (from memory).
-  it.each([['beef-cooked', 71], ['chicken-cooked', 74], ['salmon-cooked', 63], ['shrimp-cooked', 63], ['egg-whole', 71]])('%s needs %d °C inside before warm air', (key, celsius) => {
+  it.each([
+    ['beef-cooked', 71],
+    ['chicken-cooked', 74],
+    ['salmon-cooked', 63],
+    ['shrimp-cooked', 63],
+    ['egg-whole', 71],
+  ])('%s needs %d °C inside before warm air', (key, celsius) => {
     expect(safeCoreC(food(key))).toBe(celsius)
     const card = food(key).cards[0]!
     const stops = (coreC?: number) => stopsAtLoading(food(key), card, 'dehydrator', [{ step: 'cook', coreC }]).map(stop => stop.rule.key)
@@ -120,12 +155,16 @@ describe('what stops', () => {
   })
   it('animal food is not dried outdoors, cooked or not', () => {
     for (const key of ['beef-cooked', 'milk-whole', 'white-fish-cooked']) {
-      for (const way of ['sun', 'air'] as const) expect(stopsAtLoading(food(key), food(key).cards[0]!, way, [{ step: 'cook', coreC: 90 }]).map(stop => stop.rule.key)).toEqual(['animal-outdoors'])
+      for (const way of ['sun', 'air'] as const)
+        expect(stopsAtLoading(food(key), food(key).cards[0]!, way, [{ step: 'cook', coreC: 90 }]).map(stop => stop.rule.key)).toEqual([
+          'animal-outdoors',
+        ])
     }
     expect(stopsAtLoading(food('carrot'), food('carrot').cards[0]!, 'sun', [])).toEqual([])
   })
   it('oil on the shelf stops, cold oil does not', () => {
-    const stops = (storageC: number | undefined, inOil = true) => stopsAtPacking(food('garlic'), { packageKey: 'screw-jar', inOil, storageC, moisture: 0.05 }).map(stop => stop.rule.key)
+    const stops = (storageC: number | undefined, inOil = true) =>
+      stopsAtPacking(food('garlic'), { packageKey: 'screw-jar', inOil, storageC, moisture: 0.05 }).map(stop => stop.rule.key)
     expect(stops(20)).toEqual(['oil'])
     expect(stops(undefined)).toEqual(['oil'])
     expect(stops(4)).toEqual([])
@@ -145,39 +184,94 @@ describe('the log lets nothing past a stop', () => {
   const machine = (kind: MachineKind) => ({ name: 'M', kind, trays: 6, lowC: 10, highC: 120, taken: [] })
   const refused = (log: Entry[], hours: number, body: EntryBody, kind: MachineKind = 'dehydrator') => {
     try {
-      checkEntry(log, { id: 'new', seq: 999, at: MORNING + hours * HOUR, recordedAt: MORNING + hours * HOUR, body }, { now: MORNING + 999 * HOUR, find: BOOK.find, machine: machine(kind) })
+      checkEntry(
+        log,
+        { id: 'new', seq: 999, at: MORNING + hours * HOUR, recordedAt: MORNING + hours * HOUR, body },
+        { now: MORNING + 999 * HOUR, find: BOOK.find, machine: machine(kind) },
+      )
       return {}
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof InputError)) throw error
       return Object.fromEntries(error.problems.map(problem => [problem.field, problem.message]))
     }
   }
-  const intake = (foodKey: string, cardKey: string, purpose: 'pieces' | 'powder' = 'powder'): EntryBody => ({ kind: 'intake', foodKey, cardKey, purpose, source: 'Market', weightG: 1000 })
+  const intake = (foodKey: string, cardKey: string, purpose: 'pieces' | 'powder' = 'powder'): EntryBody => ({
+    kind: 'intake',
+    foodKey,
+    cardKey,
+    purpose,
+    source: 'Market',
+    weightG: 1000,
+  })
   const load = (way: MachineKind): EntryBody => ({ kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 800, way })
 
   it('raw chicken is not loaded, with the way out said; cooked it is', () => {
     const log = logOf([0, intake('chicken-cooked', 'mince')])
     expect(refused(log, 1, load('dehydrator')).machineId).toMatch(/74 °C.*Cook it through.*local guidance/)
-    expect(refused(logOf([0, intake('chicken-cooked', 'mince')], [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }]), 1, load('dehydrator'))).toEqual({})
+    expect(
+      refused(
+        logOf([0, intake('chicken-cooked', 'mince')], [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }]),
+        1,
+        load('dehydrator'),
+      ),
+    ).toEqual({})
   })
   it('the cooking that let it in is not voided or corrected below its heat while it lies on the trays', () => {
-    const log = logOf([0, intake('chicken-cooked', 'mince')], [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }], [1, load('dehydrator')], [1, { kind: 'heat', runId: RUN, setC: 70 }])
+    const log = logOf(
+      [0, intake('chicken-cooked', 'mince')],
+      [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }],
+      [1, load('dehydrator')],
+      [1, { kind: 'heat', runId: RUN, setC: 70 }],
+    )
     expect(refused(log, 2, { kind: 'void', target: log[1]!.id }).target).toMatch(/loading rests on this.*74 °C/)
-    const corrected = (coreC: number) => () => checkEntry(log, { id: 'new', seq: 999, at: log[1]!.at, recordedAt: MORNING + 2 * HOUR, replaces: log[1]!.id, body: { kind: 'prep', step: 'cook', effect: 'none', coreC } }, { now: MORNING + 999 * HOUR, find: BOOK.find, machine: machine('dehydrator') })
+    const corrected = (coreC: number) => () =>
+      checkEntry(
+        log,
+        {
+          id: 'new',
+          seq: 999,
+          at: log[1]!.at,
+          recordedAt: MORNING + 2 * HOUR,
+          replaces: log[1]!.id,
+          body: { kind: 'prep', step: 'cook', effect: 'none', coreC },
+        },
+        { now: MORNING + 999 * HOUR, find: BOOK.find, machine: machine('dehydrator') },
+      )
     expect(corrected(68)).toThrow(/74 °C/)
     expect(corrected(78)).not.toThrow()
     // Without the loading it may go.
     expect(refused(log.slice(0, 2), 2, { kind: 'void', target: log[1]!.id })).toEqual({})
   })
   it('after mould only discarding is left', () => {
-    const log = logOf([0, intake('carrot', 'slices-3')], [1, load('dehydrator')], [1, { kind: 'heat', runId: RUN, setC: 57 }], [12, { kind: 'unload', weightG: 110 }], [13, { kind: 'rest' }], [40, { kind: 'look', saw: 'mould' }])
-    for (const body of [{ kind: 'restEnd' }, { kind: 'grind', dryInG: 100, powderOutG: 90 }, load('dehydrator')] as EntryBody[]) expect(refused(log, 50, body).kind).toMatch(/^Mould anywhere/)
+    const log = logOf(
+      [0, intake('carrot', 'slices-3')],
+      [1, load('dehydrator')],
+      [1, { kind: 'heat', runId: RUN, setC: 57 }],
+      [12, { kind: 'unload', weightG: 110 }],
+      [13, { kind: 'rest' }],
+      [40, { kind: 'look', saw: 'mould' }],
+    )
+    for (const body of [{ kind: 'restEnd' }, { kind: 'grind', dryInG: 100, powderOutG: 90 }, load('dehydrator')] as EntryBody[])
+      expect(refused(log, 50, body).kind).toMatch(/^Mould anywhere/)
     expect(refused(log, 50, { kind: 'finish', reason: 'mould, to the compost' })).toEqual({})
   })
   it('a jar under oil on the shelf is refused', () => {
-    const log = logOf([0, intake('garlic', 'slices-3')], [1, load('dehydrator')], [1, { kind: 'heat', runId: RUN, setC: 57 }], [12, { kind: 'unload', weightG: 400 }], [13, { kind: 'grind', dryInG: 400, powderOutG: 380 }])
-    const pack = (storageC: number): EntryBody => ({ kind: 'pack', jarId: RUN, netG: 100, packageKey: 'screw-jar', place: 'Pantry', inOil: true, storageC })
+    const log = logOf(
+      [0, intake('garlic', 'slices-3')],
+      [1, load('dehydrator')],
+      [1, { kind: 'heat', runId: RUN, setC: 57 }],
+      [12, { kind: 'unload', weightG: 400 }],
+      [13, { kind: 'grind', dryInG: 400, powderOutG: 380 }],
+    )
+    const pack = (storageC: number): EntryBody => ({
+      kind: 'pack',
+      jarId: RUN,
+      netG: 100,
+      packageKey: 'screw-jar',
+      place: 'Pantry',
+      inOil: true,
+      storageC,
+    })
     expect(refused(log, 14, pack(20)).inOil).toMatch(/botulism.*at or below 4 °C/)
     expect(refused(log, 14, pack(3))).toEqual({})
   })
@@ -204,7 +298,10 @@ describe('mixed loads', () => {
     expect(mixedLoadWarnings(mate('parsley'), [mate('carrot')], 'dehydrator').join()).toMatch(/57 °C, this at 41 °C/)
     expect(mixedLoadWarnings(mate('parsley'), [mate('carrot')], 'dehydrator').join()).toMatch(/Take the lower/)
     expect(mixedLoadWarnings(mate('beetroot'), [mate('carrot')], 'dehydrator')).toEqual([])
-    for (const [coming, there] of [['chicken-cooked', 'carrot'], ['carrot', 'chicken-cooked']] as const) {
+    for (const [coming, there] of [
+      ['chicken-cooked', 'carrot'],
+      ['carrot', 'chicken-cooked'],
+    ] as const) {
       const words = mixedLoadWarnings(mate(coming), [mate(there)], 'dehydrator').join()
       expect(words).toMatch(/chicken must be kept that hot.*run of its own/)
       expect(words).not.toMatch(/Take the lower/)

@@ -1,6 +1,17 @@
 import fc from 'fast-check'
 import quantile from '@stdlib/stats-base-dists-normal-quantile'
-import { choleskyFactor, intervalFromLogNormal, intervalFromNormal, intervalOf, invertSymmetric, mapInterval, normalCdf, normalDraws, randomSource, solveSymmetric } from '#core/stats'
+import {
+  choleskyFactor,
+  intervalFromLogNormal,
+  intervalFromNormal,
+  intervalOf,
+  invertSymmetric,
+  mapInterval,
+  normalCdf,
+  normalDraws,
+  randomSource,
+  solveSymmetric,
+} from '#core/stats'
 
 describe('intervals', () => {
   it('of many normal draws are the normal distribution’s own', () => {
@@ -11,13 +22,15 @@ describe('intervals', () => {
     expect(p90).toBeCloseTo(quantile(0.9, 0, 1), 1)
   })
   it('are in order and within the draws, whatever these are', () => {
-    fc.assert(fc.property(fc.array(fc.double({ noNaN: true }), { minLength: 1, maxLength: 60 }), (draws) => {
-      const { p10, p50, p90 } = intervalOf(draws)
-      expect(p10).toBeLessThanOrEqual(p50)
-      expect(p50).toBeLessThanOrEqual(p90)
-      expect(p10).toBeGreaterThanOrEqual(Math.min(...draws))
-      expect(p90).toBeLessThanOrEqual(Math.max(...draws))
-    }))
+    fc.assert(
+      fc.property(fc.array(fc.double({ noNaN: true }), { minLength: 1, maxLength: 60 }), draws => {
+        const { p10, p50, p90 } = intervalOf(draws)
+        expect(p10).toBeLessThanOrEqual(p50)
+        expect(p50).toBeLessThanOrEqual(p90)
+        expect(p10).toBeGreaterThanOrEqual(Math.min(...draws))
+        expect(p90).toBeLessThanOrEqual(Math.max(...draws))
+      }),
+    )
   })
   it('take infinite draws: a run that may never be dry', () => {
     expect(intervalOf([1, 1, 3, Infinity, Infinity, Infinity])).toEqual({ p10: 1, p50: Infinity, p90: Infinity })
@@ -72,29 +85,40 @@ describe('chance', () => {
 })
 
 describe('symmetric matrices', () => {
-  const positive = fc.array(fc.double({ min: -3, max: 3, noNaN: true }), { minLength: 9, maxLength: 9 }).map((b) => {
+  const positive = fc.array(fc.double({ min: -3, max: 3, noNaN: true }), { minLength: 9, maxLength: 9 }).map(b => {
     const rows = [b.slice(0, 3), b.slice(3, 6), b.slice(6, 9)]
     return rows.map((row, i) => rows.map((other, j) => row.reduce((sum, value, k) => sum + value * other[k]!, 0) + (i === j ? 0.5 : 0)))
   })
   it('are taken apart and put together again', () => {
-    fc.assert(fc.property(positive, (a) => {
-      const factor = choleskyFactor(a)!
-      a.forEach((row, i) => row.forEach((value, j) => expect(factor[i]!.reduce((sum, x, k) => sum + x * factor[j]![k]!, 0)).toBeCloseTo(value, 9)))
-    }))
+    fc.assert(
+      fc.property(positive, a => {
+        const factor = choleskyFactor(a)!
+        a.forEach((row, i) =>
+          row.forEach((value, j) => expect(factor[i]!.reduce((sum, x, k) => sum + x * factor[j]![k]!, 0)).toBeCloseTo(value, 9)),
+        )
+      }),
+    )
   })
   it('are solved and inverted', () => {
-    fc.assert(fc.property(positive, (a) => {
-      const b = [1, -2, 0.5]
-      const x = solveSymmetric(a, b)!
-      const inverse = invertSymmetric(a)!
-      a.forEach((row, i) => {
-        expect(row.reduce((sum, value, j) => sum + value * x[j]!, 0)).toBeCloseTo(b[i]!, 7)
-        expect(inverse[i]!.reduce((sum, value, j) => sum + value * b[j]!, 0)).toBeCloseTo(x[i]!, 7)
-      })
-    }))
+    fc.assert(
+      fc.property(positive, a => {
+        const b = [1, -2, 0.5]
+        const x = solveSymmetric(a, b)!
+        const inverse = invertSymmetric(a)!
+        a.forEach((row, i) => {
+          expect(row.reduce((sum, value, j) => sum + value * x[j]!, 0)).toBeCloseTo(b[i]!, 7)
+          expect(inverse[i]!.reduce((sum, value, j) => sum + value * b[j]!, 0)).toBeCloseTo(x[i]!, 7)
+        })
+      }),
+    )
   })
   it('that are not positive are told', () => {
-    expect(choleskyFactor([[1, 2], [2, 1]])).toBeUndefined()
+    expect(
+      choleskyFactor([
+        [1, 2],
+        [2, 1],
+      ]),
+    ).toBeUndefined()
     expect(solveSymmetric([[0]], [1])).toBeUndefined()
     expect(invertSymmetric([[NaN]])).toBeUndefined()
   })

@@ -9,7 +9,14 @@ import { makeTestRuns, weighTrays, type TestRun } from '../../support/dryingRuns
 const RUNS = [51, 52, 53].flatMap(seed => makeTestRuns(4, seed))
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 /** Share of the run, rounds, and every how many-th tray was weighed in a round. */
-const STAGES = [[0, 0, 1], [0.3, 2, 1], [0.5, 3, 1], [0.5, 4, 2], [0.7, 6, 3], [0.9, 6, 1]] as const
+const STAGES = [
+  [0, 0, 1],
+  [0.3, 2, 1],
+  [0.5, 3, 1],
+  [0.5, 4, 2],
+  [0.7, 6, 3],
+  [0.9, 6, 1],
+] as const
 
 function score(runs: readonly TestRun[], share: number, count: number, nth: number) {
   let hits = 0
@@ -33,10 +40,13 @@ function score(runs: readonly TestRun[], share: number, count: number, nth: numb
 const scores = STAGES.map(([share, count, nth]) => ({ share, count, nth, ...score(RUNS, share, count, nth) }))
 
 describe('estimateTrays on simulated runs', () => {
-  it.each(scores.map(item => [`${item.count} rounds up to ${item.share} of the run, every ${item.nth}. tray`, item] as const))('holds 75 to 88 of 100 tray finishes with %s', (_, item) => {
-    expect(item.covered).toBeGreaterThanOrEqual(0.75)
-    expect(item.covered).toBeLessThanOrEqual(0.88)
-  })
+  it.each(scores.map(item => [`${item.count} rounds up to ${item.share} of the run, every ${item.nth}. tray`, item] as const))(
+    'holds 75 to 88 of 100 tray finishes with %s',
+    (_, item) => {
+      expect(item.covered).toBeGreaterThanOrEqual(0.75)
+      expect(item.covered).toBeLessThanOrEqual(0.88)
+    },
+  )
   it('holds the load’s finish as well, weighed tray by tray or some trays only', () => {
     for (const item of scores) {
       expect(item.loads).toBeGreaterThanOrEqual(0.72)
@@ -51,20 +61,23 @@ describe('estimateTrays on simulated runs', () => {
 
 describe('a load and its trays', () => {
   const [run] = RUNS
-  const width = ({ p10, p90 }: { p10: number, p90: number }) => p90 - p10
+  const width = ({ p10, p90 }: { p10: number; p90: number }) => p90 - p10
 
   it('weighing two trays sharpens those that were not weighed', () => {
     const { load, trays } = weighTrays(run!, 0.6, 4, 1)
     const two = trays.map((tray, i) => (i < 2 ? tray : { ...tray, weighIns: [] }))
     const none = trays.map(tray => ({ ...tray, weighIns: [] }))
     const before = estimateTrays({ ...run!.known, weighIns: [] }, none).trays.at(-1)!
-    const after = estimateTrays({ ...run!.known, weighIns: load.map(weighIn => ({ ...weighIn, extraSdG: 0.05 * weighIn.weightG })) }, two).trays
+    const after = estimateTrays(
+      { ...run!.known, weighIns: load.map(weighIn => ({ ...weighIn, extraSdG: 0.05 * weighIn.weightG })) },
+      two,
+    ).trays
     expect(width(after.at(-1)!.hoursToTarget)).toBeLessThan(0.85 * width(before.hoursToTarget))
     expect(width(after[0]!.hoursToTarget)).toBeLessThan(width(after.at(-1)!.hoursToTarget))
   })
   it('finds the slow tray and the fast one', () => {
     const slowest = (list: readonly number[]) => list.indexOf(Math.max(...list))
-    const found = RUNS.filter(({ trayFinishesH }) => trayFinishesH.every(Number.isFinite)).map((one) => {
+    const found = RUNS.filter(({ trayFinishesH }) => trayFinishesH.every(Number.isFinite)).map(one => {
       const { load, trays } = weighTrays(one, 0.7, 5, 1)
       const estimates = estimateTrays({ ...one.known, weighIns: load }, trays).trays
       return slowest(estimates.map(tray => tray.hoursToTarget.p50)) === slowest(one.trayFinishesH)
@@ -80,7 +93,10 @@ describe('a load and its trays', () => {
   it('is not led astray by one mistyped tray', () => {
     const { load, trays } = weighTrays(run!, 0.7, 6, 1)
     const [first, ...others] = trays
-    const wild = { ...first!, weighIns: first!.weighIns.map((weighIn, i) => (i === 2 ? { ...weighIn, weightG: Math.round(weighIn.weightG * 1.6) } : weighIn)) }
+    const wild = {
+      ...first!,
+      weighIns: first!.weighIns.map((weighIn, i) => (i === 2 ? { ...weighIn, weightG: Math.round(weighIn.weightG * 1.6) } : weighIn)),
+    }
     const clean = estimateTrays({ ...run!.known, weighIns: load }, trays).trays[0]!
     const dirty = estimateTrays({ ...run!.known, weighIns: load }, [wild, ...others]).trays[0]!
     expect(Math.abs(dirty.hoursToTarget.p50 / clean.hoursToTarget.p50 - 1)).toBeLessThan(0.1)

@@ -1,14 +1,26 @@
 import { curveIn, dryingClock, estimateDrying, overHeat, setBackClock, trayCurve, valueAt, weighingsIn } from '#core/kinetics'
 import { HOUR, MORNING } from '../../support/logbook'
 
-const WEIGHINGS = [{ hours: 0, weightG: 3000 }, { hours: 2, weightG: 1900 }, { hours: 4, weightG: 1150 }, { hours: 6, weightG: 720 }]
+const WEIGHINGS = [
+  { hours: 0, weightG: 3000 },
+  { hours: 2, weightG: 1900 },
+  { hours: 4, weightG: 1150 },
+  { hours: 6, weightG: 720 },
+]
 const estimate = estimateDrying({
-  startWeightG: 3000, solids: { mean: 0.12, sd: 0.012 }, targetMoisture: 0.06, usualHours: { low: 8, high: 13 }, weighIns: WEIGHINGS.slice(1),
+  startWeightG: 3000,
+  solids: { mean: 0.12, sd: 0.012 },
+  targetMoisture: 0.06,
+  usualHours: { low: 8, high: 13 },
+  weighIns: WEIGHINGS.slice(1),
 })
 
 describe('views of a run', () => {
   it('as weight are the curve itself and its dry weight', () => {
-    expect(curveIn('weight', estimate)).toEqual({ points: estimate.curve.map(({ hours, weightG }) => ({ hours, value: weightG })), target: estimate.targetWeightG })
+    expect(curveIn('weight', estimate)).toEqual({
+      points: estimate.curve.map(({ hours, weightG }) => ({ hours, value: weightG })),
+      target: estimate.targetWeightG,
+    })
     expect(weighingsIn('weight', WEIGHINGS, 360)).toEqual(WEIGHINGS.map(({ hours, weightG }) => ({ hours, value: weightG })))
   })
   it('as moisture begin near the raw food’s water and fall to the target', () => {
@@ -16,7 +28,9 @@ describe('views of a run', () => {
     expect(points[0]!.value.p50).toBeGreaterThan(0.85)
     expect(target!.p50).toBeCloseTo(0.06, 3)
     expect(points.at(-1)!.value.p50).toBeLessThan(0.08)
-    for (const { value: { p10, p50, p90 } } of points) {
+    for (const {
+      value: { p10, p50, p90 },
+    } of points) {
       expect(p10).toBeLessThanOrEqual(p50)
       expect(p50).toBeLessThanOrEqual(p90)
     }
@@ -28,7 +42,11 @@ describe('views of a run', () => {
     const steps = estimate.curve.slice(1).map((point, i) => point.hours - estimate.curve[i]!.hours)
     const gone = points.reduce((sum, point, i) => sum + point.value.p50 * steps[i]!, 0)
     expect(gone).toBeCloseTo(estimate.curve[0]!.weightG.p50 - estimate.curve.at(-1)!.weightG.p50, 6)
-    expect(weighingsIn('rate', WEIGHINGS, 360)).toEqual([{ hours: 1, value: 550 }, { hours: 3, value: 375 }, { hours: 5, value: 215 }])
+    expect(weighingsIn('rate', WEIGHINGS, 360)).toEqual([
+      { hours: 1, value: 550 },
+      { hours: 3, value: 375 },
+      { hours: 5, value: 215 },
+    ])
     expect(weighingsIn('rate', [WEIGHINGS[0]!, { hours: 0, weightG: 2990 }], 360)).toEqual([])
   })
 })
@@ -41,12 +59,23 @@ describe('a curve against the hours of heat', () => {
     for (const { hours, value } of overHeat(points, clock, MORNING, MORNING + 10 * HOUR)) expect(value.p50).toBeCloseTo(100 - 5 * hours, 6)
   })
   it('runs faster where it was hotter, and steps back where an off spell cost hours', () => {
-    const hot = overHeat(points, dryingClock({ startAt: MORNING, referenceC: 57, heats: [{ at: MORNING, setC: 67 }] }), MORNING, MORNING + 4 * HOUR)
+    const hot = overHeat(
+      points,
+      dryingClock({ startAt: MORNING, referenceC: 57, heats: [{ at: MORNING, setC: 67 }] }),
+      MORNING,
+      MORNING + 4 * HOUR,
+    )
     expect(hot.at(-1)!.hours).toBeCloseTo(4, 6)
     expect(hot.at(-1)!.value.p50).toBeLessThan(80)
-    const clock = dryingClock({ startAt: MORNING, referenceC: 57, heats: [on, { at: MORNING + 4 * HOUR, setC: null }, { at: MORNING + 9 * HOUR, setC: 57 }] })
+    const clock = dryingClock({
+      startAt: MORNING,
+      referenceC: 57,
+      heats: [on, { at: MORNING + 4 * HOUR, setC: null }, { at: MORNING + 9 * HOUR, setC: 57 }],
+    })
     const back = overHeat(points, setBackClock(clock, [{ at: MORNING + 9 * HOUR, hours: 1 }]), MORNING, MORNING + 12 * HOUR)
-    const at = (hours: number) => [...new Set(back.filter(point => Math.abs(point.hours - hours) < 1e-6).map(point => Math.round(point.value.p50)))]
+    const at = (hours: number) => [
+      ...new Set(back.filter(point => Math.abs(point.hours - hours) < 1e-6).map(point => Math.round(point.value.p50))),
+    ]
     expect(at(4)).toEqual([80, 85])
     expect(back.at(-1)!.hours).toBeCloseTo(7, 6)
     expect(back.at(-1)!.value.p50).toBeCloseTo(70, 6)
@@ -57,6 +86,17 @@ describe('a curve against the hours of heat', () => {
     expect(valueAt(points, 3)).toEqual({ p10: 75, p50: 85, p90: 95 })
   })
   it('of a tray begins whole and ends near nothing', () => {
-    expect(trayCurve(500, 0.1, [{ hours: 3, weightG: 275 }, { hours: 9, weightG: 50 }, { hours: 10, weightG: 40 }])).toEqual([{ hours: 0, value: 1 }, { hours: 3, value: 0.5 }, { hours: 9, value: 0 }, { hours: 10, value: 0 }])
+    expect(
+      trayCurve(500, 0.1, [
+        { hours: 3, weightG: 275 },
+        { hours: 9, weightG: 50 },
+        { hours: 10, weightG: 40 },
+      ]),
+    ).toEqual([
+      { hours: 0, value: 1 },
+      { hours: 3, value: 0.5 },
+      { hours: 9, value: 0 },
+      { hours: 10, value: 0 },
+    ])
   })
 })

@@ -10,11 +10,27 @@ import { DAY, HOUR, logOf, MORNING } from '../../support/logbook'
 const RUN = '018f0000-0000-7000-8000-000000000001'
 const RUN_2 = '018f0000-0000-7000-8000-000000000002'
 const HOUSEHOLD = { timeZone: 'UTC', sleepFrom: 22 * 60, sleepTo: 6 * 60 }
-const intake = (foodKey: string, cardKey: string, weightG = 2000, purpose: 'pieces' | 'flakes' | 'powder' = 'powder'): EntryBody => ({ kind: 'intake', foodKey, cardKey, purpose, source: 'Own garden', weightG })
-const load = (way: MachineKind, totalG: number, more: Partial<Extract<EntryBody, { kind: 'load' }>> = {}): EntryBody => ({ kind: 'load', runId: RUN, machineId: RUN, positions: [1, 2], totalG, way, ...more })
+const intake = (foodKey: string, cardKey: string, weightG = 2000, purpose: 'pieces' | 'flakes' | 'powder' = 'powder'): EntryBody => ({
+  kind: 'intake',
+  foodKey,
+  cardKey,
+  purpose,
+  source: 'Own garden',
+  weightG,
+})
+const load = (way: MachineKind, totalG: number, more: Partial<Extract<EntryBody, { kind: 'load' }>> = {}): EntryBody => ({
+  kind: 'load',
+  runId: RUN,
+  machineId: RUN,
+  positions: [1, 2],
+  totalG,
+  way,
+  ...more,
+})
 const heat = (setC: number | null, runId = RUN): EntryBody => ({ kind: 'heat', runId, setC })
 const fold = (...items: Parameters<typeof logOf>) => foldBatch(logOf(...items), findFood)!
-const todos = (state: ReturnType<typeof fold>, hours: number) => agendaOf(state, state.stage === 'drying' || state.stage === 'resting' ? assess(state, MORNING + hours * HOUR) : undefined, HOUSEHOLD)
+const todos = (state: ReturnType<typeof fold>, hours: number) =>
+  agendaOf(state, state.stage === 'drying' || state.stage === 'resting' ? assess(state, MORNING + hours * HOUR) : undefined, HOUSEHOLD)
 /** Hours of the morning's log that an instant is. */
 const hoursOf = (at: number) => (at - MORNING) / HOUR
 
@@ -31,7 +47,9 @@ describe('the way of a run', () => {
     expect(wayOf(card, 'dehydrator').usualHours.value).toEqual({ low: 9, high: 13 })
   })
   it('older loads without a way are a dehydrator’s', () => {
-    expect(fold([0, intake('carrot', 'slices-3')], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }]).run!.way.way).toBe('dehydrator')
+    expect(
+      fold([0, intake('carrot', 'slices-3')], [1, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }]).run!.way.way,
+    ).toBe('dehydrator')
   })
   it('is reckoned where the reference has none for the kind', () => {
     const way = wayOf(cardOf(findFood('potato')!, 'slices-3'), 'sun')
@@ -53,7 +71,8 @@ describe('the way of a run', () => {
 })
 
 describe('what hangs in the air', () => {
-  const mint = (...more: [number, EntryBody][]) => estimateOfRun(fold([0, intake('mint', 'bunches', 600)], [1, load('air', 350)], [1, heat(22)], ...more))!.hoursToTarget
+  const mint = (...more: [number, EntryBody][]) =>
+    estimateOfRun(fold([0, intake('mint', 'bunches', 600)], [1, load('air', 350)], [1, heat(22)], ...more))!.hoursToTarget
   it('does not get to powder in usual air, measured or not, and does in desert air (common practice: a last crisp in a machine)', () => {
     expect(mint().p50).toBe(Infinity)
     expect(mint([2, { kind: 'air', runId: RUN, roomC: 22, roomHumidity: 0.55 }]).p50).toBe(Infinity)
@@ -64,11 +83,20 @@ describe('what hangs in the air', () => {
 describe('sun', () => {
   /** Hours at 34 °C that make one at the card’s 35 (Arrhenius, 30 kJ/mol). */
   const rate = 1 / pacePerHour(34, 35)
-  const days = (...more: [number, EntryBody][]) => fold([0, intake('apricot', 'halves', 2000, 'pieces')], [1, load('sun', 1800)], [1, heat(34)], [1.1, { kind: 'outlook', runId: RUN, duskMinute: 18 * 60 }], ...more)
+  const days = (...more: [number, EntryBody][]) =>
+    fold(
+      [0, intake('apricot', 'halves', 2000, 'pieces')],
+      [1, load('sun', 1800)],
+      [1, heat(34)],
+      [1.1, { kind: 'outlook', runId: RUN, duskMinute: 18 * 60 }],
+      ...more,
+    )
   it('counts the hours outdoors only, and nothing is dried at night', () => {
     const state = days([10, heat(null)], [25, heat(34)], [27, { kind: 'weigh', totalG: 1200 }])
     expect(state.run!.clock.hoursAt(MORNING + 27 * HOUR)).toBeCloseTo(11, 6)
-    expect(state.run!.clock.equivalentHoursAt(MORNING + 27 * HOUR)).toBeLessThanOrEqual(state.run!.clock.equivalentHoursAt(MORNING + 10 * HOUR) + 2.01)
+    expect(state.run!.clock.equivalentHoursAt(MORNING + 27 * HOUR)).toBeLessThanOrEqual(
+      state.run!.clock.equivalentHoursAt(MORNING + 10 * HOUR) + 2.01,
+    )
   })
   it('tells its finish by days of sun, tomorrow’s too while it stands indoors', () => {
     // Twenty hours of sun to come are two days and a half, not a day and a night.
@@ -86,7 +114,9 @@ describe('sun', () => {
   it('asks to bring it in at dusk, an hour before rain, and out again when the dew is off', () => {
     const dusk = todos(days(), 2).find(todo => todo.kind === 'bringIn')!
     expect(hoursOf(dusk.from)).toBe(10)
-    const rain = todos(days([1.2, { kind: 'outlook', runId: RUN, duskMinute: 18 * 60, rainAt: MORNING + 7 * HOUR }]), 2).find(todo => todo.kind === 'bringIn')!
+    const rain = todos(days([1.2, { kind: 'outlook', runId: RUN, duskMinute: 18 * 60, rainAt: MORNING + 7 * HOUR }]), 2).find(
+      todo => todo.kind === 'bringIn',
+    )!
     expect(hoursOf(rain.from)).toBe(6)
     expect(rain.title).toMatch(/before the rain/)
     const out = todos(days([10, heat(null)]), 11)
@@ -94,13 +124,16 @@ describe('sun', () => {
     expect(hoursOf(out[0]!.from)).toBe(25)
   })
   it('rain after dusk changes nothing', () => {
-    const todo = todos(days([1.2, { kind: 'outlook', runId: RUN, duskMinute: 18 * 60, rainAt: MORNING + 14 * HOUR }]), 2).find(item => item.kind === 'bringIn')!
+    const todo = todos(days([1.2, { kind: 'outlook', runId: RUN, duskMinute: 18 * 60, rainAt: MORNING + 14 * HOUR }]), 2).find(
+      item => item.kind === 'bringIn',
+    )!
     expect(hoursOf(todo.from)).toBe(10)
   })
 })
 
 describe('smoke, then a machine', () => {
-  const smoked = (...more: [number, EntryBody][]) => fold([0, intake('jalapeno', 'halves')], [1, load('smoker', 1800)], [1, heat(85)], ...more)
+  const smoked = (...more: [number, EntryBody][]) =>
+    fold([0, intake('jalapeno', 'halves')], [1, load('smoker', 1800)], [1, heat(85)], ...more)
   it('asks to turn hourly and to end the smoke at three to five hours', () => {
     const list = todos(smoked(), 1.5)
     expect(list.map(todo => todo.kind)).toEqual(['turn', 'endSmoke'])
@@ -108,7 +141,12 @@ describe('smoke, then a machine', () => {
     expect([hoursOf(list[1]!.from), hoursOf(list[1]!.to!)]).toEqual([4, 6])
   })
   it('goes on in a dehydrator with the solids of the first loading and a share of its hours', () => {
-    const state = smoked([5, { kind: 'weigh', totalG: 1100 }], [5.1, { kind: 'unload', weightG: 1100 }], [5.5, load('dehydrator', 1100, { runId: RUN_2 })], [5.5, heat(57, RUN_2)])
+    const state = smoked(
+      [5, { kind: 'weigh', totalG: 1100 }],
+      [5.1, { kind: 'unload', weightG: 1100 }],
+      [5.5, load('dehydrator', 1100, { runId: RUN_2 })],
+      [5.5, heat(57, RUN_2)],
+    )
     expect(state.stage).toBe('drying')
     expect(state.earlierRuns.map(run => run.way.way)).toEqual(['smoker'])
     const fresh = fold([0, intake('jalapeno', 'halves')], [1, load('dehydrator', 1800)], [1, heat(57)])
@@ -120,7 +158,22 @@ describe('smoke, then a machine', () => {
 
 describe('a freeze dryer’s agenda', () => {
   const trays = (...grams: number[]): EntryBody => ({ kind: 'weigh', trays: grams.map((weightG, i) => ({ position: i + 1, weightG })) })
-  const state = (...more: [number, EntryBody][]) => fold([0, intake('raspberry', 'whole', 1700)], [1, load('freeze-dryer', 1600, { trays: [{ position: 1, weightG: 800 }, { position: 2, weightG: 800 }], frozen: [1, 2] })], [1, heat(50)], ...more)
+  const state = (...more: [number, EntryBody][]) =>
+    fold(
+      [0, intake('raspberry', 'whole', 1700)],
+      [
+        1,
+        load('freeze-dryer', 1600, {
+          trays: [
+            { position: 1, weightG: 800 },
+            { position: 2, weightG: 800 },
+          ],
+          frozen: [1, 2],
+        }),
+      ],
+      [1, heat(50)],
+      ...more,
+    )
   it('weighs when the cycle should be through, then two hours on, until no tray loses', () => {
     expect(todos(state(), 2).map(todo => todo.kind)).toEqual(['round'])
     const second = todos(state([28, trays(125, 128)]), 28)
@@ -132,19 +185,34 @@ describe('a freeze dryer’s agenda', () => {
 
 describe('leaf the quick way: dry, grind, dry, grind', () => {
   const path: [number, EntryBody, string][] = [
-    [0, intake('parsley', 'stalked', 800), 'intake'], [1, load('dehydrator', 500), 'drying'], [1, heat(41), 'drying'], [9, { kind: 'unload', weightG: 90 }, 'resting'],
-    [9.2, { kind: 'grind', dryInG: 90, powderOutG: 88 }, 'grinding'], [9.4, load('dehydrator', 88, { runId: RUN_2, positions: [1] }), 'drying'], [9.4, heat(41, RUN_2), 'drying'],
-    [10.5, { kind: 'unload', weightG: 84 }, 'grinding'], [10.6, { kind: 'grind', dryInG: 84, powderOutG: 81 }, 'grinding'], [10.7, { kind: 'pack', jarId: 'j1', netG: 81, packageKey: 'screw-jar', place: 'P' }, 'shelf'],
+    [0, intake('parsley', 'stalked', 800), 'intake'],
+    [1, load('dehydrator', 500), 'drying'],
+    [1, heat(41), 'drying'],
+    [9, { kind: 'unload', weightG: 90 }, 'resting'],
+    [9.2, { kind: 'grind', dryInG: 90, powderOutG: 88 }, 'grinding'],
+    [9.4, load('dehydrator', 88, { runId: RUN_2, positions: [1] }), 'drying'],
+    [9.4, heat(41, RUN_2), 'drying'],
+    [10.5, { kind: 'unload', weightG: 84 }, 'grinding'],
+    [10.6, { kind: 'grind', dryInG: 84, powderOutG: 81 }, 'grinding'],
+    [10.7, { kind: 'pack', jarId: 'j1', netG: 81, packageKey: 'screw-jar', place: 'P' }, 'shelf'],
   ]
   it('knows its stage at every step, and that powder is in the trays', () => {
-    path.forEach((_, i) => expect([i, fold(...path.slice(0, i + 1).map(([hours, body]) => [hours, body] as [number, EntryBody])).stage]).toEqual([i, path[i]![2]]))
+    path.forEach((_, i) =>
+      expect([i, fold(...path.slice(0, i + 1).map(([hours, body]) => [hours, body] as [number, EntryBody])).stage]).toEqual([
+        i,
+        path[i]![2],
+      ]),
+    )
     const after = fold(...path.slice(0, 8).map(([hours, body]) => [hours, body] as [number, EntryBody]))
     expect(after.run!.powder).toBe(true)
     expect(after.unpackedG).toBe(84)
     expect(fold(...path.slice(0, 9).map(([hours, body]) => [hours, body] as [number, EntryBody])).unpackedG).toBe(81)
   })
   it('powder dried in the oven is as much lighter as it lost', () => {
-    const state = fold(...path.slice(0, 5).map(([hours, body]) => [hours, body] as [number, EntryBody]), [9.5, { kind: 'powderDry', how: 'oven-off', minutes: 15, beforeG: 88, afterG: 85 }])
+    const state = fold(...path.slice(0, 5).map(([hours, body]) => [hours, body] as [number, EntryBody]), [
+      9.5,
+      { kind: 'powderDry', how: 'oven-off', minutes: 15, beforeG: 88, afterG: 85 },
+    ])
     expect(state.unpackedG).toBe(85)
   })
 })
@@ -152,13 +220,21 @@ describe('leaf the quick way: dry, grind, dry, grind', () => {
 describe('parts, holds and weights', () => {
   it('a part that leaves takes its solids along', () => {
     const whole = fold([0, intake('tomato', 'slices-6', 4000)], [1, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }])
-    const parted = fold([0, intake('tomato', 'slices-6', 4000)], [1, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }], [1.2, { kind: 'split', weightG: 1200, to: RUN }])
+    const parted = fold(
+      [0, intake('tomato', 'slices-6', 4000)],
+      [1, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 300 }],
+      [1.2, { kind: 'split', weightG: 1200, to: RUN }],
+    )
     expect(parted.balance.weightG.p50).toBeCloseTo(whole.balance.weightG.p50 - 1200, 6)
     expect(parted.balance.solidsG.p50 / parted.balance.weightG.p50).toBeCloseTo(whole.balance.solidsG.p50 / whole.balance.weightG.p50, 6)
   })
   it('a trim at which nothing came off is not filled in', () => {
-    expect(fold([0, intake('carrot', 'slices-3', 1000)], [1, { kind: 'prep', step: 'trim', effect: 'none' }]).balance.weightG.p50).toBe(1000)
-    expect(fold([0, intake('carrot', 'slices-3', 1000)], [1, { kind: 'prep', step: 'wash', effect: 'none' }]).balance.weightG.p50).toBeLessThan(950)
+    expect(fold([0, intake('carrot', 'slices-3', 1000)], [1, { kind: 'prep', step: 'trim', effect: 'none' }]).balance.weightG.p50).toBe(
+      1000,
+    )
+    expect(
+      fold([0, intake('carrot', 'slices-3', 1000)], [1, { kind: 'prep', step: 'wash', effect: 'none' }]).balance.weightG.p50,
+    ).toBeLessThan(950)
   })
   it('waits are as long as its state lets it: two hours cut, one in the heat, two days cold (USDA)', () => {
     const options = { freshDays: 10 }
@@ -169,7 +245,11 @@ describe('parts, holds and weights', () => {
     expect(holdLimit('freezer', 'dry', options)).toBeGreaterThan(60 * DAY)
   })
   it('a hold stands instead of the other todos, until it is taken up again', () => {
-    const log: Parameters<typeof logOf> = [[0, intake('pumpkin', 'roasted')], [1, { kind: 'prep', step: 'roast', effect: 'water', weightG: 300 }], [2, { kind: 'hold', place: 'refrigerator' }]]
+    const log: Parameters<typeof logOf> = [
+      [0, intake('pumpkin', 'roasted')],
+      [1, { kind: 'prep', step: 'roast', effect: 'water', weightG: 300 }],
+      [2, { kind: 'hold', place: 'refrigerator' }],
+    ]
     const held = fold(...log)
     expect(held.hold).toEqual({ place: 'refrigerator', since: MORNING + 2 * HOUR, until: MORNING + 2 * HOUR + 2 * DAY })
     expect(todos(held, 3)).toMatchObject([{ kind: 'held', to: MORNING + 2 * HOUR + 2 * DAY }])
@@ -177,12 +257,26 @@ describe('parts, holds and weights', () => {
     expect(fold(...log, [20, { kind: 'prep', step: 'puree', effect: 'none' }]).hold).toBeUndefined()
   })
   it('doubtful food goes from the machine to the refrigerator and back', () => {
-    const state = fold([0, intake('carrot', 'slices-3')], [1, load('dehydrator', 1700)], [1, heat(57)], [9, { kind: 'unload', weightG: 300 }], [9.2, { kind: 'hold', place: 'refrigerator' }])
+    const state = fold(
+      [0, intake('carrot', 'slices-3')],
+      [1, load('dehydrator', 1700)],
+      [1, heat(57)],
+      [9, { kind: 'unload', weightG: 300 }],
+      [9.2, { kind: 'hold', place: 'refrigerator' }],
+    )
     expect(state.hold?.until).toBe(MORNING + 9.2 * HOUR + 7 * DAY)
   })
   it('what roasting took is guessed where it was not weighed, with more doubt', () => {
-    const weighed = fold([0, intake('pumpkin', 'roasted')], [1, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 500 }], [2, { kind: 'prep', step: 'roast', effect: 'water', weightG: 375 }])
-    const guessed = fold([0, intake('pumpkin', 'roasted')], [1, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 500 }], [2, { kind: 'prep', step: 'roast', effect: 'water' }])
+    const weighed = fold(
+      [0, intake('pumpkin', 'roasted')],
+      [1, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 500 }],
+      [2, { kind: 'prep', step: 'roast', effect: 'water', weightG: 375 }],
+    )
+    const guessed = fold(
+      [0, intake('pumpkin', 'roasted')],
+      [1, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 500 }],
+      [2, { kind: 'prep', step: 'roast', effect: 'water' }],
+    )
     const spread = (state: typeof weighed) => state.balance.weightG.p90 - state.balance.weightG.p10
     expect(guessed.balance.weightG.p50).toBeGreaterThan(900)
     expect(guessed.balance.weightG.p50).toBeLessThan(1300)
@@ -193,23 +287,38 @@ describe('parts, holds and weights', () => {
       try {
         checkEntry(log, { id: 'new', seq: 99, at: MORNING + 2 * HOUR, recordedAt: MORNING, body }, { now: MORNING + DAY, find: BOOK.find })
         return {}
-      }
-      catch (error) {
+      } catch (error) {
         return Object.fromEntries((error as InputError).problems.map(problem => [problem.field, problem.message]))
       }
     }
     expect(refused(logOf([0, intake('carrot', 'slices-3', 1000)]), { kind: 'split', weightG: 1500, to: RUN }).weightG).toMatch(/take less/)
-    expect(refused(logOf([0, intake('carrot', 'slices-3')], [1, load('dehydrator', 1700)]), { kind: 'hold', place: 'freezer' }).kind).toMatch(/in a machine/)
+    expect(
+      refused(logOf([0, intake('carrot', 'slices-3')], [1, load('dehydrator', 1700)]), { kind: 'hold', place: 'freezer' }).kind,
+    ).toMatch(/in a machine/)
   })
 })
 
 describe('ways of going about a basket', () => {
   const machines = [
-    { id: 'm1', name: 'Cabinet', kind: 'dehydrator' as const, trays: 6, trayAreaM2: 0.12, watts: 600 }, { id: 'm2', name: 'Oven', kind: 'oven' as const, trays: 3, trayAreaM2: 0.16, watts: 2400 },
-    { id: 'm3', name: 'Smoker', kind: 'smoker' as const, trays: 3, trayAreaM2: 0.16, watts: 800 }, { id: 'm4', name: 'Racks', kind: 'sun' as const, trays: 6, trayAreaM2: 0.3, watts: 1 },
+    { id: 'm1', name: 'Cabinet', kind: 'dehydrator' as const, trays: 6, trayAreaM2: 0.12, watts: 600 },
+    { id: 'm2', name: 'Oven', kind: 'oven' as const, trays: 3, trayAreaM2: 0.16, watts: 2400 },
+    { id: 'm3', name: 'Smoker', kind: 'smoker' as const, trays: 3, trayAreaM2: 0.16, watts: 800 },
+    { id: 'm4', name: 'Racks', kind: 'sun' as const, trays: 6, trayAreaM2: 0.3, watts: 1 },
   ]
   const none = { prep: [], dryingRatio: [], powderRecovery: [], pace: [] }
-  const ask = (foodKey: string, cardKey: string, weightG: number) => alternatives({ food: findFood(foodKey)!, purpose: 'powder', cardKey, machineId: 'm1', weightG, machines, history: () => none, jarMl: 250, startAt: MORNING, household: HOUSEHOLD })
+  const ask = (foodKey: string, cardKey: string, weightG: number) =>
+    alternatives({
+      food: findFood(foodKey)!,
+      purpose: 'powder',
+      cardKey,
+      machineId: 'm1',
+      weightG,
+      machines,
+      history: () => none,
+      jarMl: 250,
+      startAt: MORNING,
+      household: HOUSEHOLD,
+    })
   it('lays thick beside thin, in every machine that suits, without the smoke that only begins', () => {
     const rows = ask('tomato', 'slices-6', 5000)
     expect(new Set(rows.map(row => row.machineId))).toEqual(new Set(['m1', 'm2', 'm4']))
@@ -248,7 +357,17 @@ describe('ways of going about a basket', () => {
 
 describe('own peeling against bought in', () => {
   const garlic = findFood('garlic')!
-  const ask = (more: Partial<Parameters<typeof compareBoughtIn>[0]>) => compareBoughtIn({ food: garlic, purpose: 'powder', ownPriceKg: 2, ownMinutesKg: 45, boughtPriceKg: 9, boughtMinutesKg: 2, hourWorth: 0, ...more })
+  const ask = (more: Partial<Parameters<typeof compareBoughtIn>[0]>) =>
+    compareBoughtIn({
+      food: garlic,
+      purpose: 'powder',
+      ownPriceKg: 2,
+      ownMinutesKg: 45,
+      boughtPriceKg: 9,
+      boughtMinutesKg: 2,
+      hourWorth: 0,
+      ...more,
+    })
   it('own is cheaper while hands are free, bought where they are dear', () => {
     expect(ask({}).cheaper).toBe('own')
     expect(ask({ hourWorth: 30 }).cheaper).toBe('bought')
@@ -260,7 +379,7 @@ describe('own peeling against bought in', () => {
   })
   it('100 g of garlic powder at 5 % needs 100·0.95/0.414 g peeled, by mass', () => {
     const { own, bought } = ask({})
-    expect(bought.kilograms).toBeCloseTo(0.1 * 0.95 / 0.414, 6)
+    expect(bought.kilograms).toBeCloseTo((0.1 * 0.95) / 0.414, 6)
     expect(own.kilograms).toBeCloseTo(bought.kilograms / 0.85, 6)
     expect(own.minutes).toBeCloseTo(own.kilograms * 45, 6)
   })

@@ -7,12 +7,16 @@ const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floo
 
 describe('what the next weighing is worth', () => {
   it('is told before, and comes true: windows shrink to what was said, within a fifth in the median', () => {
-    const ratios = RUNS.flatMap((run) => {
+    const ratios = RUNS.flatMap(run => {
       const weighIns = weighUpTo(run, 0.35, 2)
       const before = estimateDrying({ ...run.known, seed: run.seed, weighIns })
       const width = before.hoursToTarget.p90 - before.hoursToTarget.p10
       return before.nextWeighings.slice(1, 3).map(({ hours, shrinksTo }) => {
-        const after = estimateDrying({ ...run.known, seed: run.seed, weighIns: [...weighIns, { hours, weightG: Math.round(run.trueWeightAt(hours)) }] })
+        const after = estimateDrying({
+          ...run.known,
+          seed: run.seed,
+          weighIns: [...weighIns, { hours, weightG: Math.round(run.trueWeightAt(hours)) }],
+        })
         return (after.hoursToTarget.p90 - after.hoursToTarget.p10) / width / shrinksTo
       })
     })
@@ -33,12 +37,22 @@ describe('what the next weighing is worth', () => {
   it('follows Gauss’s rule: a perfect weight that tells all leaves only the spare doubt, a blind one leaves all', () => {
     const finishes = Float64Array.from([8, 9, 10, 11, 12])
     const weights = Float64Array.from([80, 90, 100, 110, 120])
-    const ask = (sdG: number, spareAfter: number) => worthOfWeighing({ hours: 5, finishes, weights, sdG, spareBefore: 0, spareAfter })!.shrinksTo
+    const ask = (sdG: number, spareAfter: number) =>
+      worthOfWeighing({ hours: 5, finishes, weights, sdG, spareBefore: 0, spareAfter })!.shrinksTo
     expect(ask(0, 0)).toBeCloseTo(0, 6)
     expect(ask(1e9, 0)).toBeCloseTo(1, 6)
     // Weights of variance 200 with an error of the same size tell half of the variance.
     expect(ask(Math.sqrt(200), 0)).toBeCloseTo(Math.SQRT1_2, 6)
-    expect(worthOfWeighing({ hours: 5, finishes: Float64Array.from([Infinity, Infinity, 3]), weights: new Float64Array(3), sdG: 1, spareBefore: 0, spareAfter: 0 })).toBeUndefined()
+    expect(
+      worthOfWeighing({
+        hours: 5,
+        finishes: Float64Array.from([Infinity, Infinity, 3]),
+        weights: new Float64Array(3),
+        sdG: 1,
+        spareBefore: 0,
+        spareAfter: 0,
+      }),
+    ).toBeUndefined()
   })
 })
 
@@ -70,7 +84,7 @@ describe('a weight that is questioned before it is written', () => {
     expect(wild.offG).toBeCloseTo(run!.known.startWeightG - p50, 6)
     const lagging = (1.5 * p50 + 20) / 4
     expect(questionWeight(estimate, hours, lagging, 0.25, 0)).toBeDefined()
-    expect(questionWeight(estimate, hours, 1.1 * p50 / 4, 0.25, 0.15)).toBeUndefined()
+    expect(questionWeight(estimate, hours, (1.1 * p50) / 4, 0.25, 0.15)).toBeUndefined()
   })
   it('holds before the first point and after the last of the curve', () => {
     const estimate = estimateDrying({ ...RUNS[0]!.known, weighIns: [] })

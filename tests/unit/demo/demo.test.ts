@@ -35,21 +35,24 @@ describe('the invented household', () => {
     for (const { batchId } of batches) {
       const state = foldBatch(batchPage(context, batchId).entries, findFood)!
       // What came in dried only loses its last water.
-      if (state.dryG !== undefined && state.run && state.food.group !== 'dried') expect(state.dryG).toBeLessThan(0.6 * (state.earlierRuns[0] ?? state.run).loadedG)
+      if (state.dryG !== undefined && state.run && state.food.group !== 'dried')
+        expect(state.dryG).toBeLessThan(0.6 * (state.earlierRuns[0] ?? state.run).loadedG)
       if (state.powderG > 0) expect(state.powderG).toBeLessThanOrEqual(state.dryG!)
-      expect(state.packedG).toBeLessThanOrEqual((state.purpose === 'pieces' ? state.dryG ?? 0 : state.powderG) + 1)
+      expect(state.packedG).toBeLessThanOrEqual((state.purpose === 'pieces' ? (state.dryG ?? 0) : state.powderG) + 1)
     }
     for (const { jarId } of shelfPage(context).jars) expect(jarPage(context, jarId).bestBy.reason).not.toBe('')
   })
   it('holds yields as the reference lets one expect: dried to between 2 and 30 to 1', () => {
-    const ratios = batches.filter(batch => batch.stage === 'shelf' && !batch.foodKey.startsWith('dried')).map(batch => batch.loadedG! / batch.dryG!)
+    const ratios = batches
+      .filter(batch => batch.stage === 'shelf' && !batch.foodKey.startsWith('dried'))
+      .map(batch => batch.loadedG! / batch.dryG!)
     expect(Math.min(...ratios)).toBeGreaterThan(1.8)
     expect(Math.max(...ratios)).toBeLessThan(30)
   })
   it('uses every way of drying, and shows runs of three of them now', () => {
-    const ways = batches.flatMap((batch) => {
+    const ways = batches.flatMap(batch => {
       const state = foldBatch(batchPage(context, batch.batchId).entries, findFood)!
-      return [...state.earlierRuns, ...state.run ? [state.run] : []].map(run => ({ way: run.way.way, now: state.stage === 'drying' }))
+      return [...state.earlierRuns, ...(state.run ? [state.run] : [])].map(run => ({ way: run.way.way, now: state.stage === 'drying' }))
     })
     expect(new Set(ways.map(({ way }) => way))).toEqual(new Set(['dehydrator', 'oven', 'smoker', 'freeze-dryer', 'sun', 'air']))
     expect(new Set(ways.filter(({ now }) => now).map(({ way }) => way))).toEqual(new Set(['dehydrator', 'freeze-dryer', 'sun']))

@@ -16,28 +16,59 @@ import { findFood } from '../../support/foods'
  * words or kept, and what is kept leaves every page open and the arithmetic whole.
  */
 const PURPOSES = ['pieces', 'flakes', 'powder'] as const
-const FOODS = [['beetroot', 'slices-3'], ['tomato', 'slices-6'], ['kale', 'leaves'], ['garlic', 'slices-3']] as const
+const FOODS = [
+  ['beetroot', 'slices-3'],
+  ['tomato', 'slices-6'],
+  ['kale', 'leaves'],
+  ['garlic', 'slices-3'],
+] as const
 
 function anyBody(source: RandomSource, book: TestBook, runId: string, jarIds: string[], targets: string[]): EntryBody {
   const weightG = Math.round(Math.exp(Math.log(5) + source.uniform() * Math.log(400)))
   const position = source.integer(1, 7)
   const jarId = source.pick([...jarIds, uuidv7()])
   return source.pick<() => EntryBody>([
-    () => ({ kind: 'prep', step: source.pick(['trim', 'cut', 'roast', 'season']), effect: source.pick(['none', 'waste', 'water']), weightG: source.pick([undefined, weightG]) }),
+    () => ({
+      kind: 'prep',
+      step: source.pick(['trim', 'cut', 'roast', 'season']),
+      effect: source.pick(['none', 'waste', 'water']),
+      weightG: source.pick([undefined, weightG]),
+    }),
     () => ({ kind: 'prep', step: 'season', effect: 'added', added: { saltG: weightG } }),
     () => ({ kind: 'load', runId, machineId: book.machineId, positions: [position, position + source.integer(0, 1)], totalG: weightG }),
     () => ({ kind: 'load', runId, machineId: book.machineId, positions: [position], trays: [{ position, weightG }], totalG: weightG }),
     () => ({ kind: 'weigh', totalG: weightG }),
     () => ({ kind: 'weigh', trays: [{ position, weightG }] }),
-    () => ({ kind: 'feel', check: { form: source.pick(['pieces', 'leaves']), answers: { bend: source.pick(['snaps', 'leathery', 'soft']), crumble: 'crumbles' }, cooled: source.uniform() > 0.5, places: source.integer(1, 4) } }),
+    () => ({
+      kind: 'feel',
+      check: {
+        form: source.pick(['pieces', 'leaves']),
+        answers: { bend: source.pick(['snaps', 'leathery', 'soft']), crumble: 'crumbles' },
+        cooled: source.uniform() > 0.5,
+        places: source.integer(1, 4),
+      },
+    }),
     () => ({ kind: 'unload', weightG: source.pick([undefined, weightG]), positions: source.pick([undefined, [position]]) }),
-    () => ({ kind: 'jarAir', shown: source.uniform() * 0.9 + 0.05, closedHours: source.integer(0, 30), calibration: { offset: 0, gain: 1, sd: 0.03 } }),
+    () => ({
+      kind: 'jarAir',
+      shown: source.uniform() * 0.9 + 0.05,
+      closedHours: source.integer(0, 30),
+      calibration: { offset: 0, gain: 1, sd: 0.03 },
+    }),
     () => ({ kind: 'rest' }),
     () => ({ kind: 'look', saw: source.pick(['dry', 'dry', 'moisture', 'clumps', 'mould']) }),
     () => ({ kind: 'restEnd', weightG: source.pick([undefined, weightG]) }),
     () => ({ kind: 'grind', dryInG: weightG, powderOutG: Math.max(1, Math.round(weightG * (0.7 + 0.4 * source.uniform()))) }),
     () => ({ kind: 'pack', jarId, netG: weightG, packageKey: 'screw-jar', place: 'Shelf' }),
-    () => ({ kind: 'pack', jarId, netG: weightG, packageKey: 'screw-jar', place: 'Shelf', topUp: true, moisture: source.pick([undefined, 0.04, 0.08]) }),
+    () => ({
+      kind: 'pack',
+      jarId,
+      netG: weightG,
+      packageKey: 'screw-jar',
+      place: 'Shelf',
+      topUp: true,
+      moisture: source.pick([undefined, 0.04, 0.08]),
+    }),
     () => ({ kind: 'finish' }),
     () => ({ kind: 'void', target: source.pick([...targets, uuidv7()]) }),
   ])()
@@ -62,12 +93,19 @@ function anyJarBody(source: RandomSource, jarId: string, jarIds: string[], targe
 /** What concerns the run rather than the batch. */
 function anyRunBody(source: RandomSource, runId: string, targets: string[]): EntryBody {
   const from = source.integer(1, 7)
-  const to = 1 + (from + source.integer(0, 5)) % 7
+  const to = 1 + ((from + source.integer(0, 5)) % 7)
   return source.pick<() => EntryBody>([
     () => ({ kind: 'heat', runId, setC: source.pick([null, 40, 57, 67, 99]) }),
     () => ({ kind: 'air', runId, roomC: 20, roomHumidity: source.uniform() * 0.8 + 0.1, chamberC: source.pick([undefined, 50]) }),
     () => ({ kind: 'move', runId, trays: [{ from, to }] }),
-    () => ({ kind: 'move', runId, trays: [{ from, to }, { from: to, to: from }] }),
+    () => ({
+      kind: 'move',
+      runId,
+      trays: [
+        { from, to },
+        { from: to, to: from },
+      ],
+    }),
     () => ({ kind: 'tick', runId, list: 'start', item: source.pick(['clear', 'drain']) }),
     () => ({ kind: 'void', target: source.pick([...targets, uuidv7()]) }),
   ])()
@@ -79,14 +117,29 @@ function newJarBody(source: RandomSource, jarId: string, known: string[]) {
   const other = source.pick(known)
   const weightG = source.integer(1, 60)
   const blend = { name: 'Mix', ...(source.uniform() < 0.3 && { sifted: { openingUm: 500, overG: source.integer(0, 20) } }) }
-  return source.pick<() => { kind: 'fill' | 'stock', jarId: string }>([
+  return source.pick<() => { kind: 'fill' | 'stock'; jarId: string }>([
     () => ({ kind: 'fill', ...head, from: [{ jarId, weightG }] }),
-    () => ({ kind: 'fill', ...head, from: [{ jarId, weightG, ...(source.uniform() < 0.3 && { toastedG: weightG * (0.8 + 0.3 * source.uniform()) }) }, { jarId: other, weightG: source.integer(1, 20) }], blend }),
-    () => ({ kind: 'stock', ...head, foodKey: source.pick(['cumin', 'salt', 'beetroot', 'mist']), purpose: 'powder', netG: source.integer(5, 200), ...(source.uniform() < 0.3 && { bestTo: Date.UTC(2027, 1, 1), price: 2 }) }),
+    () => ({
+      kind: 'fill',
+      ...head,
+      from: [
+        { jarId, weightG, ...(source.uniform() < 0.3 && { toastedG: weightG * (0.8 + 0.3 * source.uniform()) }) },
+        { jarId: other, weightG: source.integer(1, 20) },
+      ],
+      blend,
+    }),
+    () => ({
+      kind: 'stock',
+      ...head,
+      foodKey: source.pick(['cumin', 'salt', 'beetroot', 'mist']),
+      purpose: 'powder',
+      netG: source.integer(5, 200),
+      ...(source.uniform() < 0.3 && { bestTo: Date.UTC(2027, 1, 1), price: 2 }),
+    }),
   ])()
 }
 
-describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', seed => {
   const source = randomSource(seed)
   const book = testBook()
   const { context } = book
@@ -102,8 +155,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
       logOnJar(context, body.kind === 'fill' || body.kind === 'stock' ? body.jarId : jarId, input)
       jarTargets.push(id)
       kinds.set(body.kind, (kinds.get(body.kind) ?? 0) + 1)
-    }
-    catch (error) {
+    } catch (error) {
       expect([InputError, NotFound, Conflict].some(type => error instanceof type) ? 'refused' : error).toBe('refused')
       refused++
     }
@@ -134,8 +186,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
           else book.log(batchId, batch * 500 + i, body as Parameters<TestBook['log']>[2], { id, replaces })
           ;(onRun ? runTargets : targets).push(id)
           kinds.set(body.kind, (kinds.get(body.kind) ?? 0) + 1)
-        }
-        catch (error) {
+        } catch (error) {
           expect([InputError, NotFound, Conflict].some(type => error instanceof type) ? 'refused' : error).toBe('refused')
           expect((error as Error).message.length).toBeGreaterThan(10)
           refused++
@@ -174,7 +225,10 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a log by chance, number %i', (seed) => 
   })
 
   it('comes out the same when its views are made anew', () => {
-    const read = () => ['batch_view', 'jar_view', 'jar_part', 'jar_use', 'todo'].map(table => context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all())
+    const read = () =>
+      ['batch_view', 'jar_view', 'jar_part', 'jar_use', 'todo'].map(table =>
+        context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all(),
+      )
     const before = read()
     rebuildProjections(context)
     const after = read()

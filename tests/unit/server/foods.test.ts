@@ -24,8 +24,7 @@ function take(context: Context, text: string) {
   const { file, lineOf } = readFoodFile(text)
   try {
     return importFoods(context, file)
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof InputError) throw new InputError(error.problems.map(problem => withLine(problem, lineOf)))
     throw error
   }
@@ -33,8 +32,7 @@ function take(context: Context, text: string) {
 function problems(act: () => unknown): string[] {
   try {
     act()
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof InputError) return error.problems.map(problem => problem.message)
     throw error
   }
@@ -54,7 +52,11 @@ describe('foods as a file', () => {
   })
   it('JSON is read as well', () => {
     const { context } = testBook()
-    expect(take(context, JSON.stringify({ dulse: 'foods 1', cards: [{ food: 'tomato', form: 'slices 9', hours: '10 to 15' }] }))).toEqual({ foods: 0, cards: 1, replaced: 0 })
+    expect(take(context, JSON.stringify({ dulse: 'foods 1', cards: [{ food: 'tomato', form: 'slices 9', hours: '10 to 15' }] }))).toEqual({
+      foods: 0,
+      cards: 1,
+      replaced: 0,
+    })
     expect(foodPage(context, 'tomato').food.cards.at(-1)).toMatchObject({ key: 'slices-9', own: true })
   })
   it('a food of the reference is given out to begin with', () => {
@@ -75,7 +77,7 @@ describe('foods as a file', () => {
     ['a name of the reference', OCA.replace('name: Oca', 'name: carrot'), /^Line 3, foods\.0\.name: There is “Carrot” already/],
     ['a key of the reference', OCA.replace('key: oca', 'key: carrot'), /^Line 2, foods\.0\.key: “carrot” is Carrot of the reference/],
     ['a key of odd signs', OCA.replace('key: oca', 'key: O c a'), /^Line 2, foods\.0\.key: A key is of small letters/],
-    ['a colour that is none', OCA.replace('\'#D2A05A\'', 'brown'), /^Line 8, foods\.0\.colour/],
+    ['a colour that is none', OCA.replace("'#D2A05A'", 'brown'), /^Line 8, foods\.0\.colour/],
     ['a field that is not one', `${OCA}    price: 3\n`, /foods\.0\.price: “price” is not a field/],
     ['a field that is missing', OCA.replace('    waits: 20\n', ''), /^Line 2, foods\.0\.waits: Give the days/],
     ['a school that there is not', `${OCA}    schools: [luck]\n`, /foods\.0\.schools: There is no question “luck”/],
@@ -87,7 +89,9 @@ describe('foods as a file', () => {
   })
   it('two of one name in a file are told apart by line', () => {
     const twice = `${HEAD}${OCA}${OCA.replace('foods:\n', '').replace('key: oca', 'key: oca-2')}`
-    expect(problems(() => take(testBook().context, twice))).toEqual(['Line 13, foods.1.name: There is “Oca” already: two foods of one name cannot be told apart.'])
+    expect(problems(() => take(testBook().context, twice))).toEqual([
+      'Line 13, foods.1.name: There is “Oca” already: two foods of one name cannot be told apart.',
+    ])
   })
   it.each([
     ['a list', '- a\n- b\n', /begins with “dulse: foods 1”/],
@@ -100,13 +104,27 @@ describe('foods as a file', () => {
     expect(problems(() => take(testBook().context, text)).join('\n')).toMatch(message)
   })
   it('a file that unfolds without end is refused', () => {
-    const bomb = ['a: &a [x, x, x, x, x, x, x, x, x]', ...'bcdefgh'.split('').map((letter, i) => `${letter}: &${letter} [${Array.from({ length: 9 }, () => `*${'abcdefg'[i]}`).join(', ')}]`)].join('\n')
+    const bomb = [
+      'a: &a [x, x, x, x, x, x, x, x, x]',
+      ...'bcdefgh'
+        .split('')
+        .map((letter, i) => `${letter}: &${letter} [${Array.from({ length: 9 }, () => `*${'abcdefg'[i]}`).join(', ')}]`),
+    ].join('\n')
     expect(problems(() => take(testBook().context, bomb)).length).toBeGreaterThan(0)
   })
 })
 
 describe('own foods in the log', () => {
-  const source = { key: 'oca', name: 'Oca', family: 'root', water: '83 ± 2', trim: '10 ± 4', waits: 20, colour: '#D2A05A', forms: { 'slices 3': '7 to 12' } }
+  const source = {
+    key: 'oca',
+    name: 'Oca',
+    family: 'root',
+    water: '83 ± 2',
+    trim: '10 ± 4',
+    waits: 20,
+    colour: '#D2A05A',
+    forms: { 'slices 3': '7 to 12' },
+  }
   it('are taken in like any other, to the jar', () => {
     const book = testBook()
     saveFood(book.context, source)
@@ -124,7 +142,9 @@ describe('own foods in the log', () => {
     expect(() => saveFood(book.context, { ...source, water: '70 ± 2' }, 1)).toThrow(Conflict)
   })
   it('a name that is taken is refused at the field', () => {
-    expect(problems(() => saveFood(testBook().context, { ...source, name: 'Onion' }))).toEqual(['There is “Onion” already: two foods of one name cannot be told apart.'])
+    expect(problems(() => saveFood(testBook().context, { ...source, name: 'Onion' }))).toEqual([
+      'There is “Onion” already: two foods of one name cannot be told apart.',
+    ])
   })
   it('what batches rest on stays, the rest can be taken away', () => {
     const book = testBook()
@@ -144,7 +164,10 @@ describe('own foods in the log', () => {
     book.begin({ foodKey: 'hot-chili', cardKey: 'halves', plant: 'South bed', cultivar: 'Sparrow', weightG: 350 }, 24)
     book.begin({ foodKey: 'hot-chili', cardKey: 'halves', plant: 'Pot', weightG: 90 }, 24)
     book.begin({ foodKey: 'hot-chili', cardKey: 'pieces-25', plant: 'South bed', cultivar: 'Sparrow', weightG: 100, from: first }, 25)
-    expect(foodPage(book.context, 'hot-chili').pickings).toMatchObject([{ plant: 'South bed', cultivar: 'Sparrow', baskets: 2, weightG: 750, year: '2026' }, { plant: 'Pot', baskets: 1, weightG: 90 }])
+    expect(foodPage(book.context, 'hot-chili').pickings).toMatchObject([
+      { plant: 'South bed', cultivar: 'Sparrow', baskets: 2, weightG: 750, year: '2026' },
+      { plant: 'Pot', baskets: 1, weightG: 90 },
+    ])
   })
   it('a caution accepted once is accepted in every batch after it', () => {
     const book = testBook()

@@ -35,7 +35,13 @@ describe('the whole logbook as JSON', () => {
     expect(good).toBe(true)
   })
   it.each<[string, (file: Record<string, never[]>) => void]>([
-    ['a weight as text', file => Object.assign((file.entries as unknown as { body: { kind: string } }[]).find(entry => entry.body.kind === 'weigh')!.body, { totalG: 'heavy' })],
+    [
+      'a weight as text',
+      file =>
+        Object.assign((file.entries as unknown as { body: { kind: string } }[]).find(entry => entry.body.kind === 'weigh')!.body, {
+          totalG: 'heavy',
+        }),
+    ],
     ['a kind that nobody knows', file => Object.assign((file.entries as unknown as { body: object }[])[0]!.body, { kind: 'dream' })],
     ['a list that is missing', file => delete (file as Partial<typeof file>).jars],
   ])('fails it with %s', (_, spoil) => {
@@ -54,21 +60,26 @@ describe('the OpenAPI document', () => {
       // It reads its own schemas beside itself, which Jest's loader does not let it do: it runs as a program.
       const validate = (document: object) => {
         writeFileSync(join(folder, 'openapi.json'), JSON.stringify(document))
-        return execFileSync(process.execPath, ['node_modules/@seriousme/openapi-schema-validator/bin/validate-api-cli.js', join(folder, 'openapi.json')], { encoding: 'utf8', stdio: 'pipe' })
+        return execFileSync(
+          process.execPath,
+          ['node_modules/@seriousme/openapi-schema-validator/bin/validate-api-cli.js', join(folder, 'openapi.json')],
+          { encoding: 'utf8', stdio: 'pipe' },
+        )
       }
       expect(() => validate(openApiDocument())).not.toThrow()
       expect(() => validate({ ...openApiDocument(), paths: { 'no-slash': {} } })).toThrow()
-    }
-    finally {
+    } finally {
       rmSync(folder, { recursive: true })
     }
   })
   it('names every route that there is, and no other', () => {
-    const routes = (readdirSync('server/api', { recursive: true }) as string[]).filter(file => file.endsWith('.ts') && !file.startsWith('[...]')).map((file) => {
-      const [, path, method] = /^(.*)\.(get|post|put|delete)\.ts$/.exec(file.replaceAll('\\', '/'))!
-      const address = `/api/${path!.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')}`
-      return `${method} ${address === '/api/export/tables/{table}' ? `${address}.csv` : address}`
-    })
+    const routes = (readdirSync('server/api', { recursive: true }) as string[])
+      .filter(file => file.endsWith('.ts') && !file.startsWith('[...]'))
+      .map(file => {
+        const [, path, method] = /^(.*)\.(get|post|put|delete)\.ts$/.exec(file.replaceAll('\\', '/'))!
+        const address = `/api/${path!.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')}`
+        return `${method} ${address === '/api/export/tables/{table}' ? `${address}.csv` : address}`
+      })
     const { paths } = openApiDocument() as { paths: Record<string, Record<string, unknown>> }
     const documented = Object.entries(paths).flatMap(([path, methods]) => Object.keys(methods).map(method => `${method} ${path}`))
     // Served by its own file name: a route and a document of the same words.
@@ -92,8 +103,20 @@ describe('the calendar', () => {
   it('holds a whole day for a jar whose best time ends', () => {
     const other = testBook()
     const id = uuidv7()
-    other.onJar(id, 1, { kind: 'stock', jarId: id, foodKey: 'cumin', purpose: 'powder', netG: 40, packageKey: 'screw-jar', place: 'Drawer', bestTo: other.at(500) })
-    const [event] = new ICAL.Component(ICAL.parse(calendar(other.context, 'http://kitchen.local')) as unknown[]).getAllSubcomponents('vevent').map(item => new ICAL.Event(item)).filter(item => item.uid === `${id}.use@dulse`)
+    other.onJar(id, 1, {
+      kind: 'stock',
+      jarId: id,
+      foodKey: 'cumin',
+      purpose: 'powder',
+      netG: 40,
+      packageKey: 'screw-jar',
+      place: 'Drawer',
+      bestTo: other.at(500),
+    })
+    const [event] = new ICAL.Component(ICAL.parse(calendar(other.context, 'http://kitchen.local')) as unknown[])
+      .getAllSubcomponents('vevent')
+      .map(item => new ICAL.Event(item))
+      .filter(item => item.uid === `${id}.use@dulse`)
     expect(event!.startDate.isDate).toBe(true)
     expect(event!.summary).toBe('Use up jar 1, cumin')
   })
@@ -105,19 +128,30 @@ describe('the calendar', () => {
 })
 
 describe('tables', () => {
-  const csv = (name: typeof EXPORT_TABLES[number]) => Papa.parse<Record<string, string>>(tableCsv(book.context, name), { header: true })
+  const csv = (name: (typeof EXPORT_TABLES)[number]) => Papa.parse<Record<string, string>>(tableCsv(book.context, name), { header: true })
   it('hold a line a fact: every weigh-in in force with its batch, weight and time', () => {
     const { data, errors } = csv('weighIns')
     expect(errors).toEqual([])
-    expect(data.map(row => [row.batch, row.weight_g])).toEqual([['1', '900'], ['1', '420'], ['1', '270'], ['1', '226'], ['1', '224.5']])
+    expect(data.map(row => [row.batch, row.weight_g])).toEqual([
+      ['1', '900'],
+      ['1', '420'],
+      ['1', '270'],
+      ['1', '226'],
+      ['1', '224.5'],
+    ])
     expect(Date.parse(data[0]!.time!)).toBe(book.at(4))
   })
   it('leave out what was corrected or voided', () => {
     const other = testBook()
     other.whole()
-    const [first] = other.context.db.prepare('SELECT id, batch_id FROM entry WHERE kind = \'weigh\' ORDER BY seq').all() as { id: string, batch_id: string }[]
+    const [first] = other.context.db.prepare("SELECT id, batch_id FROM entry WHERE kind = 'weigh' ORDER BY seq").all() as {
+      id: string
+      batch_id: string
+    }[]
     other.log(first!.batch_id, 4, { kind: 'weigh', totalG: 880 }, { replaces: first!.id })
-    expect(Papa.parse<Record<string, string>>(tableCsv(other.context, 'weighIns'), { header: true }).data.map(row => row.weight_g)).toEqual(['880', '420', '270', '226', '224.5'])
+    expect(Papa.parse<Record<string, string>>(tableCsv(other.context, 'weighIns'), { header: true }).data.map(row => row.weight_g)).toEqual(
+      ['880', '420', '270', '226', '224.5'],
+    )
   })
   it('defuse what a spreadsheet would run', () => {
     expect(csv('uses').data[0]!.for).toBe('\'=HYPERLINK("x")')
@@ -141,7 +175,10 @@ describe('tables', () => {
     const empty = testBook().context
     const sheets = XLSX.read(spreadsheet(empty, EXPORT_TABLES)).Sheets
     for (const name of EXPORT_TABLES) {
-      const { meta: { fields }, data } = csv(name)
+      const {
+        meta: { fields },
+        data,
+      } = csv(name)
       // Rows hold no column that the heading does not name.
       for (const row of data) expect(Object.keys(row)).toEqual(fields)
       expect(tableCsv(empty, name).trim().split(',')).toEqual(fields)

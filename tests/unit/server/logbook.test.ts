@@ -55,7 +55,13 @@ describe('writing', () => {
     const { batchId, jarId } = book.whole()
     const { context } = book
     expect(foldBatch(batchPage(context, batchId).entries, findFood)!.stage).toBe('shelf')
-    expect(batchList(context, {}).batches[0]).toMatchObject({ number: 1, stage: 'shelf', dryG: 224, powderG: 212, title: 'Beetroot, 3 mm slices' })
+    expect(batchList(context, {}).batches[0]).toMatchObject({
+      number: 1,
+      stage: 'shelf',
+      dryG: 224,
+      powderG: 212,
+      title: 'Beetroot, 3 mm slices',
+    })
     expect(shelfPage(context)).toMatchObject({ count: 2, totalG: 212, places: ['Cellar', 'Top board'] })
     const jar = jarPage(context, jarId)
     expect(jar.pedigree).toHaveLength(1)
@@ -88,10 +94,16 @@ describe('writing', () => {
     const book = testBook()
     const batchId = book.begin()
     const before = ['entry', 'run', 'jar', 'batch', 'todo', 'batch_view'].map(table => rows(book, table))
-    expect(() => book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: book.machineId, positions: [1], totalG: 9000 })).toThrow(InputError)
-    expect(() => book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: uuidv7(), positions: [1], totalG: 900 })).toThrow(/no such machine/)
+    expect(() => book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: book.machineId, positions: [1], totalG: 9000 })).toThrow(
+      InputError,
+    )
+    expect(() => book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: uuidv7(), positions: [1], totalG: 900 })).toThrow(
+      /no such machine/,
+    )
     expect(() => book.log(uuidv7(), 1, { kind: 'note', text: 'x' })).toThrow(NotFound)
-    expect(() => startBatch(book.context, { id: uuidv7(), entry: { id: uuidv7(), at: MORNING, body: { ...BEETROOT, foodKey: 'cloud' } } })).toThrow(InputError)
+    expect(() =>
+      startBatch(book.context, { id: uuidv7(), entry: { id: uuidv7(), at: MORNING, body: { ...BEETROOT, foodKey: 'cloud' } } }),
+    ).toThrow(InputError)
     expect(['entry', 'run', 'jar', 'batch', 'todo', 'batch_view'].map(table => rows(book, table))).toEqual(before)
   })
 
@@ -125,7 +137,8 @@ describe('a machine', () => {
     const runId = uuidv7()
     book.log(first, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2], totalG: 1700 })
     book.heat(runId, 1, 57)
-    const load = (positions: number[], run: string) => book.log(second, 2, { kind: 'load', runId: run, machineId: book.machineId, positions, totalG: 1500 })
+    const load = (positions: number[], run: string) =>
+      book.log(second, 2, { kind: 'load', runId: run, machineId: book.machineId, positions, totalG: 1500 })
     expect(() => load([2, 3], runId)).toThrow(/Taken by another batch: 2/)
     expect(() => load([3, 4], uuidv7())).toThrow(/load into its run/)
     load([3, 4], runId)
@@ -142,7 +155,9 @@ describe('a machine', () => {
     const { runId } = book.whole()
     expect(() => book.heat(runId, 200, 180)).toThrow(/goes from 35 to 75 °C/)
     expect(() => book.heat(uuidv7(), 200, 57)).toThrow(NotFound)
-    expect(() => logOnRun(book.context, runId, { id: uuidv7(), at: MORNING, body: { kind: 'heat', runId: uuidv7(), setC: 57 } })).toThrow(/another run/)
+    expect(() => logOnRun(book.context, runId, { id: uuidv7(), at: MORNING, body: { kind: 'heat', runId: uuidv7(), setC: 57 } })).toThrow(
+      /another run/,
+    )
   })
   it('keeps its trays while food lies on them, and tells of a change elsewhere', () => {
     const book = testBook()
@@ -150,7 +165,10 @@ describe('a machine', () => {
     book.log(batchId, 1, { kind: 'load', runId: uuidv7(), machineId: book.machineId, positions: [5], totalG: 900 })
     const machine = machineList(book.context)[0]!
     expect(() => saveMachine(book.context, { ...machine, trays: 4 })).toThrow(/Tray 5 is in use/)
-    expect(saveMachine(book.context, { ...machine, name: 'Old faithful' })).toMatchObject({ name: 'Old faithful', version: machine.version + 1 })
+    expect(saveMachine(book.context, { ...machine, name: 'Old faithful' })).toMatchObject({
+      name: 'Old faithful',
+      version: machine.version + 1,
+    })
     expect(() => saveMachine(book.context, { ...machine, watts: 900 })).toThrow(Conflict)
     expect(() => saveMachine(book.context, { ...machine, id: uuidv7() })).toThrow(Conflict)
   })
@@ -171,7 +189,11 @@ describe('the household', () => {
     expect(() => changeHousehold(book.context, settings)).toThrow(Conflict)
     // What a change leaves out stays, also what it must go with.
     const priced = changeHousehold(book.context, { kwhPrice: 0.41, money: 'kr', version: settings.version + 2 })
-    expect(changeHousehold(book.context, { pantryC: 17, version: priced.version })).toEqual({ ...priced, pantryC: 17, version: priced.version + 1 })
+    expect(changeHousehold(book.context, { pantryC: 17, version: priced.version })).toEqual({
+      ...priced,
+      pantryC: 17,
+      version: priced.version + 1,
+    })
     expect(() => changeHousehold(book.context, { sleepFrom: 9 * 60, version: priced.version + 1 })).toThrow('A night needs some length')
   })
 })
@@ -179,12 +201,17 @@ describe('the household', () => {
 describe('the forecast of a household', () => {
   it('uses its own finished batches', () => {
     const book = testBook()
-    const ask = () => forecast(book.context, { foodKey: 'beetroot', cardKey: 'slices-3', purpose: 'powder', weightG: 2000, machineId: book.machineId })
+    const ask = () =>
+      forecast(book.context, { foodKey: 'beetroot', cardKey: 'slices-3', purpose: 'powder', weightG: 2000, machineId: book.machineId })
     expect(ask().ownBatches).toBe(0)
     book.whole()
     expect(ask().ownBatches).toBe(1)
-    expect(() => forecast(book.context, { foodKey: 'beetroot', cardKey: 'slices-3', purpose: 'powder', weightG: 2000, machineId: uuidv7() })).toThrow(NotFound)
-    expect(() => forecast(book.context, { foodKey: 'x', cardKey: 'x', purpose: 'powder', weightG: 2000, machineId: book.machineId })).toThrow(InputError)
+    expect(() =>
+      forecast(book.context, { foodKey: 'beetroot', cardKey: 'slices-3', purpose: 'powder', weightG: 2000, machineId: uuidv7() }),
+    ).toThrow(NotFound)
+    expect(() =>
+      forecast(book.context, { foodKey: 'x', cardKey: 'x', purpose: 'powder', weightG: 2000, machineId: book.machineId }),
+    ).toThrow(InputError)
   })
 })
 
@@ -209,9 +236,12 @@ describe('the file', () => {
   it('is left as it was by a migration that fails, and refuses one from a newer Dulse', () => {
     const db = openDatabase(':memory:')
     const version = db.pragma('user_version', { simple: true })
-    const bad = [...Array.from({ length: version as number }, () => ({ name: 'done', sql: '' })), { name: '999-bad.sql', sql: 'CREATE TABLE half (x TEXT) STRICT; CREATE TABLE half (x TEXT) STRICT;' }]
+    const bad = [
+      ...Array.from({ length: version as number }, () => ({ name: 'done', sql: '' })),
+      { name: '999-bad.sql', sql: 'CREATE TABLE half (x TEXT) STRICT; CREATE TABLE half (x TEXT) STRICT;' },
+    ]
     expect(() => migrate(db, bad)).toThrow(/999-bad.sql failed/)
-    expect(db.prepare('SELECT name FROM sqlite_master WHERE name = \'half\'').get()).toBeUndefined()
+    expect(db.prepare("SELECT name FROM sqlite_master WHERE name = 'half'").get()).toBeUndefined()
     expect(db.pragma('user_version', { simple: true })).toBe(version)
     expect(() => migrate(db, [])).toThrow(/newer Dulse/)
   })
@@ -239,7 +269,9 @@ describe('air and hygrometers', () => {
     expect(batchPage(book.context, batchId).lastAir).toEqual({ at: air.at, roomC: 21, roomHumidity: 0.58 })
     logOnRun(book.context, runId, { id: uuidv7(), at: book.at(3), body: { kind: 'void', target: air.id } })
     expect(batchPage(book.context, batchId).lastAir).toBeUndefined()
-    expect(() => logOnRun(book.context, runId, { id: uuidv7(), at: book.at(3), body: { kind: 'air', runId: uuidv7(), roomC: 21, roomHumidity: 0.5 } })).toThrow(/another run/)
+    expect(() =>
+      logOnRun(book.context, runId, { id: uuidv7(), at: book.at(3), body: { kind: 'air', runId: uuidv7(), roomC: 21, roomHumidity: 0.5 } }),
+    ).toThrow(/another run/)
   })
   it('are kept with their salt test, by version', () => {
     const book = testBook()
@@ -251,10 +283,14 @@ describe('air and hygrometers', () => {
     expect(tested.version).toBe(2)
     expect(tested.testedAt).toBeDefined()
     expect(tested.calibration.offset).toBeCloseTo(0.033, 6)
-    expect(saveHygrometer(book.context, { id, name: 'White one', version: 1, readings: [{ salt: 'sodium-chloride', shown: 0.72 }] }).version).toBe(2)
+    expect(
+      saveHygrometer(book.context, { id, name: 'White one', version: 1, readings: [{ salt: 'sodium-chloride', shown: 0.72 }] }).version,
+    ).toBe(2)
     expect(() => saveHygrometer(book.context, { id, name: 'Other', version: 1, readings: [] })).toThrow(Conflict)
     expect(() => saveHygrometer(book.context, { id: uuidv7(), name: 'New', version: 3, readings: [] })).toThrow(Conflict)
-    expect(() => saveHygrometer(book.context, { id, name: 'White one', version: 2, readings: [{ salt: 'sodium-chloride', shown: 0.3 }] })).toThrow(InputError)
+    expect(() =>
+      saveHygrometer(book.context, { id, name: 'White one', version: 2, readings: [{ salt: 'sodium-chloride', shown: 0.3 }] }),
+    ).toThrow(InputError)
     expect(hygrometerList(book.context)).toHaveLength(1)
   })
   it('read in a jar, make the third witness', () => {
@@ -270,7 +306,9 @@ describe('air and hygrometers', () => {
     expect(state.jarAir!.body).toEqual(reading)
     const { verdict } = assess(state, book.at(30))!
     expect(verdict.witnesses.find(witness => witness.name === 'jarAir')!.says).toBe('wet')
-    expect(() => book.log(batchId, 31, { ...reading, shown: 0.99, calibration: { offset: 0.3, gain: 1, sd: 0.02 } })).toThrow(/new salt test/)
+    expect(() => book.log(batchId, 31, { ...reading, shown: 0.99, calibration: { offset: 0.3, gain: 1, sd: 0.02 } })).toThrow(
+      /new salt test/,
+    )
     expect(() => book.log(book.begin({}, 31), 31, reading)).toThrow(/Nothing has been dried yet/)
   })
 })
@@ -287,7 +325,14 @@ describe('learning', () => {
     expect(learned).toMatchObject({ runs: 1, sameCardRuns: 1 })
     expect(machineList(book.context)[0]!.pace).toMatchObject({ runs: 1 })
     const runId = uuidv7()
-    book.log(second, 301, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700, usualHours: { low: 20, high: 30, runs: 1 } })
+    book.log(second, 301, {
+      kind: 'load',
+      runId,
+      machineId: book.machineId,
+      positions: [1],
+      totalG: 1700,
+      usualHours: { low: 20, high: 30, runs: 1 },
+    })
     book.heat(runId, 301, 57)
     const state = foldBatch(batchPage(book.context, second).entries, findFood)!
     expect(state.run!.usualHours).toEqual({ low: 20, high: 30, runs: 1 })
@@ -307,6 +352,10 @@ describe('trays taken out one by one', () => {
     expect(() => join(5)).toThrow(/Taken by another batch: 2/)
     book.log(first, 8, { kind: 'unload', weightG: 120, positions: [2] })
     join(8.1)
-    expect(nowPage(book.context).racks[0]!.trays.slice(0, 3).map(tray => tray.batchNumber)).toEqual([1, 2, undefined])
+    expect(
+      nowPage(book.context)
+        .racks[0]!.trays.slice(0, 3)
+        .map(tray => tray.batchNumber),
+    ).toEqual([1, 2, undefined])
   })
 })

@@ -4,7 +4,8 @@ import { migrate } from '#server/db/migrate'
 import { migrations } from '#server/db/migrationsFromDisk'
 import { MORNING } from '../../support/logbook'
 
-const schemaOf = (db: Database.Database) => db.prepare('SELECT type, name, sql FROM sqlite_master WHERE name NOT LIKE \'sqlite_%\' ORDER BY type, name').all()
+const schemaOf = (db: Database.Database) =>
+  db.prepare("SELECT type, name, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite_%' ORDER BY type, name").all()
 const fresh = () => {
   const db = new Database(':memory:')
   db.pragma('foreign_keys = ON')
@@ -16,14 +17,20 @@ describe('migrations', () => {
     expect(migrations.map(({ name }) => Number(name.slice(0, 3)))).toEqual(migrations.map((_, i) => i + 1))
   })
 
-  it.each(migrations.map((_, i) => i + 1))('lead from form %i to the newest with the log untouched', (form) => {
+  it.each(migrations.map((_, i) => i + 1))('lead from form %i to the newest with the log untouched', form => {
     const newest = fresh()
     migrate(newest, migrations)
     const db = fresh()
     migrate(db, migrations.slice(0, form))
     const batch = uuidv7()
     db.prepare('INSERT INTO batch (id, number, created_at) VALUES (?, 1, ?)').run(batch, MORNING)
-    db.prepare('INSERT INTO entry (id, batch_id, kind, at, recorded_at, body) VALUES (?, ?, \'note\', ?, ?, ?)').run(uuidv7(), batch, MORNING, MORNING, '{"kind":"note","text":"Muddy"}')
+    db.prepare("INSERT INTO entry (id, batch_id, kind, at, recorded_at, body) VALUES (?, ?, 'note', ?, ?, ?)").run(
+      uuidv7(),
+      batch,
+      MORNING,
+      MORNING,
+      '{"kind":"note","text":"Muddy"}',
+    )
     const log = db.prepare('SELECT * FROM entry').all() as object[]
     migrate(db, migrations)
     expect(db.pragma('user_version', { simple: true })).toBe(migrations.length)
@@ -47,7 +54,11 @@ describe('migrations', () => {
     const bodies = db.prepare('SELECT seq, id, body FROM entry').all()
     migrate(db, migrations)
     expect(db.prepare('SELECT seq, id, body FROM entry').all()).toEqual(bodies)
-    expect(db.prepare('SELECT kind, batch_id, jar_id FROM entry ORDER BY seq').all()).toEqual([{ kind: 'pack', batch_id: batch, jar_id: null }, { kind: 'take', batch_id: null, jar_id: jar }, { kind: 'void', batch_id: null, jar_id: jar }])
+    expect(db.prepare('SELECT kind, batch_id, jar_id FROM entry ORDER BY seq').all()).toEqual([
+      { kind: 'pack', batch_id: batch, jar_id: null },
+      { kind: 'take', batch_id: null, jar_id: jar },
+      { kind: 'void', batch_id: null, jar_id: jar },
+    ])
     expect(db.prepare('SELECT jar_id, seq FROM entry_jar ORDER BY seq').all()).toEqual([1, 2, 3].map(seq => ({ jar_id: jar, seq })))
     expect(db.prepare('SELECT * FROM jar').all()).toEqual([{ id: jar, number: 7 }])
   })
@@ -63,7 +74,10 @@ describe('migrations', () => {
   it('make STRICT tables only', () => {
     const db = fresh()
     migrate(db, migrations)
-    const tables = db.prepare('SELECT name, strict FROM pragma_table_list WHERE type = \'table\' AND name NOT LIKE \'sqlite_%\'').all() as { name: string, strict: number }[]
+    const tables = db.prepare("SELECT name, strict FROM pragma_table_list WHERE type = 'table' AND name NOT LIKE 'sqlite_%'").all() as {
+      name: string
+      strict: number
+    }[]
     expect(tables.length).toBeGreaterThan(5)
     expect(tables.filter(table => table.strict !== 1)).toEqual([])
   })

@@ -13,7 +13,11 @@ function planOf(ask: (db: Db) => unknown): string[] {
       if (key !== 'prepare') return Reflect.get(target, key, target)
       return (sql: string) => {
         const { length } = sql.match(/\?/g) ?? []
-        plans.push(...(target.prepare(`EXPLAIN QUERY PLAN ${sql}`).all(...Array.from({ length: length ?? 0 }, () => 'x')) as { detail: string }[]).map(row => row.detail))
+        plans.push(
+          ...(
+            target.prepare(`EXPLAIN QUERY PLAN ${sql}`).all(...Array.from({ length: length ?? 0 }, () => 'x')) as { detail: string }[]
+          ).map(row => row.detail),
+        )
         return target.prepare(sql)
       }
     },
@@ -27,7 +31,11 @@ describe('queries of pages that are always open', () => {
     ['what is drying', dryingViews, /SEARCH batch_view USING INDEX batch_view_open/],
     ['the log of a batch', db => entriesOfBatch(db, 'x'), /SEARCH entry USING INDEX entry_batch/],
     ['the log of a run', db => entriesOfRun(db, 'x'), /SEARCH entry USING INDEX entry_run/],
-    ['the newest jars of a kind', db => jarsHolding(db, 'beetroot', 'powder', 12), /SEARCH jar_view USING INDEX jar_view_food \(food_key=\? AND purpose=\?\)/],
+    [
+      'the newest jars of a kind',
+      db => jarsHolding(db, 'beetroot', 'powder', 12),
+      /SEARCH jar_view USING INDEX jar_view_food \(food_key=\? AND purpose=\?\)/,
+    ],
     ['words for next time on jars', db => jarReviewsOf(db, 'beetroot', 6), /SCAN e USING INDEX entry_review/],
   ])('%s: by its index, in its order, without a sort', (_, ask, index) => {
     const plans = planOf(ask)

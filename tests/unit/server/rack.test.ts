@@ -15,14 +15,23 @@ function rack() {
   const runId = uuidv7()
   const load = (positions: number[], hours: number, weightG = 600) => {
     const batchId = book.begin({ weightG: 2000 }, hours - 0.5)
-    book.log(batchId, hours, { kind: 'load', runId, machineId: book.machineId, positions, totalG: weightG, trays: positions.map(position => ({ position, weightG: weightG / positions.length })) })
+    book.log(batchId, hours, {
+      kind: 'load',
+      runId,
+      machineId: book.machineId,
+      positions,
+      totalG: weightG,
+      trays: positions.map(position => ({ position, weightG: weightG / positions.length })),
+    })
     return batchId
   }
   const first = load([1, 2], 1)
   const second = load([3, 4], 1)
   book.heat(runId, 1, 57)
-  const write = (hours: number, body: EntryBody, replaces?: string) => logOnRun(book.context, runId, { id: uuidv7(), at: book.at(hours), replaces, body } as NewRunEntry)
-  const move = (hours: number, ...pairs: [number, number][]) => write(hours, { kind: 'move', runId, trays: pairs.map(([from, to]) => ({ from, to })) })
+  const write = (hours: number, body: EntryBody, replaces?: string) =>
+    logOnRun(book.context, runId, { id: uuidv7(), at: book.at(hours), replaces, body } as NewRunEntry)
+  const move = (hours: number, ...pairs: [number, number][]) =>
+    write(hours, { kind: 'move', runId, trays: pairs.map(([from, to]) => ({ from, to })) })
   const places = (batchId: string) => {
     const { run } = foldBatch(batchPage(book.context, batchId).entries, findFood)!
     return run!.positions.map(tray => run!.places.placeAt(tray, Infinity))
@@ -37,7 +46,14 @@ describe('moving trays on a run', () => {
     expect(places(first)).toEqual([4, 2])
     expect(places(second)).toEqual([3, 1])
     const [shown] = nowPage(book.context).racks
-    expect(shown!.trays.map(tray => tray.batchId === first ? 'first' : tray.batchId === second ? 'second' : 'free')).toEqual(['second', 'first', 'second', 'first', 'free', 'free'])
+    expect(shown!.trays.map(tray => (tray.batchId === first ? 'first' : tray.batchId === second ? 'second' : 'free'))).toEqual([
+      'second',
+      'first',
+      'second',
+      'first',
+      'free',
+      'free',
+    ])
     book.log(first, 4, { kind: 'weigh', trays: [{ position: 4, weightG: 200 }] })
     expect(() => book.log(first, 4, { kind: 'weigh', trays: [{ position: 1, weightG: 200 }] })).toThrow('lies on 2, 4')
     book.log(first, 5, { kind: 'unload', positions: [4] })
@@ -82,7 +98,10 @@ describe('moving trays on a run', () => {
     const late = book.begin({ weightG: 420 }, 4)
     book.log(late, 4, { kind: 'prep', step: 'cut', effect: 'none', cutName: '3 mm slices', thicknessMm: 3, by: 'Wren' })
     book.log(late, 4, { kind: 'load', runId, machineId: book.machineId, positions: [5], totalG: 420 })
-    expect(book.context.db.prepare('SELECT prep_yield, cut_by FROM batch_view WHERE batch_id = ?').get(late)).toEqual({ prep_yield: null, cut_by: 'Wren' })
+    expect(book.context.db.prepare('SELECT prep_yield, cut_by FROM batch_view WHERE batch_id = ?').get(late)).toEqual({
+      prep_yield: null,
+      cut_by: 'Wren',
+    })
   })
   it('and what was measured before it came in still goes into the log', () => {
     const { runId, write, load } = rack()
@@ -93,7 +112,8 @@ describe('moving trays on a run', () => {
   it('stands in the log of every batch of the run, turned or flipped trays too', () => {
     const { book, first, second, write, runId } = rack()
     write(3, { kind: 'move', runId, trays: [{ from: 2, to: 2, turned: true }] })
-    for (const batchId of [first, second]) expect(batchPage(book.context, batchId).entries.some(entry => entry.body.kind === 'move')).toBe(true)
+    for (const batchId of [first, second])
+      expect(batchPage(book.context, batchId).entries.some(entry => entry.body.kind === 'move')).toBe(true)
   })
 })
 
@@ -134,10 +154,31 @@ describe('a machine', () => {
       const from = i * 300
       const batchId = book.begin({}, from)
       const runId = uuidv7()
-      book.log(batchId, from + 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2], totalG: 1700, trays: [{ position: 1, weightG: 850 }, { position: 2, weightG: 850 }] })
+      book.log(batchId, from + 1, {
+        kind: 'load',
+        runId,
+        machineId: book.machineId,
+        positions: [1, 2],
+        totalG: 1700,
+        trays: [
+          { position: 1, weightG: 850 },
+          { position: 2, weightG: 850 },
+        ],
+      })
       book.heat(runId, from + 1, 57)
-      for (const [hours, slow, fast] of [[4, 540, 420], [7, 300, 190], [10, 170, 118], [14, 114, 112]] as const) {
-        book.log(batchId, from + hours, { kind: 'weigh', trays: [{ position: 1, weightG: slow }, { position: 2, weightG: fast }] })
+      for (const [hours, slow, fast] of [
+        [4, 540, 420],
+        [7, 300, 190],
+        [10, 170, 118],
+        [14, 114, 112],
+      ] as const) {
+        book.log(batchId, from + hours, {
+          kind: 'weigh',
+          trays: [
+            { position: 1, weightG: slow },
+            { position: 2, weightG: fast },
+          ],
+        })
       }
       book.log(batchId, from + 14.2, { kind: 'unload', weightG: 226 })
       book.log(batchId, from + 14.4, { kind: 'rest' })
@@ -146,7 +187,10 @@ describe('a machine', () => {
       book.log(batchId, from + 192, { kind: 'pack', jarId: uuidv7(), netG: 215, packageKey: 'screw-jar', place: 'Board' })
     }
     const [machine] = machineList(book.context)
-    expect(machine!.evenness!.map(place => [place.place, place.trays])).toEqual([[1, 3], [2, 3]])
+    expect(machine!.evenness!.map(place => [place.place, place.trays])).toEqual([
+      [1, 3],
+      [2, 3],
+    ])
     expect(machine!.evenness![0]!.pace).toBeLessThan(0.97)
     expect(machine!.evenness![1]!.pace).toBeGreaterThan(1.03)
     const runs = comparedRuns(book.context, { food: 'beetroot' })
@@ -159,7 +203,18 @@ describe('a machine', () => {
   it('may be of any kind, with trays that weigh differently', () => {
     const book = testBook()
     const id = uuidv7()
-    saveMachine(book.context, { id, name: 'Cold box', kind: 'freeze-dryer', trays: 4, trayAreaM2: 0.1, trayTareG: 500, trayTares: { 2: 560 }, watts: 1200, lowC: 0, highC: 60 })
+    saveMachine(book.context, {
+      id,
+      name: 'Cold box',
+      kind: 'freeze-dryer',
+      trays: 4,
+      trayAreaM2: 0.1,
+      trayTareG: 500,
+      trayTares: { 2: 560 },
+      watts: 1200,
+      lowC: 0,
+      highC: 60,
+    })
     const saved = machineList(book.context).find(machine => machine.id === id)!
     expect(saved).toMatchObject({ kind: 'freeze-dryer', trayTares: { 2: 560 } })
     expect(() => saveMachine(book.context, { ...saved, version: 7, trayTares: {} })).toThrow('changed elsewhere')

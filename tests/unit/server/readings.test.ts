@@ -55,7 +55,10 @@ describe('readings of devices', () => {
     const at = book.at(2)
     await take([celsius(at, 55)])
     expect(await take([celsius(at, 55)])).toMatchObject({ kept: 0, repeated: 1, refused: [] })
-    expect(await take([celsius(at, 56)])).toMatchObject({ kept: 0, refused: [{ index: 0, message: expect.stringContaining('read 55 already') }] })
+    expect(await take([celsius(at, 56)])).toMatchObject({
+      kept: 0,
+      refused: [{ index: 0, message: expect.stringContaining('read 55 already') }],
+    })
   })
   it('at a thousand a second are thinned and counted', async () => {
     const { book, take, celsius } = desk()
@@ -66,7 +69,8 @@ describe('readings of devices', () => {
   it('beyond what the disk can take are sent back', () => {
     const { book, intake, probe, celsius } = desk()
     const at = book.at(2)
-    const post = (i: number) => intake.take({ device: probe.id, readings: Array.from({ length: 5000 }, (_, n) => celsius(at - (i * 5000 + n) * 1000, 50)) })
+    const post = (i: number) =>
+      intake.take({ device: probe.id, readings: Array.from({ length: 5000 }, (_, n) => celsius(at - (i * 5000 + n) * 1000, 50)) })
     for (let i = 0; i < 4; i++) void post(i)
     expect(() => post(4)).toThrow(TooFast)
     intake.flush()
@@ -83,13 +87,16 @@ describe('readings of devices', () => {
     await take([celsius(at, 55), celsius(at - 1000, 54)])
     stop()
     await take([celsius(at - 2000, 53)])
-    expect(heard).toEqual([{ kind: 'readings', readings: [{ deviceId: probe.id, machineId: book.machineId, channel: 'celsius', at, value: 55 }] }])
+    expect(heard).toEqual([
+      { kind: 'readings', readings: [{ deviceId: probe.id, machineId: book.machineId, channel: 'celsius', at, value: 55 }] },
+    ])
   })
   it('are given thinned: so many points, with the least and the greatest of each stretch', async () => {
     const { book, take, celsius, probe } = desk()
     const from = book.at(2)
     book.at(3)
-    for (let part = 0; part < 4; part++) await take(Array.from({ length: 900 }, (_, i) => celsius(from + (part * 900 + i) * 1000, 50 + (i % 10))))
+    for (let part = 0; part < 4; part++)
+      await take(Array.from({ length: 900 }, (_, i) => celsius(from + (part * 900 + i) * 1000, 50 + (i % 10))))
     const [series] = readingSeries(book.context, { machine: book.machineId, from, to: from + HOUR, points: 60 })
     expect(series).toMatchObject({ deviceId: probe.id, channel: 'celsius', count: 3600 })
     expect(series!.points.length).toBeLessThanOrEqual(61)
@@ -112,7 +119,8 @@ describe('what devices measure at a machine', () => {
     const start = book.at(1)
     book.at(4)
     // A thermostat that swings by two degrees about 53, and falls to 45 in the third hour.
-    for (let minute = 0; minute < 175; minute += 1) await take([celsius(start + minute * MINUTE, (minute < 130 ? 53 : 45) + 2 * Math.sin(minute))])
+    for (let minute = 0; minute < 175; minute += 1)
+      await take([celsius(start + minute * MINUTE, (minute < 130 ? 53 : 45) + 2 * Math.sin(minute))])
     const airs = ofKind(entriesOfRun(book.context.db, runId), 'air')
     expect(airs.length).toBeGreaterThanOrEqual(5)
     expect(airs.length).toBeLessThanOrEqual(8)
@@ -144,7 +152,9 @@ describe('devices', () => {
 describe('readings as CSV', () => {
   it('have named columns in any order', () => {
     expect(readingsFromCsv('value,at,channel\n55.3,2026-10-06T10:00:00Z,celsius\n0.41,1791280800000,humidity\n20,,celsius\n')).toEqual([
-      { channel: 'celsius', value: 55.3, at: Date.UTC(2026, 9, 6, 10) }, { channel: 'humidity', value: 0.41, at: 1_791_280_800_000 }, { channel: 'celsius', value: 20 },
+      { channel: 'celsius', value: 55.3, at: Date.UTC(2026, 9, 6, 10) },
+      { channel: 'humidity', value: 0.41, at: 1_791_280_800_000 },
+      { channel: 'celsius', value: 20 },
     ])
   })
   it('go on as text where they are no figures or no instants, to be refused by line', async () => {

@@ -19,14 +19,24 @@ describe('a jar in the logbook', () => {
     book.onJar(split, 810, { kind: 'fill', jarId: split, from: [{ jarId: first.jarId, weightG: 38 }], packageKey: 'bag', place: 'Door' })
     const jar = jarPage(book.context, split)
     expect(jar).toMatchObject({ number: 5, place: 'Door', leftG: 38, baskets: 2, batchId: undefined })
-    expect(jar.pedigree.map(basket => [basket.number, Math.round(basket.leftG)])).toEqual([[1, 28], [2, 10]])
+    expect(jar.pedigree.map(basket => [basket.number, Math.round(basket.leftG)])).toEqual([
+      [1, 28],
+      [2, 10],
+    ])
     const recall = recallPage(book.context, second.batchId)
     expect(recall.jars.map(item => item.number)).toEqual([1, 3, 4, 5])
     // 212 g were packed of it: all stand somewhere.
     expect(recall.jars.reduce((sum, item) => sum + item.partLeftG, 0)).toBeCloseTo(212, 6)
     // Begun again, ground and packed: the recall goes on into the new jar.
     const again = uuidv7()
-    startBatch(book.context, { id: again, entry: { id: uuidv7(), at: book.at(900), body: { ...BEETROOT_AGAIN, weightG: 38, fromJars: [{ jarId: split, weightG: 38 }], fromForm: 'powder' } } })
+    startBatch(book.context, {
+      id: again,
+      entry: {
+        id: uuidv7(),
+        at: book.at(900),
+        body: { ...BEETROOT_AGAIN, weightG: 38, fromJars: [{ jarId: split, weightG: 38 }], fromForm: 'powder' },
+      },
+    })
     const fresh = uuidv7()
     book.log(again, 901, { kind: 'pack', jarId: fresh, netG: 38, packageKey: 'screw-jar', place: 'Door' })
     expect(recallPage(book.context, second.batchId).jars.map(item => item.number)).toContain(6)
@@ -41,14 +51,20 @@ describe('a jar in the logbook', () => {
     const second = book.whole(400)
     book.onJar(first.jarId, 800, { kind: 'pour', jarId: first.jarId, from: { jarId: second.jarId, weightG: 40 } })
     const packing = batchPage(book.context, second.batchId).entries.find(entry => entry.body.kind === 'pack')!
-    expect(() => book.log(second.batchId, 592, { ...packing.body as object, kind: 'pack', netG: 20 } as never, { replaces: packing.id })).toThrow(/More was taken from the jar/)
+    expect(() =>
+      book.log(second.batchId, 592, { ...(packing.body as object), kind: 'pack', netG: 20 } as never, { replaces: packing.id }),
+    ).toThrow(/More was taken from the jar/)
     expect(() => book.log(second.batchId, 900, { kind: 'void', target: packing.id })).toThrow(/void that first/)
     expect(jarPage(book.context, first.jarId).leftG).toBe(152)
   })
   it('begun again with another food, or by another weight, is refused and nothing is written', () => {
     const book = testBook()
     const { jarId } = book.whole()
-    const begin = (body: object) => startBatch(book.context, { id: uuidv7(), entry: { id: uuidv7(), at: book.at(300), body: { ...BEETROOT_AGAIN, weightG: 30, fromJars: [{ jarId, weightG: 30 }], ...body } } })
+    const begin = (body: object) =>
+      startBatch(book.context, {
+        id: uuidv7(),
+        entry: { id: uuidv7(), at: book.at(300), body: { ...BEETROOT_AGAIN, weightG: 30, fromJars: [{ jarId, weightG: 30 }], ...body } },
+      })
     expect(() => begin({ foodKey: 'kale', cardKey: 'leaves' })).toThrow(/holds another food/)
     expect(() => begin({ weightG: 50 })).toThrow(/The jars give 30 g, not 50 g/)
     expect(() => begin({ weightG: 500, fromJars: [{ jarId, weightG: 500 }] })).toThrow(/Only 112 g/)
@@ -101,7 +117,10 @@ describe('next time', () => {
     const { batchId, jarId } = book.whole()
     book.log(batchId, 300, { kind: 'review', again: 'changed', text: 'Thinner' })
     const { entry } = book.onJar(jarId, 310, { kind: 'review', jarId, again: 'no', text: 'Too salty' })
-    expect(reviewsFor(book.context, 'beetroot').map(review => [review.jar?.number, review.text])).toEqual([[1, 'Too salty'], [undefined, 'Thinner']])
+    expect(reviewsFor(book.context, 'beetroot').map(review => [review.jar?.number, review.text])).toEqual([
+      [1, 'Too salty'],
+      [undefined, 'Thinner'],
+    ])
     book.onJar(jarId, 320, { kind: 'void', target: entry.id })
     expect(reviewsFor(book.context, 'beetroot').map(review => review.text)).toEqual(['Thinner'])
     expect(batchPage(book.context, book.begin({}, 400)).reviews.map(review => review.text)).toEqual(['Thinner'])
@@ -110,7 +129,10 @@ describe('next time', () => {
     const book = testBook()
     const [a, b] = [book.whole(), book.whole(400)]
     const { sides, differences } = trialPage(book.context, [a.batchId, b.batchId])
-    expect(sides.map(side => [side.number, side.productG])).toEqual([[1, 212], [2, 212]])
+    expect(sides.map(side => [side.number, side.productG])).toEqual([
+      [1, 212],
+      [2, 212],
+    ])
     expect(differences[0]!.words).toMatch(/done alike/)
     expect(() => trialPage(book.context, [a.batchId, uuidv7()])).toThrow(/not there/)
   })
@@ -124,7 +146,9 @@ describe('tools', () => {
     expect(saveTool(context, mill)).toMatchObject({ version: 1 })
     expect(saveTool(context, { ...mill, watts: 200, version: 1 })).toMatchObject({ version: 2, watts: 200 })
     expect(() => saveTool(context, { ...mill, watts: 250, version: 1 })).toThrow(/changed elsewhere/)
-    expect(() => saveTool(context, { id: mill.id, kind: 'sieve', name: 'Mill', openingUm: 300, version: 2 })).toThrow(/does not become a sieve/)
+    expect(() => saveTool(context, { id: mill.id, kind: 'sieve', name: 'Mill', openingUm: 300, version: 2 })).toThrow(
+      /does not become a sieve/,
+    )
     expect(() => saveTool(context, { ...mill, id: uuidv7(), version: 3 })).toThrow(/no such tool/)
   })
 })

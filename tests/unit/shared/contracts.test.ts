@@ -1,9 +1,20 @@
 import { uuidv7 } from 'uuidv7'
-import { findQuery, forecastQuestion, householdSettings, listQuery, machineSettings, newBatch, newEntry, newJarEntry, newRunEntry } from '#shared/contracts'
+import {
+  findQuery,
+  forecastQuestion,
+  householdSettings,
+  listQuery,
+  machineSettings,
+  newBatch,
+  newEntry,
+  newJarEntry,
+  newRunEntry,
+} from '#shared/contracts'
 import { BEETROOT } from '../../support/logbook'
 
 const entry = (body: unknown, more: object = {}) => ({ id: uuidv7(), at: 1_790_000_000_000, body, ...more })
-const problems = (result: ReturnType<typeof newEntry.safeParse>) => Object.fromEntries((result.error?.issues ?? []).map(issue => [issue.path.join('.'), issue.message]))
+const problems = (result: ReturnType<typeof newEntry.safeParse>) =>
+  Object.fromEntries((result.error?.issues ?? []).map(issue => [issue.path.join('.'), issue.message]))
 
 describe('an entry at the door', () => {
   it.each<[string, unknown, string, RegExp]>([
@@ -11,8 +22,18 @@ describe('an entry at the door', () => {
     ['a weight of nothing', { kind: 'weigh', totalG: 0 }, 'body.totalG', /above zero/],
     ['a negative weight', { kind: 'split', to: uuidv7(), weightG: -4 }, 'body.weightG', /above zero/],
     ['rounds of nothing', { kind: 'grind', dryInG: 5, powderOutG: 4, rounds: [{ inG: 0 }] }, 'body.rounds.0.inG', /above zero/],
-    ['a sieve that is a basket', { kind: 'grind', dryInG: 5, powderOutG: 4, passes: [{ openingUm: 40_000, throughG: 1, overG: 1 }] }, 'body.passes.0.openingUm', /10 mm/],
-    ['a product that is wet', { kind: 'pack', jarId: uuidv7(), netG: 5, packageKey: 'bag', place: 'x', moisture: 0.8 }, 'body.moisture', /not dry/],
+    [
+      'a sieve that is a basket',
+      { kind: 'grind', dryInG: 5, powderOutG: 4, passes: [{ openingUm: 40_000, throughG: 1, overG: 1 }] },
+      'body.passes.0.openingUm',
+      /10 mm/,
+    ],
+    [
+      'a product that is wet',
+      { kind: 'pack', jarId: uuidv7(), netG: 5, packageKey: 'bag', place: 'x', moisture: 0.8 },
+      'body.moisture',
+      /not dry/,
+    ],
     ['a jar’s taking in a batch’s log', { kind: 'take', jarId: uuidv7(), weightG: 4 }, 'body.kind', /./],
     ['a weight without end', { kind: 'weigh', totalG: Infinity }, 'body.totalG', /./],
     ['a basket of over a tonne', { ...BEETROOT, weightG: 2e6 }, 'body.weightG', /tonne/],
@@ -25,7 +46,12 @@ describe('an entry at the door', () => {
     ['a field too many', { kind: 'note', text: 'x', loud: true }, 'body', /loud/],
     ['an empty note', { kind: 'note', text: '   ' }, 'body.text', /Write something/],
     ['a note without end', { kind: 'note', text: 'x'.repeat(3000) }, 'body.text', /At most 2000/],
-    ['a feel without answers', { kind: 'feel', check: { form: 'pieces', answers: {}, cooled: true, places: 1 } }, 'body.check.answers', /at least one question/],
+    [
+      'a feel without answers',
+      { kind: 'feel', check: { form: 'pieces', answers: {}, cooled: true, places: 1 } },
+      'body.check.answers',
+      /at least one question/,
+    ],
     ['an unknown package', { kind: 'pack', jarId: uuidv7(), netG: 5, packageKey: 'sock', place: 'x' }, 'body.packageKey', /packed in/],
     ['a jar in the oven', { kind: 'pack', jarId: uuidv7(), netG: 5, packageKey: 'bag', place: 'x', storageC: 90 }, 'body.storageC', /45/],
     ['an id that is none', { kind: 'void', target: 'x' }, 'body.target', /UUID/],
@@ -33,7 +59,10 @@ describe('an entry at the door', () => {
     expect(problems(newEntry.safeParse(entry(body)))[field]).toMatch(words)
   })
   it('refuses an envelope that is none', () => {
-    expect(problems(newEntry.safeParse({ id: 'x', at: 'noon', body: { kind: 'note', text: 'x' } }))).toMatchObject({ id: /./, at: expect.stringMatching(/milliseconds/) } as never)
+    expect(problems(newEntry.safeParse({ id: 'x', at: 'noon', body: { kind: 'note', text: 'x' } }))).toMatchObject({
+      id: /./,
+      at: expect.stringMatching(/milliseconds/),
+    } as never)
     expect(newEntry.safeParse(null).success).toBe(false)
     expect(newEntry.safeParse([]).success).toBe(false)
   })
@@ -57,19 +86,60 @@ describe('an entry at the door', () => {
 })
 
 describe('settings and questions at the door', () => {
-  const household = { name: 'Home', timeZone: 'Europe/Lisbon', weightUnit: 'g', temperatureUnit: 'C', clockHours: 24, sleepFrom: 1350, sleepTo: 390, pantryC: 18, jarMl: 250, version: 1 }
-  const machine = { id: uuidv7(), name: 'Cabinet', kind: 'dehydrator', trays: 9, trayAreaM2: 0.14, trayTareG: 310, watts: 800, lowC: 30, highC: 74 }
-  it.each([[{ timeZone: 'Mars/Olympus' }], [{ weightUnit: 'stone' }], [{ clockHours: 13 }], [{ sleepTo: 1350 }], [{ pantryC: 80 }], [{ jarMl: 2.5 }], [{ name: '' }]])('refuses a household with %j', (change) => {
+  const household = {
+    name: 'Home',
+    timeZone: 'Europe/Lisbon',
+    weightUnit: 'g',
+    temperatureUnit: 'C',
+    clockHours: 24,
+    sleepFrom: 1350,
+    sleepTo: 390,
+    pantryC: 18,
+    jarMl: 250,
+    version: 1,
+  }
+  const machine = {
+    id: uuidv7(),
+    name: 'Cabinet',
+    kind: 'dehydrator',
+    trays: 9,
+    trayAreaM2: 0.14,
+    trayTareG: 310,
+    watts: 800,
+    lowC: 30,
+    highC: 74,
+  }
+  it.each([
+    [{ timeZone: 'Mars/Olympus' }],
+    [{ weightUnit: 'stone' }],
+    [{ clockHours: 13 }],
+    [{ sleepTo: 1350 }],
+    [{ pantryC: 80 }],
+    [{ jarMl: 2.5 }],
+    [{ name: '' }],
+  ])('refuses a household with %j', change => {
     expect(householdSettings.safeParse({ ...household, ...change }).success).toBe(false)
     expect(householdSettings.safeParse(household).success).toBe(true)
   })
-  it.each([[{ trays: 0 }], [{ trays: 41 }], [{ trayAreaM2: 0 }], [{ trayTareG: -1 }], [{ watts: 0.5 }], [{ highC: 20 }], [{ kind: 'rocket' }]])('refuses a machine with %j', (change) => {
+  it.each([
+    [{ trays: 0 }],
+    [{ trays: 41 }],
+    [{ trayAreaM2: 0 }],
+    [{ trayTareG: -1 }],
+    [{ watts: 0.5 }],
+    [{ highC: 20 }],
+    [{ kind: 'rocket' }],
+  ])('refuses a machine with %j', change => {
     expect(machineSettings.safeParse({ ...machine, ...change }).success).toBe(false)
     expect(machineSettings.safeParse(machine).success).toBe(true)
   })
   it('reads queries, which are text', () => {
-    expect(forecastQuestion.parse({ foodKey: 'kale', cardKey: 'leaves', purpose: 'powder', weightG: '850', machineId: uuidv7() }).weightG).toBe(850)
-    expect(forecastQuestion.safeParse({ foodKey: 'kale', cardKey: 'leaves', purpose: 'powder', weightG: 'lots', machineId: uuidv7() }).success).toBe(false)
+    expect(
+      forecastQuestion.parse({ foodKey: 'kale', cardKey: 'leaves', purpose: 'powder', weightG: '850', machineId: uuidv7() }).weightG,
+    ).toBe(850)
+    expect(
+      forecastQuestion.safeParse({ foodKey: 'kale', cardKey: 'leaves', purpose: 'powder', weightG: 'lots', machineId: uuidv7() }).success,
+    ).toBe(false)
     expect(listQuery.safeParse({ stage: 'limbo' }).success).toBe(false)
     expect(listQuery.parse({ before: '12' }).before).toBe(12)
     expect(findQuery.safeParse({ q: 'x'.repeat(100) }).success).toBe(false)

@@ -11,53 +11,89 @@ const format = useFormat()
 const { page, state, problem, load, write } = useBatch(batchId)
 await load()
 void useStagesStore().refresh()
-useHead({ title: () => state.value ? `Grind ${state.value.food.name.toLowerCase()} · Dulse` : 'Dulse' })
+useHead({ title: () => (state.value ? `Grind ${state.value.food.name.toLowerCase()} · Dulse` : 'Dulse') })
 
 const ROOM_C = 22
 const WARM_C = 40
 const MOST_C = 45
 const ground = computed(() => state.value?.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0) ?? 0)
-const toGrind = computed(() => state.value?.dryG === undefined ? undefined : ground.value > 0 ? undefined : Math.round(state.value.dryG))
-const grinders = computed(() => (page.value?.tools ?? []).flatMap(tool => tool.kind === 'grinder' ? [tool] : []))
+const toGrind = computed(() => (state.value?.dryG === undefined ? undefined : ground.value > 0 ? undefined : Math.round(state.value.dryG)))
+const grinders = computed(() => (page.value?.tools ?? []).flatMap(tool => (tool.kind === 'grinder' ? [tool] : [])))
 const fresh = (): GrindDraft => {
   // The finest for powder, the coarsest for flakes; the one that was used last before either.
   const order = state.value?.purpose === 'flakes' ? ['coarse', 'fine', 'flour'] : ['fine', 'flour', 'coarse']
   const last = state.value?.grinds.at(-1)?.body.grinderId
-  const first = grinders.value.find(item => item.id === last) ?? [...grinders.value].sort((a, b) => order.indexOf(a.fineness) - order.indexOf(b.fineness))[0]
-  return { grinderId: first?.id, cupMl: first?.cupMl ?? 250, watts: first?.watts ?? 150, cupCm: first?.cupCm ?? 8, warm: false, dryG: toGrind.value, rounds: [], passes: [], lost: {}, note: '' }
+  const first =
+    grinders.value.find(item => item.id === last) ??
+    [...grinders.value].sort((a, b) => order.indexOf(a.fineness) - order.indexOf(b.fineness))[0]
+  return {
+    grinderId: first?.id,
+    cupMl: first?.cupMl ?? 250,
+    watts: first?.watts ?? 150,
+    cupCm: first?.cupCm ?? 8,
+    warm: false,
+    dryG: toGrind.value,
+    rounds: [],
+    passes: [],
+    lost: {},
+    note: '',
+  }
 }
 const { draft, forget } = useGrindDraft(batchId, fresh)
-watch(() => draft.grinderId, (id) => {
-  const chosen = grinders.value.find(item => item.id === id)
-  if (chosen) Object.assign(draft, { cupMl: chosen.cupMl, watts: chosen.watts, cupCm: chosen.cupCm })
-})
+watch(
+  () => draft.grinderId,
+  id => {
+    const chosen = grinders.value.find(item => item.id === id)
+    if (chosen) Object.assign(draft, { cupMl: chosen.cupMl, watts: chosen.watts, cupCm: chosen.cupCm })
+  },
+)
 
 const food = computed(() => state.value!.food)
 const hot = computed(() => food.value.traits.includes('hot'))
 const looseG = computed(() => looseGMl(food.value.powderDensity.value.mean, 'pieces'))
 const stickyC = computed(() => grindBelowC(GLASS[food.value.isotherm], food.value.target[state.value!.purpose]))
-const startC = computed(() => draft.warm ? WARM_C : ROOM_C)
+const startC = computed(() => (draft.warm ? WARM_C : ROOM_C))
 const mostC = computed(() => Math.min(MOST_C, stickyC.value))
-const plan = computed(() => draft.dryG && draft.cupMl && draft.watts && mostC.value > startC.value + 1
-  ? planGrinding({ dryG: draft.dryG, looseGMl: looseG.value, cupMl: draft.cupMl, watts: draft.watts, startC: startC.value, mostC: mostC.value })
-  : undefined)
+const plan = computed(() =>
+  draft.dryG && draft.cupMl && draft.watts && mostC.value > startC.value + 1
+    ? planGrinding({
+        dryG: draft.dryG,
+        looseGMl: looseG.value,
+        cupMl: draft.cupMl,
+        watts: draft.watts,
+        startC: startC.value,
+        mostC: mostC.value,
+      })
+    : undefined,
+)
 const lidS = computed(() => lidRestS(draft.cupCm ?? 8, hot.value))
-const lidWords = computed(() => lidS.value < 120 ? `${lidS.value} s` : `${Math.round(lidS.value / 60)} min`)
-const seed = computed(() => plan.value && draft.cupMl ? seedG(plan.value.gramsPerRound, looseG.value, food.value.powderDensity.value.mean, draft.cupMl) : 0)
-const fill = computed(() => plan.value && draft.cupMl ? fillOf(plan.value.gramsPerRound, looseG.value, draft.cupMl) : 0)
-const minuteK = computed(() => plan.value ? warmingK(draft.watts!, 60, plan.value.gramsPerRound) : 0)
+const lidWords = computed(() => (lidS.value < 120 ? `${lidS.value} s` : `${Math.round(lidS.value / 60)} min`))
+const seed = computed(() =>
+  plan.value && draft.cupMl ? seedG(plan.value.gramsPerRound, looseG.value, food.value.powderDensity.value.mean, draft.cupMl) : 0,
+)
+const fill = computed(() => (plan.value && draft.cupMl ? fillOf(plan.value.gramsPerRound, looseG.value, draft.cupMl) : 0))
+const minuteK = computed(() => (plan.value ? warmingK(draft.watts!, 60, plan.value.gramsPerRound) : 0))
 
 const inG = ref<number>()
 const outG = ref<number>()
 const turn = ref(0)
 const rounds = computed(() => Math.max(plan.value?.rounds ?? 1, draft.rounds.length + (roundsG.value < (draft.dryG ?? 0) - 1 ? 1 : 0)))
 const roundsG = computed(() => draft.rounds.reduce((sum, round) => sum + round.inG, 0))
-const outsG = computed(() => draft.rounds.every(round => round.outG !== undefined) ? draft.rounds.reduce((sum, round) => sum + round.outG!, 0) : undefined)
-watch([() => draft.rounds.length, plan], () => {
-  inG.value = plan.value && draft.dryG ? Math.max(0, Math.round(Math.min(plan.value.gramsPerRound, draft.dryG - roundsG.value) * 10) / 10) || undefined : undefined
-  outG.value = undefined
-  turn.value++
-}, { immediate: true })
+const outsG = computed(() =>
+  draft.rounds.every(round => round.outG !== undefined) ? draft.rounds.reduce((sum, round) => sum + round.outG!, 0) : undefined,
+)
+watch(
+  [() => draft.rounds.length, plan],
+  () => {
+    inG.value =
+      plan.value && draft.dryG
+        ? Math.max(0, Math.round(Math.min(plan.value.gramsPerRound, draft.dryG - roundsG.value) * 10) / 10) || undefined
+        : undefined
+    outG.value = undefined
+    turn.value++
+  },
+  { immediate: true },
+)
 function keepRound() {
   if (inG.value === undefined) {
     problems.value = ['Weigh what went into the cup.']
@@ -69,12 +105,17 @@ function keepRound() {
   if (roundsG.value > (draft.dryG ?? 0)) draft.dryG = Math.round(roundsG.value * 10) / 10
 }
 
-const wentInG = computed(() => (draft.rounds.length > 0 ? roundsG.value : draft.dryG ?? 0) + (draft.seedJarId ? draft.seedG ?? 0 : 0))
-const missingG = computed(() => draft.powderOutG === undefined ? undefined : Math.max(0, wentInG.value - draft.powderOutG))
+const wentInG = computed(() => (draft.rounds.length > 0 ? roundsG.value : (draft.dryG ?? 0)) + (draft.seedJarId ? (draft.seedG ?? 0) : 0))
+const missingG = computed(() => (draft.powderOutG === undefined ? undefined : Math.max(0, wentInG.value - draft.powderOutG)))
 const laidG = computed(() => Object.values(draft.lost).reduce<number>((sum, grams) => sum + (grams ?? 0), 0))
-const LOSSES = [['dustG', 'Dust in the air'], ['filmG', 'Film in the cup'], ['rejectsG', 'Sieve rejects'], ['cleaningG', 'Cleaning with rice or salt']] as const
-const cautions = ref<{ problem: () => string | undefined, bodies: () => EntryBody[] }>()
-const accepted = computed(() => new Set([...page.value?.accepted ?? [], ...state.value?.accepted ?? []]))
+const LOSSES = [
+  ['dustG', 'Dust in the air'],
+  ['filmG', 'Film in the cup'],
+  ['rejectsG', 'Sieve rejects'],
+  ['cleaningG', 'Cleaning with rice or salt'],
+] as const
+const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
+const accepted = computed(() => new Set([...(page.value?.accepted ?? []), ...(state.value?.accepted ?? [])]))
 const problems = ref<string[]>([])
 const busy = ref(false)
 const checkFields = useFieldChecks()
@@ -83,7 +124,13 @@ async function save() {
   if (busy.value || checkFields() !== undefined) return
   const unread = cautions.value?.problem()
   const dryInG = draft.rounds.length > 0 ? Math.round(roundsG.value * 10) / 10 : draft.dryG
-  const missing = unread ?? (dryInG === undefined ? 'Weigh what goes into the cup.' : draft.powderOutG === undefined ? 'Weigh what came out, all rounds together.' : undefined)
+  const missing =
+    unread ??
+    (dryInG === undefined
+      ? 'Weigh what goes into the cup.'
+      : draft.powderOutG === undefined
+        ? 'Weigh what came out, all rounds together.'
+        : undefined)
   if (missing !== undefined) {
     problems.value = [missing]
     return
@@ -91,65 +138,177 @@ async function save() {
   busy.value = true
   problems.value = []
   try {
-    await write([...cautions.value?.bodies() ?? [], {
-      kind: 'grind', dryInG: dryInG!, powderOutG: draft.powderOutG!, grinderId: draft.grinderId, warm: draft.warm || undefined, rounds: draft.rounds.length > 0 ? draft.rounds.map(round => ({ ...round })) : undefined,
-      seed: draft.seedJarId && draft.seedG ? { jarId: draft.seedJarId, weightG: draft.seedG } : undefined, passes: draft.passes.length > 0 ? draft.passes.map(pass => ({ ...pass })) : undefined,
-      lost: laidG.value > 0 ? { ...draft.lost } : undefined, note: draft.note.trim() || undefined,
-    }])
+    await write([
+      ...(cautions.value?.bodies() ?? []),
+      {
+        kind: 'grind',
+        dryInG: dryInG!,
+        powderOutG: draft.powderOutG!,
+        grinderId: draft.grinderId,
+        warm: draft.warm || undefined,
+        rounds: draft.rounds.length > 0 ? draft.rounds.map(round => ({ ...round })) : undefined,
+        seed: draft.seedJarId && draft.seedG ? { jarId: draft.seedJarId, weightG: draft.seedG } : undefined,
+        passes: draft.passes.length > 0 ? draft.passes.map(pass => ({ ...pass })) : undefined,
+        lost: laidG.value > 0 ? { ...draft.lost } : undefined,
+        note: draft.note.trim() || undefined,
+      },
+    ])
     forget()
     await navigateTo(`/batches/${batchId}`)
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refused)) throw error
     problems.value = error.problems.map(item => item.message)
-  }
-  finally {
+  } finally {
     busy.value = false
   }
 }
 </script>
 
 <template>
-  <div v-if="problem || !state" class="card"><h1>No such batch</h1><p>{{ problem }}</p></div>
-  <div v-else-if="state.stage !== 'grinding' || state.purpose === 'pieces'" class="card"><h1>Nothing to grind now</h1><p>This batch is not at the grinder. <NuxtLink :to="`/batches/${batchId}`">Back to the batch</NuxtLink></p></div>
+  <div v-if="problem || !state" class="card">
+    <h1>No such batch</h1>
+    <p>{{ problem }}</p>
+  </div>
+  <div v-else-if="state.stage !== 'grinding' || state.purpose === 'pieces'" class="card">
+    <h1>Nothing to grind now</h1>
+    <p>This batch is not at the grinder. <NuxtLink :to="`/batches/${batchId}`">Back to the batch</NuxtLink></p>
+  </div>
   <div v-else class="stack">
-    <header class="page-head"><div><h1>Grind {{ state.food.name.toLowerCase() }}</h1><p class="quiet"><NuxtLink :to="`/batches/${batchId}`">Batch {{ page?.number }}</NuxtLink> · {{ toGrind === undefined ? 'another round' : `${format.weight(toGrind)} dry` }} · for {{ PURPOSE_WORDS[state.purpose] }}</p></div></header>
+    <header class="page-head">
+      <div>
+        <h1>Grind {{ state.food.name.toLowerCase() }}</h1>
+        <p class="quiet">
+          <NuxtLink :to="`/batches/${batchId}`">Batch {{ page?.number }}</NuxtLink> ·
+          {{ toGrind === undefined ? 'another round' : `${format.weight(toGrind)} dry` }} · for {{ PURPOSE_WORDS[state.purpose] }}
+        </p>
+      </div>
+    </header>
     <div class="desk">
       <div class="stack">
         <RoundTimer :plan="plan" :lid-s="lidS" :round="draft.rounds.length + 1" :rounds="rounds" :hot="hot" />
         <section class="card form" aria-label="Rounds">
           <h2>Rounds</h2>
-          <ol v-if="draft.rounds.length" class="plain-list"><li v-for="(round, i) in draft.rounds" :key="i" class="line"><span>Round {{ i + 1 }}: <strong>{{ format.weight(round.inG) }}</strong> in<template v-if="round.outG !== undefined">, {{ format.weight(round.outG) }} out</template></span><button v-if="i === draft.rounds.length - 1" type="button" @click="draft.rounds.pop()">Take back</button></li></ol>
-          <div class="pair"><WeightField :key="`i${turn}`" v-model="inG" label="Into the cup" :hint="plan ? `about ${format.weight(plan.gramsPerRound)} a round` : undefined" /><WeightField :key="`u${turn}`" v-model="outG" label="Out of the cup" /></div>
+          <ol v-if="draft.rounds.length" class="plain-list">
+            <li v-for="(round, i) in draft.rounds" :key="i" class="line">
+              <span
+                >Round {{ i + 1 }}: <strong>{{ format.weight(round.inG) }}</strong> in<template v-if="round.outG !== undefined"
+                  >, {{ format.weight(round.outG) }} out</template
+                ></span
+              ><button v-if="i === draft.rounds.length - 1" type="button" @click="draft.rounds.pop()">Take back</button>
+            </li>
+          </ol>
+          <div class="pair">
+            <WeightField
+              :key="`i${turn}`"
+              v-model="inG"
+              label="Into the cup"
+              :hint="plan ? `about ${format.weight(plan.gramsPerRound)} a round` : undefined"
+            /><WeightField :key="`u${turn}`" v-model="outG" label="Out of the cup" />
+          </div>
           <div class="row"><ElButton @click="keepRound">This round is done</ElButton></div>
-          <p v-if="draft.rounds.length > 1" class="quiet small">Blend the rounds together at the end: the first came out paler or coarser than the last.</p>
+          <p v-if="draft.rounds.length > 1" class="quiet small">
+            Blend the rounds together at the end: the first came out paler or coarser than the last.
+          </p>
         </section>
         <SieveCard v-model="draft.passes" :tools="page?.tools ?? []" />
       </div>
       <div class="stack">
         <section class="card form" aria-label="Plan">
           <h2>{{ plan ? `${plural(plan.rounds, 'round')} of about ${format.weight(plan.gramsPerRound)}` : 'Plan' }}</h2>
-          <p v-if="plan">Bursts of <strong>{{ plan.burstS }} s</strong>, {{ plan.restS }} s between, {{ plural(plan.burstsPerRound, 'burst') }} a round; the lid stays shut <strong>{{ lidWords }}</strong>. About {{ format.hours(plan.minutes / 60 + plan.rounds * lidS / 3600) }} in all.</p>
-          <p v-if="plan" class="quiet small">A minute without a rest would warm it by {{ Math.round(minuteK) }} K. Above {{ format.temperature(mostC) }} it sticks. Dust of this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.</p>
-          <p v-else-if="stickyC <= startC + 1" class="caution">{{ draft.warm ? `Warm as it is, it sticks at ${format.temperature(stickyC)}: let it cool first.` : `Sweet or sour as it is, it sticks at ${format.temperature(stickyC)} already: chill pieces and cup in the freezer, dry it further, or take it as flakes.` }}</p>
-          <WeightField v-model="draft.dryG" label="To grind" :hint="toGrind === undefined ? undefined : `${format.weight(toGrind)} is dry`" />
-          <ChoiceField v-if="grinders.length" v-model="draft.grinderId" label="Grinder" :choices="grinders.map(item => ({ value: item.id, words: item.name, note: `${item.cupMl} mL, ${item.watts} W` }))" />
-          <div v-else class="pair"><NumberField v-model="draft.cupMl" label="Cup, mL" bare :least="20" :most="5000" :decimals="0" /><NumberField v-model="draft.watts" label="Power, W" bare :least="20" :most="3000" :decimals="0" /></div>
-          <ChoiceField v-model="draft.warm" label="It is" :choices="[{ value: false, words: 'Cooled, or rested' }, { value: true, words: 'Warm and crisp', note: 'straight from the machine' }]" />
-          <p v-if="draft.warm" class="quiet small">This school rests the powder instead: close it in a jar, look for lumps for some days, and dry it once more if there are any.</p>
-          <p v-if="seed > 0.5" class="caution">The cup is only {{ Math.round(fill * 100) }} % full, and the knives will throw air: add about {{ format.weight(seed) }} of finished powder, or wait for more.</p>
+          <p v-if="plan">
+            Bursts of <strong>{{ plan.burstS }} s</strong>, {{ plan.restS }} s between, {{ plural(plan.burstsPerRound, 'burst') }} a round;
+            the lid stays shut <strong>{{ lidWords }}</strong>. About {{ format.hours(plan.minutes / 60 + (plan.rounds * lidS) / 3600) }} in
+            all.
+          </p>
+          <p v-if="plan" class="quiet small">
+            A minute without a rest would warm it by {{ Math.round(minuteK) }} K. Above {{ format.temperature(mostC) }} it sticks. Dust of
+            this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.
+          </p>
+          <p v-else-if="stickyC <= startC + 1" class="caution">
+            {{
+              draft.warm
+                ? `Warm as it is, it sticks at ${format.temperature(stickyC)}: let it cool first.`
+                : `Sweet or sour as it is, it sticks at ${format.temperature(stickyC)} already: chill pieces and cup in the freezer, dry it further, or take it as flakes.`
+            }}
+          </p>
+          <WeightField
+            v-model="draft.dryG"
+            label="To grind"
+            :hint="toGrind === undefined ? undefined : `${format.weight(toGrind)} is dry`"
+          />
+          <ChoiceField
+            v-if="grinders.length"
+            v-model="draft.grinderId"
+            label="Grinder"
+            :choices="grinders.map(item => ({ value: item.id, words: item.name, note: `${item.cupMl} mL, ${item.watts} W` }))"
+          />
+          <div v-else class="pair">
+            <NumberField v-model="draft.cupMl" label="Cup, mL" bare :least="20" :most="5000" :decimals="0" /><NumberField
+              v-model="draft.watts"
+              label="Power, W"
+              bare
+              :least="20"
+              :most="3000"
+              :decimals="0"
+            />
+          </div>
+          <ChoiceField
+            v-model="draft.warm"
+            label="It is"
+            :choices="[
+              { value: false, words: 'Cooled, or rested' },
+              { value: true, words: 'Warm and crisp', note: 'straight from the machine' },
+            ]"
+          />
+          <p v-if="draft.warm" class="quiet small">
+            This school rests the powder instead: close it in a jar, look for lumps for some days, and dry it once more if there are any.
+          </p>
+          <p v-if="seed > 0.5" class="caution">
+            The cup is only {{ Math.round(fill * 100) }} % full, and the knives will throw air: add about {{ format.weight(seed) }} of
+            finished powder, or wait for more.
+          </p>
           <template v-if="page?.shelf.length && (seed > 0.5 || draft.seedJarId)">
-            <ChoiceField v-model="draft.seedJarId" label="Seed it from" :choices="page.shelf.slice(0, 6).map(jar => ({ value: jar.jarId, words: `Jar ${jar.number}`, note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}` }))" />
-            <WeightField v-if="draft.seedJarId" v-model="draft.seedG" label="Old powder added" :hint="`about ${format.weight(seed)}; the new jars are then as old as it`" required />
+            <ChoiceField
+              v-model="draft.seedJarId"
+              label="Seed it from"
+              :choices="
+                page.shelf
+                  .slice(0, 6)
+                  .map(jar => ({
+                    value: jar.jarId,
+                    words: `Jar ${jar.number}`,
+                    note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,
+                  }))
+              "
+            />
+            <WeightField
+              v-if="draft.seedJarId"
+              v-model="draft.seedG"
+              label="Old powder added"
+              :hint="`about ${format.weight(seed)}; the new jars are then as old as it`"
+              required
+            />
           </template>
         </section>
         <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
         <section class="card form" aria-label="What came out">
           <h2>What came out</h2>
-          <WeightField :key="`all${draft.rounds.length}`" v-model="draft.powderOutG" :label="state.purpose === 'flakes' ? 'Flakes in all' : 'Powder in all'" :hint="missingG === undefined ? undefined : `${format.weight(missingG)} missing`" />
-          <details v-if="missingG !== undefined && missingG > 0.4" :open="laidG > 0"><summary>Where {{ format.weight(missingG) }} went{{ laidG > 0 ? `: ${format.weight(Math.max(0, missingG - laidG))} not told` : '' }}</summary><div class="pair"><WeightField v-for="[cause, words] in LOSSES" :key="cause" v-model="draft.lost[cause]" :label="words" /></div></details>
+          <WeightField
+            :key="`all${draft.rounds.length}`"
+            v-model="draft.powderOutG"
+            :label="state.purpose === 'flakes' ? 'Flakes in all' : 'Powder in all'"
+            :hint="missingG === undefined ? undefined : `${format.weight(missingG)} missing`"
+          />
+          <details v-if="missingG !== undefined && missingG > 0.4" :open="laidG > 0">
+            <summary>
+              Where {{ format.weight(missingG) }} went{{ laidG > 0 ? `: ${format.weight(Math.max(0, missingG - laidG))} not told` : '' }}
+            </summary>
+            <div class="pair"><WeightField v-for="[cause, words] in LOSSES" :key="cause" v-model="draft.lost[cause]" :label="words" /></div>
+          </details>
           <TextField v-model="draft.note" label="Note" optional />
-          <div role="alert"><p v-for="item in problems" :key="item" class="problem">{{ item }}</p></div>
+          <div role="alert">
+            <p v-for="item in problems" :key="item" class="problem">{{ item }}</p>
+          </div>
           <div class="row"><ElButton type="primary" :loading="busy" @click="save">Log the grinding</ElButton></div>
           <p class="quiet small">What is typed here is kept in this browser until it is logged.</p>
         </section>
@@ -159,9 +318,36 @@ async function save() {
 </template>
 
 <style scoped>
-.desk { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 430px); gap: 1rem; align-items: start; }
-.line { display: flex; justify-content: space-between; align-items: center; min-height: 44px; border-bottom: 1px solid var(--rule); }
-.line button { min-height: 44px; border: 0; background: none; color: var(--quiet); text-decoration: underline; cursor: pointer; }
-summary { cursor: pointer; min-height: 44px; align-content: center; font-weight: 650; }
-@media (width <= 980px) { .desk { grid-template-columns: minmax(0, 1fr); } }
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 430px);
+  gap: 1rem;
+  align-items: start;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+.line button {
+  min-height: 44px;
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  text-decoration: underline;
+  cursor: pointer;
+}
+summary {
+  cursor: pointer;
+  min-height: 44px;
+  align-content: center;
+  font-weight: 650;
+}
+@media (width <= 980px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

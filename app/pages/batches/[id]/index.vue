@@ -11,24 +11,33 @@ const { page, entries, food, waits, state, problem, load, write } = useBatch(bat
 const { assessment, working } = useAssessment(entries, food, now)
 const changes = useLessons(entries, food)
 const trays = useTrays(entries, food)
-const weighings = computed(() => [...state.value?.earlierRuns ?? [], ...state.value?.run ? [state.value.run] : []].flatMap(run => run.weighings))
-const dialog = ref<{ kind: EntryKind, correcting?: Entry, step?: string }>()
+const weighings = computed(() =>
+  [...(state.value?.earlierRuns ?? []), ...(state.value?.run ? [state.value.run] : [])].flatMap(run => run.weighings),
+)
+const dialog = ref<{ kind: EntryKind; correcting?: Entry; step?: string }>()
 const weighing = ref(false)
 const voiding = ref<Entry>()
 
 await load()
-useHead({ title: () => state.value ? `${state.value.food.name}, batch ${page.value?.number} · Dulse` : 'Dulse' })
+useHead({ title: () => (state.value ? `${state.value.food.name}, batch ${page.value?.number} · Dulse` : 'Dulse') })
 
-const title = computed(() => state.value && `${state.value.food.name}, ${state.value.cutName.charAt(0).toLowerCase()}${state.value.cutName.slice(1)}`)
+const title = computed(
+  () => state.value && `${state.value.food.name}, ${state.value.cutName.charAt(0).toLowerCase()}${state.value.cutName.slice(1)}`,
+)
 const underTitle = computed(() => {
   const s = state.value
   if (!s || !page.value) return ''
   const run = s.earlierRuns[0] ?? s.run
   return [
-    `Batch ${page.value.number}`, s.intake.body.cultivar, s.intake.body.source.toLowerCase(), `came in ${format.day(s.intake.at)}`,
+    `Batch ${page.value.number}`,
+    s.intake.body.cultivar,
+    s.intake.body.source.toLowerCase(),
+    `came in ${format.day(s.intake.at)}`,
     `${format.weight(s.intake.body.weightG)} in${run ? `, ${format.weight(run.loadedG)} loaded on ${plural(run.positions.length, 'tray')}` : ''}`,
     `for ${PURPOSE_WORDS[s.purpose]}`,
-  ].filter(Boolean).join(' · ')
+  ]
+    .filter(Boolean)
+    .join(' · ')
 })
 const drying = computed(() => state.value?.stage === 'drying')
 const machine = computed(() => page.value?.machines.find(item => item.id === state.value?.run?.machineId))
@@ -62,11 +71,13 @@ const then = computed(() => {
   const dry = format.weightRange(estimate.targetWeightG)
   if (s.run?.way.partOnly) return 'Weigh it, take it out, and load it into a machine the same day: smoke takes part of the water only.'
   if (s.run?.way.way === 'freeze-dryer') return `Pack or grind it at once: about ${dry} dry, and it takes up water within minutes.`
-  return s.purpose === 'pieces' ? `Rest 7 days, then pack about ${dry} of pieces.` : `Rest 7 days in a jar, then grind: about ${dry} dry, a little less as ${PURPOSE_WORDS[s.purpose]}.`
+  return s.purpose === 'pieces'
+    ? `Rest 7 days, then pack about ${dry} of pieces.`
+    : `Rest 7 days in a jar, then grind: about ${dry} dry, a little less as ${PURPOSE_WORDS[s.purpose]}.`
 })
 
 /** What the button is called that sets the heat. */
-const HEAT_VERBS = { 'dehydrator': 'Heat', 'oven': 'Heat', 'smoker': 'Smoke', 'sun': 'In or out', 'air': 'Hang', 'freeze-dryer': 'Cycle' } as const
+const HEAT_VERBS = { dehydrator: 'Heat', oven: 'Heat', smoker: 'Smoke', sun: 'In or out', air: 'Hang', 'freeze-dryer': 'Cycle' } as const
 const ahead = useTypeAhead()
 /** What could not be done, said on the page until the next deed. */
 const trouble = ref('')
@@ -77,8 +88,7 @@ async function act(kind: EntryKind, correcting?: Entry, step?: string) {
   if (scale) ahead.begin()
   try {
     await (scale ? import('~/components/batch/WeighDialog.vue') : import('~/components/batch/EntryDialog.vue'))
-  }
-  catch {
+  } catch {
     // The server went away before the form was fetched: say so rather than do nothing.
     ahead.take()
     trouble.value = 'This form has not been fetched yet, and the server is out of touch. Try again when it is back.'
@@ -99,8 +109,7 @@ async function doVoid(reason: string) {
   try {
     await write([{ kind: 'void', target: target.id, reason: reason || undefined }])
     if (target.body.kind === 'intake') await navigateTo('/batches')
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refused)) throw error
     trouble.value = error.message
   }
@@ -112,25 +121,47 @@ function openRack() {
 }
 
 useKeys({
-  w: () => { if (drying.value) void act('weigh') },
-  f: () => { if (drying.value) void act('feel') },
-  h: () => { if (drying.value) void act('heat') },
-  a: () => { if (drying.value) void act('air') },
-  j: () => { if (state.value?.run && state.value.stage !== 'shelf') void act('jarAir') },
-  r: () => { if (drying.value) openRack() },
-  n: () => { if (state.value) void act('note') },
+  w: () => {
+    if (drying.value) void act('weigh')
+  },
+  f: () => {
+    if (drying.value) void act('feel')
+  },
+  h: () => {
+    if (drying.value) void act('heat')
+  },
+  a: () => {
+    if (drying.value) void act('air')
+  },
+  j: () => {
+    if (state.value?.run && state.value.stage !== 'shelf') void act('jarAir')
+  },
+  r: () => {
+    if (drying.value) openRack()
+  },
+  n: () => {
+    if (state.value) void act('note')
+  },
 })
 
 /** Forms of the present stage that are fetched on their own. */
 function stageForms(): Promise<unknown>[] {
   const stage = state.value?.stage
-  return [...stage === 'drying' || stage === 'shelf' ? [] : [import('~/components/forms/LoadForm.vue')], ...stage === 'grinding' ? [import('~/components/forms/PackForm.vue')] : []]
+  return [
+    ...(stage === 'drying' || stage === 'shelf' ? [] : [import('~/components/forms/LoadForm.vue')]),
+    ...(stage === 'grinding' ? [import('~/components/forms/PackForm.vue')] : []),
+  ]
 }
 
 // The forms are fetched while nothing else is to do: they open at once, and out of touch too.
 onMounted(() => {
   const fetchForms = () => {
-    void Promise.allSettled([import('~/components/batch/WeighDialog.vue'), import('~/components/batch/EntryDialog.vue'), import('~/components/batch/VoidDialog.vue'), ...stageForms()])
+    void Promise.allSettled([
+      import('~/components/batch/WeighDialog.vue'),
+      import('~/components/batch/EntryDialog.vue'),
+      import('~/components/batch/VoidDialog.vue'),
+      ...stageForms(),
+    ])
   }
   const patient = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 600))
   patient(fetchForms)
@@ -140,7 +171,23 @@ onMounted(() => {
 const wanted = route.query.act
 const place = Number(route.query.place) || undefined
 if (typeof wanted === 'string' && state.value) {
-  const fits: Record<string, boolean> = { prep: !state.value.run, load: !state.value.run, weigh: drying.value, feel: drying.value, heat: drying.value, air: drying.value, jarAir: Boolean(state.value.run), unload: drying.value, look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined, hold: !drying.value && state.value.stage !== 'shelf', outlook: drying.value, rest: state.value.stage === 'resting', restEnd: state.value.stage === 'resting', grind: state.value.stage === 'grinding', pack: state.value.unpackedG !== undefined }
+  const fits: Record<string, boolean> = {
+    prep: !state.value.run,
+    load: !state.value.run,
+    weigh: drying.value,
+    feel: drying.value,
+    heat: drying.value,
+    air: drying.value,
+    jarAir: Boolean(state.value.run),
+    unload: drying.value,
+    look: state.value.stage === 'resting' && state.value.rest?.startedAt !== undefined,
+    hold: !drying.value && state.value.stage !== 'shelf',
+    outlook: drying.value,
+    rest: state.value.stage === 'resting',
+    restEnd: state.value.stage === 'resting',
+    grind: state.value.stage === 'grinding',
+    pack: state.value.unpackedG !== undefined,
+  }
   onMounted(() => {
     if (wanted === 'rack') return openRack()
     if (fits[wanted]) void act(wanted as EntryKind)
@@ -164,8 +211,13 @@ if (typeof wanted === 'string' && state.value) {
       <StepLine :state="state" />
     </header>
 
-    <p v-if="state.hold" class="caution">Kept {{ HOLD_WORDS[state.hold.place] }} since {{ format.moment(state.hold.since, now) }}, no longer than {{ format.moment(state.hold.until, now) }}. <button type="button" class="again" @click="act('hold')">Take it up again</button></p>
-    <div role="alert" class="trouble"><p v-if="trouble" class="card problem">{{ trouble }}</p></div>
+    <p v-if="state.hold" class="caution">
+      Kept {{ HOLD_WORDS[state.hold.place] }} since {{ format.moment(state.hold.since, now) }}, no longer than
+      {{ format.moment(state.hold.until, now) }}. <button type="button" class="again" @click="act('hold')">Take it up again</button>
+    </p>
+    <div role="alert" class="trouble">
+      <p v-if="trouble" class="card problem">{{ trouble }}</p>
+    </div>
 
     <template v-if="drying && state.run">
       <WeightTape v-if="assessment" :run="state.run" :assessment="assessment" />
@@ -185,18 +237,62 @@ if (typeof wanted === 'string' && state.value) {
           </div>
           <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatLine }}</p>
         </div>
-        <LazyDryingCurve v-if="assessment" class="curve" :run="state.run" :assessment="assessment" :entries="entries" :name="`${state.food.name}, batch ${page.number}`" :now="now" />
+        <LazyDryingCurve
+          v-if="assessment"
+          class="curve"
+          :run="state.run"
+          :assessment="assessment"
+          :entries="entries"
+          :name="`${state.food.name}, batch ${page.number}`"
+          :now="now"
+        />
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
-        <LazyRoundsCard v-if="state.run.way.way === 'freeze-dryer'" class="trays" :state="state" :machine="machine" @act="kind => act(kind)" />
+        <LazyRoundsCard
+          v-if="state.run.way.way === 'freeze-dryer'"
+          class="trays"
+          :state="state"
+          :machine="machine"
+          @act="kind => act(kind)"
+        />
         <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
-        <LogList class="log" :way="state.run.way.way" :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
+        <LogList
+          class="log"
+          :way="state.run.way.way"
+          :entries="entries"
+          :waits="waits"
+          :flags="flags"
+          :weighings="weighings"
+          :changes="changes"
+          :now="now"
+          @correct="entry => act(entry.body.kind, entry)"
+          @void="entry => (voiding = entry)"
+        />
         <div class="stack side">
-          <LazyWayCard v-if="state.run.way.way === 'oven' || state.run.way.way === 'smoker'" :state="state" :now="now" @act="kind => act(kind)" />
-          <LazyOutdoorCard v-if="state.run.way.way === 'sun' || state.run.way.way === 'air'" :state="state" :now="now" @act="kind => act(kind)" />
+          <LazyWayCard
+            v-if="state.run.way.way === 'oven' || state.run.way.way === 'smoker'"
+            :state="state"
+            :now="now"
+            @act="kind => act(kind)"
+          />
+          <LazyOutdoorCard
+            v-if="state.run.way.way === 'sun' || state.run.way.way === 'air'"
+            :state="state"
+            :now="now"
+            @act="kind => act(kind)"
+          />
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
           <AirCard v-if="state.run.way.way !== 'freeze-dryer'" :state="state" :assessment="assessment" :now="now" @act="act('air')" />
-          <NightCard v-if="assessment && machine && (state.run.way.way === 'dehydrator' || state.run.way.way === 'oven')" :state="state" :assessment="assessment" :machine="machine" :now="now" />
-          <section v-if="then" class="card"><h3>Then</h3><p class="quiet">{{ then }}</p></section>
+          <NightCard
+            v-if="assessment && machine && (state.run.way.way === 'dehydrator' || state.run.way.way === 'oven')"
+            :state="state"
+            :assessment="assessment"
+            :machine="machine"
+            :now="now"
+          />
+          <section v-if="then" class="card">
+            <h3>Then</h3>
+            <p class="quiet">{{ then }}</p>
+          </section>
         </div>
       </div>
     </template>
@@ -204,11 +300,36 @@ if (typeof wanted === 'string' && state.value) {
     <div v-else class="desk" :class="{ resting: state.stage === 'resting' }">
       <div class="stack">
         <LazyNextCard :state="state" :batch-id="batchId" :now="now" @act="kind => act(kind)" />
-        <LazyRestCard v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined" :state="state" :now="now" :write="bodies => write(bodies).then(saved)" @act="kind => act(kind)" />
+        <LazyRestCard
+          v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined"
+          :state="state"
+          :now="now"
+          :write="bodies => write(bodies).then(saved)"
+          @act="kind => act(kind)"
+        />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
-        <div class="row"><ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton><ElButton v-if="state.run" @click="act('review')">For next time</ElButton><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)">Beside other runs</ElButton><ElButton v-if="state.jars.length" @click="navigateTo(`/batches/${batchId}/recall`)">Every jar of it</ElButton><a class="el-button el-button--large" :href="`/api/batches/${batchId}/card.pdf`" target="_blank">Card for the wall</a></div>
-        <LogList :entries="entries" :waits="waits" :flags="flags" :weighings="weighings" :changes="changes" :now="now" @correct="entry => act(entry.body.kind, entry)" @void="entry => voiding = entry" />
+        <div class="row">
+          <ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton
+          ><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton
+          ><ElButton v-if="state.run" @click="act('review')">For next time</ElButton
+          ><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton
+          ><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton
+          ><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)"
+            >Beside other runs</ElButton
+          ><ElButton v-if="state.jars.length" @click="navigateTo(`/batches/${batchId}/recall`)">Every jar of it</ElButton
+          ><a class="el-button el-button--large" :href="`/api/batches/${batchId}/card.pdf`" target="_blank">Card for the wall</a>
+        </div>
+        <LogList
+          :entries="entries"
+          :waits="waits"
+          :flags="flags"
+          :weighings="weighings"
+          :changes="changes"
+          :now="now"
+          @correct="entry => act(entry.body.kind, entry)"
+          @void="entry => (voiding = entry)"
+        />
       </div>
       <div class="stack">
         <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />
@@ -216,29 +337,134 @@ if (typeof wanted === 'string' && state.value) {
         <section v-if="!state.run" class="card">
           <h3>{{ state.card.name }}</h3>
           <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ format.sentence(state.card.temperatureReason) }}</p>
-          <p class="quiet">Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{ state.card.usualHours.source }}).</p>
+          <p class="quiet">
+            Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{
+              state.card.usualHours.source
+            }}).
+          </p>
           <p class="quiet">{{ state.card.spread }}</p>
           <p><NuxtLink :to="`/reference/${state.food.key}`">The whole card, and the other schools</NuxtLink></p>
         </section>
       </div>
     </div>
 
-    <LazyWeighDialog v-if="weighing && state.run" :state="state" :page="page" :assessment="assessment" :write="write" :take-typed="ahead.take" @close="weighing = false; tick()" />
-    <LazyEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :state="state" :page="page" :write="write" :place="place" :step="dialog.step" @close="dialog = undefined" @saved="saved" />
+    <LazyWeighDialog
+      v-if="weighing && state.run"
+      :state="state"
+      :page="page"
+      :assessment="assessment"
+      :write="write"
+      :take-typed="ahead.take"
+      @close="
+        weighing = false
+        tick()
+      "
+    />
+    <LazyEntryDialog
+      v-if="dialog"
+      :kind="dialog.kind"
+      :correcting="dialog.correcting"
+      :state="state"
+      :page="page"
+      :write="write"
+      :place="place"
+      :step="dialog.step"
+      @close="dialog = undefined"
+      @saved="saved"
+    />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
   </div>
 </template>
 
 <style scoped>
-.head { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: end; }
-.desk { display: grid; grid-template-columns: minmax(0, 1fr) minmax(300px, 392px); gap: 1rem; align-items: start; }
-.drying { grid-template: 'acts side' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px); }
-.curve { grid-area: curve; } .acts { grid-area: acts; } .trays { grid-area: trays; } .log { grid-area: log; } .side { grid-area: side; }
-.acts { display: grid; gap: 0.5rem; } .acts .buttons { gap: 0.4rem; } .acts .buttons > .el-button { padding: 0 0.5rem; } .acts .buttons > .last.el-button { margin-left: auto; }
-.again { border: 0; background: none; min-height: 32px; text-decoration: underline; font-weight: 650; cursor: pointer; }
-.trouble:empty { display: none; }
-.tape-room { height: 142px; } .curve-room { height: 520px; }
-.working { opacity: 0.8; }
-@media (width <= 980px) { .head { grid-template-columns: minmax(0, 1fr); } .desk { grid-template-columns: minmax(0, 1fr); } .desk:not(.drying, .resting) > .stack:last-child { order: -1; } .drying { grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr); } }
-@media (width <= 760px) { .buttons { display: grid; grid-template-columns: repeat(3, 1fr); gap: 0.5rem; } .acts .buttons > .el-button.el-button { padding: 0; margin: 0; } .last { grid-column: span 2; } }
+.head {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: end;
+}
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 392px);
+  gap: 1rem;
+  align-items: start;
+}
+.drying {
+  grid-template: 'acts side' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px);
+}
+.curve {
+  grid-area: curve;
+}
+.acts {
+  grid-area: acts;
+}
+.trays {
+  grid-area: trays;
+}
+.log {
+  grid-area: log;
+}
+.side {
+  grid-area: side;
+}
+.acts {
+  display: grid;
+  gap: 0.5rem;
+}
+.acts .buttons {
+  gap: 0.4rem;
+}
+.acts .buttons > .el-button {
+  padding: 0 0.5rem;
+}
+.acts .buttons > .last.el-button {
+  margin-left: auto;
+}
+.again {
+  border: 0;
+  background: none;
+  min-height: 32px;
+  text-decoration: underline;
+  font-weight: 650;
+  cursor: pointer;
+}
+.trouble:empty {
+  display: none;
+}
+.tape-room {
+  height: 142px;
+}
+.curve-room {
+  height: 520px;
+}
+.working {
+  opacity: 0.8;
+}
+@media (width <= 980px) {
+  .head {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .desk:not(.drying, .resting) > .stack:last-child {
+    order: -1;
+  }
+  .drying {
+    grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr);
+  }
+}
+@media (width <= 760px) {
+  .buttons {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 0.5rem;
+  }
+  .acts .buttons > .el-button.el-button {
+    padding: 0;
+    margin: 0;
+  }
+  .last {
+    grid-column: span 2;
+  }
+}
 </style>

@@ -11,8 +11,7 @@ const problem = ref('')
 await load()
 try {
   answer.value = await callServer<RecallAnswer>(`/api/batches/${batchId}/recall`)
-}
-catch (error) {
+} catch (error) {
   problem.value = (error as Error).message
 }
 void useStagesStore().refresh()
@@ -21,7 +20,15 @@ useHead({ title: 'Every jar of a basket · Dulse' })
 
 <template>
   <div class="stack">
-    <header class="page-head"><div><h1>Every jar of this basket</h1><p v-if="state" class="quiet">{{ state.food.name }}, <NuxtLink :to="`/batches/${batchId}`">batch {{ page?.number }}</NuxtLink>, {{ state.intake.body.source.toLowerCase() }}, {{ format.date(state.intake.at) }}</p></div></header>
+    <header class="page-head">
+      <div>
+        <h1>Every jar of this basket</h1>
+        <p v-if="state" class="quiet">
+          {{ state.food.name }}, <NuxtLink :to="`/batches/${batchId}`">batch {{ page?.number }}</NuxtLink
+          >, {{ state.intake.body.source.toLowerCase() }}, {{ format.date(state.intake.at) }}
+        </p>
+      </div>
+    </header>
     <p v-if="problem" class="problem">{{ problem }}</p>
     <RecallTable v-else-if="answer" :answer="answer" of="basket" />
   </div>

@@ -14,7 +14,7 @@ const outbox = useOutboxStore()
 const { now } = useClock()
 const jar = shallowRef<JarAnswer>()
 const problem = ref('')
-const dialog = ref<{ kind: EntryKind, correcting?: Entry }>()
+const dialog = ref<{ kind: EntryKind; correcting?: Entry }>()
 const voiding = ref<Entry>()
 /** The jar that was filled from this one just now. */
 const filled = ref<string>()
@@ -22,26 +22,36 @@ const filled = ref<string>()
 async function load() {
   try {
     jar.value = await callServer<JarAnswer>(`/api/jars/${jarId}`)
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
   }
 }
 await load()
 void useStagesStore().refresh()
-useHead({ title: () => jar.value ? `Jar ${jar.value.number} · Dulse` : 'Dulse' })
+useHead({ title: () => (jar.value ? `Jar ${jar.value.number} · Dulse` : 'Dulse') })
 
-const STATUS: Record<Freshness, { words: string, tone: string }> = {
-  'empty': { words: 'empty', tone: '' }, 'stale': { words: 'no smell left', tone: 'danger' }, 'past': { words: 'past its best', tone: 'danger' },
-  'use-first': { words: 'use first', tone: 'attention' }, 'good': { words: 'at its best', tone: 'good' },
+const STATUS: Record<Freshness, { words: string; tone: string }> = {
+  empty: { words: 'empty', tone: '' },
+  stale: { words: 'no smell left', tone: 'danger' },
+  past: { words: 'past its best', tone: 'danger' },
+  'use-first': { words: 'use first', tone: 'attention' },
+  good: { words: 'at its best', tone: 'good' },
 }
 const status = computed(() => STATUS[freshnessOf(jar.value!, now.value)])
-const SMELL = { strong: 'strong', weaker: 'weaker: use more', crushed: 'only when crushed', none: 'none: to the compost' } as Record<string, string>
-const spoons = computed(() => `${format.range(tablespoonsOf(jar.value!.leftG, jar.value!.densityGMl), count => String(Math.round(count)))} level tablespoons`)
+const SMELL = { strong: 'strong', weaker: 'weaker: use more', crushed: 'only when crushed', none: 'none: to the compost' } as Record<
+  string,
+  string
+>
+const spoons = computed(
+  () => `${format.range(tablespoonsOf(jar.value!.leftG, jar.value!.densityGMl), count => String(Math.round(count)))} level tablespoons`,
+)
 const months = computed(() => (now.value - jar.value!.oldestAt) / 86_400_000 / 30.44)
 /** How strong it should be today, by this food's own half-life. */
 const strongNow = computed(() => strengthAfter(months.value, jar.value!.strength.halfLife))
-const strengthWords = computed(() => `${format.range(strongNow.value, format.share)} of its strength should be left${strongNow.value.p50 < 0.8 ? `: about ${useMore(strongNow.value.p50).toFixed(1)} spoons for one of fresh` : ''}.`)
+const strengthWords = computed(
+  () =>
+    `${format.range(strongNow.value, format.share)} of its strength should be left${strongNow.value.p50 < 0.8 ? `: about ${useMore(strongNow.value.p50).toFixed(1)} spoons for one of fresh` : ''}.`,
+)
 
 /** What stands in the jar's own log goes there; its packing belongs to the batch. */
 const placeOf = (body: EntryBody, replaces?: string) => {
@@ -51,12 +61,24 @@ const placeOf = (body: EntryBody, replaces?: string) => {
   const meant = found?.body ?? body
   if (meant.kind === 'fill') return `/api/jars/${meant.jarId}/entries`
   if (meant.kind === 'pour' && meant.jarId !== jarId) return `/api/jars/${meant.jarId}/entries`
-  return JAR_KINDS.includes(meant.kind) || meant.kind === 'review' ? `/api/jars/${jarId}/entries` : `/api/batches/${jar.value!.batchId}/entries`
+  return JAR_KINDS.includes(meant.kind) || meant.kind === 'review'
+    ? `/api/jars/${jarId}/entries`
+    : `/api/batches/${jar.value!.batchId}/entries`
 }
-async function write(bodies: readonly EntryBody[], options: { at?: number, replaces?: string } = {}) {
+async function write(bodies: readonly EntryBody[], options: { at?: number; replaces?: string } = {}) {
   for (const body of bodies) {
-    const entry = { id: uuidv7(), at: options.at ?? Date.now(), replaces: body.kind === 'caution' ? undefined : options.replaces, body } as NewJarEntry
-    await outbox.send({ path: placeOf(body, options.replaces), body: entry, batchId: jar.value!.batchId ?? jarId, words: `jar ${jar.value!.number}` })
+    const entry = {
+      id: uuidv7(),
+      at: options.at ?? Date.now(),
+      replaces: body.kind === 'caution' ? undefined : options.replaces,
+      body,
+    } as NewJarEntry
+    await outbox.send({
+      path: placeOf(body, options.replaces),
+      body: entry,
+      batchId: jar.value!.batchId ?? jarId,
+      words: `jar ${jar.value!.number}`,
+    })
     if (body.kind === 'fill' && body.jarId !== jarId) filled.value = body.jarId
   }
   await load()
@@ -69,20 +91,23 @@ async function doVoid(reason: string) {
     const { batchId } = jar.value!
     await write([{ kind: 'void', target: target.id, reason: reason || undefined }])
     if (problem.value) await navigateTo(batchId ? `/batches/${batchId}` : '/shelf')
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refused)) throw error
     ElMessage({ type: 'error', message: error.message, duration: 8000, showClose: true })
   }
 }
 /** A blend is used as it is; a chili is dosed by heat. */
-const inKitchen = computed(() => !jar.value!.cardKey ? '/kitchen/blend' : '/kitchen')
+const inKitchen = computed(() => (!jar.value!.cardKey ? '/kitchen/blend' : '/kitchen'))
 /** Pieces to be ground, or powder to be dried and ground once more: a batch of its own, begun from this jar. */
 const again = ref(false)
 </script>
 
 <template>
-  <div v-if="problem && !jar" class="card"><h1>No such jar</h1><p>{{ problem }}</p><p><NuxtLink to="/shelf">To the shelf</NuxtLink></p></div>
+  <div v-if="problem && !jar" class="card">
+    <h1>No such jar</h1>
+    <p>{{ problem }}</p>
+    <p><NuxtLink to="/shelf">To the shelf</NuxtLink></p>
+  </div>
   <div v-else-if="jar" class="jar-page">
     <section class="card stack">
       <header class="row top">
@@ -90,20 +115,81 @@ const again = ref(false)
         <div>
           <p class="quiet">Jar {{ jar.number }}</p>
           <h1>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</h1>
-          <p class="row tags"><span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{ jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens' }}</span><span v-if="jar.raw" class="tag danger">raw: cook it through</span></p>
+          <p class="row tags">
+            <span class="tag" :class="status.tone">{{ status.words }}</span
+            ><span class="tag">{{ jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens' }}</span
+            ><span v-if="jar.raw" class="tag danger">raw: cook it through</span>
+          </p>
         </div>
       </header>
-      <p v-if="filled" class="note" role="status">A new jar was filled. <NuxtLink :to="`/jars/${filled}`">Open it</NuxtLink>, or <NuxtLink :to="`/labels?jars=${filled}`">print its label</NuxtLink>.</p>
+      <p v-if="filled" class="note" role="status">
+        A new jar was filled. <NuxtLink :to="`/jars/${filled}`">Open it</NuxtLink>, or
+        <NuxtLink :to="`/labels?jars=${filled}`">print its label</NuxtLink>.
+      </p>
       <dl class="facts">
-        <dt>Left</dt><dd><strong>{{ format.weight(jar.leftG) }}</strong> of {{ format.weight(jar.netG) }}<template v-if="jar.purpose === 'powder' && jar.leftG > 0">, {{ spoons }}<span v-if="jar.measured" class="quiet">, as weighed</span></template></dd>
-        <template v-if="jar.portion"><dt>Gives back</dt><dd><strong>{{ format.weight(jar.portion.dryG) }}</strong> is {{ Math.round(jar.portion.ml) }} mL of what was spread</dd></template>
-        <dt>Packed</dt><dd>{{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase() }}<template v-if="jar.sizeMl">, {{ jar.sizeMl }} mL</template><template v-if="jar.baskets > 1">; oldest part {{ format.date(jar.oldestAt) }}</template></dd>
-        <dt>Stands</dt><dd>{{ jar.place }}</dd>
-        <dt>Water</dt><dd>{{ format.share(jar.moisture) }}, in balance with air of {{ Math.round(jar.activity * 100) }}&nbsp;%<template v-if="jar.mixed.starchG + jar.mixed.saltG > 0.05">; {{ [jar.mixed.starchG > 0.05 ? `${format.weight(jar.mixed.starchG)} starch` : '', jar.mixed.saltG > 0.05 ? `${format.weight(jar.mixed.saltG)} salt` : ''].filter(Boolean).join(' and ') }} in it</template></dd>
-        <dt>Best by</dt><dd><strong>{{ format.month(jar.bestFrom) === format.month(jar.bestTo) ? format.month(jar.bestTo) : `${format.month(jar.bestFrom)} to ${format.month(jar.bestTo)}` }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span></dd>
-        <template v-if="jar.heat && jar.heat.high > 100"><dt>Heat</dt><dd><strong>{{ heatWords(jar.heat) }}</strong>, {{ heatFigures(jar.heat) }} Scoville units</dd></template>
-        <template v-if="jar.saltShare >= 0.005"><dt>Salt</dt><dd>{{ format.share(jar.saltShare) }} by weight</dd></template>
-        <template v-if="jar.smell"><dt>Smell</dt><dd>{{ SMELL[jar.smell] }}<span v-if="jar.smeltAt" class="quiet">, {{ format.date(jar.smeltAt) }}</span></dd></template>
+        <dt>Left</dt>
+        <dd>
+          <strong>{{ format.weight(jar.leftG) }}</strong> of {{ format.weight(jar.netG)
+          }}<template v-if="jar.purpose === 'powder' && jar.leftG > 0"
+            >, {{ spoons }}<span v-if="jar.measured" class="quiet">, as weighed</span></template
+          >
+        </dd>
+        <template v-if="jar.portion"
+          ><dt>Gives back</dt>
+          <dd>
+            <strong>{{ format.weight(jar.portion.dryG) }}</strong> is {{ Math.round(jar.portion.ml) }} mL of what was spread
+          </dd></template
+        >
+        <dt>Packed</dt>
+        <dd>
+          {{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase()
+          }}<template v-if="jar.sizeMl">, {{ jar.sizeMl }} mL</template
+          ><template v-if="jar.baskets > 1">; oldest part {{ format.date(jar.oldestAt) }}</template>
+        </dd>
+        <dt>Stands</dt>
+        <dd>{{ jar.place }}</dd>
+        <dt>Water</dt>
+        <dd>
+          {{ format.share(jar.moisture) }}, in balance with air of {{ Math.round(jar.activity * 100) }}&nbsp;%<template
+            v-if="jar.mixed.starchG + jar.mixed.saltG > 0.05"
+            >;
+            {{
+              [
+                jar.mixed.starchG > 0.05 ? `${format.weight(jar.mixed.starchG)} starch` : '',
+                jar.mixed.saltG > 0.05 ? `${format.weight(jar.mixed.saltG)} salt` : '',
+              ]
+                .filter(Boolean)
+                .join(' and ')
+            }}
+            in it</template
+          >
+        </dd>
+        <dt>Best by</dt>
+        <dd>
+          <strong>{{
+            format.month(jar.bestFrom) === format.month(jar.bestTo)
+              ? format.month(jar.bestTo)
+              : `${format.month(jar.bestFrom)} to ${format.month(jar.bestTo)}`
+          }}</strong
+          >. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span>
+        </dd>
+        <template v-if="jar.heat && jar.heat.high > 100"
+          ><dt>Heat</dt>
+          <dd>
+            <strong>{{ heatWords(jar.heat) }}</strong
+            >, {{ heatFigures(jar.heat) }} Scoville units
+          </dd></template
+        >
+        <template v-if="jar.saltShare >= 0.005"
+          ><dt>Salt</dt>
+          <dd>{{ format.share(jar.saltShare) }} by weight</dd></template
+        >
+        <template v-if="jar.smell"
+          ><dt>Smell</dt>
+          <dd>
+            {{ SMELL[jar.smell] }}<span v-if="jar.smeltAt" class="quiet">, {{ format.date(jar.smeltAt) }}</span>
+          </dd></template
+        >
       </dl>
       <div class="row acts">
         <ElButton type="primary" :disabled="jar.leftG <= 0" @click="dialog = { kind: 'take' }">Take some</ElButton>
@@ -125,49 +211,145 @@ const again = ref(false)
     <div class="stack">
       <section v-if="jar.damp" class="card" aria-label="Its months">
         <h2>Its months</h2>
-        <p class="quiet">{{ dampWords(jar.damp) }} At a pantry of {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.</p>
+        <p class="quiet">
+          {{ dampWords(jar.damp) }} At a pantry of {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.
+        </p>
         <LazyDampChart :damp="jar.damp" :strength="jar.strength" :filled-at="jar.filledAt" :oldest-at="jar.oldestAt" :now="now" />
-        <p class="quiet">{{ strengthWords }} Half is gone in {{ format.range(jar.strength.halfLife, value => value.toFixed(value < 10 ? 1 : 0)) }} months, {{ jar.strength.tests ? `by ${plural(jar.strength.tests, 'smell test')} of this food here` : 'by the usual months; smell tests make it your own' }}.</p>
+        <p class="quiet">
+          {{ strengthWords }} Half is gone in {{ format.range(jar.strength.halfLife, value => value.toFixed(value < 10 ? 1 : 0)) }} months,
+          {{
+            jar.strength.tests
+              ? `by ${plural(jar.strength.tests, 'smell test')} of this food here`
+              : 'by the usual months; smell tests make it your own'
+          }}.
+        </p>
       </section>
       <section class="card" aria-label="Where it came from">
         <h2>Where it came from</h2>
         <div v-for="packet in jar.packets" :key="packet.jarId" class="basket">
           <p v-if="jar.pedigree.length + jar.packets.length > 1" class="quiet small">{{ format.weight(packet.leftG) }} of what is in it</p>
-          <p><strong>{{ format.weight(packet.netG) }}</strong> {{ packet.name.toLowerCase() }}, {{ packet.source ? packet.source.toLowerCase() : 'not of your own drying' }}, {{ format.date(packet.at) }}{{ packet.price === undefined ? '' : `, ${format.money(packet.price)}` }}</p>
+          <p>
+            <strong>{{ format.weight(packet.netG) }}</strong> {{ packet.name.toLowerCase() }},
+            {{ packet.source ? packet.source.toLowerCase() : 'not of your own drying' }}, {{ format.date(packet.at)
+            }}{{ packet.price === undefined ? '' : `, ${format.money(packet.price)}` }}
+          </p>
           <NuxtLink v-if="packet.jarId !== jarId" :to="`/jars/${packet.jarId}`" class="more">Jar {{ packet.number }}</NuxtLink>
           <NuxtLink :to="`/jars/${packet.jarId}/recall`" class="more">Every jar of this packet</NuxtLink>
         </div>
         <div v-for="basket in jar.pedigree" :key="basket.batchId" class="basket">
           <p v-if="jar.pedigree.length + jar.packets.length > 1" class="quiet small">{{ format.weight(basket.leftG) }} of what is in it</p>
           <ol class="plain-list pedigree">
-            <li><strong>{{ format.weight(basket.rawG) }}</strong> {{ jar.pedigree.length + jar.packets.length > 1 ? basket.title.split(', ')[0]!.toLowerCase() : jar.foodName.toLowerCase() }}{{ basket.cultivar ? ` “${basket.cultivar}”` : '' }}, {{ basket.source.toLowerCase() }}, {{ format.date(basket.receivedAt) }}</li>
-            <li v-if="basket.loadedG"><strong>{{ format.weight(basket.loadedG) }}</strong> on the trays, {{ basket.title.split(', ').slice(1).join(', ') }}</li>
-            <li v-if="basket.dryG"><strong>{{ format.weight(basket.dryG) }}</strong> dry<template v-if="basket.dryHours"> after {{ format.hours(basket.dryHours) }} of heat</template></li>
-            <li>{{ basket.restDays === undefined ? 'not rested' : `rested ${plural(basket.restDays, 'day')}` }}<template v-if="basket.powderG">, ground to <strong>{{ format.weight(basket.powderG) }}</strong></template></li>
+            <li>
+              <strong>{{ format.weight(basket.rawG) }}</strong>
+              {{ jar.pedigree.length + jar.packets.length > 1 ? basket.title.split(', ')[0]!.toLowerCase() : jar.foodName.toLowerCase()
+              }}{{ basket.cultivar ? ` “${basket.cultivar}”` : '' }}, {{ basket.source.toLowerCase() }},
+              {{ format.date(basket.receivedAt) }}
+            </li>
+            <li v-if="basket.loadedG">
+              <strong>{{ format.weight(basket.loadedG) }}</strong> on the trays, {{ basket.title.split(', ').slice(1).join(', ') }}
+            </li>
+            <li v-if="basket.dryG">
+              <strong>{{ format.weight(basket.dryG) }}</strong> dry<template v-if="basket.dryHours">
+                after {{ format.hours(basket.dryHours) }} of heat</template
+              >
+            </li>
+            <li>
+              {{ basket.restDays === undefined ? 'not rested' : `rested ${plural(basket.restDays, 'day')}`
+              }}<template v-if="basket.powderG"
+                >, ground to <strong>{{ format.weight(basket.powderG) }}</strong></template
+              >
+            </li>
             <li>packed in {{ plural(basket.jars, 'jar') }}</li>
           </ol>
           <NuxtLink :to="`/batches/${basket.batchId}`" class="more">Batch {{ basket.number }}</NuxtLink>
           <NuxtLink :to="`/batches/${basket.batchId}/recall`" class="more">Every jar of this basket</NuxtLink>
         </div>
       </section>
-      <LogList title="This jar’s log" :jar-id="jarId" :entries="jar.entries" :now="now" @correct="entry => dialog = { kind: entry.body.kind, correcting: entry }" @void="entry => voiding = entry" />
+      <LogList
+        title="This jar’s log"
+        :jar-id="jarId"
+        :entries="jar.entries"
+        :now="now"
+        @correct="entry => (dialog = { kind: entry.body.kind, correcting: entry })"
+        @void="entry => (voiding = entry)"
+      />
     </div>
-    <LazyJarEntryDialog v-if="dialog" :kind="dialog.kind" :correcting="dialog.correcting" :jar="jar" :write="write" @close="dialog = undefined" @changed="load" />
+    <LazyJarEntryDialog
+      v-if="dialog"
+      :kind="dialog.kind"
+      :correcting="dialog.correcting"
+      :jar="jar"
+      :write="write"
+      @close="dialog = undefined"
+      @changed="load"
+    />
     <LazyAgainDialog v-if="again" :jar="jar" @close="again = false" />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
   </div>
 </template>
 
 <style scoped>
-.jar-page { display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); gap: 1rem; align-items: start; }
-.top { flex-wrap: nowrap; gap: 1.2rem; }
-.tags { margin-top: 0.5rem; }
-.facts { display: grid; grid-template-columns: 92px 1fr; gap: 0.5rem 1rem; margin: 0; }
-dt { color: var(--quiet); } dd { margin: 0; }
-.acts { gap: 0.5rem; } .acts > .el-button { margin: 0; }
-.note { background: var(--sunk); border-radius: 8px; padding: 0.6rem 0.9rem; margin: 0; }
-.basket + .basket { border-top: 1px solid var(--rule); padding-top: 0.7rem; margin-top: 0.5rem; }
-.pedigree { display: grid; gap: 0.45rem; margin: 0.6rem 0; border-left: 4px solid var(--ochre); padding-left: 0.9rem; }
-.more { color: var(--dulse-ink); font-weight: 650; display: inline-block; padding: 0.6rem 1rem 0.6rem 0; }
-@media (width <= 860px) { .jar-page { grid-template-columns: minmax(0, 1fr); } .facts { grid-template-columns: 72px 1fr; } }
+.jar-page {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 1rem;
+  align-items: start;
+}
+.top {
+  flex-wrap: nowrap;
+  gap: 1.2rem;
+}
+.tags {
+  margin-top: 0.5rem;
+}
+.facts {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 0.5rem 1rem;
+  margin: 0;
+}
+dt {
+  color: var(--quiet);
+}
+dd {
+  margin: 0;
+}
+.acts {
+  gap: 0.5rem;
+}
+.acts > .el-button {
+  margin: 0;
+}
+.note {
+  background: var(--sunk);
+  border-radius: 8px;
+  padding: 0.6rem 0.9rem;
+  margin: 0;
+}
+.basket + .basket {
+  border-top: 1px solid var(--rule);
+  padding-top: 0.7rem;
+  margin-top: 0.5rem;
+}
+.pedigree {
+  display: grid;
+  gap: 0.45rem;
+  margin: 0.6rem 0;
+  border-left: 4px solid var(--ochre);
+  padding-left: 0.9rem;
+}
+.more {
+  color: var(--dulse-ink);
+  font-weight: 650;
+  display: inline-block;
+  padding: 0.6rem 1rem 0.6rem 0;
+}
+@media (width <= 860px) {
+  .jar-page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .facts {
+    grid-template-columns: 72px 1fr;
+  }
+}
 </style>

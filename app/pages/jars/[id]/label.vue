@@ -14,20 +14,18 @@ async function draw() {
     const response = await fetch(`/api/jars/${jarId}/label.svg?template=${templateKey.value}`)
     if (response.ok) svg.value = await response.text()
     else problem.value = ((await response.json()) as { message: string }).message
-  }
-  catch {
+  } catch {
     problem.value = 'Dulse’s server cannot be reached.'
   }
 }
 try {
   templates.value = await callServer<LabelTemplateAnswer[]>('/api/labels/templates')
   if (!templates.value.some(item => item.key === templateKey.value)) templateKey.value = templates.value[0]!.key
-}
-catch (error) {
+} catch (error) {
   problem.value = (error as Error).message
 }
 await draw()
-watch(templateKey, (key) => {
+watch(templateKey, key => {
   localStorage.setItem('dulse.label', key)
   void draw()
 })
@@ -41,24 +39,59 @@ const print = () => window.print()
   <div class="stack">
     <header class="page-head no-print">
       <h1>Label</h1>
-      <div class="row"><NuxtLink :to="`/labels?jars=${jarId}`">A sheet of many</NuxtLink><NuxtLink :to="`/jars/${jarId}`">Back to the jar</NuxtLink></div>
+      <div class="row">
+        <NuxtLink :to="`/labels?jars=${jarId}`">A sheet of many</NuxtLink><NuxtLink :to="`/jars/${jarId}`">Back to the jar</NuxtLink>
+      </div>
     </header>
     <p v-if="problem" class="problem">{{ problem }}</p>
     <template v-else-if="template">
-      <div class="field no-print size"><label for="size">Size</label><ElSelect id="size" v-model="templateKey" aria-label="Size"><ElOption v-for="item in templates" :key="item.key" :value="item.key" :label="item.name" /></ElSelect></div>
-      <img :src="source" alt="The label as it is printed, with a code that opens this jar’s page" class="label" :style="{ width: `${template.width}mm`, height: `${template.height}mm` }">
+      <div class="field no-print size">
+        <label for="size">Size</label
+        ><ElSelect id="size" v-model="templateKey" aria-label="Size"
+          ><ElOption v-for="item in templates" :key="item.key" :value="item.key" :label="item.name"
+        /></ElSelect>
+      </div>
+      <img
+        :src="source"
+        alt="The label as it is printed, with a code that opens this jar’s page"
+        class="label"
+        :style="{ width: `${template.width}mm`, height: `${template.height}mm` }"
+      />
       <div class="row no-print">
         <ElButton type="primary" @click="print">Print</ElButton>
         <a class="el-button el-button--large" :href="`/api/jars/${jarId}/label.pdf?template=${templateKey}`" target="_blank">PDF</a>
-        <a class="el-button el-button--large" :href="`/api/jars/${jarId}/label.svg?template=${templateKey}`" :download="`label-${jarId}.svg`">SVG</a>
+        <a
+          class="el-button el-button--large"
+          :href="`/api/jars/${jarId}/label.svg?template=${templateKey}`"
+          :download="`label-${jarId}.svg`"
+          >SVG</a
+        >
       </div>
-      <p class="quiet no-print">{{ template.width }} × {{ template.height }} mm. Print at 100 %, not fitted to the page. The code opens this jar’s page at the address that Dulse is open at now, so open it by an address that your phone reaches too.</p>
+      <p class="quiet no-print">
+        {{ template.width }} × {{ template.height }} mm. Print at 100 %, not fitted to the page. The code opens this jar’s page at the
+        address that Dulse is open at now, so open it by an address that your phone reaches too.
+      </p>
     </template>
   </div>
 </template>
 
 <style scoped>
-.label { border: 1px dashed var(--glass); background: #fff; } .size { max-width: 340px; }
-.page-head .row { gap: 1.2rem; }
-@media print { .no-print { display: none; } .label { border: 0; } }
+.label {
+  border: 1px dashed var(--glass);
+  background: #fff;
+}
+.size {
+  max-width: 340px;
+}
+.page-head .row {
+  gap: 1.2rem;
+}
+@media print {
+  .no-print {
+    display: none;
+  }
+  .label {
+    border: 0;
+  }
+}
 </style>
