@@ -1,5 +1,5 @@
 import { wayOf, type FeelForm, type Food, type MethodCard } from '#core/foods'
-import type { MachineKind } from '#core/machines'
+import type { WayKey } from '#core/ways'
 import { simulateRun, type SlabSettings } from '#core/simulation'
 import type { RandomSource } from '#core/stats'
 
@@ -28,7 +28,7 @@ export interface TrueDrying {
 export function dryForReal(settings: {
   food: Food
   card: MethodCard
-  way: MachineKind
+  way: WayKey
   dryness?: number
   target: number
   loadedG: number

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
-import type { Assessment, Entry } from '#core/batch'
+import type { Assessment } from '#core/batch'
+import type { Entry } from '#core/log'
 import type { Food } from '#core/foods'
 import type { DryingDesk } from '~/workers/drying.worker'
 

@@ -1,5 +1,6 @@
 import { uuidv7 } from 'uuidv7'
-import { foldBatch, RUN_KINDS, type BatchState, type Entry, type EntryBody } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import { isOfRun, type BatchState, type Entry, type EntryBody } from '#core/log'
 import type { BatchAnswer, NewEntry, NewRunEntry } from '#shared/contracts'
 
 /** What a form hands over: entries to write, in order; or the sentence that says what is missing. */
@@ -69,7 +70,7 @@ export function useBatch(batchId: string) {
 function runOf(entry: NewEntry | NewRunEntry, log: readonly Entry[]): string | undefined {
   const { body } = entry
   const meant = body.kind === 'void' ? log.find(item => item.id === body.target)?.body : body
-  return meant && RUN_KINDS.includes(meant.kind) && 'runId' in meant ? meant.runId : undefined
+  return meant && isOfRun(meant.kind) && 'runId' in meant ? meant.runId : undefined
 }
 
 const WORDS: Partial<Record<EntryBody['kind'], string>> = {

@@ -1,4 +1,4 @@
-import type { GrindLosses, GrindPass, GrindRound } from '#core/batch'
+import type { GrindLosses, GrindPass, GrindRound } from '#core/log'
 
 /** A session at the grinder while it lasts. */
 export interface GrindDraft {

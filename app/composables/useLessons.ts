@@ -1,4 +1,4 @@
-import type { Entry } from '#core/batch'
+import type { Entry } from '#core/log'
 import type { Food } from '#core/foods'
 
 /**

@@ -1,5 +1,6 @@
 import { uuidv7 } from 'uuidv7'
-import { inForce, type EntryBody, type StandingTray } from '#core/batch'
+import { type StandingTray } from '#core/batch'
+import { inForce, type EntryBody } from '#core/log'
 import type { MachinePageAnswer, NewRunEntry } from '#shared/contracts'
 
 /** A tray in its place, with the batch that lies on it. */

@@ -1,4 +1,5 @@
-import type { AssessedTray, Entry } from '#core/batch'
+import type { AssessedTray } from '#core/batch'
+import type { Entry } from '#core/log'
 import type { Food } from '#core/foods'
 
 /** Every tray with its own window, worked out in the worker when the log changes; empty where none was weighed alone. */

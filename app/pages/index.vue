@@ -94,8 +94,9 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
         <h2>Free</h2>
         <ul class="plain-list idle">
           <li v-for="rack in idle" :key="rack.machine.id">
-            <NuxtLink :to="`/machines/${rack.machine.id}`">{{ rack.machine.name }}</NuxtLink
-            ><span class="quiet small">{{ plural(rack.machine.trays, 'tray') }}</span>
+            <NuxtLink :to="`/machines/${rack.machine.id}`">{{ rack.machine.name }}</NuxtLink><span class="quiet small">{{
+              plural(rack.machine.trays, 'tray')
+            }}</span>
           </li>
         </ul>
       </section>

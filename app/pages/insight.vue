@@ -97,20 +97,21 @@ async function setPrice(group: Group) {
     <template v-else-if="answer">
       <section class="card sums" aria-label="All together">
         <div>
-          <strong>{{ answer.all.batches }}</strong
-          ><span class="quiet">{{ answer.all.batches === 1 ? 'batch' : 'batches' }}, {{ format.weight(answer.all.rawG) }} of baskets</span>
+          <strong>{{ answer.all.batches }}</strong><span class="quiet"
+            >{{ answer.all.batches === 1 ? 'batch' : 'batches' }}, {{ format.weight(answer.all.rawG) }} of baskets</span
+          >
         </div>
         <div>
-          <strong>{{ format.weight(answer.all.productG) }}</strong
-          ><span class="quiet">in jars, {{ percent(answer.all.productG / answer.all.rawG) }}</span>
+          <strong>{{ format.weight(answer.all.productG) }}</strong><span class="quiet"
+            >in jars, {{ percent(answer.all.productG / answer.all.rawG) }}</span
+          >
         </div>
         <div>
           <strong>{{ answer.all.kWh.toFixed(0) }}&nbsp;kWh</strong
           ><span class="quiet">{{ money(answer.all.kWh * settings.kwhPrice) }} of power</span>
         </div>
         <div>
-          <strong>{{ format.hours(answer.all.handsMinutes / 60) }}</strong
-          ><span class="quiet">of hands, estimated</span>
+          <strong>{{ format.hours(answer.all.handsMinutes / 60) }}</strong><span class="quiet">of hands, estimated</span>
         </div>
         <div v-if="windows && windows.runs">
           <strong>{{ windows.held }} of {{ windows.runs }}</strong

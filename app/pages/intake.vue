@@ -4,7 +4,7 @@ import { cardOf, wayOf, type Food, type Purpose } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { handsMinutesKg, type Forecast } from '#core/planning'
 import { cautionsAt } from '#core/safety'
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { FoodPageAnswer, MachineAnswer, NewBatch, NewEntry } from '#shared/contracts'
 
 const format = useFormat()
@@ -333,8 +333,7 @@ const otherProblems = computed(() =>
           <div>
             <dt>Trays</dt>
             <dd>
-              <strong>{{ counted(forecast.trays, 'tray') }}</strong
-              ><span class="quiet"
+              <strong>{{ counted(forecast.trays, 'tray') }}</strong><span class="quiet"
                 >{{ forecast.loads.p90 > 1 ? counted(forecast.loads, 'load') : 'one load' }},
                 {{ format.weightRange(forecast.preparedG) }} trimmed</span
               >
@@ -350,22 +349,23 @@ const otherProblems = computed(() =>
           <div>
             <dt>Dry</dt>
             <dd>
-              <strong>{{ format.weightRange(forecast.dryG) }}</strong
-              ><span class="quiet">about {{ format.weight(forecast.dryG.p50) }}</span>
+              <strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet"
+                >about {{ format.weight(forecast.dryG.p50) }}</span
+              >
             </dd>
           </div>
           <div v-if="purpose !== 'pieces'">
             <dt>{{ purpose === 'flakes' ? 'Flakes' : 'Powder' }}</dt>
             <dd>
-              <strong>{{ format.weightRange(forecast.productG) }}</strong
-              ><span class="quiet">about {{ format.weight(forecast.productG.p50) }} {{ product[purpose] }}</span>
+              <strong>{{ format.weightRange(forecast.productG) }}</strong><span class="quiet"
+                >about {{ format.weight(forecast.productG.p50) }} {{ product[purpose] }}</span
+              >
             </dd>
           </div>
           <div>
             <dt>Jars</dt>
             <dd>
-              <strong>{{ counted(forecast.jars, 'jar') }}</strong
-              ><span class="quiet">of {{ settings.jarMl }}&nbsp;mL</span>
+              <strong>{{ counted(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ settings.jarMl }}&nbsp;mL</span>
             </dd>
           </div>
           <div>

@@ -1,17 +1,17 @@
+import { heatState, STANDARD_WAY } from '#core/ways'
+import { uncapital } from '#core/text'
 import { FEEL_QUESTIONS } from '#core/dryness'
-import { listItem, MACHINE_KINDS } from '#core/machines'
+import { listItem, WAY_KEYS, type WayKey } from '#core/ways'
 import { packageOf } from '#core/keeping'
 import type { PrepStepName } from '#core/foods'
-import { heatWords } from './wayWords'
-import type { EntryBody, HoldPlace } from '#core/batch'
-import type { MachineKind } from '#core/machines'
+import type { EntryBody, HoldPlace } from '#core/log'
 
 interface Writers {
   weight: (grams: number) => string
   temperature: (celsius: number) => string
   length: (mm: number) => string
   /** The way that the batch is dried now: it has words of its own for on and off. */
-  way?: MachineKind
+  way?: WayKey
   clock?: (minuteOfDay: number) => string
   dayTime?: (at: number) => string
   /** The jar whose log it stands in: what goes into another leaves this one. */
@@ -91,7 +91,11 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
     case 'load':
       return `loaded ${weight(body.totalG)} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
     case 'heat':
-      return heatWords(way, body.setC, temperature)
+      return heatState(way ?? STANDARD_WAY, body.setC, temperature)
+    case 'cycleHours': {
+      const hours = `${Math.abs(body.hours)}\u00A0h ${body.hours > 0 ? 'added to' : 'taken off'} the cycle`
+      return body.why ? `${hours}: ${body.why}` : hours
+    }
     case 'air': {
       const room =
         body.roomC === undefined ? undefined : `room ${temperature(body.roomC)}, ${Math.round(body.roomHumidity! * 100)} % humidity`
@@ -185,8 +189,8 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
 
 /** A line of a list, whatever the kind of machine it is of. */
 function tickWords(list: 'start' | 'end', key: string): string {
-  const words = MACHINE_KINDS.flatMap(kind => listItem(kind, list, key) ?? [])[0]?.words ?? key
-  return words.charAt(0).toLowerCase() + words.slice(1)
+  const words = WAY_KEYS.flatMap(kind => listItem(kind, list, key) ?? [])[0]?.words ?? key
+  return uncapital(words)
 }
 
 /** "1–3, 5". */

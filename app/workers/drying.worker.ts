@@ -8,10 +8,10 @@ import {
   lessonsOf,
   type AssessedTray,
   type Assessment,
-  type Entry,
   type Lesson,
   type StandingTray,
 } from '#core/batch'
+import type { Entry } from '#core/log'
 
 /** Fits and windows, away from the thread that draws. */
 const desk = {

@@ -1,4 +1,4 @@
-import type { BatchState } from './state'
+import type { BatchState } from '../log'
 
 /** Allergens of a batch by their usual names: its food's own, and sulphites where it was dipped in them. */
 export function allergensOf(state: Pick<BatchState, 'food' | 'prep'>): string[] {

@@ -4,9 +4,9 @@ import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, typ
 import { dryBasis } from '../mass'
 import type { Interval } from '../stats'
 import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from '../sorption'
+import { goesByRoom, WAYS } from '../ways'
 import { restDays, worstLook } from './rest'
-import type { BatchState, RunState } from './state'
-import type { EntryOf } from './types'
+import type { BatchState, RunState, EntryOf } from '../log'
 import { usualHoursFactor } from './usualHours'
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
@@ -48,7 +48,7 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   // What was believed at loading knew the thickness already; the card does not.
   const thickness = run.usualHours ? 1 : usualHoursFactor(state)
   // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
-  const room = run.room ?? (run.way.way === 'air' ? USUAL_ROOM : undefined)
+  const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
   const share =
     thickness *
     (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
@@ -58,7 +58,7 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
     ...(room &&
-      run.way.way !== 'freeze-dryer' && {
+      !WAYS[run.way.way].underVacuum && {
         equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC),
       }),
     weighIns: run.weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),

@@ -1,5 +1,5 @@
 import { isConstantWeight, type ConstantWeight } from '../dryness'
-import type { RunState } from './state'
+import type { RunState } from '../log'
 
 /** A tray in the rounds of extra drying: weighed, two hours more, weighed again, until it loses nothing. */
 export interface TrayRound {

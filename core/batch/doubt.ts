@@ -1,6 +1,6 @@
 import { questionWeight, type DryingEstimate } from '../kinetics'
 import type { Interval } from '../stats'
-import type { RunState } from './state'
+import type { RunState } from '../log'
 
 /** How far one tray may lag or lead its load, as a share of the water left in it. */
 const TRAY_SPREAD = 0.15

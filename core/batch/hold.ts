@@ -1,15 +1,4 @@
-import { ofKind } from './effective'
-import type { Entry } from './types'
-
-/** Where food waits between steps. */
-export const HOLD_PLACES = ['counter', 'refrigerator', 'freezer', 'cool-room'] as const
-export type HoldPlace = (typeof HOLD_PLACES)[number]
-
-export interface Hold {
-  place: HoldPlace
-  since: number
-  until: number
-}
+import type { EntryOf, Hold, HoldPlace } from '../log'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -42,10 +31,13 @@ export function holdLimit(place: HoldPlace, state: 'raw' | 'cut' | 'dry', option
 }
 
 /** Where the food is held now, by the newest word on it; undefined where work goes on. */
-export function holdOf(log: readonly Entry[], state: 'raw' | 'cut' | 'dry', freshDays: number, after: number): Hold | undefined {
-  const last = ofKind(log, 'hold')
-    .filter(entry => entry.at >= after)
-    .at(-1)
+export function holdOf(
+  holds: readonly EntryOf<'hold'>[],
+  state: 'raw' | 'cut' | 'dry',
+  freshDays: number,
+  after: number,
+): Hold | undefined {
+  const last = holds.findLast(entry => entry.at >= after)
   if (!last || last.body.place === null) return undefined
   const { place, roomC } = last.body
   return { place, since: last.at, until: last.at + holdLimit(place, state, { freshDays, roomC }) }

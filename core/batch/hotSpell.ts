@@ -1,6 +1,7 @@
 import { hotHoursAllowed, isHot } from '../dryness'
+import { WAYS } from '../ways'
 import type { Assessment } from './assess'
-import type { BatchState } from './state'
+import type { BatchState } from '../log'
 
 const HOUR = 3_600_000
 
@@ -14,7 +15,7 @@ export interface HotSpell {
 /** Whether a batch stands at a heat that may harden it; undefined where it does not. */
 export function hotSpellOf(state: BatchState, { waterGone }: Pick<Assessment, 'waterGone'>): HotSpell | undefined {
   const { run } = state
-  if (!run || run.setC === null || run.unloadedAt !== undefined || run.way.way === 'freeze-dryer') return undefined
+  if (!run || run.setC === null || run.unloadedAt !== undefined || WAYS[run.way.way].underVacuum) return undefined
   const celsius = run.clock.spells.at(-1)!.setC
   const from = run.clock.spells.findLastIndex(spell => !isHot(run.way.temperatureC, spell.setC)) + 1
   const since = run.clock.spells[from]?.from ?? Infinity

@@ -1,8 +1,7 @@
 import { assess, type FinishWindow } from './assess'
-import { inForce } from './effective'
+import { inForce, type Entry } from '../log'
 import { foldBatch } from './state'
 import type { FindFood } from '../foods'
-import type { Entry } from './types'
 
 /** What one weighing taught: the finish window as it stood right after it. */
 export interface Lesson {

@@ -1,7 +1,7 @@
 import { curveIn, overHeat } from '../kinetics'
 import type { Interval } from '../stats'
 import { assess } from './assess'
-import type { BatchState } from './state'
+import type { BatchState } from '../log'
 
 /** A run in outline, to be laid beside others: shares of the loaded water that are left, against hours of heat. */
 export interface RunOutline {

@@ -1,19 +1,4 @@
-import type { EntryOf } from './types'
-
-/**
- * Where the trays of a load stand. A tray is known by the place that it was loaded in; trays change
- * places, so a place means another tray before and after.
- */
-export interface TrayPlaces {
-  /** Place of a tray at an instant; for a tray that is out, the place it came from. */
-  placeAt(tray: number, at: number): number
-  /** The tray of this load that stands in a place at an instant; undefined where there is none. */
-  trayAt(place: number, at: number): number | undefined
-  /** When each tray came out. */
-  outAt: ReadonlyMap<number, number>
-  /** When trays last changed places; undefined where they stand as they were loaded. */
-  movedAt?: number
-}
+import type { EntryOf, TrayPlaces } from '../log'
 
 interface Stand {
   at: number

@@ -1,6 +1,6 @@
 import type { Food, MethodCard } from '../foods'
 import type { PrepLedger, PrepStep } from '../mass'
-import type { EntryOf } from './types'
+import type { EntryOf } from '../log'
 
 /** What a step takes off where it was not weighed, share of the weight before it (common practice). */
 const USUAL_WATER: Partial<Record<string, { mean: number; sd: number }>> = {

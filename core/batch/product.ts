@@ -1,5 +1,5 @@
 import { readJarAir } from './assess'
-import type { BatchState } from './state'
+import type { BatchState } from '../log'
 
 /** Water of what a batch gives, wet basis, and how it is known. */
 export interface ProductMoisture {

@@ -1,38 +1,15 @@
-import { ofKind } from './effective'
-import type { Entry, EntryOf, LookSight, RestJar } from './types'
-
-/** A jar at rest, as its looks leave it. */
-export interface RestingJar extends RestJar {
-  /** Counted from 1. */
-  number: number
-  looks: EntryOf<'look'>[]
-  /** What the newest look showed. */
-  last?: LookSight
-  mould: boolean
-  /** Thrown away meanwhile. */
-  out?: { weightG: number; cause: string }
-}
-
-/** The rest in closed jars since the food last left the machine. */
-export interface RestState {
-  /** Undefined while it waits beside the machine. */
-  startedAt?: number
-  endedAt?: number
-  endWeightG?: number
-  looks: EntryOf<'look'>[]
-  jars: RestingJar[]
-}
+import type { BatchDraft, LookSight, RestingJar, RestState } from '../log'
 
 const DAY_MS = 86_400_000
 /** What the food asks for, worst first: mould ends it, moisture sends it back; pieces that only hang are dry. */
 const WORST: readonly LookSight[] = ['mould', 'moisture', 'clumps', 'hung', 'dry']
 
-export function restOf(log: readonly Entry[], unloadedAt: number): RestState {
-  const since = log.filter(entry => entry.at >= unloadedAt)
-  const start = ofKind(since, 'rest').at(-1)
-  const end = ofKind(since, 'restEnd').at(-1)
-  const looks = start ? ofKind(since, 'look').filter(look => look.at >= start.at) : []
-  const outs = ofKind(since, 'restOut')
+/** The rest since the food last left the machine. */
+export function restOf({ rests, looks: seen, restOuts, restEnds }: BatchDraft, unloadedAt: number): RestState {
+  const start = rests.findLast(entry => entry.at >= unloadedAt)
+  const end = restEnds.findLast(entry => entry.at >= unloadedAt)
+  const looks = start ? seen.filter(look => look.at >= start.at) : []
+  const outs = restOuts.filter(entry => entry.at >= unloadedAt)
   const named = start ? (start.body.jars ?? [{ name: start.body.container ?? 'The jar' }]) : []
   const jars = named.map((jar, i): RestingJar => {
     const number = i + 1

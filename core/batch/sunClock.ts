@@ -1,4 +1,4 @@
-import { SUN_HOURS } from '../foods'
+import { SUN_HOURS } from '../ways'
 import type { DryingClock } from '../kinetics'
 
 const HOUR = 3_600_000

@@ -1,4 +1,4 @@
-import type { BatchState } from './state'
+import type { BatchState } from '../log'
 
 /**
  * How hours grow with thickness: between 1, where the air carries the water off, and 2, where it must

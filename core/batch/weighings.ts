@@ -1,23 +1,5 @@
 import type { DryingClock } from '../kinetics'
-import type { TrayPlaces } from './places'
-import type { EntryOf, TrayWeight } from './types'
-
-/** One state of the whole load, from one or several entries on the scale. */
-export interface Weighing {
-  /** Instant of the last entry in it. */
-  at: number
-  /** Equivalent hours on the drying clock. */
-  hours: number
-  /** The whole load, g; extrapolated where only some trays were weighed. */
-  weightG: number
-  /** Doubt from trays that were not weighed. */
-  extraSdG?: number
-  /** The heat was off since the weighing before. */
-  afterOff?: boolean
-  /** Places of the trays weighed, as they stood then; empty for the whole load in one. */
-  positions: number[]
-  entryIds: string[]
-}
+import type { EntryOf, TrayPlaces, TrayWeight, Weighing } from '../log'
 
 interface LoadedRun {
   trays: readonly TrayWeight[]

@@ -1,5 +1,6 @@
 import type { Food, Purpose, Range, Trait } from '../foods'
-import { contentOf, moistureOf, type FindLot, type Jar } from '../jars'
+import { contentOf } from '../jars'
+import { moistureOf, type FindLot, type Jar } from '../log'
 
 /**
  * A blend as a food of the shelf: it fades with the first of its parts, holds water as the largest does, and its

@@ -1,3 +1,4 @@
+import { capital } from '../text'
 import type { FeelForm, Purpose } from '../foods'
 
 /** What an answer says. `veto` is a wet place: it outweighs everything. */
@@ -171,9 +172,5 @@ export function judgeFeel(check: FeelCheck, purpose: Purpose, pliableIsDone = fa
   if (!check.cooled) shortcomings.push('The pieces were warm, and warm food feels softer than it is: let a few cool for five minutes.')
   if (check.places < 2) shortcomings.push('All came from one place: take the thickest from several trays.')
   if (given.length < questions.length) shortcomings.push('Not every question was answered.')
-  return { vote, words: capitalised(given.map(answer => answer.words).join(', ')), shortcomings }
-}
-
-function capitalised(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1)
+  return { vote, words: capital(given.map(answer => answer.words).join(', ')), shortcomings }
 }

@@ -1,10 +1,4 @@
-/** One thing that is wrong with an input: which field, and what would mend it. */
-export interface Problem {
-  /** Path of the field, in the words of the contract, such as `weighIns.2.weightG`. */
-  field: string
-  /** A sentence that says what is wrong and what would mend it. */
-  message: string
-}
+import { problem, type Problem, type Quantities } from './problem'
 
 /**
  * Thrown by every public function of `core/` that refuses its input.
@@ -14,8 +8,13 @@ export class InputError extends Error {
   readonly problems: readonly Problem[]
 
   constructor(problems: readonly Problem[]) {
-    super(problems.map(problem => `${problem.field}: ${problem.message}`).join('; '))
+    super(problems.map(({ field, message }) => `${field}: ${message}`).join('; '))
     this.name = 'InputError'
     this.problems = problems
   }
+}
+
+/** Refuses for one reason. @throws InputError, always */
+export function refuse(field: string, code: string, template: string, quantities?: Quantities): never {
+  throw new InputError([problem(field, code, template, quantities)])
 }

@@ -2,8 +2,7 @@ import { expandFood, PRACTICE } from './expand'
 import { expandGoods } from './goods'
 import type { FoodSource, OwnCardSource, ReferenceSource } from './source'
 import type { CardWay, Food, MethodCard, SchoolQuestion } from './types'
-import { WAYS } from './ways'
-import type { MachineKind } from '../machines'
+import { hoursFactor, WAYS, type WayKey } from '../ways'
 
 /** Gives a food by its key; undefined for one that it does not know. */
 export type FindFood = (key: string) => Food | undefined
@@ -52,21 +51,22 @@ export function cardOf(food: Food, key?: string): MethodCard {
 }
 
 /**
- * How a card is dried in a kind of machine. Where the reference has no such way for it, heat and hours are
- * reckoned by the rule of the kind; without a kind it is the card's usual way.
+ * How a card is dried in a way. Where the reference has no such way for it, heat and hours are
+ * reckoned by the rule of the way; without one it is the card's usual way.
  */
-export function wayOf(card: MethodCard, kind: MachineKind | undefined): CardWay {
+export function wayOf(card: MethodCard, key: WayKey | undefined): CardWay {
   const main = card.ways[0]!
-  const known = kind === undefined ? main : card.ways.find(way => way.way === kind)
+  const known = key === undefined ? main : card.ways.find(way => way.way === key)
   if (known) return known
-  const { celsius = main.temperatureC, factor, pass, reason } = WAYS[kind!]
+  const way = WAYS[key!]
   const { low, high } = main.usualHours.value
-  const share = factor === undefined ? 1 : factor / (WAYS[main.way].factor ?? 1)
+  const share = way.hours.from === 'form' ? 1 : hoursFactor(way) / hoursFactor(WAYS[main.way])
+  const value = way.hours.from === 'pass' ? { low: way.hours.low, high: way.hours.high } : { low: low * share, high: high * share }
   return {
-    way: kind!,
-    temperatureC: celsius,
-    temperatureReason: reason || main.temperatureReason,
-    usualHours: { value: pass ?? { low: low * share, high: high * share }, source: `${PRACTICE}, reckoned from its usual way` },
-    ...(pass && { partOnly: true }),
+    way: way.key,
+    temperatureC: way.celsius?.value ?? main.temperatureC,
+    temperatureReason: way.reason || main.temperatureReason,
+    usualHours: { value, source: `${PRACTICE}, reckoned from its usual way` },
+    ...(way.partOnly && { partOnly: true }),
   }
 }

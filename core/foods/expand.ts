@@ -1,8 +1,8 @@
-import type { MachineKind } from '../machines'
+import { capital } from '../text'
+import { hoursFactor, STANDARD_WAY, WAYS, type WayKey } from '../ways'
 import { parseRange, parseSpread } from './amounts'
 import type { CardSource, FamilySource, FoodSource, FormSource, OwnCardSource, ReferenceSource } from './source'
 import type { CardStep, CardWay, Food, MethodCard, Purpose, Range, Sourced, Spread } from './types'
-import { WAYS } from './ways'
 
 /** "From memory" marks what was not open on the desk when it was written down. */
 export const USDA = 'USDA FoodData Central, water content, from memory'
@@ -112,33 +112,35 @@ function expandCard(
   }
 }
 
-function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, way: MachineKind): CardWay {
+function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, way: WayKey): CardWay {
   const facts = WAYS[way]
   const heat = card.heat ?? food.heat ?? family.heat
   const heatWhy = card.heatWhy ?? food.heatWhy ?? family.heatWhy
-  const temperatureC = facts.celsius === undefined ? heat : way === 'oven' ? Math.max(facts.celsius, heat) : facts.celsius
+  const { celsius } = facts
+  const temperatureC = celsius === undefined ? heat : celsius.least ? Math.max(celsius.value, heat) : celsius.value
   return {
     way,
     temperatureC,
-    temperatureReason: facts.celsius === undefined ? heatWhy : facts.reason,
+    temperatureReason: celsius === undefined ? heatWhy : facts.reason,
     usualHours: hoursOf(food, form, card, way),
-    ...(facts.pass && { partOnly: true }),
+    ...(facts.partOnly && { partOnly: true }),
   }
 }
 
 /** Hours of a way: as the file says, else by the rule of the way from those in a dehydrator. */
-function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: MachineKind): Sourced<Range> {
-  const facts = WAYS[way]
+function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: WayKey): Sourced<Range> {
+  const { hours: rule } = WAYS[way]
   // Of a cut that is dried in one way only, the hours are that way's.
   const only = card.ways ?? form.ways ?? []
-  const said = card[way] ?? (way === 'dehydrator' || (only.length === 1 && only[0] === way) ? card.hours : undefined)
+  const said = card[way] ?? (way === STANDARD_WAY || (only.length === 1 && only[0] === way) ? card.hours : undefined)
   if (said) return { value: range(food, said), source: card.hoursSource ?? PRACTICE }
-  if (facts.pass) return { value: facts.pass, source: PRACTICE }
-  if (way === 'freeze-dryer') return { value: range(food, form.freeze), source: PRACTICE }
+  if (rule.from === 'pass') return { value: { low: rule.low, high: rule.high }, source: PRACTICE }
+  if (rule.from === 'form') return { value: range(food, form.freeze), source: PRACTICE }
   if (!card.hours) throw slip(food, `no hours for ${way}`)
   const hours = range(food, card.hours)
+  const factor = hoursFactor(WAYS[way])
   return {
-    value: { low: tidyHours(hours.low * facts.factor!), high: tidyHours(hours.high * facts.factor!) },
+    value: { low: tidyHours(hours.low * factor), high: tidyHours(hours.high * factor) },
     source: `${PRACTICE}, reckoned from those in a dehydrator`,
   }
 }
@@ -174,7 +176,7 @@ function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card:
       .join(' or ')
     steps.push({
       step: 'blanch',
-      words: `${ways.charAt(0).toUpperCase()}${ways.slice(1)}${words ? `, ${words}` : ''}; a minute more for every 600 m of altitude. Cool in iced water, drain.`,
+      words: `${capital(ways)}${words ? `, ${words}` : ''}; a minute more for every 600 m of altitude. Cool in iced water, drain.`,
       minutes: steam ?? water,
       school: 'blanch',
     })

@@ -25,4 +25,3 @@ export {
   type Spread,
   type Trait,
 } from './types'
-export { elapsedHours, SUN_HOURS, WAYS, type WayFacts } from './ways'

@@ -1,4 +1,4 @@
-import type { MachineKind } from '../machines'
+import type { WayKey } from '../ways'
 import type { SorptionGroup } from '../sorption'
 import type { Caution, CardStep, FeelForm, Purpose, SchoolQuestion, Trait } from './types'
 
@@ -27,7 +27,7 @@ export interface FoodSource {
   /** °C. */
   heat?: number
   heatWhy?: string
-  ways?: MachineKind[]
+  ways?: WayKey[]
   traits?: Trait[]
   allergens?: string[]
   heatUnits?: string
@@ -41,7 +41,7 @@ export interface FoodSource {
 }
 
 /** A cut of a food. Hours by way where they differ from what the family's rule gives. */
-export interface CardSource extends Partial<Record<MachineKind, string>> {
+export interface CardSource extends Partial<Record<WayKey, string>> {
   name?: string
   /** In a dehydrator (or the family's first way). */
   hours?: string
@@ -55,7 +55,7 @@ export interface CardSource extends Partial<Record<MachineKind, string>> {
   load?: string
   /** Percent. */
   trim?: string
-  ways?: MachineKind[]
+  ways?: WayKey[]
   raw?: boolean
   steps?: CardStep[]
 }
@@ -74,7 +74,7 @@ export interface FamilySource {
   keepsWhy: string
   heat: number
   heatWhy: string
-  ways: MachineKind[]
+  ways: WayKey[]
   density: string
   dry: string
   wash: string
@@ -89,7 +89,7 @@ export interface FormSource {
   thick?: number
   load: { base: number; perMm: number }
   freeze: string
-  ways?: MachineKind[]
+  ways?: WayKey[]
   spread: string
   portions?: boolean
   steps: CardStep[]

@@ -1,4 +1,4 @@
-import type { MachineKind } from '../machines'
+import type { WayKey } from '../ways'
 import type { SorptionGroup } from '../sorption'
 
 /** What a batch is dried for: eaten as pieces, crumbled to flakes, or ground fine. */
@@ -80,7 +80,7 @@ export interface Range {
 
 /** One way of drying a cut: its heat and hours. The hours are of heat (or vacuum, or sun), to crisp, in one layer. */
 export interface CardWay {
-  way: MachineKind
+  way: WayKey
   usualHours: Sourced<Range>
   /** Air to set, °C; the shelf's warmth in a freeze dryer, the usual air in sun and room. */
   temperatureC: number

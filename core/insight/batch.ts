@@ -1,4 +1,5 @@
-import { dryingRunOf, estimateOfRun, inForce, ofKind, type BatchState, type Entry, type EntryOf } from '../batch'
+import { dryingRunOf, estimateOfRun } from '../batch'
+import { inForce, ofKind, type BatchState, type Entry, type EntryOf } from '../log'
 import { estimateDrying } from '../kinetics'
 import { handsMinutesKg } from '../planning'
 import type { BatchInsight } from './types'

@@ -1,8 +1,7 @@
 import type { Range } from '../foods'
 import { looseGMl } from '../keeping'
-import type { Interval } from '../stats'
-import { intervalFromNormal } from '../stats'
-import type { FindLot, Jar } from './types'
+import { type Interval, intervalFromNormal } from '../stats'
+import type { FindLot, Jar } from '../log'
 
 /** What a jar holds, by balance over its parts: what matters in a dish and in a blend. */
 export interface Content {

@@ -10,16 +10,9 @@ import {
   type Damp,
   type DampQuestion,
 } from '../keeping'
-import type { FindLot, Jar } from './types'
+import { moistureOf, type FindLot, type Jar } from '../log'
 
 const DAY_MS = 86_400_000
-
-/** Water in the jar by mass balance over its parts, wet basis; what is mixed in counts as dry. */
-export function moistureOf(jar: Pick<Jar, 'parts' | 'leftG'>): number {
-  const partsG = jar.parts.reduce((sum, part) => sum + part.grams, 0)
-  if (partsG <= 0) return jar.parts[0]?.moisture ?? 0
-  return jar.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0) / Math.max(partsG, jar.leftG)
-}
 
 /** Where jars stand that nobody put elsewhere: its warmth, and its air where that was measured, 0–1. */
 export interface Pantry {

@@ -1,5 +1,4 @@
 export { checkJars, jarsNamed } from './check'
-export { jarBest, jarDamp, moistureOf, type JarBest, type Pantry } from './facts'
+export { jarBest, jarDamp, type JarBest, type Pantry } from './facts'
 export { contentOf, type Content } from './content'
-export { agedTo, blendKey, replayJars, stockedJar, toastingFault, type Replay } from './replay'
-export type { FindLot, Jar, JarItem, JarPart, JarSight, JarUse, Lot, Mixed, Smell } from './types'
+export { agedTo, replayJars, type Replay } from './replay'

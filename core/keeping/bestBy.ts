@@ -1,3 +1,4 @@
+import { capital } from '../text'
 import { InputError } from '../errors'
 import type { Food, Purpose } from '../foods'
 
@@ -55,10 +56,10 @@ export function bestByWindow(input: {
 }): BestBy {
   const storageC = input.storageC ?? 20
   if (!(storageC >= -30 && storageC <= 45)) {
-    throw new InputError([{ field: 'storageC', message: 'must be between −30 and 45 °C' }])
+    throw new InputError([{ field: 'storageC', code: 'must-between-c', message: 'must be between −30 and 45 °C' }])
   }
   const packed = packageOf(input.packageKey)
-  if (!packed) throw new InputError([{ field: 'packageKey', message: 'is not a package Dulse knows' }])
+  if (!packed) throw new InputError([{ field: 'packageKey', code: 'not-package-dulse-knows', message: 'is not a package Dulse knows' }])
   if (input.inOil && storageC > FREEZER_C) {
     return {
       months: { low: OIL_MONTHS, high: OIL_MONTHS },
@@ -76,8 +77,4 @@ export function bestByWindow(input: {
   if (Math.abs(storageC - 20) >= 1) reasons.push(`At ${Math.round(storageC)} °C it fades ${warmth > 1 ? 'slower' : 'faster'} than at 20.`)
   if (input.rested === false) reasons.push('It was not rested, so a fifth is taken off.')
   return { months: { low: months(base.low), high: months(base.high) }, reason: reasons.join(' '), source: input.food.keepsSource }
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1)
 }

@@ -1,4 +1,4 @@
-import { InputError, type Problem } from '../errors'
+import { gather, InputError } from '../errors'
 import type { DryingRun } from './types'
 
 /**
@@ -7,9 +7,9 @@ import type { DryingRun } from './types'
  * @throws InputError
  */
 export function checkRun(run: DryingRun): void {
-  const problems: Problem[] = []
+  const { problems, say } = gather()
   const need = (good: boolean, field: string, message: string) => {
-    if (!good) problems.push({ field, message })
+    if (!good) say(field, 'out-of-range', message)
   }
   const positive = (value: number) => Number.isFinite(value) && value > 0
   need(positive(run.startWeightG), 'startWeightG', 'must be a weight above 0 g')

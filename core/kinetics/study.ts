@@ -50,11 +50,16 @@ export function studyFinishedRun(points: readonly { hours: number; moistureRatio
   const used = points.filter(point => point.hours > 0)
   if (used.length < 7) {
     throw new InputError([
-      { field: 'points', message: `needs 7 weighings after loading to tell four models apart; there are ${used.length}` },
+      {
+        field: 'points',
+        code: 'needs-weighings-after-loading',
+        message: `needs 7 weighings after loading to tell four models apart; there are ${used.length}`,
+      },
     ])
   }
   const bad = points.findIndex(point => !Number.isFinite(point.hours) || !Number.isFinite(point.moistureRatio))
-  if (bad >= 0) throw new InputError([{ field: `points.${bad}`, message: 'must have hours and a moisture ratio' }])
+  if (bad >= 0)
+    throw new InputError([{ field: `points.${bad}`, code: 'must-have-hours-moisture', message: 'must have hours and a moisture ratio' }])
   const scale = used.at(-1)!.hours / 3
   const fits = SHAPES.map(shape => {
     const fit = fitLeastSquares({

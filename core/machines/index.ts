@@ -1,5 +1,4 @@
 export { evennessOf, swapsWorthMaking, type PlaceEvenness, type PlacePace } from './evenness'
-export { KIND_FACTS, listItem, MACHINE_KINDS, type ListItem, type MachineKind, type MachineKindFacts, type UpkeepTask } from './kinds'
 export { tareOf } from './tare'
 export { thermostatOffset, type HeatSeen } from './thermostat'
 export { upkeepOf, type UpkeepState } from './upkeep'

@@ -1,4 +1,4 @@
-import { KIND_FACTS, type MachineKind, type UpkeepTask } from './kinds'
+import { WAYS, type UpkeepTask, type WayKey } from '../ways'
 
 /** A task with the hours run since it was last done. */
 export interface UpkeepState extends UpkeepTask {
@@ -12,12 +12,8 @@ export interface UpkeepState extends UpkeepTask {
  * @param hoursRun all hours with the heat on
  * @param done tasks with when, and at what hours run, they were last done
  */
-export function upkeepOf(
-  kind: MachineKind,
-  hoursRun: number,
-  done: readonly { task: string; at: number; hoursRun: number }[],
-): UpkeepState[] {
-  return KIND_FACTS[kind].upkeep.map((task): UpkeepState => {
+export function upkeepOf(way: WayKey, hoursRun: number, done: readonly { task: string; at: number; hoursRun: number }[]): UpkeepState[] {
+  return WAYS[way].upkeep.map((task): UpkeepState => {
     const last = done
       .filter(entry => entry.task === task.key)
       .sort((a, b) => a.at - b.at)

@@ -1,4 +1,4 @@
-import { InputError } from '../errors'
+import { InputError, refuse } from '../errors'
 import { intervalOf, randomSource, type Interval } from '../stats'
 
 /**
@@ -137,9 +137,7 @@ function stretchToLoaded(ledger: PrepLedger, open: readonly number[]): number {
 }
 
 function check(ledger: PrepLedger): void {
-  const fail = (field: string, message: string): never => {
-    throw new InputError([{ field, message }])
-  }
+  const fail = (field: string, message: string): never => refuse(field, 'out-of-range', message)
   if (!(ledger.rawWeightG > 0)) fail('rawWeightG', 'must be a weight above 0 g')
   if (!(ledger.rawMoisture.mean > 0 && ledger.rawMoisture.mean < 1)) fail('rawMoisture.mean', 'must be a fraction between 0 and 1')
   if (!(ledger.rawMoisture.sd >= 0)) fail('rawMoisture.sd', 'must not be negative')

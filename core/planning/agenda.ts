@@ -1,4 +1,6 @@
-import { constantTrays, hotSpellOf, isDamp, worstLook, type Assessment, type BatchState, type HoldPlace } from '../batch'
+import { WAYS, type WayAsk } from '../ways'
+import { constantTrays, hotSpellOf, isDamp, worstLook, type Assessment } from '../batch'
+import type { BatchState, HoldPlace } from '../log'
 import { REST_DAYS } from '../dryness'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
@@ -100,18 +102,18 @@ function heldTodo(state: BatchState): Todo {
 function runTodos(state: BatchState, assessed: Assessment, household: Household, swaps: FindSwaps): Todo[] {
   const run = state.run!
   const food = state.food.name.toLowerCase()
-  switch (run.way.way) {
-    case 'sun':
-      return [...outdoorTodos(food, run, household, run.loadedAt), ...(run.setC === null ? [] : dryingTodos(state, assessed, household))]
-    case 'freeze-dryer':
-      return freezeTodos(state, assessed, household)
-    case 'smoker':
-      return smokeTodos(state)
-    case 'oven':
-      return [...dryingTodos(state, assessed, household), ...turnTodo(state)]
-    default:
-      return [...dryingTodos(state, assessed, household), ...lowerTodo(state, assessed), ...rotateTodo(state, assessed, household, swaps)]
+  const { asks, nightsCount } = WAYS[run.way.way]
+  const todosOf: Record<WayAsk, () => Todo[]> = {
+    weather: () => outdoorTodos(food, run, household, run.loadedAt),
+    // Indoors for the night nothing dries that only dries by day.
+    drying: () => (!nightsCount && run.setC === null ? [] : dryingTodos(state, assessed, household)),
+    turning: () => turnTodo(state),
+    smoke: () => smokeTodos(state),
+    rounds: () => freezeTodos(state, assessed, household),
+    lowering: () => lowerTodo(state, assessed),
+    swapping: () => rotateTodo(state, assessed, household, swaps),
   }
+  return asks.flatMap(ask => todosOf[ask]())
 }
 
 /** A look every hour: an oven has no fan for it, and the rim is done before the middle. */
@@ -169,7 +171,7 @@ function freezeTodos(state: BatchState, { finish, verdict }: Assessment, househo
   const from =
     weighed > 0 && last !== undefined
       ? last + ROUND_H * HOUR
-      : nextWaking(Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR, household)
+      : nextWaking((Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR) + run.cycleHours * HOUR, household)
   return [
     {
       kind: 'round',

@@ -1,5 +1,5 @@
-import { wayOf, WAYS, type Food, type MethodCard, type Purpose } from '../foods'
-import { KIND_FACTS, type MachineKind } from '../machines'
+import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
+import { WAYS, type WayKey } from '../ways'
 import type { Interval } from '../stats'
 import { sleepAround, type Household } from './day'
 import { forecastBasket, type OwnHistory } from './forecast'
@@ -8,7 +8,7 @@ import { forecastBasket, type OwnHistory } from './forecast'
 export interface ChoosableMachine {
   id: string
   name: string
-  kind: MachineKind
+  kind: WayKey
   trays: number
   trayAreaM2: number
   watts: number
@@ -19,6 +19,8 @@ export interface Alternative {
   machineId: string
   machineName: string
   way: string
+  /** Else its hours are hours of day. */
+  nightsCount: boolean
   cardKey: string
   cardName: string
   thicknessMm?: number
@@ -75,13 +77,14 @@ export function alternatives(input: AlternativesInput): Alternative[] {
         startAt: input.startAt,
       })
       // What stands outdoors or hangs keeps of itself: nobody need be up for its end.
-      const { startAt, awake } = KIND_FACTS[machine.kind].free
+      const { startAt, awake } = !WAYS[machine.kind].drawsPower
         ? { startAt: input.startAt, awake: 1 }
         : wakingStart(forecast.hoursPerLoad, input.startAt, input.household)
       rows.push({
         machineId: machine.id,
         machineName: machine.name,
         way: WAYS[wayOf(card, machine.kind).way].name,
+        nightsCount: WAYS[machine.kind].nightsCount,
         cardKey: card.key,
         cardName: card.name,
         thicknessMm: card.thicknessMm,

@@ -1,6 +1,6 @@
 import { InputError } from '../errors'
-import { elapsedHours, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
-import { KIND_FACTS, type MachineKind } from '../machines'
+import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
+import { elapsedHours, WAYS, type WayKey } from '../ways'
 import { jarTakesG } from '../keeping'
 import { balancePrep, shrunkRatio, targetWeight } from '../mass'
 import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
@@ -25,7 +25,7 @@ export interface ForecastInput {
   purpose: Purpose
   /** Weight of the basket, g. */
   weightG: number
-  machine: { trays: number; trayAreaM2: number; watts: number; kind?: MachineKind }
+  machine: { trays: number; trayAreaM2: number; watts: number; kind?: WayKey }
   history?: OwnHistory
   /** Volume of the jars at hand, mL. */
   jarMl: number
@@ -76,7 +76,7 @@ export function referenceYields(food: Food, card: MethodCard, purpose: Purpose):
  * @throws InputError for a weight that is not above 0.
  */
 export function forecastBasket(input: ForecastInput): Forecast {
-  if (!(input.weightG > 0)) throw new InputError([{ field: 'weightG', message: 'must be a weight above 0 g' }])
+  if (!(input.weightG > 0)) throw new InputError([{ field: 'weightG', code: 'must-weight-above-g', message: 'must be a weight above 0 g' }])
   const { food, card, machine } = input
   const source = randomSource(input.seed ?? 1)
   const target = food.target[input.purpose]
@@ -121,7 +121,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
     energy[i] =
-      ((loads[i]! * hours[i]! * (machine.kind && KIND_FACTS[machine.kind].free ? 0 : machine.watts)) / 1000) *
+      ((loads[i]! * hours[i]! * (machine.kind && !WAYS[machine.kind].drawsPower ? 0 : machine.watts)) / 1000) *
       Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
   }
   const whole = (draws: Float64Array) => {

@@ -4,6 +4,8 @@ export { compareBoughtIn, handsMinutesKg, type BoughtIn, type BoughtInQuestion }
 export { DUTY } from './power'
 export { forecastBasket, referenceYields, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
 export { learnedHours, machinePace, type LearnedHours, type PastRun } from './learned'
+export { freezeCycleOf } from './freezeLoad'
+export { heatChoices, isPoorOutdoors, OUTDOORS, reachOf, type HeatChoice, type Reach } from './loading'
 export { HOLD_C, nightChoices, type NightChoice } from './night'
 export { trayTakesG } from './trayLoad'
 export { nextWaking, sleepAround, startOfDay, type Household } from './day'

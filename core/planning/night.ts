@@ -1,4 +1,5 @@
-import type { Assessment, BatchState } from '../batch'
+import type { Assessment } from '../batch'
+import type { BatchState } from '../log'
 import { dryBasis, wetBasis } from '../mass'
 import { driftedMoisture, expectedWeight } from '../kinetics'
 import { equilibriumIn, isothermOf, roomBalance } from '../sorption'

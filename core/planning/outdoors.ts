@@ -1,4 +1,4 @@
-import type { RunState } from '../batch'
+import type { RunState } from '../log'
 import { atMinuteOfDay, type Household } from './day'
 import type { Todo } from './agenda'
 

@@ -63,7 +63,11 @@ export function guessLogger(text: string, timeZone: string): LoggerGuess {
   const first = cells.findIndex(isReading)
   if (first < 0)
     throw new InputError([
-      { field: 'file', message: 'No line of this file holds a time and a figure. Export the readings as CSV, with a column of times.' },
+      {
+        field: 'file',
+        code: 'no-line-file-holds',
+        message: 'No line of this file holds a time and a figure. Export the readings as CSV, with a column of times.',
+      },
     ])
   const width = cells[first]!.length
   const above = first > 0 ? cells[first - 1]! : []
@@ -134,7 +138,9 @@ export function guessLogger(text: string, timeZone: string): LoggerGuess {
  */
 export function readLogger(text: string, settings: LoggerSettings, firstLine: number, now: number): LoggerReadings {
   if (settings.celsiusColumn === undefined && settings.humidityColumn === undefined) {
-    throw new InputError([{ field: 'celsiusColumn', message: 'Choose the column of temperature or of humidity.' }])
+    throw new InputError([
+      { field: 'celsiusColumn', code: 'choose-column-temperature-humidity', message: 'Choose the column of temperature or of humidity.' },
+    ])
   }
   const { cells, lines } = tableOf(text)
   const result: LoggerReadings = { rows: [], errors: [] }

@@ -1,5 +1,5 @@
 import type { Caution, CautionStep, Food, Trait } from '../foods'
-import type { MachineKind } from '../machines'
+import { WAYS, type WayKey } from '../ways'
 import { SAFETY_RULES, type SafetyRule } from './rules'
 
 /** Rules that are told where the circumstance asks for them, not at every food. */
@@ -32,7 +32,7 @@ export interface ToldCautions {
 export function cautionsAt(
   step: CautionStep,
   food: Food,
-  circumstance: { way?: MachineKind; liquid?: boolean; raw?: boolean; sulphited?: boolean; accepted?: ReadonlySet<string> } = {},
+  circumstance: { way?: WayKey; liquid?: boolean; raw?: boolean; sulphited?: boolean; accepted?: ReadonlySet<string> } = {},
 ): ToldCautions {
   const { way, accepted } = circumstance
   const told = SAFETY_RULES.filter(rule => rule.step === step && rule.severity !== 'stop' && concerns(rule, food, way))
@@ -55,15 +55,15 @@ export function cautionsAt(
 
 /** Every rule that concerns a food at some step or way, gravest first: for its page. */
 export function cautionsOf(food: Food): SafetyRule[] {
-  const ways = new Set(food.cards.flatMap(card => card.ways.map(way => way.way)))
+  const ways = food.cards.flatMap(card => card.ways.map(({ way }) => WAYS[way]))
   const order = { stop: 0, care: 1, note: 2 }
   return SAFETY_RULES.filter(rule =>
-    rule.traits ? hasTrait(rule, food) && (!rule.ways || rule.severity === 'stop' || rule.ways.some(way => ways.has(way))) : false,
+    rule.traits ? hasTrait(rule, food) && (!rule.ways || rule.severity === 'stop' || ways.some(rule.ways)) : false,
   ).sort((a, b) => order[a.severity] - order[b.severity])
 }
 
-function concerns(rule: SafetyRule, food: Food, way: MachineKind | undefined): boolean {
-  if (rule.ways && (way === undefined || !rule.ways.includes(way))) return false
+function concerns(rule: SafetyRule, food: Food, way: WayKey | undefined): boolean {
+  if (rule.ways && (way === undefined || !rule.ways(WAYS[way]))) return false
   return !rule.traits || hasTrait(rule, food)
 }
 

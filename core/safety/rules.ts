@@ -1,5 +1,5 @@
 import type { CautionStep, Trait } from '../foods'
-import type { MachineKind } from '../machines'
+import type { Way } from '../ways'
 
 /** `note` is read at its step; `care` is accepted once and written down; `stop` lets nothing be written until its way out is taken. */
 export type Severity = 'note' | 'care' | 'stop'
@@ -10,8 +10,8 @@ export interface SafetyRule {
   step: CautionStep
   /** Any of these traits brings it. Without traits and ways it holds for all food. */
   traits?: readonly Trait[]
-  /** Only in these kinds of machine. */
-  ways?: readonly MachineKind[]
+  /** Only in ways of drying of which this holds. */
+  ways?: (way: Way) => boolean
   text: string
   /** For what stops: what to do instead. */
   wayOut?: string
@@ -69,7 +69,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'stop',
     step: 'load',
     traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg'],
-    ways: ['dehydrator', 'oven', 'smoker', 'sun', 'air'],
+    ways: way => !way.underVacuum,
     text: 'Raw animal food dried at low heat is not safe: drying does not kill what is in it.',
     wayOut: 'Cook it through, measure the inside with a thermometer, and log that step with its temperature.',
     authority: USDA,
@@ -79,7 +79,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'care',
     step: 'load',
     traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg'],
-    ways: ['freeze-dryer'],
+    ways: way => way.underVacuum,
     text: 'Freeze drying kills nothing: what goes in raw is raw food when it has its water back, is marked so, and is cooked then.',
     authority: USDA,
   },
@@ -88,7 +88,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'stop',
     step: 'load',
     traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg', 'dairy'],
-    ways: ['sun', 'air'],
+    ways: way => way.unheated,
     text: 'Meat, fish, egg and milk are not dried outdoors or in room air.',
     wayOut: 'Use a dehydrator, an oven or a freeze dryer, after cooking.',
     authority: EXTENSION,
@@ -98,7 +98,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'care',
     step: 'load',
     traits: ['egg', 'dairy'],
-    ways: ['dehydrator', 'oven', 'smoker'],
+    ways: way => !way.unheated && !way.underVacuum,
     text: 'Extension guidance advises against drying egg and dairy at home by warm air. A freeze dryer, or buying the powder, is the safer way.',
     authority: EXTENSION,
   },
@@ -122,7 +122,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'outdoors-vegetables',
     severity: 'care',
     step: 'load',
-    ways: ['sun'],
+    ways: way => way.outdoors,
     text: 'Outdoors only fruit and chilies, at 30 °C and above and under 60 % humidity, covered, and in at dusk; other vegetables have too little acid and sugar.',
     authority: EXTENSION,
   },
@@ -130,7 +130,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'insects',
     severity: 'note',
     step: 'rest',
-    ways: ['sun', 'air'],
+    ways: way => way.unheated,
     text: 'What stood open may hold eggs of insects: −18 °C for 48 hours, or 71 °C for 30 minutes in a thin layer.',
     authority: EXTENSION,
   },
@@ -138,7 +138,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'oven-ajar',
     severity: 'care',
     step: 'load',
-    ways: ['oven'],
+    ways: way => way.doorAjar,
     text: 'An oven ajar: keep small children away, never leave it alone; gas only as its manual allows, with a window open.',
     authority: MANUAL,
   },
@@ -146,7 +146,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'smoker-outdoors',
     severity: 'care',
     step: 'load',
-    ways: ['smoker'],
+    ways: way => way.smokes,
     text: 'A smoker stands outdoors, clear of doors and windows: carbon monoxide has no smell.',
     authority: MANUAL,
   },
@@ -154,7 +154,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'pump-hot',
     severity: 'care',
     step: 'load',
-    ways: ['freeze-dryer'],
+    ways: way => way.underVacuum,
     text: 'The vacuum pump is hot and full of oil: air around it, a fan on it, hands off. Vent fully before the door is opened.',
     authority: MANUAL,
   },
@@ -162,7 +162,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'liquid-unfrozen',
     severity: 'care',
     step: 'load',
-    ways: ['freeze-dryer'],
+    ways: way => way.underVacuum,
     text: 'Liquids are frozen solid before the vacuum comes on, or they boil over the chamber and into the pump.',
     authority: MANUAL,
   },

@@ -1,5 +1,5 @@
 import type { Food, MethodCard, Trait } from '../foods'
-import type { MachineKind } from '../machines'
+import { WAYS, type WayKey } from '../ways'
 import type { PackageKey } from '../keeping'
 import { SAFE_CORE_C, safetyRule, type SafetyRule } from './rules'
 
@@ -30,13 +30,13 @@ export function safeCoreC(food: Pick<Food, 'traits'>): number | undefined {
 export function stopsAtLoading(
   food: Food,
   card: Pick<MethodCard, 'raw'>,
-  way: MachineKind,
+  way: WayKey,
   prep: readonly { step: string; coreC?: number }[],
 ): Stop[] {
   const outdoors = safetyRule('animal-outdoors')!
-  if (outdoors.ways!.includes(way) && outdoors.traits!.some(trait => food.traits.includes(trait))) return [stop('animal-outdoors')]
+  if (outdoors.ways!(WAYS[way]) && outdoors.traits!.some(trait => food.traits.includes(trait))) return [stop('animal-outdoors')]
   const needC = safeCoreC(food)
-  if (needC === undefined || way === 'freeze-dryer') return []
+  if (needC === undefined || WAYS[way].underVacuum) return []
   const reached = Math.max(-Infinity, ...prep.filter(({ step }) => COOKING.includes(step)).map(({ coreC }) => coreC ?? -Infinity))
   return reached >= needC
     ? []

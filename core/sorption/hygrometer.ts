@@ -1,4 +1,4 @@
-import { InputError } from '../errors'
+import { InputError, refuse } from '../errors'
 
 /** Air over a saturated salt solution at 25 °C: Greenspan, J. Res. NBS 81A (1977). */
 export const SALTS = {
@@ -37,9 +37,7 @@ const WILD = 0.2
  * @throws InputError for a reading outside 0–1, the same salt twice, or one more than 20 % off.
  */
 export function calibrateHygrometer(readings: readonly SaltReading[]): HygrometerCalibration {
-  const fail = (field: string, message: string): never => {
-    throw new InputError([{ field, message }])
-  }
+  const fail = (field: string, message: string): never => refuse(field, 'salt-test', message)
   readings.forEach(({ salt, shown }, i) => {
     if (!(shown > 0 && shown < 1)) fail(`readings.${i}.shown`, 'A hygrometer shows between 0 and 100 %.')
     const { humidity, name } = SALTS[salt]

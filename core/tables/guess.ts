@@ -37,12 +37,16 @@ export function guessTable(kind: TableKind, text: string, household: { timeZone:
   const { cells, lines } = tableOf(text)
   const width = Math.max(0, ...cells.slice(0, LOOKED_AT).map(row => row.length))
   const head = cells.findIndex(row => row.filter(Boolean).length >= Math.min(2, width))
-  if (head < 0) throw new InputError([{ field: 'file', message: 'This file holds no table. Export it as CSV, with a line of headings.' }])
+  if (head < 0)
+    throw new InputError([
+      { field: 'file', code: 'file-holds-no-table', message: 'This file holds no table. Export it as CSV, with a line of headings.' },
+    ])
   const named = cells[head]!.every(cell => !FIGURE.test(cell))
   if (!named)
     throw new InputError([
       {
         field: 'file',
+        code: 'line-should-headings',
         message: `Line ${lines[head]} should be headings, such as ${TABLE_COLUMNS[kind]
           .filter(column => column.needed)
           .map(column => column.name.toLowerCase())
@@ -50,7 +54,10 @@ export function guessTable(kind: TableKind, text: string, household: { timeZone:
       },
     ])
   const rows = cells.slice(head + 1)
-  if (rows.length === 0) throw new InputError([{ field: 'file', message: 'There are headings in this file and no rows below them.' }])
+  if (rows.length === 0)
+    throw new InputError([
+      { field: 'file', code: 'are-headings-in-file', message: 'There are headings in this file and no rows below them.' },
+    ])
   const headings = Array.from({ length: width }, (_, i) => cells[head]![i] || `Column ${i + 1}`)
   const free = new Set(headings.keys())
   const columns: TableSettings['columns'] = {}

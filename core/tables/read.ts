@@ -1,4 +1,4 @@
-import { InputError } from '../errors'
+import { InputError, type Problem } from '../errors'
 import { PURPOSES, type Purpose } from '../foods'
 import { PACKAGES, type PackageKey } from '../keeping'
 import { instantOf, parseLocalTime, type LocalTime } from '../readings'
@@ -7,10 +7,9 @@ import { TABLE_COLUMNS, type TableKind } from './columns'
 import type { TableSettings } from './guess'
 import { tableOf } from './table'
 
-export interface LineError {
+/** What is wrong with a line of a table. */
+export interface LineError extends Problem {
   line: number
-  field: string
-  message: string
 }
 /** A weight of a load, or of one of its trays, at an instant. */
 export interface WeighInRow {
@@ -52,7 +51,11 @@ function* linesOf(kind: TableKind, text: string, settings: TableSettings, errors
   const missing = TABLE_COLUMNS[kind].filter(column => column.needed && settings.columns[column.key] === undefined)
   if (missing.length > 0)
     throw new InputError(
-      missing.map(column => ({ field: `columns.${column.key}`, message: `Choose the column of: ${column.name.toLowerCase()}.` })),
+      missing.map(column => ({
+        field: `columns.${column.key}`,
+        code: 'choose-column',
+        message: `Choose the column of: ${column.name.toLowerCase()}.`,
+      })),
     )
   const { cells, lines } = tableOf(text)
   for (const [i, row] of cells.entries()) {
@@ -61,7 +64,7 @@ function* linesOf(kind: TableKind, text: string, settings: TableSettings, errors
     yield {
       line,
       cell: key => row[settings.columns[key] ?? -1] ?? '',
-      refuse: (field, message) => void errors.push({ line, field, message }),
+      refuse: (field, message) => void errors.push({ line, field, code: 'unreadable', message }),
     }
   }
 }

@@ -21,9 +21,11 @@ export interface FlourSwap {
  * @throws InputError for a share above a third: the dough would not hold together
  */
 export function flourSwap(flourG: number, share: number, densityGMl: number): FlourSwap {
-  if (!(flourG > 0)) throw new InputError([{ field: 'flourG', message: 'must be above zero' }])
+  if (!(flourG > 0)) throw new InputError([{ field: 'flourG', code: 'must-above-zero', message: 'must be above zero' }])
   if (!(share > 0 && share <= MOST_FLOUR_SHARE + 1e-9))
-    throw new InputError([{ field: 'share', message: 'must be above zero and at most a third: powder has no gluten' }])
+    throw new InputError([
+      { field: 'share', code: 'must-above-zero-at', message: 'must be above zero and at most a third: powder has no gluten' },
+    ])
   const powderMl = (flourG / FLOUR_G_ML) * share
   const powderG = powderMl * densityGMl
   return { flourG: flourG * (1 - share), powderG, powderMl, waterG: EXTRA_WATER * powderG }

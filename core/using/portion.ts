@@ -1,4 +1,4 @@
-import type { BatchState } from '../batch'
+import type { BatchState } from '../log'
 
 /** What a dried sheet stands for: so many grams are so many mL of what was spread. */
 export interface Portion {

@@ -9,9 +9,11 @@ const MOST_BYTES = 4 * 1024 ** 3
 export default route(async (event, context) => {
   // A page of another site can send bytes by a form, but not with this type.
   if (getRequestHeader(event, 'content-type') !== 'application/vnd.sqlite3')
-    throw new InputError([{ field: 'content-type', message: 'Send the backup’s bytes as application/vnd.sqlite3.' }])
+    throw new InputError([
+      { field: 'content-type', code: 'send-backups-bytes-as', message: 'Send the backup’s bytes as application/vnd.sqlite3.' },
+    ])
   if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES)
-    throw new InputError([{ field: 'file', message: 'The file is over 4 GB: this is no logbook.' }])
+    throw new InputError([{ field: 'file', code: 'file-over-gb', message: 'The file is over 4 GB: this is no logbook.' }])
   const path = besideLogbook(context, 'incoming')
   try {
     await pipeline(event.node.req, createWriteStream(path))

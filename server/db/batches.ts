@@ -1,4 +1,4 @@
-import type { Stage } from '#core/batch'
+import type { Stage } from '#core/log'
 import type { Purpose } from '#core/foods'
 import type { Db } from './open'
 import { statement } from './statement'

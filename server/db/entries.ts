@@ -1,4 +1,4 @@
-import type { Entry, EntryBody, EntryKind } from '#core/batch'
+import type { Entry, EntryBody, EntryKind } from '#core/log'
 import type { Db } from './open'
 import { statement } from './statement'
 
@@ -94,9 +94,7 @@ export function stockOfJar(db: Db, jarId: string): Entry | undefined {
   const row = statement<EntryRow>(
     db,
     `
-    SELECT ${COLUMNS} FROM entry e WHERE jar_id = ? AND kind = 'stock'
-      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
-    ORDER BY seq DESC LIMIT 1`,
+    SELECT ${COLUMNS} FROM entry_in_force WHERE jar_id = ? AND kind = 'stock' ORDER BY seq DESC LIMIT 1`,
   ).get(jarId)
   return row && toEntry(row)
 }
@@ -129,10 +127,7 @@ export function newestAir(db: Db): Entry | undefined {
   const row = statement<EntryRow>(
     db,
     `
-    SELECT ${COLUMNS} FROM entry e
-    WHERE kind = 'air' AND json_extract(body, '$.roomC') IS NOT NULL
-      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.run_id = e.run_id AND (later.replaces = e.id OR json_extract(later.body, '$.target') = e.id))
-    ORDER BY at DESC LIMIT 1`,
+    SELECT ${COLUMNS} FROM entry_in_force WHERE kind = 'air' AND json_extract(body, '$.roomC') IS NOT NULL ORDER BY at DESC LIMIT 1`,
   ).get()
   return row && toEntry(row)
 }
@@ -169,13 +164,12 @@ export function* entriesInForce(db: Db, kinds: readonly EntryKind[]): Generator<
   const rows = db
     .prepare<[string], EntryRow & { number: number | null; jar_number: number | null; food_key: string | null; batches: string | null }>(
       `
-    WITH gone AS (SELECT replaces AS id FROM entry WHERE replaces IS NOT NULL UNION SELECT json_extract(body, '$.target') FROM entry WHERE kind = 'void')
     SELECT ${COLUMNS.split(', ')
       .map(column => `e.${column}`)
       .join(', ')}, b.number, j.number AS jar_number, v.food_key,
-           (SELECT group_concat(number, ' ') FROM (SELECT DISTINCT lb.number FROM entry l JOIN batch lb ON lb.id = l.batch_id WHERE l.kind = 'load' AND json_extract(l.body, '$.runId') = e.run_id ORDER BY lb.number)) AS batches
-    FROM entry e LEFT JOIN batch b ON b.id = e.batch_id LEFT JOIN jar j ON j.id = e.jar_id LEFT JOIN jar_view v ON v.jar_id = e.jar_id
-    WHERE e.kind IN (SELECT value FROM json_each(?)) AND e.id NOT IN (SELECT id FROM gone WHERE id IS NOT NULL) ORDER BY e.at, e.seq`,
+           (SELECT group_concat(number, ' ') FROM (SELECT DISTINCT lb.number FROM entry_in_force l JOIN batch lb ON lb.id = l.batch_id WHERE l.kind = 'load' AND json_extract(l.body, '$.runId') = e.run_id ORDER BY lb.number)) AS batches
+    FROM entry_in_force e LEFT JOIN batch b ON b.id = e.batch_id LEFT JOIN jar j ON j.id = e.jar_id LEFT JOIN jar_view v ON v.jar_id = e.jar_id
+    WHERE e.kind IN (SELECT value FROM json_each(?)) ORDER BY e.at, e.seq`,
     )
     .iterate(JSON.stringify(kinds))
   for (const row of rows)
@@ -201,9 +195,8 @@ export function jarReviewsOf(
     db,
     `
     SELECT e.body, e.at, v.jar_id, v.number AS jar_number, b.batch_id, b.number, b.card_key
-    FROM entry e CROSS JOIN jar_view v ON v.jar_id = e.jar_id JOIN batch_view b ON b.batch_id = v.batch_id
+    FROM entry_in_force e CROSS JOIN jar_view v ON v.jar_id = e.jar_id JOIN batch_view b ON b.batch_id = v.batch_id
     WHERE v.food_key = ? AND e.kind = 'review' AND e.jar_id IS NOT NULL
-      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
     ORDER BY e.at DESC LIMIT ?`,
   ).all(foodKey, limit)
 }
@@ -217,9 +210,8 @@ export function smellsOf(
   return statement<{ at: number; smell: 'strong' | 'weaker' | 'crushed' | 'none'; oldest_at: number }>(
     db,
     `
-    SELECT e.at, json_extract(e.body, '$.smell') AS smell, v.oldest_at FROM jar_view v JOIN entry e ON e.jar_id = v.jar_id
+    SELECT e.at, json_extract(e.body, '$.smell') AS smell, v.oldest_at FROM jar_view v JOIN entry_in_force e ON e.jar_id = v.jar_id
     WHERE v.food_key = ? AND v.purpose = ? AND e.kind = 'smell'
-      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.jar_id = e.jar_id AND (later.replaces = e.id OR (later.kind = 'void' AND json_extract(later.body, '$.target') = e.id)))
     ORDER BY e.at`,
   ).all(foodKey, purpose)
 }
@@ -229,7 +221,8 @@ export function warmthOf(db: Db, place: string): number | undefined {
   return statement<{ celsius: number }>(
     db,
     `
-    SELECT json_extract(body, '$.storageC') AS celsius FROM entry
-    WHERE kind IN ('pack', 'moveJar', 'fill', 'stock') AND json_extract(body, '$.place') = ? AND json_extract(body, '$.storageC') IS NOT NULL ORDER BY seq DESC LIMIT 1`,
+    SELECT json_extract(body, '$.storageC') AS celsius FROM entry_in_force
+    WHERE kind IN ('pack', 'moveJar', 'fill', 'stock') AND json_extract(body, '$.place') = ? AND json_extract(body, '$.storageC') IS NOT NULL
+    ORDER BY at DESC, seq DESC LIMIT 1`,
   ).get(place)?.celsius
 }

@@ -87,9 +87,8 @@ export function pickingsOf(db: Db, foodKey: string): PickingRow[] {
     `
     SELECT json_extract(body, '$.plant') AS plant, json_extract(body, '$.cultivar') AS cultivar, strftime('%Y', at / 1000, 'unixepoch') AS year,
            count(*) AS baskets, sum(json_extract(body, '$.weightG')) AS grams, max(at) AS last_at
-    FROM entry e
+    FROM entry_in_force
     WHERE kind = 'intake' AND json_extract(body, '$.foodKey') = ? AND json_extract(body, '$.from') IS NULL
-      AND NOT EXISTS (SELECT 1 FROM entry later WHERE later.batch_id = e.batch_id AND (later.replaces = e.id OR json_extract(later.body, '$.target') = e.id))
     GROUP BY plant, cultivar, year ORDER BY year DESC, grams DESC`,
   ).all(foodKey)
 }

@@ -1,4 +1,4 @@
-import type { MachineKind } from '#core/machines'
+import type { WayKey } from '#core/ways'
 import type { HouseholdSettings, MachineSettings } from '#shared/contracts'
 import type { Db } from './open'
 import { statement } from './statement'
@@ -84,7 +84,7 @@ export function setHousehold(db: Db, settings: HouseholdSettings): void {
 interface MachineRow {
   id: string
   name: string
-  kind: MachineKind
+  kind: WayKey
   trays: number
   tray_area_m2: number
   tray_tare_g: number

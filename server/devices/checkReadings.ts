@@ -1,4 +1,4 @@
-import { reading, type Channel, type ReadingsAnswer } from '#shared/contracts'
+import { problemsOfIssues, reading, type Channel, type ReadingsAnswer } from '#shared/contracts'
 
 /** A reading that was understood. */
 export interface GoodReading {
@@ -22,15 +22,19 @@ export function checkReadings(sent: readonly unknown[], now: number): { good: Go
   sent.forEach((item, index) => {
     const parsed = reading.safeParse(item)
     if (!parsed.success) {
-      const issue = parsed.error.issues[0]!
-      refused.push({ index, field: issue.path.join('.') || 'reading', message: issue.message })
+      refused.push({ index, ...problemsOfIssues(parsed.error.issues, 'reading')[0]! })
       return
     }
     const { channel, value, at = now } = parsed.data
     if (at > now + CLOCK_SLACK_MS)
-      refused.push({ index, field: 'at', message: 'This is in the future: set the device’s clock, or leave the time out.' })
+      refused.push({
+        index,
+        field: 'at',
+        code: 'in-future',
+        message: 'This is in the future: set the device’s clock, or leave the time out.',
+      })
     else if (at < EARLIEST)
-      refused.push({ index, field: 'at', message: 'This is before the year 2000: give milliseconds since 1970, UTC.' })
+      refused.push({ index, field: 'at', code: 'before-year', message: 'This is before the year 2000: give milliseconds since 1970, UTC.' })
     else good.push({ index, channel, at, value })
   })
   return { good, refused }

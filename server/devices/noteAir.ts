@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import { inForce, ofKind, type EntryBody } from '#core/batch'
+import { inForce, ofKind, type EntryBody } from '#core/log'
 import type { Channel } from '#shared/contracts'
 import { dryingViews } from '#server/db/batches'
 import { listDevices, readingsBySpan, type DeviceRecord } from '#server/db/devices'

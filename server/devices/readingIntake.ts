@@ -97,6 +97,7 @@ export class ReadingIntake {
         answer.refused.push({
           index,
           field: 'value',
+          code: 'at-instant-read-already',
           message: `At this instant the ${device.name} read ${before} already; a reading is never changed.`,
         })
     }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { copyFileSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { migrations } from '#migrations'
-import { InputError } from '#core/errors'
+import { InputError, refuse } from '#core/errors'
 import { countOf, lookAtFile, type FileFacts } from '#server/db/file'
 import { openLogbook } from '#server/services/logbook'
 import type { Context } from '#server/services/context'
@@ -24,9 +24,7 @@ export async function backUp(context: Context): Promise<string> {
   return path
 }
 
-const refuse = (message: string): never => {
-  throw new InputError([{ field: 'file', message }])
-}
+const refuseFile = (code: string, message: string): never => refuse('file', code, message)
 
 /**
  * Looks at a file that is to become the logbook, and brings a copy's form up to date by opening it.
@@ -34,21 +32,25 @@ const refuse = (message: string): never => {
  */
 export function checkBackup(path: string): void {
   const facts = readable(path)
-  if (!facts) return refuse('This is not a backup of Dulse: it is no SQLite database, or its head is damaged.')
+  if (!facts) return refuseFile('not-backup-dulse', 'This is not a backup of Dulse: it is no SQLite database, or its head is damaged.')
   const { integrity, tables, mark, form, orphans } = facts
-  if (integrity !== 'ok') refuse('This file is damaged: some of its pages do not hold together. Take an older backup.')
+  if (integrity !== 'ok')
+    refuseFile('file-damaged-some', 'This file is damaged: some of its pages do not hold together. Take an older backup.')
   if ((mark !== 0 && mark !== APPLICATION_ID) || form < 1 || TABLES.some(table => !tables.has(table)))
-    refuse('This is a database, but not a logbook of Dulse.')
+    refuseFile('database-but-not', 'This is a database, but not a logbook of Dulse.')
   if (form > migrations.length)
-    refuse(`This backup was written by a newer Dulse (form ${form}, this one knows ${migrations.length}). Update Dulse first.`)
-  if (orphans > 0) refuse('This file is damaged: it refers to rows that are gone. Take an older backup.')
+    refuseFile(
+      'backup-written-by',
+      `This backup was written by a newer Dulse (form ${form}, this one knows ${migrations.length}). Update Dulse first.`,
+    )
+  if (orphans > 0) refuseFile('file-damaged-refers', 'This file is damaged: it refers to rows that are gone. Take an older backup.')
 }
 
 function readable(path: string): FileFacts | undefined {
   try {
     return lookAtFile(path)
   } catch {
-    return refuse('This file is damaged and cannot be read to its end. Take an older backup.')
+    return refuseFile('file-damaged-cannot', 'This file is damaged and cannot be read to its end. Take an older backup.')
   }
 }
 
@@ -73,7 +75,7 @@ export function restore(context: Context, path: string): Restored {
     openLogbook(trial, context.now).db.close()
   } catch (error) {
     forget(trial)
-    return refuse(`This backup cannot be opened: ${(error as Error).message}`)
+    return refuseFile('backup-cannot-opened', `This backup cannot be opened: ${(error as Error).message}`)
   }
   const aside = place.replace(/\.sqlite$/, '') + `-before-restore-${new Date(context.now()).toISOString().replace(/[:.]/g, '-')}.sqlite`
   context.db.close()

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { Temporal } from 'temporal-polyfill'
-import type { EntryOf, EntryKind } from '#core/batch'
+import type { EntryOf, EntryKind } from '#core/log'
 import { gramsIn, temperatureIn } from '#core/units'
 import type { EXPORT_TABLES, HouseholdSettings } from '#shared/contracts'
 import { listBatchViews } from '#server/db/batches'

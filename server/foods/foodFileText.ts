@@ -16,6 +16,7 @@ export function readFoodFile(text: string): { file: FoodFile; lineOf: (field: st
         const { line } = lines.linePos(error.pos[0])
         return {
           field: `line ${line}`,
+          code: 'line-not-yaml',
           message: `Line ${line}: this is not YAML: ${error.message.split('\n')[0]!.replace(/ at line .*$/, '')}.`,
         }
       }),
@@ -26,37 +27,38 @@ export function readFoodFile(text: string): { file: FoodFile; lineOf: (field: st
   try {
     value = document.toJS({ maxAliasCount: 20 })
   } catch {
-    throw new InputError([{ field: 'file', message: 'The file refers to itself too often to be read.' }])
+    throw new InputError([{ field: 'file', code: 'file-refers-itself-too', message: 'The file refers to itself too often to be read.' }])
   }
   if (typeof value !== 'object' || value === null || Array.isArray(value))
-    throw new InputError([{ field: 'line 1', message: 'Line 1: this is no file of foods: it begins with “dulse: foods 1”.' }])
+    throw new InputError([{ field: 'line 1', code: 'line', message: 'Line 1: this is no file of foods: it begins with “dulse: foods 1”.' }])
   const parsed = foodFile.safeParse(value)
   if (parsed.success) return { file: parsed.data, lineOf }
   throw new InputError(
     issuesOf(parsed.error.issues)
       .slice(0, 50)
-      .map(({ path, message }) => withLine({ field: path.join('.'), message }, lineOf)),
+      .map(({ path, code, message }) => withLine({ field: path.join('.'), code, message }, lineOf)),
   )
 }
 
 /** The problem with its line in front. */
 export function withLine(problem: Problem, lineOf: (field: string) => number | undefined): Problem {
   const line = lineOf(problem.field)
-  return line === undefined ? problem : { field: problem.field, message: `Line ${line}, ${problem.field || 'file'}: ${problem.message}` }
+  return line === undefined ? problem : { ...problem, message: `Line ${line}, ${problem.field || 'file'}: ${problem.message}` }
 }
 
 /** Of a choice that fails, the words of the choice that came closest. */
-function issuesOf(issues: readonly z.core.$ZodIssue[]): { path: readonly PropertyKey[]; message: string }[] {
+function issuesOf(issues: readonly z.core.$ZodIssue[]): { path: readonly PropertyKey[]; code: string; message: string }[] {
   return issues.flatMap(issue => {
+    const code = issue.code.replaceAll('_', '-')
     if (issue.code === 'invalid_union') {
       const closest = issue.errors.find(errors => !errors.some(inner => inner.code === 'invalid_type' && inner.path.length === 0))
       return closest
-        ? issuesOf(closest).map(inner => ({ path: [...issue.path, ...inner.path], message: inner.message }))
-        : [{ path: issue.path, message: issue.message }]
+        ? issuesOf(closest).map(inner => ({ ...inner, path: [...issue.path, ...inner.path] }))
+        : [{ path: issue.path, code, message: issue.message }]
     }
     if (issue.code === 'unrecognized_keys')
-      return issue.keys.map(name => ({ path: [...issue.path, name], message: `“${name}” is not a field of this.` }))
-    return [{ path: issue.path, message: issue.message }]
+      return issue.keys.map(name => ({ path: [...issue.path, name], code, message: `“${name}” is not a field of this.` }))
+    return [{ path: issue.path, code, message: issue.message }]
   })
 }
 

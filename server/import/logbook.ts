@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { InputError } from '#core/errors'
+import { InputError, type Problem } from '#core/errors'
 import { jarsNamed } from '#core/jars'
 import { logbookFile, type LogbookFile } from '#shared/contracts'
 import { addReading } from '#server/db/devices'
@@ -29,7 +29,7 @@ export function* importLogbook(context: Context, file: unknown): Generator<Progr
   if (!isUntouched(db))
     throw new Conflict(
       'This logbook is not empty: a whole logbook is taken in by an empty one only. Start Dulse with another folder, or restore a backup, which puts this logbook aside.',
-      [{ field: 'logbook', message: 'It is not empty.' }],
+      [{ field: 'logbook', code: 'not-empty', message: 'It is not empty.' }],
     )
   const parsed = yield* checkRows(file)
   checkTogether(parsed)
@@ -121,11 +121,11 @@ function insertEntryJars(
 
 /** What refers to something finds it in the file. */
 function checkTogether(file: LogbookFile): void {
-  const problems: { field: string; message: string }[] = []
+  const problems: Problem[] = []
   const ids = (rows: readonly { id: string }[], key: string) => {
     const seen = new Set<string>()
     rows.forEach(({ id }, i) => {
-      if (seen.has(id)) problems.push({ field: `${key}.${i}.id`, message: 'This id stands twice.' })
+      if (seen.has(id)) problems.push({ field: `${key}.${i}.id`, code: 'id-stands-twice', message: 'This id stands twice.' })
       seen.add(id)
     })
     return seen
@@ -140,9 +140,14 @@ function checkTogether(file: LogbookFile): void {
   const entries = ids(file.entries, 'entries')
   const look = (there: ReadonlySet<string>, wanted: string | undefined | null, field: string, what: string) => {
     if (wanted && !there.has(wanted))
-      problems.push({ field, message: `The file has no such ${what}: it is damaged, or a part of it is missing.` })
+      problems.push({
+        field,
+        code: 'file-has-no-such',
+        message: `The file has no such ${what}: it is damaged, or a part of it is missing.`,
+      })
   }
-  if (file.machines.length === 0) problems.push({ field: 'machines', message: 'A logbook has at least one machine.' })
+  if (file.machines.length === 0)
+    problems.push({ field: 'machines', code: 'logbook-has-at-least', message: 'A logbook has at least one machine.' })
   file.runs.forEach((run, i) => look(machines, run.machineId, `runs.${i}.machineId`, 'machine'))
   file.upkeep.forEach((done, i) => look(machines, done.machineId, `upkeep.${i}.machineId`, 'machine'))
   file.devices.forEach((device, i) => look(machines, device.machineId, `devices.${i}.machineId`, 'machine'))
@@ -159,10 +164,15 @@ function checkTogether(file: LogbookFile): void {
       'entry',
     )
     if (entry.seq <= before)
-      problems.push({ field: `entries.${i}.seq`, message: 'The entries are not in the order in which they were written.' })
+      problems.push({
+        field: `entries.${i}.seq`,
+        code: 'entries-are-not-in',
+        message: 'The entries are not in the order in which they were written.',
+      })
     before = entry.seq
   })
   for (const key of ['batches', 'jars'] as const)
-    if (new Set(file[key].map(row => row.number)).size < file[key].length) problems.push({ field: key, message: 'A number stands twice.' })
+    if (new Set(file[key].map(row => row.number)).size < file[key].length)
+      problems.push({ field: key, code: 'number-stands-twice', message: 'A number stands twice.' })
   if (problems.length > 0) throw new InputError(problems.slice(0, 20))
 }

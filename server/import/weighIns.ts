@@ -1,4 +1,5 @@
-import { checkWeighIns, type Entry, type EntryBody } from '#core/batch'
+import { checkWeighIns } from '#core/batch'
+import type { Entry, EntryBody } from '#core/log'
 import type { LineError, WeighInRow } from '#core/tables'
 import { batchOfNumber } from '#server/db/batches'
 import { entriesOfBatch, findEntry, insertEntry } from '#server/db/entries'
@@ -25,7 +26,7 @@ export function* takeInWeighIns(context: Context, rows: readonly WeighInRow[]): 
   for (const [number, list] of byBatch) {
     const batchId = batchOfNumber(db, number)
     if (batchId === undefined) {
-      errors.push(...list.map(({ line }) => ({ line, field: 'batch', message: `There is no batch ${number}.` })))
+      errors.push(...list.map(({ line }) => ({ line, field: 'batch', code: 'no-batch', message: `There is no batch ${number}.` })))
       continue
     }
     const log = entriesOfBatch(db, batchId)
@@ -47,9 +48,9 @@ export function* takeInWeighIns(context: Context, rows: readonly WeighInRow[]): 
     for (const { index, problem } of wrong) {
       const tray = /^trays\.(\d+)/.exec(problem.field)
       errors.push({
+        ...problem,
         line: fresh[index]!.lines[tray ? Number(tray[1]) : 0]!,
         field: tray ? (problem.field.endsWith('position') ? 'tray' : 'weight') : (FIELDS[problem.field] ?? problem.field),
-        message: problem.message,
       })
     }
     for (const [i, { lines, entry }] of fresh.entries()) {

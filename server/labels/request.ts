@@ -11,7 +11,11 @@ export function templateNamed(key: string | undefined): LabelTemplate {
   const template = templateOf(key)
   if (!template)
     throw new InputError([
-      { field: 'template', message: `There is no template “${key}”. Choose ${LABEL_TEMPLATES.map(item => item.key).join(', ')}.` },
+      {
+        field: 'template',
+        code: 'no-template',
+        message: `There is no template “${key}”. Choose ${LABEL_TEMPLATES.map(item => item.key).join(', ')}.`,
+      },
     ])
   return template
 }

@@ -1,3 +1,4 @@
+import { capital } from '#core/text'
 import { heatFigures, heatWords } from '#core/blends'
 import { formatWeight } from '#core/units'
 import { householdOf, type Context } from '#server/services/context'
@@ -65,8 +66,6 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
     url: `${origin}/j/${jar.number}`,
   }
 }
-
-const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 
 /** What must be remembered when cooking, and what clouds a drink. */
 function mixedWords({ starchG, saltG }: { starchG: number; saltG: number }): string | undefined {

@@ -1,7 +1,7 @@
+import { anyBody } from '#core/log'
 import * as z from 'zod'
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi'
 import {
-  anyBody,
   boughtInQuestion,
   compareQuery,
   deviceSettings,

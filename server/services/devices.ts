@@ -21,7 +21,7 @@ export function saveDevice(context: Context, settings: DeviceSettings): DeviceAn
   return db
     .transaction(() => {
       if (settings.machineId !== null && !findMachine(db, settings.machineId))
-        throw new InputError([{ field: 'machineId', message: 'There is no such machine.' }])
+        throw new InputError([{ field: 'machineId', code: 'no-such-machine', message: 'There is no such machine.' }])
       const known = findDevice(db, settings.id)
       const { version, ...wanted } = settings
       const changes = known ? changedFields(known, wanted) : []

@@ -1,3 +1,4 @@
+import { isOfStandardHours, WAYS, type WayKey } from '#core/ways'
 import { isDeepStrictEqual } from 'node:util'
 import { foodBook, slugOf, type Food, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
 import { InputError, type Problem } from '#core/errors'
@@ -120,7 +121,7 @@ export function saveFood(context: Context, source: FoodSource, version?: number)
   const known = listOwnFoods(db).find(item => item.source.key === source.key)
   if (known && version !== known.version && !isDeepStrictEqual(known.source, source))
     throw new Conflict('This food was changed meanwhile, or another one has this key. Open it again.', [
-      { field: 'key', message: `There is “${known.source.name}” under this key.` },
+      { field: 'key', code: 'under-key', message: `There is “${known.source.name}” under this key.` },
     ])
   strip(() => importFoods(context, { dulse: 'foods 1', foods: [source] }), 'foods.0.')
   return foodPage(context, source.key)
@@ -157,7 +158,10 @@ function strip(act: () => unknown, prefix: string): void {
   } catch (error) {
     if (!(error instanceof InputError)) throw error
     throw new InputError(
-      error.problems.map(({ field, message }) => ({ field: field.startsWith(prefix) ? field.slice(prefix.length) : field, message })),
+      error.problems.map(problem => ({
+        ...problem,
+        field: problem.field.startsWith(prefix) ? problem.field.slice(prefix.length) : problem.field,
+      })),
     )
   }
 }
@@ -170,7 +174,7 @@ const named = (name: string) => name.normalize('NFC').trim().toLowerCase()
 /** What is wrong with a file beyond its shape: families, forms and hours that are missing, names that are taken. */
 function problemsOf(file: FoodFile, own: { foods: readonly FoodSource[]; cards: readonly OwnCardSource[] }): Problem[] {
   const problems: Problem[] = []
-  const say = (field: string, message: string) => problems.push({ field, message })
+  const say = (field: string, message: string) => problems.push({ field, code: 'food-file', message })
   const families = Object.keys(reference.families)
   const forms = Object.keys(reference.forms)
   const referenceKeys = new Map(reference.foods.map(food => [food.key, food.name]))
@@ -200,11 +204,11 @@ function problemsOf(file: FoodFile, own: { foods: readonly FoodSource[]; cards: 
       if (!reference.schools[school])
         say(`${at}.schools`, `There is no question “${school}”: ${Object.keys(reference.schools).join(', ')}.`)
   })
-  function checkForm(field: string, form: string, card: { hours?: string }, ways: readonly string[]) {
+  function checkForm(field: string, form: string, card: { hours?: string }, ways: readonly WayKey[]) {
     const known = reference.forms[formOf(form)]
     if (!known) return say(field, `There is no form “${formOf(form)}”: ${forms.join(', ')}.`)
     if (known.name.includes('{n}') && !form.includes(' ')) say(field, `“${form}” needs a number, such as “${form} 6”.`)
-    const needs = (known.ways ?? ways).filter(way => way !== 'freeze-dryer' && way !== 'smoker' && !(way in card))
+    const needs = (known.ways ?? ways).filter(way => isOfStandardHours(WAYS[way]) && !(way in card))
     if (!card.hours && needs.length > 0) say(`${field}`, 'Hours are missing, such as “8 to 13”.')
   }
   const cardKeys = new Set<string>()

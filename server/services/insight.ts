@@ -1,7 +1,8 @@
-import { assess, foldBatch, ofKind, inForce } from '#core/batch'
+import { assess, foldBatch } from '#core/batch'
+import { ofKind, inForce } from '#core/log'
 import { batchInsight, summarise, trialDifferences, worthOf, type BatchInsight, type FinishedBatch, type Summary } from '#core/insight'
 import { cardOf } from '#core/foods'
-import { KIND_FACTS } from '#core/machines'
+import { WAYS } from '#core/ways'
 import { DUTY, referenceYields } from '#core/planning'
 import type { InsightAnswer, ReviewAnswer, TrialAnswer } from '#shared/contracts'
 import { batchView, finishedViews, reviewsOf, type BatchViewRow } from '#server/db/batches'
@@ -74,7 +75,7 @@ export function toFinished({ db }: Pick<Context, 'db'>, row: BatchViewRow): Fini
   const insight = row.insight === null ? undefined : (JSON.parse(row.insight) as BatchInsight)
   const kWh = (insight?.heat ?? []).reduce((sum, { machineId, hours }) => {
     const machine = findMachine(db, machineId)
-    return sum + (machine && !KIND_FACTS[machine.kind].free ? (machine.watts / 1000) * DUTY.mean * hours : 0)
+    return sum + (machine && WAYS[machine.kind].drawsPower ? (machine.watts / 1000) * DUTY.mean * hours : 0)
   }, 0)
   return {
     rawG: row.raw_g,

@@ -1,21 +1,6 @@
-import {
-  checkJars,
-  contentOf,
-  jarBest,
-  jarsNamed,
-  moistureOf,
-  replayJars,
-  stockedJar,
-  type Content,
-  type FindLot,
-  type Lot,
-  type Jar,
-  type JarItem,
-  type JarUse,
-  type Pantry,
-} from '#core/jars'
+import { checkJars, contentOf, jarBest, jarsNamed, replayJars, type Content, type Pantry } from '#core/jars'
+import { moistureOf, stockedJar, type FindLot, type Lot, type Jar, type JarItem, type JarUse, type Entry, type EntryOf } from '#core/log'
 import { foodOfBlend } from '#core/blends'
-import type { Entry, EntryOf } from '#core/batch'
 import type { Todo } from '#core/planning'
 import { batchView } from '#server/db/batches'
 import { bowlEntries, entriesOfJar, jarsOfEntry, stockOfJar } from '#server/db/entries'

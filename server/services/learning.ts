@@ -1,4 +1,5 @@
-import { usualHoursFactor, type BatchState } from '#core/batch'
+import { usualHoursFactor } from '#core/batch'
+import type { BatchState } from '#core/log'
 import { wayOf } from '#core/foods'
 import { learnedHours, type LearnedHours } from '#core/planning'
 import { pacesOf } from '#server/db/batches'

@@ -1,3 +1,4 @@
+import { STANDARD_WAY } from '#core/ways'
 import { uuidv7 } from 'uuidv7'
 import { PANTRY_HUMIDITY } from '#core/keeping'
 import { openDatabase } from '#server/db/open'
@@ -39,7 +40,7 @@ export function openLogbook(path: string, now: () => number = Date.now): Context
       insertMachine(db, {
         id: uuidv7(),
         name: 'Dehydrator',
-        kind: 'dehydrator',
+        kind: STANDARD_WAY,
         trays: 6,
         trayAreaM2: 0.1,
         trayTareG: 0,

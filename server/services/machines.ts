@@ -1,6 +1,7 @@
-import { inForce, ofKind } from '#core/batch'
+import { inForce, ofKind } from '#core/log'
 import { InputError } from '#core/errors'
-import { evennessOf, KIND_FACTS, swapsWorthMaking, thermostatOffset, upkeepOf } from '#core/machines'
+import { evennessOf, swapsWorthMaking, thermostatOffset, upkeepOf } from '#core/machines'
+import { WAYS } from '#core/ways'
 import { machinePace } from '#core/planning'
 import type { MachineAnswer, MachinePageAnswer, UpkeepDone } from '#shared/contracts'
 import { dryingViews, pacesOf } from '#server/db/batches'
@@ -73,15 +74,16 @@ export function noteUpkeep(context: Context, machineId: string, done: UpkeepDone
     .transaction(() => {
       const machine = findMachine(db, machineId)
       if (!machine) throw new NotFound('machineId', 'There is no such machine.')
-      if (!KIND_FACTS[machine.kind].upkeep.some(task => task.key === done.task))
+      if (!WAYS[machine.kind].upkeep.some(task => task.key === done.task))
         throw new InputError([
           {
             field: 'task',
-            message: `“${done.task}” is not a task of this kind of machine: ${KIND_FACTS[machine.kind].upkeep.map(task => task.key).join(', ')}.`,
+            code: 'not-task-kind-machine',
+            message: `“${done.task}” is not a task of this kind of machine: ${WAYS[machine.kind].upkeep.map(task => task.key).join(', ')}.`,
           },
         ])
       if (done.at > context.now() + 5 * 60_000)
-        throw new InputError([{ field: 'at', message: 'This is in the future. Give the time when it was done.' }])
+        throw new InputError([{ field: 'at', code: 'in-future', message: 'This is in the future. Give the time when it was done.' }])
       addUpkeep(db, { ...done, machineId, hoursRun: hoursRunOf(db, machineId) })
       return withFacts(context, machine)
     })

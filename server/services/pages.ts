@@ -1,5 +1,6 @@
-import type { Stage } from '#core/batch'
-import { foldBatch, STAGES } from '#core/batch'
+import { STANDARD_WAY, WAYS } from '#core/ways'
+import { type Stage, STAGES } from '#core/log'
+import { foldBatch } from '#core/batch'
 import type { Food, FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
@@ -158,8 +159,9 @@ function othersIn({ db, foods }: Context, batchId: string): BatchAnswer['others'
     const food = foods.find(view.food_key)
     if (!view.machine_id || !food || view.batch_id === batchId) continue
     // Only in a freeze dryer it matters whether it went in frozen.
-    const run =
-      findMachine(db, view.machine_id)?.kind === 'freeze-dryer' ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run : undefined
+    const run = WAYS[findMachine(db, view.machine_id)?.kind ?? STANDARD_WAY].underVacuum
+      ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run
+      : undefined
     const frozen = run && run.frozen.length === run.positions.length
     ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, frozen })
   }

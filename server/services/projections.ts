@@ -1,19 +1,17 @@
+import { uncapital } from '#core/text'
 import {
   allergensOf,
   assess,
   assessTrays,
   estimateOfRun,
   foldBatch,
-  inForce,
-  ofKind,
   productMoisture,
   saltShareOf,
   sieveReached,
   usualHoursFactor,
   type Assessment,
-  type BatchState,
-  type Entry,
 } from '#core/batch'
+import { inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
@@ -134,8 +132,7 @@ export function bringProjectionsUpToDate(context: Context): void {
 
 /** "Beetroot, 3 mm slices". */
 export function titleOf(state: BatchState): string {
-  const cut = state.cutName
-  return `${state.food.name}, ${cut.charAt(0).toLowerCase()}${cut.slice(1)}`
+  return `${state.food.name}, ${uncapital(state.cutName)}`
 }
 
 function viewOf(

@@ -25,6 +25,7 @@ export function saveRecipe(context: Context, recipe: Recipe): RecipeRecord {
       : [
           {
             field: `${field}.${i}.foodKey`,
+            code: 'neither-food',
             message: `“${foodKey}” is neither a food, a bought-in good nor a blend here. Choose one from the list.`,
           },
         ]),
@@ -32,6 +33,7 @@ export function saveRecipe(context: Context, recipe: Recipe): RecipeRecord {
       ? [
           {
             field: `${field}.${i}.amount.product`,
+            code: 'no-product',
             message: `“${amount.product}” is no product: ${PRODUCTS.map(product => product.key).join(', ')} or whole.`,
           },
         ]

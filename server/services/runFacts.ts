@@ -1,4 +1,5 @@
-import { foldBatch, inForce, ofKind, type Entry } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import { inForce, ofKind, type Entry } from '#core/log'
 import type { HeatSeen } from '#core/machines'
 import { dryingClock } from '#core/kinetics'
 import { batchIdsEverIn } from '#server/db/batches'

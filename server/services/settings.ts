@@ -1,9 +1,9 @@
 import { isDeepStrictEqual } from 'node:util'
 import { householdSettings, type HouseholdChange, type HouseholdSettings, type MachineSettings } from '#shared/contracts'
-import { InputError } from '#core/errors'
+import { InputError, type Problem } from '#core/errors'
 import { dryingViews, listBatchViews } from '#server/db/batches'
 import { findMachine, insertMachine, updateMachine, writeHousehold, type MachineRecord } from '#server/db/settings'
-import { STAGES } from '#core/batch'
+import { STAGES } from '#core/log'
 import { householdOf, type Context } from './context'
 import { project, projectAllJars } from './projections'
 import { Conflict } from './refusals'
@@ -54,7 +54,9 @@ export function saveMachine(context: Context, settings: MachineSettings): Machin
           .flatMap(view => JSON.parse(view.trays) as number[]),
       )
       if (settings.trays < highest)
-        throw new InputError([{ field: 'trays', message: `Tray ${highest} is in use: take it out before the machine has fewer trays.` }])
+        throw new InputError([
+          { field: 'trays', code: 'tray-in-use', message: `Tray ${highest} is in use: take it out before the machine has fewer trays.` },
+        ])
       updateMachine(db, settings)
       return findMachine(db, settings.id)!
     })
@@ -62,8 +64,8 @@ export function saveMachine(context: Context, settings: MachineSettings): Machin
 }
 
 /** Fields that differ, each with what is stored now. */
-export function changedFields(stored: object, sent: object): { field: string; message: string }[] {
+export function changedFields(stored: object, sent: object): Problem[] {
   return Object.entries(stored)
     .filter(([key, value]) => key in sent && !isDeepStrictEqual((sent as Record<string, unknown>)[key], value) && key !== 'version')
-    .map(([field, value]) => ({ field, message: `It is “${typeof value === 'object' ? JSON.stringify(value) : value}” now.` }))
+    .map(([field, value]) => ({ field, code: 'now', message: `It is “${typeof value === 'object' ? JSON.stringify(value) : value}” now.` }))
 }

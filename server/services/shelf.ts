@@ -1,6 +1,7 @@
 import { InputError } from '#core/errors'
-import { foldBatch, type BatchState } from '#core/batch'
-import { contentOf, jarBest, jarDamp, moistureOf } from '#core/jars'
+import { foldBatch } from '#core/batch'
+import { type BatchState, moistureOf } from '#core/log'
+import { contentOf, jarBest, jarDamp } from '#core/jars'
 import { bestByWindow, MONTH_MS, strengthOf, type Damp } from '#core/keeping'
 import { activityOfTarget, isothermOf } from '#core/sorption'
 import { portionOf } from '#core/using'
@@ -234,7 +235,13 @@ export function toJarSummary({ foods }: Pick<Context, 'foods'>, row: JarViewRow)
  */
 export function saveWish(context: Context, wish: FoodWish): StockAnswer[] {
   if (!context.foods.product(wish.foodKey))
-    throw new InputError([{ field: 'foodKey', message: `“${wish.foodKey}” is not a food in the reference. Choose one from the list.` }])
+    throw new InputError([
+      {
+        field: 'foodKey',
+        code: 'not-food-in-reference',
+        message: `“${wish.foodKey}” is not a food in the reference. Choose one from the list.`,
+      },
+    ])
   putWish(context.db, wish)
   return stockOf(context)
 }

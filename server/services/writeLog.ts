@@ -1,7 +1,8 @@
 import { isDeepStrictEqual } from 'node:util'
-import { checkEntry, foldBatch, placesAfter, RUN_KINDS, type Entry, type TrayMove } from '#core/batch'
+import { checkEntry, foldBatch, placesAfter } from '#core/batch'
+import { isOfRun, type Entry, type TrayMove } from '#core/log'
 import { InputError } from '#core/errors'
-import { listItem } from '#core/machines'
+import { listItem } from '#core/ways'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
@@ -61,15 +62,26 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
   return write(context, { jarId }, input, () => {
     const { body } = input
     if (body.kind !== 'fill' && body.kind !== 'stock' && !findJar(db, jarId)) throw new NotFound('jarId', 'There is no such jar.')
-    if ('jarId' in body && body.jarId !== jarId) throw new InputError([{ field: 'body.jarId', message: 'This belongs to another jar.' }])
+    if ('jarId' in body && body.jarId !== jarId)
+      throw new InputError([{ field: 'body.jarId', code: 'belongs-another-jar', message: 'This belongs to another jar.' }])
     const target = body.kind === 'void' ? body.target : input.replaces
     const found = target === undefined ? undefined : findEntry(db, target)
     if (found?.batchId)
       throw new InputError([
-        { field: 'target', message: `This stands in the log of a batch: correct it by /api/batches/${found.batchId}/entries.` },
+        {
+          field: 'target',
+          code: 'stands-in-log-batch',
+          message: `This stands in the log of a batch: correct it by /api/batches/${found.batchId}/entries.`,
+        },
       ])
     if (target !== undefined && (!found || found.jarId !== jarId))
-      throw new InputError([{ field: body.kind === 'void' ? 'target' : 'replaces', message: 'There is no such entry in this jar’s log.' }])
+      throw new InputError([
+        {
+          field: body.kind === 'void' ? 'target' : 'replaces',
+          code: 'no-such-entry-in',
+          message: 'There is no such entry in this jar’s log.',
+        },
+      ])
     checkJarsFor(context, complete(context, input))
   })
 }
@@ -79,12 +91,18 @@ function checkSameFood({ db }: Context, { entry: { body } }: NewBatch): void {
   for (const [i, { jarId }] of (body.fromJars ?? []).entries()) {
     const view = jarView(db, jarId)
     if (view && view.food_key !== body.foodKey)
-      throw new InputError([{ field: `entry.body.fromJars.${i}.jarId`, message: 'This jar holds another food.' }])
+      throw new InputError([
+        { field: `entry.body.fromJars.${i}.jarId`, code: 'jar-holds-another-food', message: 'This jar holds another food.' },
+      ])
   }
   const drawnG = (body.fromJars ?? []).reduce((sum, source) => sum + source.weightG, 0)
   if (body.fromJars && Math.abs(drawnG - body.weightG) > 1)
     throw new InputError([
-      { field: 'entry.body.weightG', message: `The jars give ${Math.round(drawnG)} g, not ${Math.round(body.weightG)} g.` },
+      {
+        field: 'entry.body.weightG',
+        code: 'jars-give-g',
+        message: `The jars give ${Math.round(drawnG)} g, not ${Math.round(body.weightG)} g.`,
+      },
     ])
 }
 
@@ -92,10 +110,20 @@ function checkSameFood({ db }: Context, { entry: { body } }: NewBatch): void {
 function checkOwn({ db }: Context, target: string | undefined): void {
   const found = target === undefined ? undefined : findEntry(db, target)
   if (found?.jarId)
-    throw new InputError([{ field: 'target', message: `This stands in a jar’s own log: correct it by /api/jars/${found.jarId}/entries.` }])
+    throw new InputError([
+      {
+        field: 'target',
+        code: 'stands-in-jars-own',
+        message: `This stands in a jar’s own log: correct it by /api/jars/${found.jarId}/entries.`,
+      },
+    ])
   if (found?.runId)
     throw new InputError([
-      { field: 'target', message: `This belongs to the run and all its batches: correct it by /api/runs/${found.runId}/entries.` },
+      {
+        field: 'target',
+        code: 'belongs-run-all-its',
+        message: `This belongs to the run and all its batches: correct it by /api/runs/${found.runId}/entries.`,
+      },
     ])
 }
 
@@ -107,21 +135,23 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
     if (!run) throw new NotFound('runId', 'There is no such run.')
     const entry = complete(context, input)
     const { body } = entry
-    if ('runId' in body && body.runId !== runId) throw new InputError([{ field: 'body.runId', message: 'This belongs to another run.' }])
+    if ('runId' in body && body.runId !== runId)
+      throw new InputError([{ field: 'body.runId', code: 'belongs-another-run', message: 'This belongs to another run.' }])
     if (body.kind === 'heat') {
       const machine = findMachine(db, run.machine_id)!
       if (body.setC !== null && (body.setC < machine.lowC || body.setC > machine.highC)) {
-        throw new InputError([{ field: 'body.setC', message: `${machine.name} goes from ${machine.lowC} to ${machine.highC} °C.` }])
+        throw new InputError([
+          { field: 'body.setC', code: 'goes-from-c', message: `${machine.name} goes from ${machine.lowC} to ${machine.highC} °C.` },
+        ])
       }
     }
     const batches = batchIdsOfRun(db, runId)
-    if (batches.length === 0) throw new InputError([{ field: 'runId', message: 'Nothing is loaded in this run.' }])
+    if (batches.length === 0)
+      throw new InputError([{ field: 'runId', code: 'nothing-loaded-in-run', message: 'Nothing is loaded in this run.' }])
     const ofRun = new Set(entriesOfRun(db, runId).map(item => item.id))
-    const logs = batches.map(batchId =>
-      entriesOfBatch(db, batchId).filter(item => !RUN_KINDS.includes(item.body.kind) || ofRun.has(item.id)),
-    )
+    const logs = batches.map(batchId => entriesOfBatch(db, batchId).filter(item => !isOfRun(item.body.kind) || ofRun.has(item.id)))
     if (body.kind === 'tick' && !listItem(findMachine(db, run.machine_id)!.kind, body.list, body.item))
-      throw new InputError([{ field: 'body.item', message: `“${body.item}” is not on this machine’s list.` }])
+      throw new InputError([{ field: 'body.item', code: 'not-on-machines-list', message: `“${body.item}” is not on this machine’s list.` }])
     if (body.kind === 'move') checkMove(context, findMachine(db, run.machine_id)!, logs, entry, body.trays)
     // What was before a batch came in concerns those that were there.
     const there = logs.filter(log => log.some(item => item.body.kind === 'intake' && item.at <= entry.at))
@@ -146,15 +176,31 @@ function checkMove(
   })
   const problems = moves.flatMap(({ from, to }, i) => {
     if (!taken.includes(from))
-      return [{ field: `body.trays.${i}.from`, message: `No tray stands at ${from}: taken are ${taken.sort((a, b) => a - b).join(', ')}.` }]
+      return [
+        {
+          field: `body.trays.${i}.from`,
+          code: 'no-tray-stands-at',
+          message: `No tray stands at ${from}: taken are ${taken.sort((a, b) => a - b).join(', ')}.`,
+        },
+      ]
     return to > machine.trays
-      ? [{ field: `body.trays.${i}.to`, message: `${machine.name} has places 1 to ${machine.trays}; there is no ${to}.` }]
+      ? [
+          {
+            field: `body.trays.${i}.to`,
+            code: 'has-places',
+            message: `${machine.name} has places 1 to ${machine.trays}; there is no ${to}.`,
+          },
+        ]
       : []
   })
   const after = placesAfter(taken, moves)
   const twice = after.find((place, i) => after.indexOf(place) < i)
   if (problems.length === 0 && twice !== undefined)
-    problems.push({ field: 'body.trays', message: `Two trays would stand at ${twice}: move the other one too.` })
+    problems.push({
+      field: 'body.trays',
+      code: 'two-trays-would-stand',
+      message: `Two trays would stand at ${twice}: move the other one too.`,
+    })
   if (problems.length > 0) throw new InputError(problems)
 }
 
@@ -236,11 +282,17 @@ function joinRun(context: Context, body: Extract<Entry['body'], { kind: 'load' }
   const { db } = context
   const running = dryingViews(db).find(view => view.machine_id === body.machineId && view.run_id !== body.runId)
   if (running) {
-    throw new InputError([{ field: 'body.runId', message: `Batch ${running.number} is drying in this machine: load into its run.` }])
+    throw new InputError([
+      {
+        field: 'body.runId',
+        code: 'batch-drying-in-machine',
+        message: `Batch ${running.number} is drying in this machine: load into its run.`,
+      },
+    ])
   }
   const known = findRun(db, body.runId)
   if (known && known.machine_id !== body.machineId)
-    throw new InputError([{ field: 'body.runId', message: 'This run belongs to another machine.' }])
+    throw new InputError([{ field: 'body.runId', code: 'run-belongs-another-machine', message: 'This run belongs to another machine.' }])
   if (!known) insertRun(db, body.runId, body.machineId, context.now())
 }
 

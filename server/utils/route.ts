@@ -1,7 +1,7 @@
 import type { EventHandler, H3Event } from 'h3'
 import * as z from 'zod'
 import { InputError } from '#core/errors'
-import type { Refusal } from '#shared/contracts'
+import { problemsOfIssues, type Refusal } from '#shared/contracts'
 import { Conflict, NotFound } from '#server/services/refusals'
 import { TooFast } from '#server/devices/readingIntake'
 import type { Context } from '#server/services/context'
@@ -41,16 +41,20 @@ export function route<Answer>(handle: (event: H3Event, context: Context) => Answ
 
 export function refusalOf(error: unknown): Refusal {
   if (error instanceof z.ZodError) {
-    const problems = error.issues.map(issue => ({ field: issue.path.join('.') || 'body', message: issue.message }))
+    const problems = problemsOfIssues(error.issues)
     return { statusCode: 400, message: sentence(problems), problems }
   }
   if (error instanceof BadRequest)
-    return { statusCode: error.statusCode, message: error.message, problems: [{ field: 'body', message: error.message }] }
+    return {
+      statusCode: error.statusCode,
+      message: error.message,
+      problems: [{ field: 'body', code: 'unreadable', message: error.message }],
+    }
   if (error instanceof InputError) return { statusCode: 422, message: sentence(error.problems), problems: [...error.problems] }
   if (error instanceof NotFound)
-    return { statusCode: 404, message: error.message, problems: [{ field: error.field, message: error.message }] }
+    return { statusCode: 404, message: error.message, problems: [{ field: error.field, code: 'unknown', message: error.message }] }
   if (error instanceof TooFast)
-    return { statusCode: 429, message: error.message, problems: [{ field: 'readings', message: error.message }] }
+    return { statusCode: 429, message: error.message, problems: [{ field: 'readings', code: 'too-fast', message: error.message }] }
   if (error instanceof Conflict) return { statusCode: 409, message: error.message, problems: [...error.problems] }
   return { statusCode: 500, message: 'Something went wrong in the server. Nothing of this was written; send it again.', problems: [] }
 }

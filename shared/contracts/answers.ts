@@ -1,4 +1,6 @@
-import type { Entry, RunOutline, Stage } from '#core/batch'
+import type { Problem } from '#core/errors'
+import type { RunOutline } from '#core/batch'
+import type { Entry, Stage } from '#core/log'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
@@ -321,7 +323,7 @@ export interface FoundItem {
 export interface Refusal {
   statusCode: number
   message: string
-  problems: { field: string; message: string }[]
+  problems: Problem[]
 }
 
 /** A jar as a cook needs it. */

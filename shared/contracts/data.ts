@@ -1,6 +1,7 @@
+import type { Problem } from '#core/errors'
 import * as z from 'zod'
 import { foodSource, ownCardSource } from './foods'
-import { anyBody } from './entries'
+import { anyBody } from '#core/log'
 import { id, instant, text } from './parts'
 import { CHANNELS, deviceSettings } from './readings'
 import { blendRecipe, dishRecipe } from './recipes'
@@ -84,14 +85,14 @@ export interface TableImportAnswer {
   kept: number
   /** Were there already. */
   repeated: number
-  errors: { line: number; field: string; message: string }[]
+  errors: ({ line: number } & Problem)[]
 }
 
 /** What a long piece of work tells, a line each: where it is, and at last what came of it. */
 export type WorkLine<Answer> =
   | { progress: { phase: string; done: number; of: number } }
   | { answer: Answer; written: boolean }
-  | { refused: { statusCode: number; message: string; problems: { field: string; message: string }[] } }
+  | { refused: { statusCode: number; message: string; problems: Problem[] } }
 
 /** Tables that leave as CSV. */
 export const EXPORT_TABLES = ['batches', 'weighIns', 'checks', 'jars', 'uses', 'temperatures'] as const

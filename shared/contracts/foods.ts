@@ -12,7 +12,7 @@ import {
   type OwnCardSource,
   type SchoolQuestion,
 } from '#core/foods'
-import { MACHINE_KINDS } from '#core/machines'
+import { WAY_KEYS } from '#core/ways'
 import type { SafetyRule } from '#core/safety'
 import { text } from './parts'
 
@@ -56,8 +56,8 @@ const key = z
   .string({ error: 'Give a key, such as “purple-carrot”.' })
   .regex(/^[a-z0-9][a-z0-9-]{0,58}$/, 'A key is of small letters, figures and hyphens, such as “purple-carrot”.')
 const hoursRange = range('hours', 1500, 0.05)
-const hoursByWay = Object.fromEntries(MACHINE_KINDS.map(kind => [kind, hoursRange.optional()])) as Record<
-  (typeof MACHINE_KINDS)[number],
+const hoursByWay = Object.fromEntries(WAY_KEYS.map(kind => [kind, hoursRange.optional()])) as Record<
+  (typeof WAY_KEYS)[number],
   z.ZodOptional<typeof hoursRange>
 >
 const heat = z
@@ -65,7 +65,7 @@ const heat = z
   .min(10, 'At least 10 °C.')
   .max(120, 'At most 120 °C: above that it is cooking.')
 const ways = z
-  .array(z.enum(MACHINE_KINDS, { error: `A way of drying is one of: ${MACHINE_KINDS.join(', ')}.` }))
+  .array(z.enum(WAY_KEYS, { error: `A way of drying is one of: ${WAY_KEYS.join(', ')}.` }))
   .min(1, 'Give at least one way of drying.')
   .max(6)
 

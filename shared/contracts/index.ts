@@ -1,16 +1,6 @@
+export { problemsOfIssues } from './issues'
 export * from './answers'
-export {
-  anyBody,
-  newBatch,
-  newEntry,
-  newRunEntry,
-  newJarEntry,
-  jarEntryBody,
-  type NewJarEntry,
-  type NewBatch,
-  type NewEntry,
-  type NewRunEntry,
-} from './entries'
+export { newBatch, newEntry, newRunEntry, newJarEntry, type NewJarEntry, type NewBatch, type NewEntry, type NewRunEntry } from './entries'
 export {
   boughtInQuestion,
   foodWish,

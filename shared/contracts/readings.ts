@@ -1,3 +1,4 @@
+import type { Problem } from '#core/errors'
 import * as z from 'zod'
 import { id, instant, text } from './parts'
 
@@ -57,7 +58,7 @@ export interface ReadingsAnswer {
   repeated: number
   /** Beyond what is kept of a channel in a second. */
   thinned: number
-  refused: { index: number; field: string; message: string }[]
+  refused: ({ index: number } & Problem)[]
 }
 
 export const readingsQuery = z

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { PANTRY_HUMIDITY } from '#core/keeping'
-import { MACHINE_KINDS } from '#core/machines'
+import { WAY_KEYS } from '#core/ways'
 import { id, instant, text } from './parts'
 
 const minuteOfDay = z.number({ error: 'Give a time of day.' }).int().min(0).max(1439, 'A day has 1439 minutes after its first.')
@@ -87,7 +87,7 @@ export const machineSettings = z
   .strictObject({
     id,
     name: text(80),
-    kind: z.enum(MACHINE_KINDS, { error: 'Choose a kind of machine.' }),
+    kind: z.enum(WAY_KEYS, { error: 'Choose a kind of machine.' }),
     trays: z.number({ error: 'Give the number of trays.' }).int('Whole trays.').min(1, 'At least one tray.').max(40, 'At most 40 trays.'),
     trayAreaM2: z.number({ error: 'Give the area of a tray.' }).positive('The area must be above zero.').max(2, 'At most 2 m² a tray.'),
     trayTareG: z.number({ error: 'Give the weight of an empty tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.'),

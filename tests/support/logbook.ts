@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import type { Entry, EntryBody } from '#core/batch'
+import type { Entry, EntryBody } from '#core/log'
 import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import { openLogbook } from '#server/services/logbook'
 import { machineList } from '#server/services/machines'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { hotSpellOf, type Assessment, type BatchState } from '#core/batch'
+import { hotSpellOf, type Assessment } from '#core/batch'
+import type { BatchState } from '#core/log'
 import { isothermOf, lowestMoisture } from '#core/sorption'
 
 /** The room's air, and how dry it lets this run become. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState } from '#core/batch'
+import type { BatchState } from '#core/log'
 import { overallYields } from '#core/mass'
 import { packageOf } from '#core/keeping'
 import type { BatchAnswer } from '#shared/contracts'
@@ -46,8 +46,7 @@ const numberOf = (jarId: string) => props.page.jars.find(jar => jar.jarId === ja
       <div v-for="step in steps" :key="step.name">
         <dt>{{ step.name }}</dt>
         <dd>
-          <strong>{{ format.weight(step.grams) }}</strong
-          ><span v-if="step.note" class="quiet small">{{ step.note }}</span>
+          <strong>{{ format.weight(step.grams) }}</strong><span v-if="step.note" class="quiet small">{{ step.note }}</span>
         </dd>
       </div>
     </dl>

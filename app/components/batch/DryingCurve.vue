@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { WAYS } from '#core/ways'
 import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
-import { inForce, ofKind, type Assessment, type Entry, type RunState } from '#core/batch'
+import { type Assessment } from '#core/batch'
+import { inForce, ofKind, type Entry, type RunState } from '#core/log'
 import { curveIn, overHeat, trayCurve, weighingsIn, type CurveView } from '#core/kinetics'
 import type { Interval } from '#core/stats'
 import { gramsIn, temperatureIn } from '#core/units'
@@ -28,15 +30,7 @@ const views = computed(() => [
   ...(props.run.trayWeights.length > 0 ? [{ value: 'trays' as View, words: 'Trays' }] : []),
 ])
 /** What the hours of this way are hours of. */
-const HOURS_OF = {
-  dehydrator: 'of heat',
-  oven: 'of heat',
-  smoker: 'of smoke',
-  sun: 'of sun',
-  air: 'in the air',
-  'freeze-dryer': 'of the cycle',
-} as const
-const hoursOf = HOURS_OF[props.run.way.way]
+const hoursOf = WAYS[props.run.way.way].words.hours
 const TITLES: Record<View, string> = {
   weight: `Weight against hours ${hoursOf}`,
   moisture: `Water in the food against hours ${hoursOf}`,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, Entry, EntryBody, EntryKind } from '#core/batch'
+import type { BatchState, Entry, EntryBody, EntryKind } from '#core/log'
 import type { BatchAnswer } from '#shared/contracts'
 import { FORMS } from '~/components/forms'
 

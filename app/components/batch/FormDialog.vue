@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Component } from 'vue'
-import type { BatchState, Entry, EntryBody, EntryKind } from '#core/batch'
+import type { BatchState, Entry, EntryBody, EntryKind } from '#core/log'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 

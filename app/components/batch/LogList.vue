@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { withStanding, type Entry, type LoggedEntry, type Weighing } from '#core/batch'
+import { withStanding, type Entry, type LoggedEntry, type Weighing } from '#core/log'
 import type { WeighInFlag } from '#core/kinetics'
-import type { MachineKind } from '#core/machines'
+import type { WayKey } from '#core/ways'
 
 const props = defineProps<{
   title?: string
   /** The jar whose log it is. */
   jarId?: string
   /** The way that the batch is dried, for its own words. */
-  way?: MachineKind
+  way?: WayKey
   entries: readonly Entry[]
   now: number
   /** Entries that have not arrived at the server yet. */
@@ -97,8 +97,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
         <div v-if="group.weighing" class="line">
           <time>{{ format.moment(group.weighing.at, now) }}</time>
           <div>
-            <span>{{ together(group.weighing) }}</span
-            ><span v-if="changeOf(group)" class="change"> {{ changeOf(group) }}</span>
+            <span>{{ together(group.weighing) }}</span><span v-if="changeOf(group)" class="change"> {{ changeOf(group) }}</span>
           </div>
           <button type="button" class="turn" :aria-expanded="open.has(group.key)" @click="turn(group.key)">
             {{ open.has(group.key) ? 'Less' : 'Each' }}

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { isDamp, restDays, worstLook, type BatchState, type EntryKind } from '#core/batch'
+import { WAYS } from '#core/ways'
+import { isDamp, restDays, worstLook } from '#core/batch'
+import type { BatchState, EntryKind } from '#core/log'
 import { REST_DAYS } from '#core/dryness'
 
 /** What comes next, with the verbs to do it, for every stage outside the machine. */
@@ -70,7 +72,7 @@ function resting(state: BatchState): Next {
       ],
     }
   }
-  if (state.run?.way.way === 'freeze-dryer' && rest.startedAt === undefined) {
+  if (state.run && WAYS[state.run.way.way].underVacuum && rest.startedAt === undefined) {
     return {
       title: 'Pack or grind it at once',
       why: 'Freeze-dried food takes water from the room within minutes; it is not rested in a jar that is opened daily.',

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { USUAL_ROOM } from '#core/air/usual'
-import type { Assessment, BatchState } from '#core/batch'
+import type { Assessment } from '#core/batch'
+import type { BatchState } from '#core/log'
 import { HOLD_C, nightChoices, sleepAround, type NightChoice } from '#core/planning'
 import type { MachineAnswer } from '#shared/contracts'
 

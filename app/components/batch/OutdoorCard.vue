@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { BatchState, EntryKind } from '#core/batch'
+import { isPoorOutdoors, OUTDOORS } from '#core/planning'
+import { WAYS } from '#core/ways'
+import type { BatchState, EntryKind } from '#core/log'
 
 /** Day and night outdoors: in at dusk and before rain, out when the dew is off. */
 const props = defineProps<{ state: BatchState; now: number }>()
@@ -7,8 +9,8 @@ const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 const run = computed(() => props.state.run!)
 const sunHours = computed(() => run.value.clock.hoursAt(props.now))
-const sunny = computed(() => run.value.way.way === 'sun')
-const poor = computed(() => run.value.room && (run.value.room.celsius < 30 || run.value.room.humidity > 0.6))
+const sunny = computed(() => WAYS[run.value.way.way].outdoors)
+const poor = computed(() => run.value.room && isPoorOutdoors(run.value.room))
 </script>
 
 <template>
@@ -21,7 +23,8 @@ const poor = computed(() => run.value.room && (run.value.room.celsius < 30 || ru
       >.
     </p>
     <p v-if="sunny && poor" class="caution">
-      Extension guidance wants {{ format.temperature(30) }} and above and under 60 % humidity outdoors. Below that, finish in a machine.
+      Extension guidance wants {{ format.temperature(OUTDOORS.leastC) }} and above and under
+      {{ format.share(OUTDOORS.mostHumidity) }} humidity outdoors. Below that, finish in a machine.
     </p>
     <p class="quiet small">
       Covered against insects; turn once a day. Afterwards {{ format.temperature(-18) }} for 48 hours, or {{ format.temperature(71) }} for
@@ -31,8 +34,7 @@ const poor = computed(() => run.value.room && (run.value.room.celsius < 30 || ru
     <div class="row">
       <ElButton @click="emit('act', 'heat')">{{
         run.setC === null ? (sunny ? 'Put it out' : 'Hang it') : sunny ? 'Bring it in' : 'Take it down'
-      }}</ElButton
-      ><ElButton v-if="sunny" @click="emit('act', 'outlook')">Dusk and rain</ElButton>
+      }}</ElButton><ElButton v-if="sunny" @click="emit('act', 'outlook')">Dusk and rain</ElButton>
     </div>
   </section>
 </template>

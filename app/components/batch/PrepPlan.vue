@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryKind } from '#core/batch'
+import type { BatchState, EntryKind } from '#core/log'
 import type { CardStep } from '#core/foods'
 
 /** The steps of the card in their order, those done ticked, with what is known of the food on the tray by now. */
@@ -29,8 +29,7 @@ const minutes = (step: CardStep) => (step.minutes! < 120 ? `${step.minutes} min`
       <li v-for="(step, i) in state.card.steps" :key="i" :class="{ done: done.has(step.step) }">
         <span class="mark" aria-hidden="true">{{ done.has(step.step) ? '✓' : i + 1 }}</span>
         <div>
-          <strong>{{ PREP_WORDS[step.step] }}</strong
-          ><span v-if="step.school" class="quiet small"> in one school</span
+          <strong>{{ PREP_WORDS[step.step] }}</strong><span v-if="step.school" class="quiet small"> in one school</span
           ><span v-if="done.has(step.step)" class="visually-hidden"> logged</span>
           <p class="small">{{ format.sentence(step.words) }}</p>
         </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { LOOK_SIGHTS, restDays, type BatchState, type EntryBody, type EntryKind } from '#core/batch'
+import { restDays } from '#core/batch'
+import { LOOK_SIGHTS, type BatchState, type EntryBody, type EntryKind } from '#core/log'
 import { REST_DAYS } from '#core/dryness'
 
 /** The jars at rest: a look is one tap on what was seen. */

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { constantTrays, type BatchState, type EntryKind } from '#core/batch'
+import { freezeCycleOf } from '#core/planning'
+import { constantTrays } from '#core/batch'
+import type { BatchState, EntryKind } from '#core/log'
 import type { MachineAnswer } from '#shared/contracts'
 
 /** The rounds of extra drying in a freeze dryer: every tray weighed, two hours more, weighed again. */
@@ -40,6 +42,9 @@ const cycle = computed(
         cycle.ice ? ` ${Math.round(cycle.ice.share * 100)} % of the ice it holds.` : ''
       }}
     </p>
+    <p v-if="run.cycleHours" class="small">
+      {{ format.hours(run.cycleHours) }} were added to the cycle, so that it holds: what is dry under vacuum stays so.
+    </p>
     <table>
       <thead>
         <tr>
@@ -74,7 +79,10 @@ const cycle = computed(
         </tr>
       </tbody>
     </table>
-    <div class="row"><ElButton type="primary" @click="emit('act', 'weigh')">Weigh the trays</ElButton></div>
+    <div class="row">
+      <ElButton type="primary" @click="emit('act', 'weigh')">Weigh the trays</ElButton
+      ><ElButton v-if="run.unloadedAt === undefined" @click="emit('act', 'cycleHours')">Add hours to the cycle</ElButton>
+    </div>
     <p class="quiet small">
       “Complete” is the machine’s opinion. In grams, not ounces: they are finer. A tray that feels cool, or has a cold spot, still holds
       ice.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState } from '#core/batch'
+import type { BatchState } from '#core/log'
 
 const props = defineProps<{ state: BatchState }>()
 /** The steps of the trade, in order, and where this batch is. */

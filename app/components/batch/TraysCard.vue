@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { AssessedTray, BatchState } from '#core/batch'
+import type { AssessedTray } from '#core/batch'
+import type { BatchState } from '#core/log'
 
 /** The load tray by tray, top to bottom: water left, when each will be dry, and which lag. */
 const props = defineProps<{ state: BatchState; trays: readonly AssessedTray[]; now: number }>()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Assessment, BatchState } from '#core/batch'
+import type { Assessment } from '#core/batch'
+import type { BatchState } from '#core/log'
 
 const props = defineProps<{ state: BatchState; assessment: Assessment; now: number }>()
 const format = useFormat()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Entry } from '#core/batch'
+import type { Entry } from '#core/log'
 
 const props = defineProps<{ entry: Entry }>()
 const emit = defineEmits<{ close: []; confirm: [reason: string] }>()

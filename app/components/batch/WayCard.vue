@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { BatchState, EntryKind } from '#core/batch'
+import { WAYS } from '#core/ways'
+import type { BatchState, EntryKind } from '#core/log'
 
 /** What an oven or a smoker asks for while it runs. */
 const props = defineProps<{ state: BatchState; now: number }>()
@@ -7,7 +8,7 @@ const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 const HOUR = 3_600_000
 const run = computed(() => props.state.run!)
-const smoker = computed(() => run.value.way.way === 'smoker')
+const smoker = computed(() => WAYS[run.value.way.way].smokes)
 const spent = computed(() => run.value.clock.hoursAt(props.now))
 const looked = computed(() => Math.max(run.value.loadedAt, run.value.places.movedAt ?? 0, run.value.weighings.at(-1)?.at ?? 0))
 const pass = computed(() => run.value.way.usualHours.value)

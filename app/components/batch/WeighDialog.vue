@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { doubtOfWeight, type Assessment, type BatchState, type EntryBody } from '#core/batch'
+import { doubtOfWeight, type Assessment } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { tareOf } from '#core/machines'
 import { formatWeight, parseWeight } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Assessment, RunState } from '#core/batch'
+import type { Assessment } from '#core/batch'
+import type { RunState } from '#core/log'
 
 /** The loaded weight as a tape: solids, water that is left, water that is gone, and where it will be dry. */
 const props = defineProps<{ run: RunState; assessment: Assessment }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { isothermOf, lowestMoisture } from '#core/sorption'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { desiccantG, NOT_BOTH, oxygenAbsorber, type PackageKey } from '#core/keeping'
 
 /** What goes into the jar beside the food: sachets, starch or salt, paper round sharp shards. */

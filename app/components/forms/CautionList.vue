@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { CautionStep, Food } from '#core/foods'
-import type { MachineKind } from '#core/machines'
+import type { WayKey } from '#core/ways'
 import { cautionsAt, type Stop } from '#core/safety'
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 
 /** The cautions of a step, where its danger is: some to read, some to accept once, and what stops. */
 const props = defineProps<{
   step: CautionStep
   food: Food
-  way?: MachineKind
+  way?: WayKey
   liquid?: boolean
   raw?: boolean
   sulphited?: boolean

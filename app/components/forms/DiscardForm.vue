@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 

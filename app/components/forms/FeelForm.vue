@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import { WAYS } from '#core/ways'
+import type { BatchState, EntryBody } from '#core/log'
 import { FEEL_QUESTIONS } from '#core/dryness'
 import type { FormReading } from '~/composables/useBatch'
 
 const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { kind: 'feel' }> }>()
-const form = props.initial?.check.form ?? (props.state.run?.way.way === 'freeze-dryer' ? 'foam' : props.state.card.feelForm)
+const form =
+  props.initial?.check.form ?? (props.state.run && WAYS[props.state.run.way.way].underVacuum ? 'foam' : props.state.card.feelForm)
 const answers = reactive<Record<string, string | undefined>>({ ...props.initial?.check.answers })
 const cooled = ref<boolean>(props.initial?.check.cooled ?? true)
 const places = ref(props.initial?.check.places ?? Math.min(3, props.state.run?.positions.length ?? 1))

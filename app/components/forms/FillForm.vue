@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import { bestJar, jarsFor, PACKAGES, type PackageKey } from '#core/keeping'
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 

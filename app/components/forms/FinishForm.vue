@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState } from '#core/batch'
+import type { BatchState } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 
 const props = defineProps<{ state: BatchState }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import { WAYS } from '#core/ways'
+import type { BatchState, EntryBody } from '#core/log'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -8,41 +9,9 @@ const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const run = props.state.run!
 const unit = settings.value.temperatureUnit
-const on = ref(props.initial ? props.initial.setC !== null : run.way.way === 'sun' ? run.setC === null : true)
+const on = ref(props.initial ? props.initial.setC !== null : !WAYS[run.way.way].nightsCount ? run.setC === null : true)
 const degrees = ref(String(Math.round(temperatureIn(props.initial?.setC ?? run.setC ?? run.way.temperatureC, unit))))
-const WORDS = {
-  dehydrator: {
-    label: 'Heat',
-    on: 'On',
-    off: 'Off',
-    set: 'Set to',
-    then: 'The drying clock stops. Food in a switched-off machine takes water back from the room.',
-  },
-  oven: {
-    label: 'Oven',
-    on: 'On',
-    off: 'Off',
-    set: 'Set to',
-    then: 'The drying clock stops. With the door shut it stays warm a while, and damp.',
-  },
-  smoker: { label: 'Smoke', on: 'Lit', off: 'Out', set: 'Held at', then: 'Dry it on in a machine the same day: it is still moist.' },
-  sun: {
-    label: 'It is',
-    on: 'Out in the sun',
-    off: 'Brought in',
-    set: 'Air outdoors',
-    then: 'The drying clock stops until it is out again. Covered indoors it takes a little back.',
-  },
-  air: { label: 'It is', on: 'Hung up', off: 'Taken down', set: 'Air there', then: 'The drying clock stops.' },
-  'freeze-dryer': {
-    label: 'Cycle',
-    on: 'Running',
-    off: 'Stopped',
-    set: 'Shelves to',
-    then: 'What still holds ice thaws: start again, or take it out into the freezer.',
-  },
-}
-const words = WORDS[run.way.way]
+const words = WAYS[run.way.way].words.form
 
 function read(): FormReading {
   if (!on.value) return { bodies: [{ kind: 'heat', runId: run.runId, setC: null }] }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { HOLD_PLACES, holdLimit, type BatchState, type EntryBody, type HoldPlace } from '#core/batch'
+import { holdLimit } from '#core/batch'
+import { HOLD_PLACES, type BatchState, type EntryBody, type HoldPlace } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 
 /** Work stops: where the food waits, and how long it may. */

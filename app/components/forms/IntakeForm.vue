@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 
 /** For correcting what came in; a new basket has a page of its own. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { readJarAir, type BatchState, type EntryBody } from '#core/batch'
+import { readJarAir } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { JAR_AIR_HOURS } from '#core/dryness'
 import { calibrateHygrometer } from '#core/sorption'
 import { temperatureFrom, temperatureIn } from '#core/units'

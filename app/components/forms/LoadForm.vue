@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { USUAL_ROOM } from '#core/air/usual'
 import { uuidv7 } from 'uuidv7'
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
-import { cardOf, wayOf, WAYS } from '#core/foods'
+import { cardOf, wayOf } from '#core/foods'
+import { STANDARD_WAY, WAYS } from '#core/ways'
 import { cautionsAt, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
-import { startOfDay, trayTakesG } from '#core/planning'
-import { isothermOf, lowestMoisture } from '#core/sorption'
+import { freezeCycleOf, heatChoices, isPoorOutdoors, OUTDOORS, reachOf, startOfDay, trayTakesG, type HeatChoice } from '#core/planning'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
@@ -16,7 +15,7 @@ const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Load
 const format = useFormat()
 
 // A free machine that dries this cut in its usual way; after the smoke it is another one.
-const usualKind = props.state.run?.way.partOnly ? 'dehydrator' : props.state.card.ways[0]!.way
+const usualKind = props.state.run?.way.partOnly ? STANDARD_WAY : props.state.card.ways[0]!.way
 const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : props.state.balance.weightG.p50)
 const rank = ({ id, kind, trays, trayAreaM2 }: BatchAnswer['machines'][number]) => {
   const taken = props.page.taken[id]?.positions.length ?? 0
@@ -30,11 +29,12 @@ const machineId = ref(props.initial?.machineId ?? [...props.page.machines].sort(
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))
+const facts = computed(() => WAYS[kind.value])
 const there = computed(() => props.page.taken[machineId.value])
 const free = computed(() =>
   Array.from({ length: machine.value.trays }, (_, i) => i + 1).filter(position => !there.value?.positions.includes(position)),
 )
-const each = ref(props.initial?.trays !== undefined || (!props.initial && kind.value === 'freeze-dryer'))
+const each = ref(props.initial?.trays !== undefined || (!props.initial && facts.value.underVacuum))
 const totalG = ref<number | undefined>(props.initial?.totalG)
 const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2).mean)
 const traysNeeded = computed(() => Math.max(1, Math.round((totalG.value ?? guessG ?? perTrayG.value) / perTrayG.value)))
@@ -54,24 +54,17 @@ const reach = computed(() => {
   const setC = heat.value === 'leave' ? (there.value?.setC ?? undefined) : heat.value === 'off' ? undefined : Number(heat.value)
   const measured =
     roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 }
-  // What hangs without heat goes by the room even where nobody measured it.
-  const air = measured ?? (kind.value === 'air' ? USUAL_ROOM : undefined)
-  if (!air || setC === undefined || kind.value === 'freeze-dryer') return undefined
-  const { state } = props
-  const lowest = lowestMoisture(isothermOf(state.food), air, setC)
-  const target = state.food.target[state.purpose]
-  const words = lowest.p50 > target ? 'cannot get below' : lowest.p90 > target ? 'may not get below' : undefined
-  const mend =
-    kind.value === 'sun' || kind.value === 'air'
-      ? 'Finish it in a machine: half an hour at 60 °C often does.'
-      : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
-  return {
-    lowest,
-    setC,
-    short:
-      words &&
-      `At ${measured ? '' : 'a usual '}${Math.round(air.humidity * 100)} % in this ${kind.value === 'sun' ? 'air' : 'room'} ${format.temperature(setC)} ${words} ${format.share(words === 'cannot get below' ? lowest.p50 : lowest.p90)} water; ${PURPOSE_WORDS[state.purpose]} needs ${format.share(target)}. ${mend}`,
-  }
+  return reachOf(kind.value, props.state.food, props.state.purpose, measured, setC)
+})
+const reachWords = computed(() => {
+  if (!reach.value || reach.value.verdict === 'can') return undefined
+  const { air, setC, guessed, verdict, lowest, target } = reach.value
+  const where = `At ${guessed ? 'a usual ' : ''}${Math.round(air.humidity * 100)} % in this ${facts.value.outdoors ? 'air' : 'room'}`
+  const least = verdict === 'cannot' ? `cannot get below ${format.share(lowest.p50)}` : `may not get below ${format.share(lowest.p90)}`
+  const mend = facts.value.unheated
+    ? 'Finish it in a machine: half an hour at 60 °C often does.'
+    : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
+  return `${where} ${format.temperature(setC)} ${least} water; ${PURPOSE_WORDS[props.state.purpose]} needs ${format.share(target)}. ${mend}`
 })
 const learned = computed(() => props.page.learned[machineId.value])
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
@@ -83,7 +76,7 @@ const hoursWords = computed(() => {
 watch(machineId, () => {
   chosen.value = usualTrays()
   heat.value = there.value ? 'leave' : String(way.value.temperatureC)
-  if (kind.value === 'freeze-dryer') each.value = true
+  if (facts.value.underVacuum) each.value = true
 })
 
 /** As many free trays as the method card's one layer needs. */
@@ -93,27 +86,20 @@ function usualTrays(): number[] {
 }
 const schoolsOf = (key: string) => props.page.schools.find(question => question.key === key)?.schools ?? []
 const heats = computed(() => {
-  const own = way.value.temperatureC
-  const wait = { value: 'off', words: 'Not yet', note: kind.value === 'sun' ? 'kept indoors' : 'stays off' }
-  if (kind.value === 'freeze-dryer') return [{ value: String(own), words: 'Start the cycle' }, wait]
-  if (kind.value === 'sun') return [{ value: String(own), words: 'Out in the sun' }, wait]
-  if (kind.value === 'air') return [{ value: String(own), words: 'Hung up' }, wait]
-  const others =
-    kind.value === 'dehydrator'
-      ? [...schoolsOf('heat'), ...schoolsOf('leafHeat')].flatMap(school =>
-          school.celsius === undefined || Math.abs(school.celsius - own) <= 1
-            ? []
-            : [{ celsius: school.celsius, note: school.name.split(', ')[1] ?? 'another school' }],
-        )
-      : kind.value === 'oven'
-        ? [65, 85].map(celsius => ({ celsius, note: celsius < own ? 'gentler' : 'quicker' }))
-        : []
-  return [
-    { value: String(own), words: format.temperature(own), note: 'the card’s' },
-    ...others.map(({ celsius, note }) => ({ value: String(celsius), words: format.temperature(celsius), note })),
-    wait,
-  ].filter(choice => choice.value === 'off' || (Number(choice.value) >= machine.value.lowC && Number(choice.value) <= machine.value.highC))
+  const { choose, wait } = facts.value.words
+  const schools = [...schoolsOf('heat'), ...schoolsOf('leafHeat')]
+  const choices = heatChoices(kind.value, way.value.temperatureC, schools, machine.value).map(({ celsius, because }) => ({
+    value: String(celsius),
+    words: choose ?? format.temperature(celsius),
+    note: choose ? undefined : noteOf(because),
+  }))
+  return [...choices, { value: 'off', words: 'Not yet', note: wait }]
 })
+/** "the card’s", or what sets a school apart: "57 °C, slow" is "slow". */
+function noteOf(because: HeatChoice['because']): string {
+  if (typeof because === 'object') return because.school.split(', ')[1] ?? 'another school'
+  return because === 'card' ? 'the card’s' : because
+}
 const heatReason = computed(() =>
   Number(heat.value) === way.value.temperatureC
     ? way.value.temperatureReason
@@ -123,7 +109,7 @@ const heatReason = computed(() =>
 const start = ref<'steady' | 'hot'>('steady')
 /** What a hot start would be set to on the chosen heat; undefined where the school does not apply. */
 const hotC = computed(() =>
-  kind.value !== 'dehydrator' ||
+  !facts.value.hotStart ||
   heat.value === 'leave' ||
   heat.value === 'off' ||
   schoolsOf('start').length === 0 ||
@@ -146,7 +132,7 @@ const frozen = ref<'all' | 'none' | 'some'>(
 )
 const frozenTrays = ref<number[]>(props.initial?.frozen ?? [])
 const frozenNow = computed(() =>
-  kind.value !== 'freeze-dryer'
+  !facts.value.underVacuum
     ? undefined
     : frozen.value === 'all'
       ? chosen.value
@@ -154,9 +140,7 @@ const frozenNow = computed(() =>
         ? []
         : frozenTrays.value.filter(tray => chosen.value.includes(tray)),
 )
-const liquidThawed = computed(
-  () => kind.value === 'freeze-dryer' && props.state.card.liquid && frozenNow.value!.length < chosen.value.length,
-)
+const liquidThawed = computed(() => facts.value.underVacuum && props.state.card.liquid && frozenNow.value!.length < chosen.value.length)
 const loadG = computed(() => (each.value ? sum.value : (totalG.value ?? 0)))
 const cycle = computed(() =>
   freezeCycleOf(props.state, machine.value, {
@@ -182,7 +166,7 @@ const mates = computed(() =>
 )
 const mixed = computed(() =>
   mixedLoadWarnings(
-    { food: props.state.food, card: props.state.card, frozen: kind.value === 'freeze-dryer' ? frozen.value === 'all' : undefined },
+    { food: props.state.food, card: props.state.card, frozen: facts.value.underVacuum ? frozen.value === 'all' : undefined },
     mates.value,
     kind.value,
   ),
@@ -195,7 +179,7 @@ const stops = computed(() =>
     props.state.prep.map(step => step.body),
   ),
 )
-const dryNotes = computed(() => (kind.value === 'freeze-dryer' ? [] : cautionsAt('dry', props.state.food, { way: kind.value }).notes))
+const dryNotes = computed(() => (facts.value.underVacuum ? [] : cautionsAt('dry', props.state.food, { way: kind.value }).notes))
 const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
 const accepted = computed(() => new Set([...props.page.accepted, ...props.state.accepted]))
 
@@ -244,14 +228,14 @@ function read(): FormReading {
     const set =
       start.value === 'hot' && hotC.value !== undefined
         ? hotC.value
-        : (kind.value === 'sun' || kind.value === 'air') && roomC.value !== undefined
+        : facts.value.unheated && roomC.value !== undefined
           ? roomC.value
           : Number(heat.value)
     bodies.push({ kind: 'heat', runId, setC: set })
   }
   if (roomC.value !== undefined && humidity.value !== undefined)
     bodies.push({ kind: 'air', runId, roomC: roomC.value, roomHumidity: Math.round(humidity.value * 10) / 1000 })
-  if (kind.value === 'sun' && !there.value) {
+  if (facts.value.outdoors && !there.value) {
     const duskMinute = minuteOfDay(dusk.value)
     if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
     const rainMinute = rain.value.trim() === '' ? undefined : minuteOfDay(rain.value)
@@ -325,7 +309,7 @@ defineExpose({ read })
     autofocus
   />
   <p v-if="each" class="quiet">Together {{ format.weight(sum) }}</p>
-  <template v-if="kind === 'freeze-dryer'">
+  <template v-if="facts.underVacuum">
     <ChoiceField
       v-model="frozen"
       label="Frozen solid"
@@ -366,11 +350,7 @@ defineExpose({ read })
       run.
     </p>
     <template v-else>
-      <ChoiceField
-        v-model="heat"
-        :label="kind === 'freeze-dryer' ? 'Cycle' : kind === 'sun' || kind === 'air' ? 'Now' : 'Heat'"
-        :choices="heats"
-      />
+      <ChoiceField v-model="heat" :label="facts.words.ask" :choices="heats" />
       <p class="quiet small">{{ format.sentence(heatReason) }}</p>
       <template v-if="hotC !== undefined">
         <ChoiceField
@@ -386,33 +366,33 @@ defineExpose({ read })
         />
         <p class="quiet small">{{ startReason }}</p>
       </template>
-      <div v-if="kind === 'sun'" class="pair">
+      <div v-if="facts.outdoors" class="pair">
         <TextField v-model="dusk" label="In at dusk" />
         <TextField v-model="rain" label="Rain expected today at" optional placeholder="such as 15:00" />
       </div>
     </template>
     <p v-if="hoursWords" class="quiet small">{{ hoursWords }}</p>
-    <div v-if="kind !== 'freeze-dryer'" class="pair">
+    <div v-if="!facts.underVacuum" class="pair">
       <NumberField
         v-model="room"
-        :label="`${kind === 'sun' ? 'Outdoors' : 'Room'}, °${unit}`"
+        :label="`${facts.words.airOf}, °${unit}`"
         :hint="lastAir ? `as at ${format.moment(lastAir.at, Date.now())}` : undefined"
         :least="unit === 'C' ? -20 : -4"
         :most="unit === 'C' ? 60 : 140"
       />
       <NumberField
         v-model="humidity"
-        :label="kind === 'sun' ? 'Humidity outdoors, %' : 'Room humidity, %'"
+        :label="facts.outdoors ? 'Humidity outdoors, %' : 'Room humidity, %'"
         :least="1"
         :most="100"
         :decimals="0"
       />
     </div>
-    <p v-if="kind === 'sun' && ((roomC !== undefined && roomC < 30) || (humidity !== undefined && humidity > 60))" class="caution">
-      Extension guidance wants {{ format.temperature(30) }} and above and under 60 % humidity outdoors: below that food sours before it
-      dries.
+    <p v-if="facts.outdoors && isPoorOutdoors({ celsius: roomC, humidity: humidity && humidity / 100 })" class="caution">
+      Extension guidance wants {{ format.temperature(OUTDOORS.leastC) }} and above and under
+      {{ format.share(OUTDOORS.mostHumidity) }} humidity outdoors: below that food sours before it dries.
     </p>
-    <p v-if="reach?.short" class="caution">{{ format.sentence(reach.short) }}</p>
+    <p v-if="reachWords" class="caution">{{ format.sentence(reachWords) }}</p>
     <p v-else-if="reach" class="quiet small">In this air it can be dried down to about {{ format.share(reach.lowest.p50) }} water.</p>
   </template>
 </template>

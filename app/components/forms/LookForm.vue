@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { safetyRule } from '#core/safety'
 import type { FormReading } from '~/composables/useBatch'
 

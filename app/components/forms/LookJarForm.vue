@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { JAR_SAW_WORDS } from '~/utils/logWords'
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 

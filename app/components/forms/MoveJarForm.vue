@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { temperatureFrom, temperatureIn } from '#core/units'
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 

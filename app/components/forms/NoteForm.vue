@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 
 const props = defineProps<{ initial?: Extract<EntryBody, { kind: 'note' }> }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { startOfDay } from '#core/planning'
 import type { FormReading } from '~/composables/useBatch'
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { isSulphited, productMoisture, type BatchState, type EntryBody } from '#core/batch'
+import { isSulphited, productMoisture } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { stopsAtPacking } from '#core/safety'
 import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
 import { bestByDates, bestByWindow, bestJar, dampOf, jarsFor, leakOf, PACKAGES, type PackageKey } from '#core/keeping'
@@ -160,13 +161,11 @@ defineExpose({ read })
     label="Into"
     :choices="[
       { value: '', words: 'A new jar' },
-      ...page.shelf
-        .slice(0, 5)
-        .map(jar => ({
-          value: jar.jarId,
-          words: `Onto jar ${jar.number}`,
-          note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,
-        })),
+      ...page.shelf.slice(0, 5).map(jar => ({
+        value: jar.jarId,
+        words: `Onto jar ${jar.number}`,
+        note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,
+      })),
     ]"
   />
   <p v-if="onto" class="caution">

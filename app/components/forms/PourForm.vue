@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { JarAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -28,13 +28,11 @@ defineExpose({ read })
       v-model="from"
       label="Out of"
       :choices="
-        jar.others
-          .slice(0, 12)
-          .map(other => ({
-            value: other.jarId,
-            words: `Jar ${other.number}`,
-            note: `${format.weight(other.leftG)}, ${format.month(other.oldestAt)}`,
-          }))
+        jar.others.slice(0, 12).map(other => ({
+          value: other.jarId,
+          words: `Jar ${other.number}`,
+          note: `${format.weight(other.leftG)}, ${format.month(other.oldestAt)}`,
+        }))
       "
     />
     <WeightField :key="from" v-model="weightG" label="Poured over" :hint="source && `${format.weight(source.leftG)} are in it`" required />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { productMoisture, type BatchState, type EntryBody } from '#core/batch'
+import { productMoisture } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
 import { dryingGain } from '#core/mass'
 import type { FormReading } from '~/composables/useBatch'

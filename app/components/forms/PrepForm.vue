@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import { PREP_STEPS, type PrepStepName } from '#core/foods'
 import { safeCoreC } from '#core/safety'
 import { formatLength, parseLength, temperatureFrom, temperatureIn } from '#core/units'

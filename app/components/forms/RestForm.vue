@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody, RestJar } from '#core/batch'
+import type { BatchState, EntryBody, RestJar } from '#core/log'
 import { REST_DAYS } from '#core/dryness'
 import { looseGMl } from '#core/keeping'
 import type { FormReading } from '~/composables/useBatch'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import type { Purpose } from '#core/foods'
 import type { BatchAnswer, NewBatch, NewEntry } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'

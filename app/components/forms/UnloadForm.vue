@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchState, EntryBody } from '#core/batch'
+import type { BatchState, EntryBody } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 
 /** All that is left, or single trays that are done before the others. */

@@ -1,5 +1,5 @@
 import type { Component } from 'vue'
-import type { EntryKind } from '#core/batch'
+import type { EntryKind } from '#core/log'
 import DiscardForm from './DiscardForm.vue'
 import FillForm from './FillForm.vue'
 import LookJarForm from './LookJarForm.vue'

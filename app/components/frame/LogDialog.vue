@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BatchSummary } from '#shared/contracts'
-import type { Stage } from '#core/batch'
+import type { Stage } from '#core/log'
 
 const emit = defineEmits<{ close: [] }>()
 const open = ref(true)

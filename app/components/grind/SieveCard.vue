@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { GrindPass } from '#core/batch'
+import type { GrindPass } from '#core/log'
 import { gradeReached, MESH_UM, nearestMesh, sumPasses } from '#core/grinding'
 import type { ToolAnswer } from '#shared/contracts'
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { WAYS, type Purpose } from '#core/foods'
+import { type Purpose } from '#core/foods'
+import { WAYS } from '#core/ways'
 import type { Alternative } from '#core/planning'
 
 /** The same basket in every machine and cut: thicker in one load, thinner in two, and when to start. */
@@ -35,7 +36,7 @@ const shown = computed(() => {
   return asked && !first.includes(asked) ? [...first.slice(0, MOST - 1), asked] : first
 })
 const hours = (row: Alternative) =>
-  row.way === WAYS.sun.name
+  !row.nightsCount
     ? `${format.range(row.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`)} of sun`
     : row.hoursPerLoad.p50 > 72
       ? `${Math.round(row.hoursPerLoad.p10 / 24)} to ${Math.round(row.hoursPerLoad.p90 / 24)} days`
@@ -62,8 +63,9 @@ const hours = (row: Alternative) =>
         <tbody>
           <tr v-for="row in shown" :key="row.machineId + row.cardKey" :class="{ on: row.asked }">
             <td>
-              <strong>{{ row.cardName }}</strong
-              ><br /><span class="quiet small">{{ row.machineName }}, {{ plural(row.trays.p50, 'tray') }}</span>
+              <strong>{{ row.cardName }}</strong><br /><span class="quiet small"
+                >{{ row.machineName }}, {{ plural(row.trays.p50, 'tray') }}</span
+              >
             </td>
             <td class="n">{{ row.loads.p10 === row.loads.p90 ? row.loads.p50 : `${row.loads.p10}–${row.loads.p90}` }}</td>
             <td class="n">{{ hours(row) }}</td>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { capital } from '#core/text'
+import { heatState, WAYS } from '#core/ways'
 import type { RackAnswer } from '#shared/contracts'
 
 /** A machine from the front: its trays, how wet each is, and when its batches will be dry. */
@@ -6,10 +8,7 @@ const props = defineProps<{ rack: RackAnswer; now: number }>()
 const format = useFormat()
 const state = computed(() => {
   const { kind } = props.rack.machine
-  if (kind !== 'dehydrator' && kind !== 'oven') {
-    const words = heatWords(kind, props.rack.setC ?? null, format.temperature)
-    return words.charAt(0).toUpperCase() + words.slice(1)
-  }
+  if (!WAYS[kind].plainHeat) return capital(heatState(kind, props.rack.setC ?? null, format.temperature))
   return props.rack.setC === null ? 'Off: food takes water back' : `Set ${format.temperature(props.rack.setC!)}`
 })
 const NuxtLink = resolveComponent('NuxtLink')

@@ -4,7 +4,7 @@ import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/comp
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
-import { ofKind, type Entry } from '#core/batch'
+import { ofKind, type Entry } from '#core/log'
 import { temperatureIn } from '#core/units'
 import type { ReadingSeries } from '#shared/contracts'
 

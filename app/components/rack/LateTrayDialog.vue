@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { foldBatch, type EntryBody } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { MachinePageAnswer, NewBatch, NewEntry } from '#shared/contracts'
 
 /**

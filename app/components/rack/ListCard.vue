@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { ofKind, type Entry } from '#core/batch'
-import { KIND_FACTS, type MachineKind } from '#core/machines'
+import { ofKind, type Entry } from '#core/log'
+import { WAYS, type WayKey } from '#core/ways'
 
 /** What is gone through before and after a run, ticked as it is done; a tick says when. */
-const props = defineProps<{ kind: MachineKind; log: readonly Entry[]; now: number; busy: boolean }>()
+const props = defineProps<{ kind: WayKey; log: readonly Entry[]; now: number; busy: boolean }>()
 const emit = defineEmits<{ tick: [list: 'start' | 'end', item: string]; untick: [entryId: string] }>()
 const format = useFormat()
 const list = ref<'start' | 'end'>(ofKind(props.log, 'tick').some(entry => entry.body.list === 'end') ? 'end' : 'start')
 const items = computed(() =>
-  KIND_FACTS[props.kind][list.value].map(item => {
+  WAYS[props.kind][list.value].map(item => {
     const entry = ofKind(props.log, 'tick').findLast(tick => tick.body.list === list.value && tick.body.item === item.key)
     return { ...item, entry }
   }),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TrayMove } from '#core/batch'
+import type { TrayMove } from '#core/log'
 import type { RackedTray } from '~/composables/useMachine'
 
 /**

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capital } from '#core/text'
 import type { SchoolQuestion } from '#core/foods'
 
 /** A question's schools side by side; the default comes first. */
@@ -7,7 +8,7 @@ const format = useFormat()
 /** The tag says already which one is the default. */
 function reasonOf(reason: string): string {
   const rest = reason.replace(/^The default: /, '')
-  return rest.charAt(0).toUpperCase() + rest.slice(1)
+  return capital(rest)
 }
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { foldBatch, type BatchState, type Entry, type EntryBody, type EntryKind, type EntryOf } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import type { BatchState, Entry, EntryBody, EntryKind, EntryOf } from '#core/log'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
 import { JAR_FORMS } from '~/components/forms/jar'
 

@@ -2,7 +2,7 @@
 import { uuidv7 } from 'uuidv7'
 import { PACKAGES, type PackageKey } from '#core/keeping'
 import type { Purpose } from '#core/foods'
-import type { Entry, EntryBody } from '#core/batch'
+import type { Entry, EntryBody } from '#core/log'
 import type { FoodSummary, KitchenAnswer } from '#shared/contracts'
 
 /** What was bought in, or stood there before the log began, comes onto the shelf as a jar; also corrects one. */
@@ -148,8 +148,7 @@ async function save() {
       <div class="row">
         <ElButton type="primary" native-type="submit" :loading="busy">{{
           correcting ? 'Save the correction' : 'Put it on the shelf'
-        }}</ElButton
-        ><ElButton @click="open = false">Leave it</ElButton>
+        }}</ElButton><ElButton @click="open = false">Leave it</ElButton>
       </div>
     </form>
   </ElDialog>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { KIND_FACTS, MACHINE_KINDS, type MachineKind } from '#core/machines'
+import { STANDARD_WAY, WAYS, WAY_KEYS, type WayKey } from '#core/ways'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { MachineAnswer, MachineSettings } from '#shared/contracts'
 
@@ -11,7 +11,7 @@ const machines = ref<MachineAnswer[]>([])
 interface MachineForm {
   id: string
   version?: number
-  kind: MachineKind
+  kind: WayKey
   name: string
   trays: string
   area: string
@@ -57,7 +57,7 @@ function edit(machine?: MachineAnswer) {
       }
     : {
         id: uuidv7(),
-        kind: 'dehydrator',
+        kind: STANDARD_WAY,
         name: '',
         trays: '6',
         area: '0.1',
@@ -69,12 +69,12 @@ function edit(machine?: MachineAnswer) {
         ice: '',
       }
 }
-function takeKind(kind: MachineKind) {
-  const { heat, free } = KIND_FACTS[kind]
+function takeKind(kind: WayKey) {
+  const { heat, drawsPower } = WAYS[kind]
   if (!form.value || form.value.version) return
   form.value.low = degrees(heat.lowC)
   form.value.high = degrees(heat.highC)
-  if (free) form.value.watts = '1'
+  if (!drawsPower) form.value.watts = '1'
 }
 
 /** "3: 412, 5: 388" as grams by tray. */
@@ -116,7 +116,7 @@ async function save() {
     watts: number('watts', f.watts),
     lowC: tenth(temperatureFrom(number('lowC', f.low), unit)),
     highC: tenth(temperatureFrom(number('highC', f.high), unit)),
-    iceG: f.kind === 'freeze-dryer' && f.ice.trim() !== '' ? number('iceG', f.ice) * 1000 : undefined,
+    iceG: WAYS[f.kind].underVacuum && f.ice.trim() !== '' ? number('iceG', f.ice) * 1000 : undefined,
   }
   if (Object.keys(problems.value).length > 0) return
   try {
@@ -143,11 +143,11 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
             ><strong>{{ machine.name }}</strong></NuxtLink
           >
           <p class="quiet small">
-            {{ KIND_FACTS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty
+            {{ WAYS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty
             {{ format.weight(machine.trayTareG) }} each{{
               Object.keys(machine.trayTares).length ? ` (${Object.keys(machine.trayTares).length} of their own)` : ''
             }}
-            · {{ KIND_FACTS[machine.kind].free ? 'no power' : `${machine.watts} W`
+            · {{ !WAYS[machine.kind].drawsPower ? 'no power' : `${machine.watts} W`
             }}{{ machine.iceG ? `, ice ${format.weight(machine.iceG)}` : '' }} · {{ format.temperature(machine.lowC) }} to
             {{ format.temperature(machine.highC) }}
           </p>
@@ -165,9 +165,9 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
       <ChoiceField
         v-model="form.kind"
         label="Kind"
-        :choices="MACHINE_KINDS.map(kind => ({ value: kind, words: KIND_FACTS[kind].name }))"
+        :choices="WAY_KEYS.map(kind => ({ value: kind, words: WAYS[kind].name }))"
         :problem="problems.kind"
-        @update:model-value="kind => takeKind(kind as MachineKind)"
+        @update:model-value="kind => takeKind(kind as WayKey)"
       />
       <TextField v-model="form.name" label="Name" :problem="problems.name" />
       <div class="pair">
@@ -180,9 +180,9 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
           hint="tray and grams, such as 3: 412, 5: 388"
           :problem="problems.trayTares"
         />
-        <TextField v-if="!KIND_FACTS[form.kind].free" v-model="form.watts" label="Power, W" :problem="problems.watts" />
+        <TextField v-if="WAYS[form.kind].drawsPower" v-model="form.watts" label="Power, W" :problem="problems.watts" />
         <TextField
-          v-if="form.kind === 'freeze-dryer'"
+          v-if="WAYS[form.kind].underVacuum"
           v-model="form.ice"
           label="Ice it holds a load, kg"
           hint="its manual says; a load is measured against it"

@@ -180,8 +180,9 @@ const words = (tool: ToolAnswer) =>
       </template>
       <p v-for="(message, field) in problems" v-show="field !== 'name'" :key="field" class="problem">{{ message }}</p>
       <div class="row">
-        <ElButton type="primary" native-type="submit">{{ form.kind === 'grinder' ? 'Save the grinder' : 'Save the sieve' }}</ElButton
-        ><ElButton @click="form = undefined">Leave it</ElButton>
+        <ElButton type="primary" native-type="submit">{{
+          form.kind === 'grinder' ? 'Save the grinder' : 'Save the sieve'
+        }}</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
       </div>
     </form>
     <p v-else-if="problems.all" class="problem">{{ problems.all }}</p>

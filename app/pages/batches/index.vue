@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { STAGES, type Stage } from '#core/batch'
+import { STAGES, type Stage } from '#core/log'
 import type { BatchSummary } from '#shared/contracts'
 
 const route = useRoute()
@@ -75,8 +75,9 @@ const chosen = computed({
         <tr v-for="batch in batches" :key="batch.batchId" @click="navigateTo(`/batches/${batch.batchId}`)">
           <td>{{ batch.number }}</td>
           <td>
-            <NuxtLink :to="`/batches/${batch.batchId}`">{{ batch.title }}</NuxtLink
-            ><span class="quiet small purpose">for {{ PURPOSE_WORDS[batch.purpose] }}</span>
+            <NuxtLink :to="`/batches/${batch.batchId}`">{{ batch.title }}</NuxtLink><span class="quiet small purpose"
+              >for {{ PURPOSE_WORDS[batch.purpose] }}</span
+            >
           </td>
           <td>
             <span

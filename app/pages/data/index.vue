@@ -67,8 +67,7 @@ const example = `curl -X POST ${origin}/api/batches/BATCH/entries -H 'content-ty
               class="el-button el-button--large"
               :href="`/api/export/tables/${table}.csv`"
               download
-              >{{ TABLE_WORDS[table] }}</a
-            ><a class="el-button el-button--large" href="/api/export.csv" download>The log as it stands</a>
+              >{{ TABLE_WORDS[table] }}</a><a class="el-button el-button--large" href="/api/export.csv" download>The log as it stands</a>
           </div>
           <p class="quiet small">
             Labels and batch cards are PDF and SVG, on the pages of <NuxtLink to="/labels">labels</NuxtLink>, jars and batches.
@@ -78,8 +77,7 @@ const example = `curl -X POST ${origin}/api/batches/BATCH/entries -H 'content-ty
           <h2>Calendar</h2>
           <p class="quiet small">What needs hands, in the calendar of phone or desk: add this address there as a subscription.</p>
           <div class="row">
-            <code>{{ feed }}</code
-            ><ElButton @click="copy">{{ copied ? 'Copied' : 'Copy' }}</ElButton>
+            <code>{{ feed }}</code><ElButton @click="copy">{{ copied ? 'Copied' : 'Copy' }}</ElButton>
           </div>
         </section>
       </div>

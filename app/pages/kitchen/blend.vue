@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import { heatBand, heatCautions, heatFigures, heatWord, heatWords, jarFullOf, middleHeat, saltIn } from '#core/blends'
-import { toastingFault } from '#core/jars'
+import { toastingFault } from '#core/log'
 import { parseVolume, spoonedG, volumeOf, volumesOf } from '#core/using'
 import { formatWeight, parseWeight } from '#core/units'
 import type { BlendRecipe, KitchenJar, Recipe } from '#shared/contracts'
@@ -279,8 +279,9 @@ async function keepRecipe() {
           <dl class="facts">
             <dt>Heat</dt>
             <dd>
-              <strong>{{ heatWords(mix.heat) }}</strong
-              ><template v-if="mix.heat">, {{ heatFigures(mix.heat) }} SHU; {{ heatWord(middleHeat(mix.heat)) }} in the middle</template>
+              <strong>{{ heatWords(mix.heat) }}</strong><template v-if="mix.heat"
+                >, {{ heatFigures(mix.heat) }} SHU; {{ heatWord(middleHeat(mix.heat)) }} in the middle</template
+              >
             </dd>
             <dt>Salt</dt>
             <dd>
@@ -330,8 +331,9 @@ async function keepRecipe() {
         <section class="card form" aria-label="Keep the recipe">
           <TextField v-model="saveName" label="Keep the proportions as a recipe" />
           <div class="row">
-            <ElButton @click="keepRecipe">{{ recipe ? 'Save the recipe' : 'Keep the recipe' }}</ElButton
-            ><span class="good" role="status">{{ told }}</span>
+            <ElButton @click="keepRecipe">{{ recipe ? 'Save the recipe' : 'Keep the recipe' }}</ElButton><span class="good" role="status">{{
+              told
+            }}</span>
           </div>
         </section>
       </div>

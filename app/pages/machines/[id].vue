@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { capital } from '#core/text'
 import { uuidv7 } from 'uuidv7'
-import { foldBatch, ofKind, type EntryBody, type TrayMove } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import { ofKind, type EntryBody, type TrayMove } from '#core/log'
 import { dryingClock } from '#core/kinetics'
 import type { MachineAnswer, ReadingSeries } from '#shared/contracts'
 
@@ -90,7 +92,7 @@ async function note(body: Extract<EntryBody, { kind: 'move' | 'tick' | 'void' }>
 async function move(moves: TrayMove[]) {
   const words = logWords({ kind: 'move', runId: '', trays: moves }, format)
   const id = await note({ kind: 'move', runId: run.value!.runId, trays: moves }, 'a move')
-  if (id) undo.value = { id, words: words.charAt(0).toUpperCase() + words.slice(1) }
+  if (id) undo.value = { id, words: capital(words) }
 }
 async function takeBack() {
   const target = undo.value?.id

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { rangeText, spreadText, SUN_HOURS, WAYS, type CardWay, type MethodCard } from '#core/foods'
+import { rangeText, spreadText, type CardWay, type MethodCard } from '#core/foods'
+import { WAYS } from '#core/ways'
 import { FEEL_QUESTIONS } from '#core/dryness'
 import { ISOTHERMS } from '#core/sorption'
 import type { FoodPageAnswer } from '#shared/contracts'
@@ -34,10 +35,12 @@ function hoursOf({
     value: { low, high },
   },
 }: CardWay): string {
-  if (way === 'sun')
-    return `${rangeText({ low: Math.max(1, Math.round(low / SUN_HOURS)), high: Math.max(2, Math.round(high / SUN_HOURS)) })} days, ${rangeText({ low, high })} h of sun`
-  if (way === 'air' && high > 48) return `${rangeText({ low: Math.max(1, Math.round(low / 24)), high: Math.round(high / 24) })} days`
-  return `${rangeText({ low, high })} h`
+  const { toldInDays, nightsCount, words } = WAYS[way]
+  const hours = `${rangeText({ low, high })} h`
+  if (!toldInDays || high <= toldInDays.beyondHours) return hours
+  const inDays = (value: number) => Math.round(value / toldInDays.hoursADay)
+  const days = `${rangeText({ low: Math.max(1, inDays(low)), high: Math.max(2, inDays(high)) })} days`
+  return nightsCount ? days : `${days}, ${hours} ${words.hours}`
 }
 const SEVERITY = {
   stop: { words: 'stops', tag: 'danger' },
@@ -141,10 +144,9 @@ async function remove(cardKey?: string) {
               <template v-for="(way, i) in card.ways" :key="way.way">
                 <tr>
                   <td>
-                    <strong>{{ WAYS[way.way].name }}</strong
-                    ><span v-if="i === 0" class="quiet small"> the default</span>
+                    <strong>{{ WAYS[way.way].name }}</strong><span v-if="i === 0" class="quiet small"> the default</span>
                   </td>
-                  <td>{{ way.way === 'air' || way.way === 'sun' ? 'about ' : '' }}{{ format.temperature(way.temperatureC) }}</td>
+                  <td>{{ WAYS[way.way].unheated ? 'about ' : '' }}{{ format.temperature(way.temperatureC) }}</td>
                   <td>{{ hoursOf(way) }}{{ way.partOnly ? ', then a machine' : '' }}</td>
                 </tr>
                 <tr class="why">
@@ -228,8 +230,7 @@ async function remove(cardKey?: string) {
           <span class="tag">to know</span><span>{{ format.sentence(caution.text) }}</span>
         </li>
         <li v-for="rule in page.cautions" :key="rule.key">
-          <span class="tag" :class="SEVERITY[rule.severity].tag">{{ SEVERITY[rule.severity].words }}</span
-          ><span
+          <span class="tag" :class="SEVERITY[rule.severity].tag">{{ SEVERITY[rule.severity].words }}</span><span
             >{{ format.sentence(rule.text) }} <template v-if="rule.wayOut">{{ format.sentence(rule.wayOut) }}</template>
             <span class="quiet small">({{ rule.authority }})</span></span
           >

@@ -9,7 +9,9 @@ const MOST_KB = 512
 export default route(async (event, context) => {
   const type = getRequestHeader(event, 'content-type') ?? ''
   if (!/^(?:application\/(?:yaml|json)|text\/yaml)\b/i.test(type))
-    throw new InputError([{ field: 'content-type', message: 'Send a file of foods as application/yaml or application/json.' }])
+    throw new InputError([
+      { field: 'content-type', code: 'send-file-foods-as', message: 'Send a file of foods as application/yaml or application/json.' },
+    ])
   const { file, lineOf } = readFoodFile(await readText(event, MOST_KB))
   try {
     return importFoods(context, file)

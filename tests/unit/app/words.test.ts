@@ -1,11 +1,11 @@
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import { formatLength, formatTemperature, formatWeight } from '#core/units'
 import { logWords, positions } from '../../../app/utils/logWords'
 import { isPlaceOf, PLACES } from '../../../app/utils/places'
 import { recentAir } from '../../../app/utils/recentAir'
 import { RAMP, rampColour } from '../../../app/utils/ramp'
 import { minuteOfDay } from '../../../app/utils/clockText'
-import { heatWords } from '../../../app/utils/wayWords'
+import { heatState } from '#core/ways'
 import { countWord, paceWords, plural } from '../../../app/utils/words'
 
 const metric = {
@@ -166,7 +166,7 @@ describe('words of a way', () => {
     ['oven', 75, 'heat on, 75\u00A0°C'],
     [undefined, null, 'heat off'],
   ] as const)('%s at %s', (way, setC, words) => {
-    expect(heatWords(way, setC, metric.temperature)).toBe(words)
+    expect(heatState(way ?? 'dehydrator', setC, metric.temperature)).toBe(words)
     expect(logWords({ kind: 'heat', runId: '', setC }, { ...metric, way })).toBe(words)
   })
   it.each<[EntryBody, string]>([
@@ -175,6 +175,8 @@ describe('words of a way', () => {
     [{ kind: 'split', weightG: 900, to: 'x', what: 'for soup' }, '900\u00A0g became a batch of its own: for soup'],
     [{ kind: 'hold', place: 'refrigerator' }, 'kept in the refrigerator'],
     [{ kind: 'hold', place: null }, 'taken up again'],
+    [{ kind: 'cycleHours', runId: '', hours: 8, why: 'until we are up' }, '8\u00A0h added to the cycle: until we are up'],
+    [{ kind: 'cycleHours', runId: '', hours: -3 }, '3\u00A0h taken off the cycle'],
     [
       { kind: 'powderDry', how: 'oven-off', minutes: 15, afterG: 60 },
       'powder dried in an oven heated and switched off, 15 min, 60\u00A0g after',

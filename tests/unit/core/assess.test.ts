@@ -1,4 +1,5 @@
-import { assess, dryingRunOf, foldBatch, type Entry } from '#core/batch'
+import { assess, dryingRunOf, foldBatch } from '#core/batch'
+import type { Entry } from '#core/log'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'
 

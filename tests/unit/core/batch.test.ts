@@ -1,4 +1,5 @@
-import { assess, checkEntry, foldBatch, inForce, withStanding, type Entry, type EntryBody } from '#core/batch'
+import { assess, checkEntry, foldBatch } from '#core/batch'
+import { inForce, withStanding, type Entry, type EntryBody } from '#core/log'
 import { InputError } from '#core/errors'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'

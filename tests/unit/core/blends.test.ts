@@ -17,7 +17,8 @@ import {
   type Solver,
 } from '#core/blends'
 import { InputError } from '#core/errors'
-import { contentOf, jarBest, moistureOf, replayJars, type FindLot, type JarItem, type Lot } from '#core/jars'
+import { contentOf, jarBest, replayJars } from '#core/jars'
+import { moistureOf, type FindLot, type JarItem, type Lot } from '#core/log'
 import { BOOK, findFood } from '../../support/foods'
 import { DAY, MORNING } from '../../support/logbook'
 

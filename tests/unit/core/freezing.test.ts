@@ -1,4 +1,5 @@
-import { constantTrays, foldBatch, type EntryBody } from '#core/batch'
+import { constantTrays, foldBatch } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import { InputError } from '#core/errors'
 import { freezeCycle, freezeEnergy, iceCapacity, SUBLIMATION_MJ_KG, waterBackG } from '#core/freezing'
 import { findFood } from '../../support/foods'

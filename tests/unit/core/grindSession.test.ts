@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { checkEntry, foldBatch, type Entry, type EntryBody } from '#core/batch'
+import { checkEntry, foldBatch } from '#core/batch'
+import type { Entry, EntryBody } from '#core/log'
 import { fillOf, GRADE_UM, gradeOfOpening, gradeReached, MESH_UM, planGrinding, seedG } from '#core/grinding'
 import { bestJar, JAR_SIZES_ML, jarsFor, leakOf, measuredLeak, permeanceOf, strengthOf, useMore } from '#core/keeping'
 import { saturationKPa } from '#core/air'

@@ -1,4 +1,5 @@
-import { assess, foldBatch, hotSpellOf, type EntryBody } from '#core/batch'
+import { assess, foldBatch, hotSpellOf } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import { hotHoursAllowed, hotStartC } from '#core/dryness'
 import { agendaOf } from '#core/planning'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'

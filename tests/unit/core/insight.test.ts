@@ -1,4 +1,4 @@
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import { foldBatch } from '#core/batch'
 import { batchInsight, summarise, trialDifferences, worthOf, type FinishedBatch, type TrialSide } from '#core/insight'
 import { BEETROOT, logOf } from '../../support/logbook'

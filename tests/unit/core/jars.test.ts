@@ -1,6 +1,6 @@
 import fc from 'fast-check'
-import type { EntryBody } from '#core/batch'
-import { checkJars, jarBest, jarDamp, moistureOf, replayJars, type FindLot, type JarItem } from '#core/jars'
+import { type EntryBody, moistureOf, type FindLot, type JarItem } from '#core/log'
+import { checkJars, jarBest, jarDamp, replayJars } from '#core/jars'
 import { bestByDates, bestByWindow, PANTRY_HUMIDITY } from '#core/keeping'
 import { InputError } from '#core/errors'
 import { DAY, MORNING } from '../../support/logbook'

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { foldBatch, inForce, withStanding, type Entry } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import { inForce, withStanding, type Entry } from '#core/log'
 import { FEEL_QUESTIONS, judgeDryness, judgeFeel, VERDICT_WORDS } from '#core/dryness'
 import { PURPOSES } from '#core/foods'
 import { dryingClock, estimateDrying, pacePerHour, type DryingRun } from '#core/kinetics'

@@ -1,28 +1,19 @@
-import {
-  evennessOf,
-  KIND_FACTS,
-  listItem,
-  MACHINE_KINDS,
-  swapsWorthMaking,
-  tareOf,
-  thermostatOffset,
-  upkeepOf,
-  type PlacePace,
-} from '#core/machines'
+import { evennessOf, swapsWorthMaking, tareOf, thermostatOffset, upkeepOf, type PlacePace } from '#core/machines'
+import { WAYS, listItem, WAY_KEYS } from '#core/ways'
 import { randomSource } from '#core/stats'
 
 describe('kinds of machine', () => {
-  it.each(MACHINE_KINDS)('%s has a list for the start and the end, with keys of their own', kind => {
+  it.each(WAY_KEYS)('%s has a list for the start and the end, with keys of their own', kind => {
     for (const list of ['start', 'end'] as const) {
-      const keys = KIND_FACTS[kind][list].map(item => item.key)
+      const keys = WAYS[kind][list].map(item => item.key)
       expect(keys.length).toBeGreaterThan(1)
       expect(new Set(keys).size).toBe(keys.length)
     }
-    expect(KIND_FACTS[kind].upkeep.every(task => task.everyHours > 0)).toBe(true)
+    expect(WAYS[kind].upkeep.every(task => task.everyHours > 0)).toBe(true)
   })
   it('a freeze dryer is chilled, drained and latched first, and vented before it is opened (common practice)', () => {
-    expect(KIND_FACTS['freeze-dryer'].start.map(item => item.words).join(' ')).toMatch(/chilled.*drain valve shut.*latched/i)
-    expect(KIND_FACTS['freeze-dryer'].end.map(item => item.words).join(' ')).toMatch(/vented.*weighed.*packed.*defrosted.*drained/i)
+    expect(WAYS['freeze-dryer'].start.map(item => item.words).join(' ')).toMatch(/chilled.*drain valve shut.*latched/i)
+    expect(WAYS['freeze-dryer'].end.map(item => item.words).join(' ')).toMatch(/vented.*weighed.*packed.*defrosted.*drained/i)
     expect(listItem('freeze-dryer', 'start', 'drain')!.words).toBe('Drain valve shut')
     expect(listItem('oven', 'start', 'drain')).toBeUndefined()
   })

@@ -1,4 +1,5 @@
-import { assess, foldBatch, type Entry } from '#core/batch'
+import { assess, foldBatch } from '#core/batch'
+import type { Entry } from '#core/log'
 import { dryingClock, setBackClock } from '#core/kinetics'
 import { dryTray } from '#core/simulation'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'

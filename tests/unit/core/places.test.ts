@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { assessRack, followTrays, foldBatch, placesAfter, type EntryBody, type EntryOf } from '#core/batch'
+import { assessRack, followTrays, foldBatch, placesAfter } from '#core/batch'
+import type { EntryBody, EntryOf } from '#core/log'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'
 

@@ -1,4 +1,5 @@
-import { assess, foldBatch, type EntryBody } from '#core/batch'
+import { assess, foldBatch } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import { cardOf } from '#core/foods'
 import { bestByWindow } from '#core/keeping'
 import { agendaOf, forecastBasket, groupOf, nextWaking, sleepAround, startOfDay, type Household } from '#core/planning'

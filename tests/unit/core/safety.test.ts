@@ -1,7 +1,8 @@
 import { InputError } from '#core/errors'
-import { allergensOf, checkEntry, foldBatch, type Entry, type EntryBody } from '#core/batch'
+import { allergensOf, checkEntry, foldBatch } from '#core/batch'
+import type { Entry, EntryBody } from '#core/log'
 import { cardOf, type CautionStep, type Food } from '#core/foods'
-import type { MachineKind } from '#core/machines'
+import type { WayKey } from '#core/ways'
 import { cautionsAt, cautionsOf, mixedLoadWarnings, SAFETY_RULES, safeCoreC, stopsAtLoading, stopsAtPacking } from '#core/safety'
 import { BOOK, findFood } from '../../support/foods'
 import { HOUR, logOf, MORNING } from '../../support/logbook'
@@ -44,7 +45,7 @@ describe('every rule', () => {
     expect([...not.cares, ...not.notes]).not.toContain(rule)
   })
 
-  it.each<[string, MachineKind]>([
+  it.each<[string, WayKey]>([
     ['oven-ajar', 'oven'],
     ['smoker-outdoors', 'smoker'],
     ['pump-hot', 'freeze-dryer'],
@@ -181,8 +182,8 @@ describe('what stops', () => {
 
 describe('the log lets nothing past a stop', () => {
   const RUN = '018f0000-0000-7000-8000-000000000001'
-  const machine = (kind: MachineKind) => ({ name: 'M', kind, trays: 6, lowC: 10, highC: 120, taken: [] })
-  const refused = (log: Entry[], hours: number, body: EntryBody, kind: MachineKind = 'dehydrator') => {
+  const machine = (kind: WayKey) => ({ name: 'M', kind, trays: 6, lowC: 10, highC: 120, taken: [] })
+  const refused = (log: Entry[], hours: number, body: EntryBody, kind: WayKey = 'dehydrator') => {
     try {
       checkEntry(
         log,
@@ -203,7 +204,7 @@ describe('the log lets nothing past a stop', () => {
     source: 'Market',
     weightG: 1000,
   })
-  const load = (way: MachineKind): EntryBody => ({ kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 800, way })
+  const load = (way: WayKey): EntryBody => ({ kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 800, way })
 
   it('raw chicken is not loaded, with the way out said; cooked it is', () => {
     const log = logOf([0, intake('chicken-cooked', 'mince')])

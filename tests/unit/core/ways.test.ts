@@ -1,8 +1,9 @@
-import { assess, checkEntry, estimateOfRun, foldBatch, holdLimit, type Entry, type EntryBody } from '#core/batch'
+import { assess, checkEntry, estimateOfRun, foldBatch, holdLimit } from '#core/batch'
+import type { Entry, EntryBody } from '#core/log'
 import type { InputError } from '#core/errors'
 import { cardOf, wayOf } from '#core/foods'
 import { pacePerHour } from '#core/kinetics'
-import type { MachineKind } from '#core/machines'
+import type { WayKey } from '#core/ways'
 import { agendaOf, alternatives, compareBoughtIn, wakingStart } from '#core/planning'
 import { BOOK, findFood } from '../../support/foods'
 import { DAY, HOUR, logOf, MORNING } from '../../support/logbook'
@@ -18,7 +19,7 @@ const intake = (foodKey: string, cardKey: string, weightG = 2000, purpose: 'piec
   source: 'Own garden',
   weightG,
 })
-const load = (way: MachineKind, totalG: number, more: Partial<Extract<EntryBody, { kind: 'load' }>> = {}): EntryBody => ({
+const load = (way: WayKey, totalG: number, more: Partial<Extract<EntryBody, { kind: 'load' }>> = {}): EntryBody => ({
   kind: 'load',
   runId: RUN,
   machineId: RUN,

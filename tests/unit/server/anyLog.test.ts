@@ -1,5 +1,6 @@
 import { uuidv7 } from 'uuidv7'
-import { foldBatch, type EntryBody } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import { InputError } from '#core/errors'
 import { randomSource, type RandomSource } from '#core/stats'
 import { batchList, batchPage, findAnything, nowPage, stageBand } from '#server/services/pages'

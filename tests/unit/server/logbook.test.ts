@@ -6,11 +6,13 @@ import Papa from 'papaparse'
 import { assess, foldBatch } from '#core/batch'
 import { InputError } from '#core/errors'
 import { migrate } from '#server/db/migrate'
+import { inForce } from '#core/log'
+import { allEntries } from '#server/db/entries'
 import { openDatabase } from '#server/db/open'
 import { exportCsv } from '#server/services/exportLog'
 import { openLogbook } from '#server/services/logbook'
 import { batchList, batchPage, findAnything, nowPage, stageBand } from '#server/services/pages'
-import { jarPage, shelfPage } from '#server/services/shelf'
+import { jarPage, shelfPlaces, shelfPage } from '#server/services/shelf'
 import { rebuildProjections } from '#server/services/projections'
 import { Conflict, NotFound } from '#server/services/refusals'
 import { machineList } from '#server/services/machines'
@@ -19,7 +21,7 @@ import { householdOf } from '#server/services/context'
 import { forecast } from '#server/services/forecast'
 import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
 import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
-import { BEETROOT, HOUR, MORNING, testBook } from '../../support/logbook'
+import { BEETROOT, HOUR, MORNING, testBook, type TestBook } from '../../support/logbook'
 import { findFood } from '../../support/foods'
 
 const rows = (book: ReturnType<typeof testBook>, table: string) => book.context.db.prepare(`SELECT * FROM ${table} ORDER BY 1, 2`).all()
@@ -357,5 +359,43 @@ describe('trays taken out one by one', () => {
         .racks[0]!.trays.slice(0, 3)
         .map(tray => tray.batchNumber),
     ).toEqual([1, 2, undefined])
+  })
+})
+
+describe('what is in force', () => {
+  const places = (book: TestBook) => shelfPlaces(book.context)
+  it('is asked of one view: a place’s warmth forgets what was voided or corrected', () => {
+    const book = testBook()
+    const { jarId } = book.whole()
+    const cool = uuidv7()
+    const hot = uuidv7()
+    const celsius = () => places(book).find(place => place.place === 'Cellar')?.storageC
+    book.onJar(jarId, 400, { kind: 'moveJar', jarId, place: 'Cellar', storageC: 12 }, { id: cool })
+    expect(celsius()).toBe(12)
+    book.onJar(jarId, 401, { kind: 'moveJar', jarId, place: 'Cellar', storageC: 40 }, { id: hot })
+    expect(celsius()).toBe(40)
+    book.onJar(jarId, 402, { kind: 'void', target: hot })
+    expect(celsius()).toBe(12)
+    book.onJar(jarId, 400, { kind: 'moveJar', jarId, place: 'Cellar', storageC: 14 }, { replaces: cool })
+    expect(celsius()).toBe(14)
+  })
+  it('is the same by SQL and by core, over any log', () => {
+    const book = testBook()
+    const { batchId } = book.whole()
+    const [first, second, third] = [uuidv7(), uuidv7(), uuidv7()]
+    book.log(batchId, 500, { kind: 'note', text: 'a' }, { id: first })
+    book.log(batchId, 501, { kind: 'note', text: 'b' }, { id: second, replaces: first })
+    book.log(batchId, 502, { kind: 'note', text: 'c' }, { id: third })
+    book.log(batchId, 503, { kind: 'void', target: second })
+    const bySql = book.context.db.prepare('SELECT id FROM entry_in_force ORDER BY id').pluck().all()
+    const all = [...allEntries(book.context.db)].map(({ entry }) => entry)
+    expect(bySql).toEqual(
+      inForce(all)
+        .map(entry => entry.id)
+        .sort(),
+    )
+    expect(bySql).toContain(third)
+    expect(bySql).not.toContain(first)
+    expect(bySql).not.toContain(second)
   })
 })

@@ -1,5 +1,6 @@
 import { uuidv7 } from 'uuidv7'
-import { foldBatch, type EntryBody } from '#core/batch'
+import { foldBatch } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import type { NewRunEntry } from '#shared/contracts'
 import { comparedRuns } from '#server/services/compare'
 import { machineList, machinePage, noteUpkeep } from '#server/services/machines'

@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import { ofKind } from '#core/batch'
+import { ofKind } from '#core/log'
 import type { LiveEvent, Reading } from '#shared/contracts'
 import { readingsFromCsv } from '#server/devices/readingsCsv'
 import { MOST_A_SECOND, ReadingIntake, TooFast } from '#server/devices/readingIntake'
@@ -48,7 +48,7 @@ describe('readings of devices', () => {
     const { book, take, celsius } = desk()
     const answer = await take([celsius(book.at(1), 50), bad, celsius(book.at(1) + 1000, 51)])
     expect(answer.kept).toBe(2)
-    expect(answer.refused).toEqual([{ index: 1, field, message: expect.stringMatching(message) }])
+    expect(answer.refused).toEqual([{ index: 1, field, code: expect.stringMatching(/^[a-z-]+$/), message: expect.stringMatching(message) }])
   })
   it('that come twice are passed over; another figure at the same instant is refused', async () => {
     const { book, take, celsius } = desk()

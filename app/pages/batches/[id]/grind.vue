@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 import { fillOf, GLASS, grindBelowC, lidRestS, planGrinding, seedG, warmingK } from '#core/grinding'
 import { looseGMl } from '#core/keeping'
 import type { GrindDraft } from '~/composables/useGrindDraft'
@@ -272,13 +272,11 @@ async function save() {
               v-model="draft.seedJarId"
               label="Seed it from"
               :choices="
-                page.shelf
-                  .slice(0, 6)
-                  .map(jar => ({
-                    value: jar.jarId,
-                    words: `Jar ${jar.number}`,
-                    note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,
-                  }))
+                page.shelf.slice(0, 6).map(jar => ({
+                  value: jar.jarId,
+                  words: `Jar ${jar.number}`,
+                  note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,
+                }))
               "
             />
             <WeightField

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { Entry, EntryKind } from '#core/batch'
+import { uncapital } from '#core/text'
+import { heatState, WAYS } from '#core/ways'
+import type { Entry, EntryKind } from '#core/log'
 import type { WeighInFlag } from '#core/kinetics'
 
 const route = useRoute()
@@ -21,9 +23,7 @@ const voiding = ref<Entry>()
 await load()
 useHead({ title: () => (state.value ? `${state.value.food.name}, batch ${page.value?.number} · Dulse` : 'Dulse') })
 
-const title = computed(
-  () => state.value && `${state.value.food.name}, ${state.value.cutName.charAt(0).toLowerCase()}${state.value.cutName.slice(1)}`,
-)
+const title = computed(() => state.value && `${state.value.food.name}, ${uncapital(state.value.cutName)}`)
 const underTitle = computed(() => {
   const s = state.value
   if (!s || !page.value) return ''
@@ -46,7 +46,7 @@ const heatLine = computed(() => {
   if (!run || run.unloadedAt !== undefined) return ''
   const spent = format.hours(run.clock.hoursAt(now.value))
   const { way } = run.way
-  if (way !== 'dehydrator' && way !== 'oven') return `${heatWords(way, run.setC, format.temperature)} after ${spent}`
+  if (!WAYS[way].plainHeat) return `${heatState(way, run.setC, format.temperature)} after ${spent}`
   return run.setC === null ? `heat off after ${spent}` : `${format.temperature(run.setC)}, ${spent} of heat`
 })
 /** "1–3, 5 (6 out)", as they stand now, or stood when they came out. */
@@ -70,14 +70,13 @@ const then = computed(() => {
   if (!s || !estimate) return ''
   const dry = format.weightRange(estimate.targetWeightG)
   if (s.run?.way.partOnly) return 'Weigh it, take it out, and load it into a machine the same day: smoke takes part of the water only.'
-  if (s.run?.way.way === 'freeze-dryer') return `Pack or grind it at once: about ${dry} dry, and it takes up water within minutes.`
+  if (s.run && WAYS[s.run.way.way].underVacuum) return `Pack or grind it at once: about ${dry} dry, and it takes up water within minutes.`
   return s.purpose === 'pieces'
     ? `Rest 7 days, then pack about ${dry} of pieces.`
     : `Rest 7 days in a jar, then grind: about ${dry} dry, a little less as ${PURPOSE_WORDS[s.purpose]}.`
 })
 
 /** What the button is called that sets the heat. */
-const HEAT_VERBS = { dehydrator: 'Heat', oven: 'Heat', smoker: 'Smoke', sun: 'In or out', air: 'Hang', 'freeze-dryer': 'Cycle' } as const
 const ahead = useTypeAhead()
 /** What could not be done, said on the page until the next deed. */
 const trouble = ref('')
@@ -227,8 +226,8 @@ if (typeof wanted === 'string' && state.value) {
           <div class="row buttons">
             <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
             <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
-            <ElButton @click="act('heat')">{{ HEAT_VERBS[state.run.way.way] }} <kbd class="key">H</kbd></ElButton>
-            <ElButton v-if="state.run.way.way !== 'freeze-dryer'" @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
+            <ElButton @click="act('heat')">{{ WAYS[state.run.way.way].words.verb }} <kbd class="key">H</kbd></ElButton>
+            <ElButton v-if="!WAYS[state.run.way.way].underVacuum" @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
             <ElButton @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton>
             <ElButton @click="openRack">Rack <kbd class="key">R</kbd></ElButton>
             <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
@@ -248,7 +247,7 @@ if (typeof wanted === 'string' && state.value) {
         />
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
         <LazyRoundsCard
-          v-if="state.run.way.way === 'freeze-dryer'"
+          v-if="WAYS[state.run.way.way].underVacuum"
           class="trays"
           :state="state"
           :machine="machine"
@@ -269,21 +268,16 @@ if (typeof wanted === 'string' && state.value) {
         />
         <div class="stack side">
           <LazyWayCard
-            v-if="state.run.way.way === 'oven' || state.run.way.way === 'smoker'"
+            v-if="WAYS[state.run.way.way].doorAjar || WAYS[state.run.way.way].smokes"
             :state="state"
             :now="now"
             @act="kind => act(kind)"
           />
-          <LazyOutdoorCard
-            v-if="state.run.way.way === 'sun' || state.run.way.way === 'air'"
-            :state="state"
-            :now="now"
-            @act="kind => act(kind)"
-          />
+          <LazyOutdoorCard v-if="WAYS[state.run.way.way].unheated" :state="state" :now="now" @act="kind => act(kind)" />
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
-          <AirCard v-if="state.run.way.way !== 'freeze-dryer'" :state="state" :assessment="assessment" :now="now" @act="act('air')" />
+          <AirCard v-if="!WAYS[state.run.way.way].underVacuum" :state="state" :assessment="assessment" :now="now" @act="act('air')" />
           <NightCard
-            v-if="assessment && machine && (state.run.way.way === 'dehydrator' || state.run.way.way === 'oven')"
+            v-if="assessment && machine && WAYS[state.run.way.way].mayRunOvernight"
             :state="state"
             :assessment="assessment"
             :machine="machine"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Temporal } from 'temporal-polyfill'
 import { parseWeight } from '#core/units'
-import type { EntryBody } from '#core/batch'
+import type { EntryBody } from '#core/log'
 
 /** What was written on the card at the machine, typed in afterwards, line by line. */
 const route = useRoute()
@@ -147,8 +147,11 @@ async function save() {
             </td>
             <td><input v-model="row.note" :aria-label="`Note of line ${i + 1}`" :disabled="row.done" /></td>
             <td>
-              <span v-if="row.told" :class="row.done ? 'good' : 'problem'" role="status">{{ row.told }}</span
-              ><span v-else-if="when[i] !== undefined" class="quiet small">{{ format.moment(when[i]!, Date.now()) }}</span>
+              <span v-if="row.told" :class="row.done ? 'good' : 'problem'" role="status">{{ row.told }}</span><span
+                v-else-if="when[i] !== undefined"
+                class="quiet small"
+                >{{ format.moment(when[i]!, Date.now()) }}</span
+              >
             </td>
           </tr>
         </tbody>

@@ -3,7 +3,7 @@ import { uuidv7 } from 'uuidv7'
 import { heatFigures, heatWords } from '#core/blends'
 import { freshnessOf, packageOf, strengthAfter, useMore, type Freshness } from '#core/keeping'
 import { tablespoonsOf } from '#core/using'
-import { JAR_KINDS, type Entry, type EntryBody, type EntryKind } from '#core/batch'
+import { isOfJar, type Entry, type EntryBody, type EntryKind } from '#core/log'
 import type { JarAnswer, NewJarEntry } from '#shared/contracts'
 
 const route = useRoute()
@@ -61,9 +61,7 @@ const placeOf = (body: EntryBody, replaces?: string) => {
   const meant = found?.body ?? body
   if (meant.kind === 'fill') return `/api/jars/${meant.jarId}/entries`
   if (meant.kind === 'pour' && meant.jarId !== jarId) return `/api/jars/${meant.jarId}/entries`
-  return JAR_KINDS.includes(meant.kind) || meant.kind === 'review'
-    ? `/api/jars/${jarId}/entries`
-    : `/api/batches/${jar.value!.batchId}/entries`
+  return isOfJar(meant.kind) || meant.kind === 'review' ? `/api/jars/${jarId}/entries` : `/api/batches/${jar.value!.batchId}/entries`
 }
 async function write(bodies: readonly EntryBody[], options: { at?: number; replaces?: string } = {}) {
   for (const body of bodies) {
@@ -116,8 +114,9 @@ const again = ref(false)
           <p class="quiet">Jar {{ jar.number }}</p>
           <h1>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</h1>
           <p class="row tags">
-            <span class="tag" :class="status.tone">{{ status.words }}</span
-            ><span class="tag">{{ jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens' }}</span
+            <span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{
+              jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens'
+            }}</span
             ><span v-if="jar.raw" class="tag danger">raw: cook it through</span>
           </p>
         </div>
@@ -170,14 +169,12 @@ const again = ref(false)
             format.month(jar.bestFrom) === format.month(jar.bestTo)
               ? format.month(jar.bestTo)
               : `${format.month(jar.bestFrom)} to ${format.month(jar.bestTo)}`
-          }}</strong
-          >. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span>
+          }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span>
         </dd>
         <template v-if="jar.heat && jar.heat.high > 100"
           ><dt>Heat</dt>
           <dd>
-            <strong>{{ heatWords(jar.heat) }}</strong
-            >, {{ heatFigures(jar.heat) }} Scoville units
+            <strong>{{ heatWords(jar.heat) }}</strong>, {{ heatFigures(jar.heat) }} Scoville units
           </dd></template
         >
         <template v-if="jar.saltShare >= 0.005"

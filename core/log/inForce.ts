@@ -1,4 +1,4 @@
-import type { Entry, EntryKind, EntryOf } from './types'
+import type { Entry, EntryKind, EntryOf } from './entry'
 
 /** An entry with what became of it. */
 export interface LoggedEntry {

@@ -1,6 +1,6 @@
-import type { BatchState } from '#core/batch'
-import { freezeCycle, iceCapacity, type FreezeCycle, type IceCapacity } from '#core/freezing'
-import type { MachineSettings } from '#shared/contracts'
+import { freezeCycle, iceCapacity, type FreezeCycle, type IceCapacity } from '../freezing'
+import type { BatchState } from '../log'
+import { WAYS, type WayKey } from '../ways'
 
 /** Depth of food on a tray that nobody measured, mm. */
 const USUAL_MM = 10
@@ -8,10 +8,10 @@ const USUAL_MM = 10
 /** The cycle that a load asks of a freeze dryer, and how much of its ice; undefined for another kind of machine. */
 export function freezeCycleOf(
   state: BatchState,
-  machine: MachineSettings,
+  machine: { kind: WayKey; trayAreaM2: number; iceG?: number },
   load: { loadG: number; trays: number; frozen: boolean },
 ): (FreezeCycle & { ice?: IceCapacity }) | undefined {
-  if (machine.kind !== 'freeze-dryer' || !(load.loadG > 0) || load.trays === 0) return undefined
+  if (!WAYS[machine.kind].underVacuum || !(load.loadG > 0) || load.trays === 0) return undefined
   const cycle = freezeCycle({
     loadG: load.loadG,
     moisture: state.balance.moisture.p50,

@@ -1,6 +1,9 @@
-import type { Entry, JarDraw } from '../batch'
+import type { Entry } from './entry'
+import type { JarDraw } from './fields'
 import type { Food, Purpose, Range } from '../foods'
 import type { PackageKey } from '../keeping'
+import type { JarSight } from './kinds/lookJar'
+import type { Smell } from './kinds/smell'
 
 /** An entry about jars, with the batch in whose log it stands, if in one. */
 export type JarItem = Entry & { batchId?: string }
@@ -82,9 +85,6 @@ export interface Jar {
   ever: Map<string, number>
 }
 
-export type JarSight = 'loose' | 'packed' | 'clumps' | 'moisture' | 'mould' | 'insects'
-export type Smell = 'strong' | 'weaker' | 'crushed' | 'none'
-
 /** Something that left a jar for good, to be eaten. */
 export interface JarUse {
   jarId: string
@@ -93,4 +93,59 @@ export interface JarUse {
   grams: number
 }
 
-export type { JarDraw }
+/** What was taken out of a jar at an instant, part by part and aged to it. */
+export interface Drawn {
+  parts: JarPart[]
+  mixed: Mixed
+  grams: number
+  jar?: Jar
+}
+
+/** What is in a batch's bowl beside its own basket: old powder that seeded it, or the jars it was begun from. */
+export interface Bowl {
+  ownG: number
+  fromJars: boolean
+  parts: JarPart[]
+}
+
+/** The jars while they are followed through their entries: what a kind's effect may do to them. */
+export interface JarDesk {
+  jars: Map<string, Jar>
+  bowls: ReadonlyMap<string, Bowl>
+  bowlOf: (batchId: string) => Bowl
+  find: FindLot
+  /** Refuses what cannot be; without it more is never taken than there is. */
+  strict: boolean
+  /** Takes from a jar: whatever leaves it leaves in the proportion of its parts. @throws InputError, strict only */
+  draw: (source: JarDraw, at: number) => Drawn
+  add: (jar: Jar, drawn: Drawn, at: number) => void
+  age: (part: JarPart, jar: Jar, at: number) => JarPart
+  /** Something left a jar for good. */
+  used: (use: JarUse) => void
+}
+
+/** The scale's doubt: so much more may be taken than was put in, g. */
+export const SCALE_G = 0.5
+export const NOTHING: Mixed = { starchG: 0, saltG: 0 }
+
+/** A jar before anything is in it. */
+export const freshJar = (jarId: string, at: number) => ({
+  jarId,
+  inG: 0,
+  leftG: 0,
+  packedAt: at,
+  filledAt: at,
+  inOil: false,
+  parts: [],
+  mixed: NOTHING,
+  looks: [],
+  smells: [],
+  ever: new Map<string, number>(),
+})
+
+/** Water in the jar by mass balance over its parts, wet basis; what is mixed in counts as dry. */
+export function moistureOf(jar: Pick<Jar, 'parts' | 'leftG'>): number {
+  const partsG = jar.parts.reduce((sum, part) => sum + part.grams, 0)
+  if (partsG <= 0) return jar.parts[0]?.moisture ?? 0
+  return jar.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0) / Math.max(partsG, jar.leftG)
+}

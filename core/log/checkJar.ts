@@ -1,0 +1,66 @@
+import type { Say } from '../errors'
+import { leakOf, type PackageKey } from '../keeping'
+import type { JarScene } from './define'
+import type { JarDraw } from './fields'
+import { moistureOf, SCALE_G, type Jar } from './jar'
+
+/** So much damper may an addition be, by what can be told. */
+const DAMPER = 0.005
+
+/** Says so where a jar is not there, empty or discarded. */
+export function standing(jar: Jar | undefined, say: Say, field = 'jarId'): boolean {
+  if (!jar) say(field, 'unknown-jar', 'There is no such jar.')
+  else if (jar.leftG <= 0 && jar.discarded === undefined) say(field, 'empty', 'This jar is empty.')
+  else if (jar.leftG <= 0) say(field, 'discarded', 'This jar has been discarded.')
+  else return true
+  return false
+}
+
+/** For what is only noted on a jar, if on one. */
+export function checkKnown(body: { jarId?: string }, { jars, say }: JarScene): void {
+  if (body.jarId !== undefined && !jars.has(body.jarId)) say('jarId', 'unknown-jar', 'There is no such jar.')
+}
+
+/** Whether so much may be drawn from each of these jars. */
+export function checkSources(sources: readonly JarDraw[], field: string | undefined, jars: ReadonlyMap<string, Jar>, say: Say): void {
+  const at = (name: string) => (field === undefined ? name : `${field}.${name}`)
+  if (new Set(sources.map(source => source.jarId)).size < sources.length) say(at('jarId'), 'jar-twice', 'A jar is named twice.')
+  for (const { jarId, weightG } of sources) {
+    const jar = jars.get(jarId)
+    if (!standing(jar, say, at('jarId'))) continue
+    if (isMouldy(jar!)) say(at('jarId'), 'mould', 'Mould was seen in this jar: discard the whole of it, untasted.')
+    else if (weightG > jar!.leftG + SCALE_G)
+      say(at('weightG'), 'more-than-is-left', 'Only {leftG} are left in this jar.', { leftG: jar!.leftG })
+  }
+}
+
+const isMouldy = (jar: Jar) => jar.looks.some(look => look.saw === 'mould')
+
+/** Like goes to like, and never damper to drier. */
+export function checkAddition(jar: Jar, addition: { foodKey: string; purpose: string; moisture: number }, say: Say): void {
+  if (jar.discarded) return say('jarId', 'discarded', 'This jar has been discarded.')
+  if (isMouldy(jar)) return say('jarId', 'mould', 'Mould was seen in this jar: nothing goes into it.')
+  if (addition.foodKey !== jar.foodKey || addition.purpose !== jar.purpose)
+    return say('jarId', 'unlike', 'This jar holds something else: only like goes to like.')
+  const isShare = moistureOf(jar)
+  if (jar.leftG > 0 && addition.moisture > isShare + DAMPER)
+    say(
+      'moisture',
+      'damper',
+      'The addition holds {additionShare} water and the jar {isShare}: dry it as far first, or give it a jar of its own.',
+      {
+        additionShare: addition.moisture,
+        isShare,
+      },
+    )
+}
+
+/** Nobody can say how long a jar keeps whose lid nobody knows. */
+export function checkLid(packageKey: PackageKey, measured: number | undefined, say: Say): void {
+  if (leakOf(packageKey, measured) === undefined)
+    say(
+      'leakGDayKPa',
+      'unknown-lid',
+      'Nobody knows what this lid lets in, so nobody can say how long the jar keeps. Measure it with silica gel, give its film’s figure, or choose another lid.',
+    )
+}

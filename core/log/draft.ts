@@ -1,0 +1,65 @@
+import type { EntryOf } from './entry'
+
+/** What was set, measured and moved in a run, drawer by drawer, in the order in which it happened. */
+export interface RunDraft {
+  heats: EntryOf<'heat'>[]
+  airs: EntryOf<'air'>[]
+  moves: EntryOf<'move'>[]
+  outlook?: EntryOf<'outlook'>['body']
+  /** Hours added to its cycle, and the last that said so. */
+  cycleHours: number
+}
+
+/**
+ * What the entries in force of a batch have laid down. `foldBatch` works out the state from it; each kind says in its own
+ * file what it lays where.
+ */
+export interface BatchDraft {
+  intake?: EntryOf<'intake'>
+  prep: EntryOf<'prep'>[]
+  splits: EntryOf<'split'>[]
+  holds: EntryOf<'hold'>[]
+  accepted: Set<string>
+  loads: EntryOf<'load'>[]
+  run: (runId: string) => RunDraft
+  weighs: EntryOf<'weigh'>[]
+  feels: EntryOf<'feel'>[]
+  unloads: EntryOf<'unload'>[]
+  rests: EntryOf<'rest'>[]
+  looks: EntryOf<'look'>[]
+  restOuts: EntryOf<'restOut'>[]
+  restEnds: EntryOf<'restEnd'>[]
+  jarAirs: EntryOf<'jarAir'>[]
+  grinds: EntryOf<'grind'>[]
+  powderDries: EntryOf<'powderDry'>[]
+  packs: EntryOf<'pack'>[]
+  finished: boolean
+}
+
+export function emptyDraft(): BatchDraft {
+  const runs = new Map<string, RunDraft>()
+  return {
+    prep: [],
+    splits: [],
+    holds: [],
+    accepted: new Set(),
+    loads: [],
+    run: runId => {
+      const run = runs.get(runId) ?? { heats: [], airs: [], moves: [], cycleHours: 0 }
+      runs.set(runId, run)
+      return run
+    },
+    weighs: [],
+    feels: [],
+    unloads: [],
+    rests: [],
+    looks: [],
+    restOuts: [],
+    restEnds: [],
+    jarAirs: [],
+    grinds: [],
+    powderDries: [],
+    packs: [],
+    finished: false,
+  }
+}

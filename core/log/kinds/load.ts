@@ -1,0 +1,100 @@
+import * as z from 'zod'
+import { stopsAtLoading } from '../../safety'
+import { WAY_KEYS } from '../../ways'
+import type { BatchScene, EntryKindOf } from '../define'
+import { id, trayPosition, trayPositions, trayWeight, weightG } from '../fields'
+import type { BatchState } from '../state'
+import { SCALE_SHARE } from '../weights'
+
+const hours = z.number({ error: 'Give hours, as a number.' }).positive('Hours are above zero.').max(1000, 'At most 1000 hours.')
+const usualHours = z
+  .strictObject({ low: hours, high: hours, runs: z.number().int().min(0).max(10_000) })
+  .refine(usual => usual.high >= usual.low, { path: ['high'], message: 'The longer hours must not be below the shorter.' })
+/** What was believed of the hours when a load went in: from the card, and from so many own runs. */
+export type UsualHours = z.infer<typeof usualHours>
+
+const schema = z.strictObject({
+  kind: z.literal('load'),
+  runId: id,
+  machineId: id,
+  positions: trayPositions,
+  trays: z.array(trayWeight).max(40).optional(),
+  totalG: weightG,
+  usualHours: usualHours.optional(),
+  /** The way of drying, where it is not the card's first. */
+  way: z.enum(WAY_KEYS, { error: 'Choose a way of drying.' }).optional(),
+  /** Trays that went in frozen solid. */
+  frozen: z.array(trayPosition).max(40).optional(),
+  /** Sheets spread as measured amounts. */
+  portions: z
+    .strictObject({
+      count: z.number({ error: 'Give the number of sheets.' }).int('Whole sheets.').min(1, 'At least one.').max(200, 'At most 200.'),
+      ml: z.number({ error: 'Give the volume of a sheet in mL.' }).positive('Above zero.').max(5000, 'At most 5 L.'),
+    })
+    .optional(),
+})
+type Load = z.infer<typeof schema>
+
+/** Onto the trays of a machine, or out into sun and air. */
+export const load: EntryKindOf<typeof schema> = {
+  schema,
+  scopes: ['batch'],
+  words: { doing: 'loading', what: 'the loading' },
+  effect: (draft, entry) => void draft.loads.push(entry),
+  check: (body, scene) => {
+    const { state, inMachine, machine, say } = scene
+    if (inMachine) return say('kind', 'in-a-machine', 'The batch is in a machine already: take it out first.')
+    if (state.stage === 'shelf') return say('kind', 'on-the-shelf', 'The batch is finished.')
+    if (state.jars.length > 0)
+      return say('kind', 'packed-already', 'Jars of this batch are packed already: take what is left in as a batch of its own.')
+    if (!machine) return say('machineId', 'unknown-machine', 'There is no such machine. Choose one from the Workshop.')
+    const usual = state.card.ways[0]!.way
+    if (body.way === undefined ? machine.kind !== usual : body.way !== machine.kind)
+      say('way', 'other-way', '{machine} is another way of drying: give “{way}” as its way.', { machine: machine.name, way: machine.kind })
+    const done = state.prep.map(step => step.body)
+    for (const stop of stopsAtLoading(state.food, state.card, machine.kind, done)) say('machineId', `stop-${stop.rule.key}`, stop.message)
+    checkTrays(body, scene)
+    const most = state.grinds.length > 0 ? state.powderG : state.run ? state.run.loadedG : mostAfterPrep(state)
+    if (body.totalG > most * (1 + SCALE_SHARE))
+      say(
+        'totalG',
+        'more-than-there-can-be',
+        '{isG} on the trays is more than the {mostG} there can be. Was the tray on the scale, or is the intake’s weight wrong?',
+        { isG: body.totalG, mostG: most },
+      )
+  },
+}
+
+function checkTrays(body: Load, { machine, say }: BatchScene): void {
+  const { name, trays, taken } = machine!
+  const strange = (body.frozen ?? []).filter(position => !body.positions.includes(position))
+  if (strange.length > 0) say('frozen', 'tray-not-loaded', 'Tray {trays} is not loaded.', { trays: strange.join(', ') })
+  const unique = new Set(body.positions)
+  if (unique.size < body.positions.length) say('positions', 'tray-twice', 'A tray position is named twice.')
+  const outside = body.positions.filter(position => position < 1 || position > trays)
+  if (outside.length > 0)
+    say('positions', 'no-such-tray', '{machine} has trays 1 to {trays}; there is no {outside}.', {
+      machine: name,
+      trays,
+      outside: outside.join(', '),
+    })
+  const others = body.positions.filter(position => taken.includes(position))
+  if (others.length > 0) say('positions', 'tray-taken', 'Taken by another batch: {trays}. Choose free trays.', { trays: others.join(', ') })
+  if (!body.trays) return
+  const sumG = body.trays.reduce((total, tray) => total + tray.weightG, 0)
+  if (body.trays.length !== body.positions.length || body.trays.some(tray => !unique.has(tray.position)))
+    say('trays', 'trays-incomplete', 'Give a weight for each tray, or the total only.')
+  else if (Math.abs(sumG - body.totalG) > 1)
+    say('totalG', 'trays-sum-otherwise', 'The trays add up to {sumG}, not {totalG}.', { sumG, totalG: body.totalG })
+}
+
+/** What may lie on the trays at most: the raw weight, less what was weighed off, plus what came in. */
+function mostAfterPrep(state: BatchState): number {
+  return state.prep.reduce(
+    (left, { body }) => {
+      if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
+      return body.effect === 'none' ? left : left - (body.weightG ?? 0)
+    },
+    state.intake.body.weightG - state.splits.reduce((sum, { body }) => sum + body.weightG, 0),
+  )
+}

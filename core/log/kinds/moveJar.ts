@@ -1,0 +1,28 @@
+import * as z from 'zod'
+import { standing } from '../checkJar'
+import type { EntryKindOf } from '../define'
+import { id, storageC, text } from '../fields'
+
+const schema = z.strictObject({ kind: z.literal('moveJar'), jarId: id, place: text(60), storageC: storageC.optional() })
+
+/** A jar goes to another place, which may be warmer or colder. */
+export const moveJar: EntryKindOf<typeof schema, 'jar'> = {
+  schema,
+  scopes: ['jar'],
+  words: { doing: 'moving a jar', what: 'where a jar stands' },
+  effect: 'none',
+  check: 'none',
+  jars: {
+    names: body => [body.jarId],
+    check: (body, { jars, say }) => void standing(jars.get(body.jarId), say),
+    effect: (desk, { at, body }) => {
+      const jar = desk.jars.get(body.jarId)
+      if (!jar) return
+      if (body.storageC !== undefined && body.storageC !== jar.storageC) {
+        jar.parts = jar.parts.map(part => desk.age(part, jar, at))
+        jar.storageC = body.storageC
+      }
+      jar.place = body.place
+    },
+  },
+}

@@ -1,0 +1,168 @@
+import type { Air } from '../air'
+import type { CardWay, Food, MethodCard, Purpose } from '../foods'
+import type { DryingClock, Setback } from '../kinetics'
+import type { PrepBalance } from '../mass'
+import type { EntryOf, Stage } from './entry'
+import type { TrayWeight } from './fields'
+import type { HoldPlace } from './kinds/hold'
+import type { UsualHours } from './kinds/load'
+import type { LookSight } from './kinds/look'
+import type { RestJar } from './kinds/rest'
+
+/** Where food waits between steps, since when, and until when it may. */
+export interface Hold {
+  place: HoldPlace
+  since: number
+  until: number
+}
+
+/** One state of the whole load, from one or several entries on the scale. */
+export interface Weighing {
+  /** Instant of the last entry in it. */
+  at: number
+  /** Equivalent hours on the drying clock. */
+  hours: number
+  /** The whole load, g; extrapolated where only some trays were weighed. */
+  weightG: number
+  /** Doubt from trays that were not weighed. */
+  extraSdG?: number
+  /** The heat was off since the weighing before. */
+  afterOff?: boolean
+  /** Places of the trays weighed, as they stood then; empty for the whole load in one. */
+  positions: number[]
+  entryIds: string[]
+}
+
+/**
+ * Where the trays of a load stand. A tray is known by the place that it was loaded in; trays change
+ * places, so a place means another tray before and after.
+ */
+export interface TrayPlaces {
+  /** Place of a tray at an instant; for a tray that is out, the place it came from. */
+  placeAt(tray: number, at: number): number
+  /** The tray of this load that stands in a place at an instant; undefined where there is none. */
+  trayAt(place: number, at: number): number | undefined
+  /** When each tray came out. */
+  outAt: ReadonlyMap<number, number>
+  /** When trays last changed places; undefined where they stand as they were loaded. */
+  movedAt?: number
+}
+
+/** A jar at rest, as its looks leave it. */
+export interface RestingJar extends RestJar {
+  /** Counted from 1. */
+  number: number
+  looks: EntryOf<'look'>[]
+  /** What the newest look showed. */
+  last?: LookSight
+  mould: boolean
+  /** Thrown away meanwhile. */
+  out?: { weightG: number; cause: string }
+}
+
+/** The rest in closed jars since the food last left the machine. */
+export interface RestState {
+  /** Undefined while it waits beside the machine. */
+  startedAt?: number
+  endedAt?: number
+  endWeightG?: number
+  looks: EntryOf<'look'>[]
+  jars: RestingJar[]
+}
+
+/** A spell of a batch in a machine, from loading to taking out. */
+export interface RunState {
+  runId: string
+  machineId: string
+  /** How it is dried there: heat and usual hours of the card for that kind of machine. */
+  way: CardWay
+  /** Trays that went in frozen solid. */
+  frozen: number[]
+  portions?: { count: number; ml: number }
+  /** It went back in as powder. */
+  powder: boolean
+  /** What was said of the weather, outdoors. */
+  outlook?: { duskMinute: number; rainAt?: number }
+  /** The trays, each known by the place it was loaded in. */
+  positions: number[]
+  /** Trays still in the machine. */
+  present: number[]
+  /** Where the trays stand, since they change places. */
+  places: TrayPlaces
+  /** Weight by tray where trays were weighed; an even share otherwise. */
+  trays: TrayWeight[]
+  /** Whether the trays were weighed one by one. */
+  traysWeighed: boolean
+  loadedG: number
+  /** What the hours were believed to be at loading; the card's where missing. */
+  usualHours?: UsualHours
+  loadedAt: number
+  /** Set while the heat is on. */
+  setC: number | null
+  /** The room's air as last measured during the run. */
+  room?: Air
+  /** What was last measured in the machine with the heat on, °C. */
+  chamberC?: number
+  clock: DryingClock
+  /** What spells without heat took back; the clock has them in it. */
+  setbacks: readonly Setback[]
+  weighings: Weighing[]
+  /** Single trays on the scale, oldest first. */
+  trayWeights: { position: number; at: number; hours: number; weightG: number }[]
+  unloadedAt?: number
+  /** Hours that were added to a freeze dryer's cycle by hand. */
+  cycleHours: number
+}
+
+/** What of the batch went into a jar; a jar that was topped up stands here once for each time. */
+export interface JarState {
+  jarId: string
+  packEntryId: string
+  netG: number
+  packedAt: number
+  body: EntryOf<'pack'>['body']
+}
+
+/** All that follows from a batch's log. Nothing here is stored. */
+export interface BatchState {
+  food: Food
+  card: MethodCard
+  purpose: Purpose
+  intake: EntryOf<'intake'>
+  stage: Stage
+  /** Cut in words: what the prep said, or the card. */
+  cutName: string
+  /** Thickness on the trays, where known, mm. */
+  thicknessMm?: number
+  /** Who cut it, where noted. */
+  cutBy?: string
+  prep: EntryOf<'prep'>[]
+  /** Solids and moisture at (first) loading, or as far as prep has come. */
+  balance: PrepBalance
+  run?: RunState
+  /** Runs before the present or last one. */
+  earlierRuns: RunState[]
+  feel?: EntryOf<'feel'>
+  /** Newest reading of the air in a closed jar since the last loading. */
+  jarAir?: EntryOf<'jarAir'>
+  rest?: RestState
+  /** Net dry weight: from the newest of grinding, end of rest, taking out, last weigh-in. */
+  dryG?: number
+  grinds: EntryOf<'grind'>[]
+  powderG: number
+  /** What may still be packed, g: powder, or dry pieces. Undefined before there is anything to pack. */
+  unpackedG?: number
+  jars: JarState[]
+  packedG: number
+  finished: boolean
+  /** Where it waits, while work stands still. */
+  hold?: Hold
+  /** Mould was seen: nothing but discarding is left. */
+  mould: boolean
+  /** Rules whose caution was accepted. */
+  accepted: ReadonlySet<string>
+  /** It was begun from jars of the shelf: dry already, to be ground, or dried again. */
+  fromJars: boolean
+  /** What became batches of their own. */
+  splits: EntryOf<'split'>[]
+}

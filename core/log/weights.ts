@@ -1,0 +1,18 @@
+import type { Say } from '../errors'
+import type { RunState } from './state'
+
+/** Tray heavier than loaded by less than this is the scale. */
+export const SCALE_SHARE = 0.02
+
+/** Food in a dryer only gets lighter. */
+export function heavierThanLoaded(say: Say, field: string, isG: number, loadedG: number): void {
+  const words = '{isG} is more than the {loadedG} that was loaded: food in a dryer only gets lighter. Was the tray on the scale?'
+  say(field, 'heavier-than-loaded', words, { isG, loadedG })
+}
+
+/** Places of a load's trays at an instant, those still in the machine. */
+export const placesOf = (run: RunState, at: number) => run.present.map(tray => run.places.placeAt(tray, at)).sort((a, b) => a - b)
+
+/** What went in on some trays, g. */
+export const loadedOn = (run: RunState, positions: readonly number[]) =>
+  run.trays.filter(tray => positions.includes(tray.position)).reduce((sum, tray) => sum + tray.weightG, 0)

@@ -1,0 +1,70 @@
+import { USUAL_ROOM, type Air } from '../air'
+import type { Food, Purpose } from '../foods'
+import { isothermOf, lowestMoisture } from '../sorption'
+import type { Interval } from '../stats'
+import { goesByRoom, WAYS, type WayKey } from '../ways'
+
+/** Less than this many degrees apart is the same heat, °C. */
+const SAME_C = 1
+
+/** A heat that may be set at loading. */
+export interface HeatChoice {
+  celsius: number
+  /** The card's own, a school's by its name, or gentler and quicker than the card's. */
+  because: 'card' | 'gentler' | 'quicker' | { school: string }
+}
+
+/**
+ * The heats that are offered when food goes into a machine: the card's, then those of the schools or of the way, as far as the
+ * machine goes. A way without a dial has one.
+ */
+export function heatChoices(
+  way: WayKey,
+  cardC: number,
+  schools: readonly { name: string; celsius?: number }[],
+  machine: { lowC: number; highC: number },
+): HeatChoice[] {
+  const { otherHeats, words } = WAYS[way]
+  const own: HeatChoice = { celsius: cardC, because: 'card' }
+  if (words.choose) return [own]
+  const others =
+    otherHeats === 'schools'
+      ? schools.flatMap(({ name, celsius }): HeatChoice[] =>
+          celsius === undefined || Math.abs(celsius - cardC) <= SAME_C ? [] : [{ celsius, because: { school: name } }],
+        )
+      : otherHeats.map((celsius): HeatChoice => ({ celsius, because: celsius < cardC ? 'gentler' : 'quicker' }))
+  return [own, ...others].filter(({ celsius }) => celsius >= machine.lowC && celsius <= machine.highC)
+}
+
+/** How dry food can become in an air at a heat, against what is wanted. */
+export interface Reach {
+  lowest: Interval
+  air: Air
+  setC: number
+  target: number
+  /** Whether the target is out of reach, in doubt, or within it. */
+  verdict: 'cannot' | 'may-not' | 'can'
+  /** The air is a usual room's, since nobody measured it. */
+  guessed: boolean
+}
+
+/**
+ * What the air about can reach; undefined where nobody knows the air, nothing is set, or it is dried under vacuum.
+ * What hangs without heat goes by a usual room even where nobody measured it.
+ */
+export function reachOf(way: WayKey, food: Food, purpose: Purpose, measured: Air | undefined, setC: number | undefined): Reach | undefined {
+  const air = measured ?? (goesByRoom(way) ? USUAL_ROOM : undefined)
+  if (!air || setC === undefined || WAYS[way].underVacuum) return undefined
+  const lowest = lowestMoisture(isothermOf(food), air, setC)
+  const target = food.target[purpose]
+  const verdict = lowest.p50 > target ? 'cannot' : lowest.p90 > target ? 'may-not' : 'can'
+  return { lowest, air, setC, target, verdict, guessed: measured === undefined }
+}
+
+/** Extension guidance for drying outdoors: at least so warm, and at most so humid. */
+export const OUTDOORS = { leastC: 30, mostHumidity: 0.6 }
+
+/** Whether the air is too cool or too damp to dry in it outdoors; unknown parts are let pass. */
+export function isPoorOutdoors(air: Partial<Air>): boolean {
+  return (air.celsius ?? OUTDOORS.leastC) < OUTDOORS.leastC || (air.humidity ?? 0) > OUTDOORS.mostHumidity
+}

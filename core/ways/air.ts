@@ -1,0 +1,33 @@
+import { HEATED, item, task, type WayOf } from './define'
+
+export const air: WayOf<'air'> = {
+  ...HEATED,
+  key: 'air',
+  name: 'Warm room',
+  machine: 'Warm room',
+  heat: { lowC: 5, highC: 45 },
+  celsius: { value: 22 },
+  hours: { from: 'factor', factor: 5 },
+  reason: 'Shade with moving air is kinder than sun and takes days.',
+  unheated: true,
+  drawsPower: false,
+  mayRunOvernight: false,
+  plainHeat: false,
+  otherHeats: [],
+  toldInDays: { hoursADay: 24, beyondHours: 48 },
+  asks: ['drying', 'lowering', 'swapping'],
+  start: [item('shade', 'Shade, moving air, no steam from the stove'), item('apart', 'Nothing touches or overlaps')],
+  end: [item('cool', 'A few thick pieces felt'), item('weigh', 'Dry weight taken'), item('pasteurise', 'Insects killed, if it stood open')],
+  upkeep: [task('racks', 'Wash the racks and strings', 300)],
+  words: {
+    verb: 'Hang',
+    ask: 'Now',
+    hours: 'in the air',
+    on: 'hung in the air, {t}',
+    off: 'taken down',
+    choose: 'Hung up',
+    wait: 'stays off',
+    form: { label: 'It is', on: 'Hung up', off: 'Taken down', set: 'Air there', then: 'The drying clock stops.' },
+    airOf: 'Room',
+  },
+}

@@ -1,0 +1,35 @@
+import { HEATED, item, task, type WayOf } from './define'
+
+export const smoker: WayOf<'smoker'> = {
+  ...HEATED,
+  key: 'smoker',
+  name: 'Smoker, then dryer',
+  machine: 'Smoker',
+  heat: { lowC: 60, highC: 120 },
+  celsius: { value: 85 },
+  hours: { from: 'pass', low: 3, high: 5 },
+  reason: 'A pass at its lowest takes part of the water and brings the smoke; turn so that nothing crisps, then dry on in a machine.',
+  partOnly: true,
+  smokes: true,
+  mayRunOvernight: false,
+  plainHeat: false,
+  otherHeats: [],
+  asks: ['smoke'],
+  start: [
+    item('outdoors', 'Outdoors, clear of doors and windows: carbon monoxide'),
+    item('ash', 'Ash and grease pan empty'),
+    item('low', 'Held at its lowest before food goes in'),
+  ],
+  end: [item('out', 'Fire out, ash cold'), item('move', 'Food into the dryer the same day'), item('weigh', 'Weighed before it goes on')],
+  upkeep: [task('grease', 'Clean the grease pan and racks', 20), task('thermostat', 'Check the thermometer in the lid', 60)],
+  words: {
+    verb: 'Smoke',
+    ask: 'Heat',
+    hours: 'of smoke',
+    on: 'in the smoke, {t}',
+    off: 'fire out',
+    wait: 'stays off',
+    form: { label: 'Smoke', on: 'Lit', off: 'Out', set: 'Held at', then: 'Dry it on in a machine the same day: it is still moist.' },
+    airOf: 'Room',
+  },
+}
