@@ -1,7 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { parse } from 'yaml'
+import * as zod from 'zod'
 import { FACTORS } from './core/units/factors'
+import { zodless } from './scripts/zodless'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
 
@@ -70,7 +72,6 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
     optimizeDeps: {
       include: [
-        'zod',
         'comlink',
         'vue-echarts',
         'echarts/core',
@@ -81,6 +82,14 @@ export default defineNuxtConfig({
         'uuidv7',
         'temporal-polyfill',
       ],
+    },
+  },
+  hooks: {
+    'vite:extendConfig': (config, { isClient }) => {
+      if (!isClient) return
+      const plugin = zodless(Object.keys(zod))
+      config.plugins?.push(plugin)
+      Object.assign(config, { worker: { ...config.worker, plugins: () => [plugin, unitFactors] } })
     },
   },
   typescript: { strict: true },

@@ -35,6 +35,10 @@ watch(typed, now => {
 })
 const busy = ref(false)
 const input = ref<{ focus: () => void; blur: () => void }>()
+function weighNext(tray: number) {
+  what.value = tray
+  input.value?.focus()
+}
 watch(withTray, value => localStorage.setItem('dulse.withTray', value ? 'yes' : 'no'))
 
 /** Where a tray stands now: that is what is written on it for whoever weighs. */
@@ -153,10 +157,7 @@ async function enter() {
           :aria-checked="what === tray.position"
           class="tray"
           :class="{ on: what === tray.position, done: done[tray.position] !== undefined }"
-          @click="
-            what = tray.position
-            input?.focus()
-          "
+          @click="weighNext(tray.position)"
         >
           {{ tray.words }}<span v-if="done[tray.position] !== undefined" class="small"> {{ format.weight(done[tray.position]!) }}</span>
         </button>

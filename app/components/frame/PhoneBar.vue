@@ -1,5 +1,5 @@
 <script setup lang="ts">
-defineEmits<{ log: []; find: []; theme: [] }>()
+const emit = defineEmits<{ log: []; find: []; theme: [] }>()
 const route = useRoute()
 const more = ref(false)
 watch(
@@ -8,6 +8,10 @@ watch(
     more.value = false
   },
 )
+function find() {
+  more.value = false
+  emit('find')
+}
 </script>
 
 <template>
@@ -33,10 +37,7 @@ watch(
       <button
         type="button"
         class="sheet-item"
-        @click="
-          more = false
-          $emit('find')
-        "
+        @click="find"
       >
         <Icon name="tabler:search" size="22" aria-hidden="true" />Find
       </button>

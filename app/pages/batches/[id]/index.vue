@@ -96,6 +96,10 @@ async function act(kind: EntryKind, correcting?: Entry, step?: string) {
   if (scale) weighing.value = true
   else dialog.value = { kind, correcting, step }
 }
+function weighed() {
+  weighing.value = false
+  tick()
+}
 async function saved() {
   tick()
   await load()
@@ -349,10 +353,7 @@ if (typeof wanted === 'string' && state.value) {
       :assessment="assessment"
       :write="write"
       :take-typed="ahead.take"
-      @close="
-        weighing = false
-        tick()
-      "
+      @close="weighed"
     />
     <LazyEntryDialog
       v-if="dialog"
