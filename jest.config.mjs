@@ -14,6 +14,7 @@ export default {
     '^#server/(.*)$': '<rootDir>/server/$1',
     // This package exports itself to `import` only, which Jest's own loader does not take.
     '^convert$': '<rootDir>/node_modules/convert/dist/index.js',
+    '^#answers$': '<rootDir>/server/openapi/answersFromTypes',
     '^#migrations$': '<rootDir>/server/db/migrationsFromDisk',
     '^#reference$': '<rootDir>/server/foods/referenceFromDisk',
   },

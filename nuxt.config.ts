@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url'
 import { parse } from 'yaml'
 import * as zod from 'zod'
 import { FACTORS } from './core/units/factors'
+import { answersSchema } from './scripts/answersSchema'
 import { zodless } from './scripts/zodless'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
@@ -64,7 +65,11 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   nitro: {
     compressPublicAssets: true,
-    virtual: { '#migrations': migrationsModule, '#reference': referenceModule },
+    virtual: {
+      '#answers': () => `export const answers = ${JSON.stringify(answersSchema())}`,
+      '#migrations': migrationsModule,
+      '#reference': referenceModule,
+    },
     externals: { external: ['pdfkit'] },
   },
   vite: {

@@ -15,5 +15,8 @@ export const zodless = (names: readonly string[]) => ({
   name: 'dulse:zodless',
   enforce: 'pre' as const,
   resolveId: (id: string) => (id === 'zod' ? '\0zodless' : undefined),
-  load: (id: string) => (id === '\0zodless' ? `${STAND_IN}\n${names.map(name => `const at_${name} = schema; export { at_${name} as ${JSON.stringify(name)} }`).join('\n')}` : undefined),
+  load: (id: string) =>
+    id === '\0zodless'
+      ? `${STAND_IN}\n${names.map(name => `const at_${name} = schema; export { at_${name} as ${JSON.stringify(name)} }`).join('\n')}`
+      : undefined,
 })

@@ -4,3 +4,7 @@ declare module '#migrations' {
 declare module '#reference' {
   export const reference: import('#core/foods').ReferenceSource
 }
+
+declare module '#answers' {
+  export const answers: { answers: Record<string, object>; parts: Record<string, object> }
+}

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { LOCALES, type HouseholdSettings } from '#shared/contracts'
+import { LOCALES } from '#shared/choices'
+import type { HouseholdSettings } from '#shared/contracts'
 import { temperatureFrom, temperatureIn } from '#core/units'
 
 const store = useHouseholdStore()

@@ -1,3 +1,4 @@
+import { TooFast } from '#server/services/refusals'
 import { InputError } from '#core/errors'
 import type { LiveEvent, ReadingsAnswer, ReadingsPost } from '#shared/contracts'
 import { addReading, findDevice, type DeviceRecord } from '#server/db/devices'
@@ -21,9 +22,6 @@ interface Waiting {
   done: (answer: ReadingsAnswer) => void
   failed: (error: unknown) => void
 }
-
-/** Too much at once: nothing of it was taken. */
-export class TooFast extends Error {}
 
 /**
  * Takes readings from devices. Each call is answered when its readings are on the disk; calls that come

@@ -1,3 +1,4 @@
+import type { Restored } from '#shared/api'
 import { randomUUID } from 'node:crypto'
 import { copyFileSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -54,12 +55,6 @@ function readable(path: string): FileFacts | undefined {
   }
 }
 
-export interface Restored {
-  batches: number
-  entries: number
-  aside: string
-}
-
 /**
  * Puts a backup in the logbook's place. It is checked and opened first, as a copy; what stood there before is kept
  * beside it under another name.
@@ -89,7 +84,7 @@ export function restore(context: Context, path: string): Restored {
     Object.assign(context, fresh(place, context))
     throw error
   }
-  context.live.tell({ kind: 'log', batchIds: [] })
+  context.live.changed()
   return { batches: countOf(context.db, 'batch'), entries: countOf(context.db, 'entry'), aside }
 }
 

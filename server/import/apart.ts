@@ -47,7 +47,7 @@ export async function allOrNothing<Answer>(
     own.exec(keep(answer) ? 'COMMIT' : 'ROLLBACK')
     if (keep(answer)) {
       context.foods = openFoodBook(context.db)
-      context.live.tell({ kind: 'log', batchIds: [] })
+      context.live.changed()
     }
     return answer
   } finally {

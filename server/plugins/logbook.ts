@@ -1,11 +1,14 @@
 import { sweepCopies } from '#server/export/backup'
 import { useLogbook } from '../utils/useLogbook'
+import { watchFile } from '../utils/watchFile'
 
 /** Opens and migrates before the first request: a logbook that cannot be opened stops the start. */
 export default defineNitroPlugin(nitro => {
   const logbook = useLogbook()
   sweepCopies(logbook)
+  const stop = watchFile(logbook)
   nitro.hooks.hook('close', () => {
+    stop()
     // A restore may have put another file in its place.
     logbook.db.close()
   })

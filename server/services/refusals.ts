@@ -11,6 +11,9 @@ export class NotFound extends Error {
   }
 }
 
+/** More at once than the disk takes. */
+export class TooFast extends Error {}
+
 /** The same id with other content, or an edit of a version that is not the newest. */
 export class Conflict extends Error {
   constructor(

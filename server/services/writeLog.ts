@@ -3,7 +3,8 @@ import { checkEntry, foldBatch, placesAfter } from '#core/batch'
 import { isOfRun, type Entry, type TrayMove } from '#core/log'
 import { InputError } from '#core/errors'
 import { listItem } from '#core/ways'
-import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
+import type { Written } from '#shared/api'
+import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry, NewTogether } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
 import { ensureJar, findJar, jarView } from '#server/db/jars'
@@ -13,12 +14,6 @@ import { checkJarsFor, jarsTouched, projectJars } from './jars'
 import { project } from './projections'
 import { projectRun } from './runFacts'
 import { Conflict, NotFound } from './refusals'
-
-/** What a write answers: the entry as it stands in the log, and whether it was there already. */
-export interface Written {
-  entry: Entry
-  repeated: boolean
-}
 
 /** Starts a batch with its intake. Sent again, it answers what was written the first time. */
 export function startBatch(context: Context, input: NewBatch): Written & { number: number } {
@@ -84,6 +79,27 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
       ])
     checkJarsFor(context, complete(context, input))
   })
+}
+
+/** Writes several entries of whatever logs, in their order: all of them, or none where one is refused. */
+export function logTogether(context: Context, { entries }: NewTogether): Written[] {
+  const written = context.db
+    .transaction(() =>
+      entries.map((item, i) => {
+        try {
+          if ('begin' in item) return startBatch(context, item.begin)
+          if ('batchId' in item) return logEntry(context, item.batchId, item.entry)
+          if ('runId' in item) return logOnRun(context, item.runId, item.entry)
+          return logOnJar(context, item.jarId, item.entry)
+        } catch (error) {
+          if (!(error instanceof InputError)) throw error
+          throw new InputError(error.problems.map(problem => ({ ...problem, field: `entries.${i}.${problem.field}` })))
+        }
+      }),
+    )
+    .immediate()
+  context.live.changed()
+  return written
 }
 
 /** What is begun again from jars is what stood in them. */
@@ -242,7 +258,8 @@ function write<More extends object>(
       return { entry: { ...entry, seq }, repeated: false, ...added }
     })
     .immediate()
-  if (!written.repeated) context.live.tell({ kind: 'log', batchIds: batchesOf(context, place) })
+  // Of several that are written together the last word is the whole transaction's.
+  if (!written.repeated && !db.inTransaction) context.live.changed()
   return written
 }
 

@@ -1,12 +1,12 @@
-import type { EventHandler, H3Event } from 'h3'
+import type { H3Event } from 'h3'
 import * as z from 'zod'
-import { InputError } from '#core/errors'
+import { InputError, type Problem } from '#core/errors'
+import { ROUTES, type AnswerOf, type BodyFrom, type ParamsIn, type QueryOf, type RouteName, type RouteOf } from '#shared/api'
 import { problemsOfIssues, type Refusal } from '#shared/contracts'
-import { Conflict, NotFound } from '#server/services/refusals'
-import { TooFast } from '#server/devices/readingIntake'
 import type { Context } from '#server/services/context'
+import { Conflict, NotFound, TooFast } from '#server/services/refusals'
 
-/** Largest body of a request, unless its route says otherwise: a log entry is a few hundred bytes. */
+/** Largest body of a request, kB, unless its route says otherwise: a log entry is a few hundred bytes. */
 const MOST_KB = 64
 
 /** A request that cannot be read as what it says it is. */
@@ -19,48 +19,68 @@ class BadRequest extends Error {
   }
 }
 
+/** What a handler is given: what its route declares, parsed, and the event for what it does not. */
+export interface Call<Name extends RouteName> {
+  context: Context
+  event: H3Event
+  params: ParamsIn<Name>
+  query: QueryOf<Name>
+  body: BodyFrom<Name>
+}
+
+/** A few lines: call, answer. */
+export type Handler<Name extends RouteName> = (call: Call<Name>) => AnswerOf<Name> | Promise<AnswerOf<Name>>
+export type Handlers = { [Name in RouteName]: Handler<Name> }
+
 /**
- * A route of a few lines: parse, call, answer. Whatever the layers below refuse becomes a status of 4xx
+ * Parses what a route declares and answers what its handler does. Whatever the layers below refuse becomes a status of 4xx
  * with the fields named; anything else is logged and answered without its inner words.
  */
-export function route<Answer>(handle: (event: H3Event, context: Context) => Answer | Promise<Answer>): EventHandler {
-  return defineEventHandler(async event => {
-    try {
-      const context = useLogbook()
-      // What is written while long work holds the logbook waits for its end; what is read does not.
-      while (context.busy && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
-      return await handle(event, context)
-    } catch (error) {
-      const refusal = refusalOf(error)
-      if (refusal.statusCode === 500) console.error(error)
-      setResponseStatus(event, refusal.statusCode)
-      return refusal
-    }
-  })
+export async function serve(event: H3Event, route: RouteOf, handler: (call: never) => unknown): Promise<unknown> {
+  try {
+    const context = useLogbook()
+    // What is written while long work holds the logbook waits for its end; what is read does not.
+    while (context.busy && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
+    const params = paramsOf(event)
+    const query = route.query?.parse(getQuery(event))
+    const body = route.body && !route.takes ? await readInput(event, route.body, route.mostKb) : undefined
+    const answer = await handler({ context, event, params, query, body } as never)
+    // Readings are told of by themselves, with what was read.
+    if (route.method !== 'GET' && route.path !== ROUTES.takeReadings.path) context.live.changed()
+    return answer
+  } catch (error) {
+    const refusal = refusalOf(error)
+    if (refusal.statusCode === 500) console.error(error)
+    setResponseStatus(event, refusal.statusCode)
+    return refusal
+  }
 }
 
 export function refusalOf(error: unknown): Refusal {
-  if (error instanceof z.ZodError) {
-    const problems = problemsOfIssues(error.issues)
-    return { statusCode: 400, message: sentence(problems), problems }
-  }
-  if (error instanceof BadRequest)
-    return {
-      statusCode: error.statusCode,
-      message: error.message,
-      problems: [{ field: 'body', code: 'unreadable', message: error.message }],
-    }
-  if (error instanceof InputError) return { statusCode: 422, message: sentence(error.problems), problems: [...error.problems] }
-  if (error instanceof NotFound)
-    return { statusCode: 404, message: error.message, problems: [{ field: error.field, code: 'unknown', message: error.message }] }
-  if (error instanceof TooFast)
-    return { statusCode: 429, message: error.message, problems: [{ field: 'readings', code: 'too-fast', message: error.message }] }
-  if (error instanceof Conflict) return { statusCode: 409, message: error.message, problems: [...error.problems] }
+  if (error instanceof z.ZodError) return refused(400, problemsOfIssues(error.issues))
+  if (error instanceof InputError) return refused(422, error.problems)
+  const said = error instanceof Error ? error.message : ''
+  const about = (field: string, code: string) => [{ field, code, message: said }]
+  if (error instanceof BadRequest) return refused(error.statusCode, about('body', 'unreadable'))
+  if (error instanceof NotFound) return refused(404, about(error.field, 'unknown'))
+  if (error instanceof TooFast) return refused(429, about('readings', 'too-fast'))
+  if (error instanceof Conflict) return { statusCode: 409, message: said, problems: [...error.problems] }
   return { statusCode: 500, message: 'Something went wrong in the server. Nothing of this was written; send it again.', problems: [] }
 }
 
-function sentence(problems: readonly { message: string }[]): string {
-  return problems.map(problem => problem.message).join(' ')
+const refused = (statusCode: number, problems: readonly Problem[]): Refusal => ({
+  statusCode,
+  message: problems.map(problem => problem.message).join(' '),
+  problems: [...problems],
+})
+
+/** Parameters of the path; those that are named as ids must be UUIDs. */
+function paramsOf(event: H3Event): Record<string, string> {
+  const params = getRouterParams(event, { decode: true })
+  for (const [name, value] of Object.entries(params))
+    if (name.endsWith('Id') && !z.uuid().safeParse(value).success)
+      throw new NotFound(name, 'There is nothing under this address: the id is not one of Dulse.')
+  return params
 }
 
 /**
@@ -102,15 +122,8 @@ export async function readText(event: H3Event, mostKb: number): Promise<string> 
   return Buffer.concat(chunks).toString('utf8')
 }
 
-/** A router parameter that must be a UUID. */
-export function idParam(event: H3Event, name: string): string {
-  const value = getRouterParam(event, name) ?? ''
-  const parsed = z.uuid().safeParse(value)
-  if (!parsed.success) throw new NotFound(name, 'There is nothing under this address: the id is not one of Dulse.')
-  return parsed.data
-}
-
-/** The query, parsed. */
-export function readQuery<Schema extends z.ZodType>(event: H3Event, schema: Schema): z.infer<Schema> {
-  return schema.parse(getQuery(event))
+/** Says what an answer is that is not JSON, and under what name it is saved. */
+export function giveFile(event: H3Event, type: string, saved?: { name: string; shown?: boolean }): void {
+  setResponseHeader(event, 'content-type', type)
+  if (saved) setResponseHeader(event, 'content-disposition', `${saved.shown ? 'inline' : 'attachment'}; filename="${saved.name}"`)
 }

@@ -1,5 +1,6 @@
 import type { Problem } from '#core/errors'
 import * as z from 'zod'
+import { EXPORT_TABLES } from '../choices'
 import { foodSource, ownCardSource } from './foods'
 import { anyBody } from '#core/log'
 import { id, instant, text } from './parts'
@@ -94,6 +95,4 @@ export type WorkLine<Answer> =
   | { answer: Answer; written: boolean }
   | { refused: { statusCode: number; message: string; problems: Problem[] } }
 
-/** Tables that leave as CSV. */
-export const EXPORT_TABLES = ['batches', 'weighIns', 'checks', 'jars', 'uses', 'temperatures'] as const
 export const tableQuery = z.strictObject({ table: z.enum(EXPORT_TABLES, { error: `Choose a table: ${EXPORT_TABLES.join(', ')}.` }) })

@@ -18,3 +18,22 @@ export const newBatch = z.strictObject({
   entry: z.strictObject({ id: fields.id, at: fields.instant, body: KINDS.intake.schema }),
 })
 export type NewBatch = z.infer<typeof newBatch>
+
+/** Entries that belong together: written all or not at all, in this order. A batch may begin among them. */
+export const newTogether = z.strictObject({
+  entries: z
+    .array(
+      z.union(
+        [
+          z.strictObject({ begin: newBatch }),
+          z.strictObject({ batchId: fields.id, entry: newEntry }),
+          z.strictObject({ runId: fields.id, entry: newRunEntry }),
+          z.strictObject({ jarId: fields.id, entry: newJarEntry }),
+        ],
+        { error: 'Each item is { begin }, or { entry } with one of batchId, runId and jarId.' },
+      ),
+    )
+    .min(1, 'Give at least one entry.')
+    .max(50, 'At most 50 entries at once.'),
+})
+export type NewTogether = z.infer<typeof newTogether>

@@ -1,6 +1,17 @@
 export { problemsOfIssues } from './issues'
 export * from './answers'
-export { newBatch, newEntry, newRunEntry, newJarEntry, type NewJarEntry, type NewBatch, type NewEntry, type NewRunEntry } from './entries'
+export {
+  newBatch,
+  newEntry,
+  newRunEntry,
+  newJarEntry,
+  newTogether,
+  type NewTogether,
+  type NewJarEntry,
+  type NewBatch,
+  type NewEntry,
+  type NewRunEntry,
+} from './entries'
 export {
   boughtInQuestion,
   foodWish,
@@ -19,7 +30,6 @@ export {
   householdSettings,
   hygrometerSettings,
   listQuery,
-  LOCALES,
   machineSettings,
   upkeepDone,
   type HouseholdChange,
@@ -32,3 +42,4 @@ export * from './foods'
 export * from './readings'
 export * from './recipes'
 export * from './data'
+export { EXPORT_TABLES, LOCALES } from '../choices'

@@ -51,9 +51,18 @@ z.config({ customError: plainWords })
 
 /** The faults that a schema found, as refusals: field, code, sentence. */
 export function problemsOfIssues(issues: readonly z.core.$ZodIssue[], whole = 'body'): Problem[] {
-  return issues.map(issue => ({
-    field: issue.path.join('.') || whole,
-    code: issue.code.replaceAll('_', '-'),
-    message: issue.message,
-  }))
+  return issues.flatMap(issue => {
+    const closest = issue.code === 'invalid_union' ? closestOf(issue.errors) : undefined
+    if (closest)
+      return problemsOfIssues(
+        closest.map(inner => ({ ...inner, path: [...issue.path, ...inner.path] }) as typeof inner),
+        whole,
+      )
+    return { field: issue.path.join('.') || whole, code: issue.code.replaceAll('_', '-'), message: issue.message }
+  })
+}
+
+/** Of a choice that fails, the faults of the form that came closest: the one that has all of its fields, if any has. */
+function closestOf(choices: readonly (readonly z.core.$ZodIssue[])[]): readonly z.core.$ZodIssue[] | undefined {
+  return choices.find(faults => faults.length > 0 && faults.every(fault => fault.path.length > 1 || fault.code === 'invalid_union'))
 }

@@ -92,4 +92,5 @@ export interface DeviceAnswer extends DeviceSettings {
 /** What the server tells while a page is open. */
 export type LiveEvent =
   | { kind: 'readings'; readings: { deviceId: string; machineId: string | null; channel: Channel; at: number; value: number }[] }
-  | { kind: 'log'; batchIds: string[] }
+  /** Something was written, by whomever: what a page shows may be old. */
+  | { kind: 'changed' }

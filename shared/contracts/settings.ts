@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { LOCALES } from '../choices'
 import { PANTRY_HUMIDITY } from '#core/keeping'
 import { WAY_KEYS } from '#core/ways'
 import { id, instant, text } from './parts'
@@ -15,9 +16,6 @@ const timeZone = z
       return false
     }
   }, 'This is not a time zone. Write a name such as Europe/Lisbon.')
-
-/** English as it writes its dates. */
-export const LOCALES = ['en-GB', 'en-US', 'en-CA', 'en-AU', 'en-NZ', 'en-IE', 'en-ZA', 'en-IN'] as const
 
 export const householdSettings = z
   .strictObject({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { EXPORT_TABLES } from '#shared/contracts'
+import { EXPORT_TABLES } from '#shared/choices'
 
 /** Everything that leaves, and what comes in. */
 useHead({ title: 'Data in and out · Dulse' })

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Ajv from 'ajv/dist/2020'
@@ -13,6 +13,7 @@ import { logbookJson } from '#server/export/logbook'
 import { spreadsheet } from '#server/export/spreadsheet'
 import { tableCsv } from '#server/export/tables'
 import { openApiDocument } from '#server/openapi/document'
+import { ROUTE_NAMES, routeOf, type RouteName } from '#shared/api'
 import { logbookSchema } from '#server/openapi/logbookSchema'
 import { nowPage } from '#server/services/pages'
 import { changeHousehold } from '#server/services/settings'
@@ -72,18 +73,24 @@ describe('the OpenAPI document', () => {
       rmSync(folder, { recursive: true })
     }
   })
-  it('names every route that there is, and no other', () => {
-    const routes = (readdirSync('server/api', { recursive: true }) as string[])
-      .filter(file => file.endsWith('.ts') && !file.startsWith('[...]'))
-      .map(file => {
-        const [, path, method] = /^(.*)\.(get|post|put|delete)\.ts$/.exec(file.replaceAll('\\', '/'))!
-        const address = `/api/${path!.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')}`
-        return `${method} ${address === '/api/export/tables/{table}' ? `${address}.csv` : address}`
-      })
-    const { paths } = openApiDocument() as { paths: Record<string, Record<string, unknown>> }
-    const documented = Object.entries(paths).flatMap(([path, methods]) => Object.keys(methods).map(method => `${method} ${path}`))
-    // Served by its own file name: a route and a document of the same words.
-    expect(documented.sort()).toEqual(routes.sort())
+  it('names every route with what it takes and answers', () => {
+    const { paths, components } = openApiDocument() as {
+      paths: Record<
+        string,
+        Record<string, { operationId: string; responses: Record<string, { content: Record<string, { schema: object }> }> }>
+      >
+      components: { schemas: Record<string, object> }
+    }
+    const told = Object.values(paths).flatMap(methods => Object.values(methods))
+    expect(told.map(operation => operation.operationId).sort()).toEqual([...ROUTE_NAMES].sort())
+    for (const { operationId, responses } of told) {
+      const json = responses[200]!.content['application/json']
+      // Nothing is left to be read elsewhere: an answer in JSON has its schema, parts included.
+      if (json && !routeOf(operationId as RouteName).gives)
+        expect([operationId, Object.keys(json.schema).length > 0]).toEqual([operationId, true])
+      for (const [, part] of JSON.stringify(responses).matchAll(/#\/components\/schemas\/([^"]+)/g))
+        expect(components.schemas).toHaveProperty([decodeURIComponent(part!)])
+    }
   })
 })
 

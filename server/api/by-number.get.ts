@@ -1,4 +1,0 @@
-import { numberQuery } from '#shared/contracts'
-import { idOfNumber } from '#server/services/shelf'
-
-export default route((event, context) => idOfNumber(context, readQuery(event, numberQuery)))

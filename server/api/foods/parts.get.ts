@@ -1,3 +1,0 @@
-import { foodParts } from '#server/services/foods'
-
-export default route(() => foodParts())

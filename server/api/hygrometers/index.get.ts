@@ -1,3 +1,0 @@
-import { hygrometerList } from '#server/services/hygrometers'
-
-export default route((_, context) => hygrometerList(context))

@@ -1,3 +1,0 @@
-import { readReadings } from '../../utils/readReadings'
-
-export default route(async event => useReadingIntake().take(await readReadings(event)))

@@ -1,3 +1,0 @@
-import { removeRecipe } from '#server/services/recipes'
-
-export default route((event, context) => removeRecipe(context, idParam(event, 'recipeId')))

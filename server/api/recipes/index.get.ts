@@ -1,3 +1,0 @@
-import { recipeList } from '#server/services/recipes'
-
-export default route((_event, context) => recipeList(context))

@@ -1,3 +1,0 @@
-import { shelfPlaces } from '#server/services/shelf'
-
-export default route((_, context) => shelfPlaces(context))

@@ -1,3 +1,0 @@
-import { stageBand } from '#server/services/pages'
-
-export default route((_, context) => stageBand(context))

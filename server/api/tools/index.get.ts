@@ -1,3 +1,0 @@
-import { listTools } from '#server/db/tools'
-
-export default route((_, context) => listTools(context.db))

@@ -1,0 +1,45 @@
+import { batchList, batchPage, findAnything, nowPage, stageBand } from '#server/services/pages'
+import { comparedRuns } from '#server/services/compare'
+import { insightPage, trialPage } from '#server/services/insight'
+import { idOfNumber, recallPage } from '#server/services/shelf'
+import { logEntry, logOnRun, logTogether, requireBatch, startBatch } from '#server/services/writeLog'
+import { batchCardPdf } from '#server/labels/batchCard'
+import type { Handlers } from '../utils/route'
+
+/** Pages that are asked for most, and batches with their logs. */
+export const pages = {
+  now: ({ context }) => nowPage(context),
+  stages: ({ context }) => stageBand(context),
+  find: ({ context, query }) => findAnything(context, query.q),
+  byNumber: ({ context, query }) => idOfNumber(context, query),
+  live: ({ event, context }) => {
+    const stream = createEventStream(event)
+    const stop = context.live.listen(news => void stream.push(JSON.stringify(news)))
+    // A line now and then shows both ends that the other is there.
+    const pulse = setInterval(() => void stream.push({ event: 'pulse', data: '' }), 20_000)
+    stream.onClosed(() => {
+      clearInterval(pulse)
+      stop()
+    })
+    return stream.send()
+  },
+
+  batches: ({ context, query }) => batchList(context, query),
+  startBatch: ({ context, body }) => startBatch(context, body),
+  batch: ({ context, params }) => batchPage(context, params.batchId),
+  logOnBatch: ({ context, params, body }) => logEntry(context, params.batchId, body),
+  batchRecall: ({ context, params }) => {
+    requireBatch(context, params.batchId)
+    return recallPage(context, params.batchId)
+  },
+  batchCard: async ({ context, event, params }) => {
+    const pdf = await batchCardPdf(context, params.batchId, await useLabelFonts(), getRequestURL(event).origin)
+    giveFile(event, 'application/pdf', { name: 'batch-card.pdf', shown: true })
+    return pdf
+  },
+  logOnRun: ({ context, params, body }) => logOnRun(context, params.runId, body),
+  logTogether: ({ context, body }) => ({ written: logTogether(context, body) }),
+  compare: ({ context, query }) => comparedRuns(context, query),
+  trial: ({ context, query }) => trialPage(context, query.batches),
+  insight: ({ context, query }) => insightPage(context, query),
+} satisfies Partial<Handlers>

@@ -1,0 +1,33 @@
+import { listTools } from '#server/db/tools'
+import { householdOf } from '#server/services/context'
+import { deviceList, readingSeries, saveDevice } from '#server/services/devices'
+import { forecast, forecastAlternatives, forecastBoughtIn } from '#server/services/forecast'
+import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
+import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
+import { changeHousehold, saveMachine } from '#server/services/settings'
+import { saveTool } from '#server/services/tools'
+import { readReadings } from '../utils/readReadings'
+import type { Handlers } from '../utils/route'
+
+/** The household's own things and settings, its devices, and forecasts from them. */
+export const workshop = {
+  household: ({ context }) => householdOf(context),
+  saveHousehold: ({ context, body }) => changeHousehold(context, body),
+  machines: ({ context }) => machineList(context),
+  saveMachine: ({ context, body }) => saveMachine(context, body),
+  machine: ({ context, params }) => machinePage(context, params.machineId),
+  upkeep: ({ context, params, body }) => noteUpkeep(context, params.machineId, body),
+  tools: ({ context }) => listTools(context.db),
+  saveTool: ({ context, body }) => saveTool(context, body),
+  hygrometers: ({ context }) => hygrometerList(context),
+  saveHygrometer: ({ context, body }) => saveHygrometer(context, body),
+
+  devices: ({ context }) => deviceList(context),
+  saveDevice: ({ context, body }) => saveDevice(context, body),
+  readings: ({ context, query }) => readingSeries(context, query),
+  takeReadings: async ({ event }) => useReadingIntake().take(await readReadings(event)),
+
+  forecast: ({ context, query }) => forecast(context, query),
+  forecastWays: ({ context, query }) => forecastAlternatives(context, query),
+  forecastBoughtIn: ({ context, query }) => forecastBoughtIn(context, query),
+} satisfies Partial<Handlers>

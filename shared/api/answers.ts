@@ -1,0 +1,103 @@
+import type { Entry } from '#core/log'
+import type { SchoolQuestion } from '#core/foods'
+import type { Alternative, BoughtIn, Forecast } from '#core/planning'
+import type {
+  BatchAnswer,
+  BatchSummary,
+  ComparedRun,
+  DeviceAnswer,
+  FoodPageAnswer,
+  FoodPartsAnswer,
+  FoodSummary,
+  FoundItem,
+  HouseholdAnswer,
+  HygrometerAnswer,
+  ImportAnswer,
+  InsightAnswer,
+  JarAnswer,
+  KitchenAnswer,
+  LabelTemplateAnswer,
+  MachineAnswer,
+  MachinePageAnswer,
+  NowAnswer,
+  PastRecipe,
+  ReadingSeries,
+  ReadingsAnswer,
+  RecallAnswer,
+  Recipe,
+  ShelfAnswer,
+  StageCount,
+  StockAnswer,
+  ToolAnswer,
+  TrialAnswer,
+} from '../contracts'
+
+/** The entry as it stands in the log. `repeated`: it was there already with the same content, and was not written again. */
+export interface Written {
+  entry: Entry
+  repeated: boolean
+}
+
+/** What became of a backup that was put in the logbook's place. */
+export interface Restored {
+  batches: number
+  entries: number
+  /** The file in which the logbook that stood there is kept. */
+  aside: string
+}
+
+/** What each route answers in JSON, by the route's name. Routes that are not here give a file. */
+export interface Answers {
+  now: NowAnswer
+  stages: StageCount[]
+  find: FoundItem[]
+  byNumber: { id: string }
+  batches: { batches: BatchSummary[]; more: boolean }
+  startBatch: Written & { number: number }
+  batch: BatchAnswer
+  logOnBatch: Written
+  batchRecall: RecallAnswer
+  logOnRun: Written
+  logTogether: { written: Written[] }
+  compare: ComparedRun[]
+  trial: TrialAnswer
+  insight: InsightAnswer
+  jar: JarAnswer
+  logOnJar: Written
+  jarRecall: RecallAnswer
+  labelTemplates: LabelTemplateAnswer[]
+  shelf: ShelfAnswer
+  places: { place: string; storageC?: number }[]
+  wish: StockAnswer[]
+  kitchen: KitchenAnswer
+  recipes: (Recipe & { version: number })[]
+  saveRecipe: Recipe & { version: number }
+  pastRecipes: PastRecipe[]
+  removeRecipe: { removed: boolean }
+  household: HouseholdAnswer
+  saveHousehold: HouseholdAnswer
+  machines: MachineAnswer[]
+  saveMachine: MachineAnswer
+  machine: MachinePageAnswer
+  upkeep: MachineAnswer
+  tools: ToolAnswer[]
+  saveTool: ToolAnswer
+  hygrometers: HygrometerAnswer[]
+  saveHygrometer: HygrometerAnswer
+  devices: DeviceAnswer[]
+  saveDevice: DeviceAnswer
+  readings: ReadingSeries[]
+  takeReadings: ReadingsAnswer
+  forecast: Forecast
+  forecastWays: Alternative[]
+  forecastBoughtIn: BoughtIn
+  foods: FoodSummary[]
+  saveFood: FoodPageAnswer
+  food: FoodPageAnswer
+  removeFood: { removed: boolean }
+  saveCard: FoodPageAnswer
+  foodParts: FoodPartsAnswer
+  schools: SchoolQuestion[]
+  importFoods: ImportAnswer
+  restore: Restored
+}

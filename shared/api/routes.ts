@@ -1,0 +1,189 @@
+import * as z from 'zod'
+import {
+  boughtInQuestion,
+  compareQuery,
+  deviceSettings,
+  findQuery,
+  foodFile,
+  foodSource,
+  foodWish,
+  forecastQuestion,
+  householdChange,
+  hygrometerSettings,
+  importQuery,
+  insightQuery,
+  labelQuery,
+  listQuery,
+  logbookFile,
+  machineSettings,
+  newBatch,
+  newEntry,
+  newJarEntry,
+  newRunEntry,
+  newTogether,
+  numberQuery,
+  ownCardSource,
+  readingsPost,
+  readingsQuery,
+  recipe,
+  sheetQuery,
+  tableImport,
+  toolSettings,
+  trialQuery,
+  upkeepDone,
+} from '../contracts'
+import type { Answers } from './answers'
+import type { RouteOf } from './route'
+
+const get = <Path extends string, More extends object = object>(
+  path: Path,
+  tag: RouteOf['tag'],
+  summary: string,
+  more: More = {} as More,
+) => ({ method: 'GET' as const, path, tag, summary, ...more })
+const send = <Method extends 'POST' | 'PUT' | 'DELETE', Path extends string, More extends object>(
+  method: Method,
+  path: Path,
+  tag: RouteOf['tag'],
+  summary: string,
+  more: More,
+) => ({ method, path, tag, summary, ...more })
+
+const NDJSON = 'application/x-ndjson'
+const SQLITE = 'application/vnd.sqlite3'
+
+/** Every route of the server, under the name by which its handler and its callers know it. */
+export const ROUTES = {
+  now: get('/api/now', 'pages', 'What needs hands, the machines, the jars to use first'),
+  stages: get('/api/stages', 'pages', 'The stage band'),
+  find: get('/api/find', 'pages', 'Finds batches, jars and foods', { query: findQuery }),
+  byNumber: get('/api/by-number', 'pages', 'The id behind the number of a label', { query: numberQuery }),
+  live: get('/api/live', 'pages', 'Server-sent events: readings as they come, and word that something was written', {
+    gives: 'text/event-stream',
+  }),
+
+  batches: get('/api/batches', 'batches', 'Batches, newest first, sixty at a time', { query: listQuery }),
+  startBatch: send(
+    'POST',
+    '/api/batches',
+    'batches',
+    'Takes a basket in: a new batch. Send it again with the same ids and nothing is doubled',
+    { body: newBatch },
+  ),
+  batch: get('/api/batches/{batchId}', 'batches', 'A batch with its log'),
+  logOnBatch: send('POST', '/api/batches/{batchId}/entries', 'batches', 'Logs on a batch, or corrects (`replaces`) or voids an entry', {
+    body: newEntry,
+  }),
+  batchRecall: get('/api/batches/{batchId}/recall', 'batches', 'Every jar that a basket or packet went into'),
+  batchCard: get('/api/batches/{batchId}/card.pdf', 'batches', 'Card for the wall', { gives: 'application/pdf' }),
+  logOnRun: send('POST', '/api/runs/{runId}/entries', 'batches', 'Logs heat, air, moved trays or ticks on a run, for all its batches', {
+    body: newRunEntry,
+  }),
+  logTogether: send('POST', '/api/log', 'batches', 'Logs several entries, on batches, runs and jars, all of them or none', {
+    body: newTogether,
+  }),
+  compare: get('/api/compare', 'batches', 'Finished runs of a food side by side', { query: compareQuery }),
+  trial: get('/api/trial', 'batches', 'Two batches beside each other', { query: trialQuery }),
+  insight: get('/api/insight', 'batches', 'What finished batches taught', { query: insightQuery }),
+
+  jar: get('/api/jars/{jarId}', 'shelf', 'A jar with its pedigree'),
+  logOnJar: send('POST', '/api/jars/{jarId}/entries', 'shelf', 'Logs on a jar: take, fill, blend, stock, pour, look and more', {
+    body: newJarEntry,
+  }),
+  jarRecall: get('/api/jars/{jarId}/recall', 'shelf', 'Every jar that what was bought in in this one went into'),
+  labelSvg: get('/api/jars/{jarId}/label.svg', 'shelf', 'A label', { query: labelQuery, gives: 'image/svg+xml' }),
+  labelPdf: get('/api/jars/{jarId}/label.pdf', 'shelf', 'A label', { query: labelQuery, gives: 'application/pdf' }),
+  labelSheet: get('/api/labels/sheet.pdf', 'shelf', 'Labels on sheets', { query: sheetQuery, gives: 'application/pdf' }),
+  labelTemplates: get('/api/labels/templates', 'shelf', 'Sizes of labels'),
+  shelf: get('/api/shelf', 'shelf', 'The whole shelf'),
+  places: get('/api/shelf/places', 'shelf', 'Places in use, with the warmth that was last logged of each'),
+  wish: send('PUT', '/api/shelf/wishes', 'shelf', 'What the shelf should hold of a food, or what the shop asks', { body: foodWish }),
+
+  kitchen: get('/api/kitchen', 'kitchen', 'Jars as a cook needs them, recipes, and goods that may be bought in'),
+  recipes: get('/api/recipes', 'kitchen', 'Recipes'),
+  saveRecipe: send('PUT', '/api/recipes', 'kitchen', 'Adds or changes a recipe', { body: recipe }),
+  pastRecipes: get('/api/recipes/past', 'kitchen', 'Recipes as they stood before they were changed or removed'),
+  removeRecipe: send('DELETE', '/api/recipes/{recipeId}', 'kitchen', 'Removes a recipe', {}),
+
+  household: get('/api/household', 'workshop', 'Units, clock, nights, prices'),
+  saveHousehold: send('PUT', '/api/household', 'workshop', 'Changes some or all of them; what is left out stays', {
+    body: householdChange,
+  }),
+  machines: get('/api/machines', 'workshop', 'Machines'),
+  saveMachine: send('PUT', '/api/machines', 'workshop', 'Adds or changes a machine', { body: machineSettings }),
+  machine: get('/api/machines/{machineId}', 'workshop', 'A machine and its run'),
+  upkeep: send('POST', '/api/machines/{machineId}/upkeep', 'workshop', 'Notes that something was done for its upkeep', {
+    body: upkeepDone,
+  }),
+  tools: get('/api/tools', 'workshop', 'Grinders and sieves'),
+  saveTool: send('PUT', '/api/tools', 'workshop', 'Adds or changes one', { body: toolSettings }),
+  hygrometers: get('/api/hygrometers', 'workshop', 'Hygrometers for jars'),
+  saveHygrometer: send('PUT', '/api/hygrometers', 'workshop', 'Adds or changes one', { body: hygrometerSettings }),
+
+  devices: get('/api/devices', 'devices', 'Scales, probes and the like'),
+  saveDevice: send('PUT', '/api/devices', 'devices', 'Adds or changes a device', { body: deviceSettings }),
+  readings: get('/api/readings', 'devices', 'Readings over time, thinned', { query: readingsQuery }),
+  takeReadings: send('POST', '/api/readings', 'devices', 'Takes readings, as JSON, or as CSV with the device in the query', {
+    body: readingsPost,
+    takes: ['application/json', 'text/csv'],
+    mostKb: 1024,
+  }),
+
+  forecast: get('/api/forecast', 'planning', 'What a basket gives', { query: forecastQuestion }),
+  forecastWays: get('/api/forecast/ways', 'planning', 'Machines and cuts side by side', { query: forecastQuestion }),
+  forecastBoughtIn: get('/api/forecast/bought-in', 'planning', 'Own peeling against bought-in', { query: boughtInQuestion }),
+
+  foods: get('/api/foods', 'foods', 'Foods of the reference and own ones'),
+  saveFood: send('PUT', '/api/foods', 'foods', 'Adds or changes an own food', {
+    body: z.strictObject({ food: foodSource, version: z.number().int().min(1).optional() }),
+  }),
+  food: get('/api/foods/{foodKey}', 'foods', 'A food in full'),
+  removeFood: send('DELETE', '/api/foods/{foodKey}', 'foods', 'Removes an own food, or one of its cards', {
+    query: z.object({ card: z.string().max(80).optional() }),
+  }),
+  saveCard: send('PUT', '/api/foods/cards', 'foods', 'Adds or changes an own card', { body: ownCardSource }),
+  foodParts: get('/api/foods/parts', 'foods', 'Families and forms'),
+  schools: get('/api/foods/schools', 'foods', 'Questions on which practitioners disagree'),
+  exportFoods: get('/api/foods/export', 'foods', 'Own foods as a file', {
+    query: z.object({ food: z.string().max(60).optional() }),
+    gives: 'application/yaml',
+  }),
+  importFoods: send('POST', '/api/foods/import', 'foods', 'Takes in a file of foods', {
+    body: foodFile,
+    takes: ['application/yaml', 'application/json'],
+    mostKb: 512,
+  }),
+
+  logbookJson: get('/api/export/logbook.json', 'data', 'The whole logbook; its schema is at `/api/schema/logbook.json`', {
+    gives: 'application/json',
+  }),
+  spreadsheet: get('/api/export/logbook.xlsx', 'data', 'Tables as a spreadsheet, in the household’s units', {
+    gives: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  }),
+  tableCsv: get('/api/export/tables/{table}.csv', 'data', 'A tidy table, in the household’s units', { gives: 'text/csv' }),
+  logCsv: get('/api/export.csv', 'data', 'Every line of the log as CSV, in grams and °C', { gives: 'text/csv' }),
+  logbookSchema: get('/api/schema/logbook.json', 'data', 'JSON Schema of a whole logbook', { gives: 'application/schema+json' }),
+  openApi: get('/api/openapi.json', 'data', 'This document', { gives: 'application/json' }),
+  calendar: get('/api/calendar.ics', 'data', 'What needs hands, to subscribe to', { gives: 'text/calendar' }),
+  backup: get('/api/backup.sqlite', 'data', 'A copy of the logbook while it is in use', { gives: SQLITE }),
+  restore: send('POST', '/api/restore', 'data', 'Puts a backup in the logbook’s place, after a check; what stood there is kept aside', {
+    takes: [SQLITE],
+  }),
+  importLogbook: send('POST', '/api/import/logbook', 'data', 'A whole logbook into an empty one, all or nothing', {
+    body: logbookFile,
+    takes: ['application/json'],
+    gives: NDJSON,
+    mostKb: 400 * 1024,
+  }),
+  importTable: send('POST', '/api/import/table', 'data', 'Weigh-ins or an inventory from a table, all or nothing', {
+    query: importQuery,
+    body: tableImport,
+    gives: NDJSON,
+    mostKb: 32 * 1024,
+  }),
+} satisfies Record<string, RouteOf> & Record<keyof Answers, RouteOf>
+
+export type RouteName = keyof typeof ROUTES
+/** A route by its name, whatever it declares. */
+export const routeOf = (name: RouteName): RouteOf => ROUTES[name]
+export const ROUTE_NAMES = Object.keys(ROUTES) as RouteName[]
