@@ -6,7 +6,7 @@ export default {
     '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(simple-statistics|ical\\.js|ical-generator|zod-openapi|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|@stdlib)/)',
+    '/node_modules/(?!(simple-statistics|ical\\.js|ical-generator|zod-openapi|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|@stdlib|idb|fake-indexeddb)/)',
   ],
   moduleNameMapper: {
     '^#core/(.*)$': '<rootDir>/core/$1',

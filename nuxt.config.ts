@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { parse } from 'yaml'
@@ -37,12 +38,25 @@ const unitFactors = {
     id.split('?')[0]!.endsWith('/core/units/factors.ts') ? `export const FACTORS = ${JSON.stringify(FACTORS)}` : undefined,
 }
 
+/** And of the routes their addresses, not the schemas that the server checks by. */
+const routesLite = {
+  name: 'dulse:routes-lite',
+  enforce: 'pre' as const,
+  load(id: string) {
+    if (!id.split('?')[0]!.endsWith('/shared/api/routes.ts')) return undefined
+    const tsx = [`${root}node_modules/tsx/dist/cli.mjs`, '--tsconfig', `${root}tsconfig.tools.json`]
+    const table = execFileSync(process.execPath, [...tsx, `${root}scripts/routesLite.ts`], { cwd: root, encoding: 'utf8' })
+    return `export const ROUTES = ${table}\nexport const ROUTE_NAMES = Object.keys(ROUTES)\nexport const routeOf = name => ROUTES[name]`
+  },
+}
+
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@nuxt/icon', '@nuxt/eslint'],
   $development: { routeRules: { '/**': { ssr: false } } },
   // The household's log lives on its own server and the page in the browser: nothing is gained by
   // rendering twice. Plain `ssr: false` breaks the development server of this version.
   $production: { ssr: false },
+  imports: { dirs: ['data'] },
   components: [{ path: '~/components', pathPrefix: false }],
   app: {
     head: {
@@ -93,7 +107,7 @@ export default defineNuxtConfig({
     'vite:extendConfig': (config, { isClient }) => {
       if (!isClient) return
       const plugin = zodless(Object.keys(zod))
-      config.plugins?.push(plugin)
+      config.plugins?.push(plugin, routesLite)
       Object.assign(config, { worker: { ...config.worker, plugins: () => [plugin, unitFactors] } })
     },
   },

@@ -2,7 +2,8 @@
 import { ElConfigProvider } from 'element-plus'
 
 const household = useHouseholdStore()
-await household.load()
+followServer()
+await household.ready()
 </script>
 
 <template>

@@ -12,35 +12,16 @@ export function dryingDesk(): Remote<DryingDesk> {
   return desk
 }
 
-/**
- * Estimate, window and verdict of a batch, worked out anew in the worker whenever its log changes.
- * The last answer stays until the next is there; an older answer never overtakes a newer one.
- */
+/** Estimate, window and verdict of a batch, worked out anew in the worker whenever its log changes. */
 export function useAssessment(entries: Ref<readonly Entry[]>, food: Ref<Food | undefined>, now: Ref<number>) {
-  const assessment = shallowRef<Assessment>()
-  const working = ref(false)
-  const problem = ref<string>()
-  let asked = 0
-  watch(
-    [entries, now],
-    async ([log]) => {
-      const turn = ++asked
-      if (log.length === 0 || !food.value) return
-      working.value = true
-      try {
-        // Through JSON: reactive wrappers cannot be cloned to the worker.
-        const answer = await dryingDesk().assess(JSON.parse(JSON.stringify(log)) as Entry[], food.value, now.value)
-        if (turn === asked) {
-          assessment.value = answer
-          problem.value = undefined
-        }
-      } catch (error) {
-        if (turn === asked) problem.value = error instanceof Error ? error.message : String(error)
-      } finally {
-        if (turn === asked) working.value = false
-      }
+  const { latest, working, problem } = useLatest<Assessment | undefined>(
+    [entries, food, now],
+    async () => {
+      if (entries.value.length === 0 || !food.value) return undefined
+      // Through JSON: reactive wrappers cannot be cloned to the worker.
+      return dryingDesk().assess(JSON.parse(JSON.stringify(entries.value)) as Entry[], food.value, now.value)
     },
-    { immediate: true },
+    undefined,
   )
-  return { assessment, working, problem }
+  return { assessment: latest, working, problem }
 }

@@ -37,7 +37,7 @@ const SMALL_SPOONS = 1
 
 /** A blend on the table: its lines, what they make together, and a solver for a wanted heat. */
 export function useBlend() {
-  const store = useKitchenStore()
+  const store = useKitchen()
   const { settings } = storeToRefs(useHouseholdStore())
   const lines = ref<BlendLine[]>([])
   const problem = ref('')

@@ -5,7 +5,7 @@ const REST_G = 60
 
 /** The jar that a page of the kitchen is about; it stands in the address, so that a jar's page can lead here. */
 export function useChosenJar(fits: (jar: KitchenJar) => boolean) {
-  const store = useKitchenStore()
+  const store = useKitchen()
   const route = useRoute()
   const router = useRouter()
   const choices = computed(() => store.jars.filter(fits).sort((a, b) => a.foodName.localeCompare(b.foodName) || a.bestTo - b.bestTo))

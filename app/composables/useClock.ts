@@ -1,14 +1,9 @@
 /** The present instant, moving on every half minute while the page is open. */
 export function useClock() {
   const now = ref(Date.now())
-  const timer = setInterval(() => {
+  const tick = () => {
     now.value = Date.now()
-  }, 30_000)
-  onScopeDispose(() => clearInterval(timer))
-  return {
-    now,
-    tick: () => {
-      now.value = Date.now()
-    },
   }
+  useIntervalFn(tick, 30_000)
+  return { now, tick }
 }

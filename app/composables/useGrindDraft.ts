@@ -19,16 +19,11 @@ export interface GrindDraft {
 
 /** Kept in the browser at every change: hands are full, and a tab is soon closed. */
 export function useGrindDraft(batchId: string, fresh: () => GrindDraft) {
-  const key = `dulse.grind.${batchId}`
-  const draft = reactive<GrindDraft>({ ...fresh(), ...remembered(key) })
-  watch(draft, () => localStorage.setItem(key, JSON.stringify(draft)))
-  return { draft, forget: () => localStorage.removeItem(key) }
-}
-
-function remembered(key: string): Partial<GrindDraft> {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<GrindDraft>
-  } catch {
-    return {}
+  const draft = useLocalStorage<GrindDraft | null>(`dulse.grind.${batchId}`, fresh(), { mergeDefaults: true })
+  return {
+    draft: reactive(draft.value!),
+    forget: () => {
+      draft.value = null
+    },
   }
 }

@@ -7,25 +7,19 @@ import type { Food } from '#core/foods'
  */
 export function useLessons(entries: Ref<readonly Entry[]>, food: Ref<Food | undefined>) {
   const format = useFormat()
-  const changes = shallowRef<ReadonlyMap<string, string>>(new Map())
-  let asked = 0
-  watch(
-    entries,
-    async log => {
-      const turn = ++asked
-      if (!food.value) return
-      const lessons = await dryingDesk()
-        .lessons(JSON.parse(JSON.stringify(log)) as Entry[], food.value)
-        .catch(() => [])
-      if (turn !== asked) return
-      changes.value = new Map(
+  return useLatest<ReadonlyMap<string, string>>(
+    [entries, food],
+    async () => {
+      if (!food.value) return undefined
+      const log = entries.value
+      const lessons = await dryingDesk().lessons(JSON.parse(JSON.stringify(log)) as Entry[], food.value)
+      return new Map(
         lessons.map(({ entryId, finish }) => {
           const at = log.find(entry => entry.id === entryId)?.at ?? Date.now()
           return [entryId, Number.isFinite(finish.to) ? format.finish(finish.from, finish.to, at) : 'no finish at this heat']
         }),
       )
     },
-    { immediate: true },
-  )
-  return changes
+    new Map(),
+  ).latest
 }

@@ -1,7 +1,6 @@
 import { uuidv7 } from 'uuidv7'
 import { type StandingTray } from '#core/batch'
-import { inForce, type EntryBody } from '#core/log'
-import type { MachinePageAnswer, NewRunEntry } from '#shared/contracts'
+import { inForce, kindOf, type BodyIn } from '#core/log'
 
 /** A tray in its place, with the batch that lies on it. */
 export interface RackedTray extends StandingTray {
@@ -14,45 +13,27 @@ export interface RackedTray extends StandingTray {
 /** A machine's page: what runs in it, tray by tray, worked out in the worker when its log changes. */
 export function useMachine(machineId: string, now: Ref<number>) {
   const outbox = useOutboxStore()
-  const page = shallowRef<MachinePageAnswer>()
-  const trays = shallowRef<RackedTray[]>([])
-  const problem = ref<string>()
-  let asked = 0
+  const { answer: page, problem, ready, load } = useServer('machine', () => ({ params: { machineId } }))
 
-  async function load() {
-    try {
-      page.value = await callServer<MachinePageAnswer>(`/api/machines/${machineId}`)
-      problem.value = undefined
-    } catch (error) {
-      if (!page.value) problem.value = (error as Error).message
-    }
-  }
-
-  watch(page, async answer => {
-    const turn = ++asked
-    const batches = answer?.run?.batches ?? []
-    const racks =
-      batches.length === 0
-        ? []
-        : await dryingDesk()
-            .rack(
+  const trays = useLatest(
+    [page],
+    async () => {
+      const batches = page.value?.run?.batches ?? []
+      const racks =
+        batches.length === 0
+          ? []
+          : await dryingDesk().rack(
               batches.map(({ entries, food }) => ({ entries, food })),
               now.value,
             )
-            .catch(() => undefined)
-    if (turn !== asked || !racks) return
-    trays.value = batches
-      .flatMap((batch, i) =>
-        racks[i]!.map(tray => ({
-          ...tray,
-          batchId: batch.batchId,
-          number: batch.number,
-          title: batch.title,
-          food: batch.food.name,
-        })),
-      )
-      .sort((a, b) => a.place - b.place)
-  })
+      return batches
+        .flatMap((batch, i): RackedTray[] =>
+          racks[i]!.map(tray => ({ ...tray, batchId: batch.batchId, number: batch.number, title: batch.title, food: batch.food.name })),
+        )
+        .sort((a, b) => a.place - b.place)
+    },
+    [],
+  ).latest
 
   /** The run's own log, in force. */
   const log = computed(() => inForce(page.value?.run?.entries ?? []))
@@ -62,21 +43,13 @@ export function useMachine(machineId: string, now: Ref<number>) {
    * @returns the entry's id, to void it by
    * @throws Refused when the server says no
    */
-  async function write(
-    body: Extract<EntryBody, { kind: 'move' | 'tick' | 'heat' | 'air' | 'outlook' | 'void' }>,
-    words: string,
-  ): Promise<string> {
+  async function write(body: BodyIn<'run'>): Promise<string> {
     const { runId, batches } = page.value!.run!
     const id = uuidv7()
-    await outbox.send({
-      path: `/api/runs/${runId}/entries`,
-      body: { id, at: Date.now(), body } as NewRunEntry,
-      batchId: batches[0]!.batchId,
-      words,
-    })
+    await outbox.send({ runId, entry: { id, at: Date.now(), body } }, kindOf(body.kind).words.what, batches[0]!.batchId)
     await load()
     return id
   }
 
-  return { page, trays, log, problem, load, write }
+  return { page, trays, log, problem, ready, load, write }
 }

@@ -13,13 +13,12 @@ export function useScale(machineId: string) {
   const scales = shallowRef<DeviceAnswer[]>([])
   const seen = shallowRef<{ at: number; value: number }[]>([])
   onMounted(async () => {
-    const devices = await callServer<DeviceAnswer[]>('/api/devices').catch(() => [])
+    const devices = await call('devices').catch(() => [])
     scales.value = devices.filter(device => device.kind === 'scale' && (device.machineId === machineId || device.machineId === null))
     seen.value = scales.value.flatMap(device => device.last.filter(last => last.channel === 'weightG')).slice(0, 1)
   })
-  useLive(event => {
-    if (event.kind !== 'readings') return
-    const reading = event.readings.find(item => item.channel === 'weightG' && scales.value.some(scale => scale.id === item.deviceId))
+  onReadings(readings => {
+    const reading = readings.find(item => item.channel === 'weightG' && scales.value.some(scale => scale.id === item.deviceId))
     if (reading) seen.value = [...seen.value.slice(1 - LOOKED_AT), { at: Date.now(), value: reading.value }]
   })
   return computed(() => {

@@ -7,34 +7,20 @@ export interface RunningTimer {
   endsAt: number
 }
 
-const STORE = 'dulse.timers'
-const timers = ref<RunningTimer[]>([])
-const rung = ref<string[]>([])
-let read = false
-
 /**
  * Timers of steps. They are kept in the browser and ring on whatever page is open: a tone, and words in a
  * live region. They only tell: dry is when it is dry.
  */
-export function useTimers() {
-  if (!read) {
-    read = true
-    try {
-      timers.value = JSON.parse(localStorage.getItem(STORE) ?? '[]') as RunningTimer[]
-    } catch {
-      timers.value = []
-    }
-  }
-  const save = () => localStorage.setItem(STORE, JSON.stringify(timers.value))
-  function start(key: string, words: string, minutes: number) {
-    timers.value = [...timers.value.filter(timer => timer.key !== key), { key, words, endsAt: Date.now() + minutes * 60_000 }]
-    rung.value = rung.value.filter(item => item !== key)
-    save()
-  }
+export const useTimers = createSharedComposable(() => {
+  const timers = useLocalStorage<RunningTimer[]>('dulse.timers', [])
+  const rung = ref<string[]>([])
   function stop(key: string) {
     timers.value = timers.value.filter(timer => timer.key !== key)
     rung.value = rung.value.filter(item => item !== key)
-    save()
+  }
+  function start(key: string, words: string, minutes: number) {
+    stop(key)
+    timers.value = [...timers.value, { key, words, endsAt: Date.now() + minutes * 60_000 }]
   }
   /** Rings what is due; called once a second by the frame. */
   function tick(now: number) {
@@ -44,4 +30,4 @@ export function useTimers() {
     }
   }
   return { timers, rung, start, stop, tick }
-}
+})

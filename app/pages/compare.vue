@@ -5,8 +5,7 @@ import type { ComparedRun } from '#shared/contracts'
 const route = useRoute()
 const format = useFormat()
 useHead({ title: 'Runs side by side · Dulse' })
-void useStagesStore().refresh()
-const foods = useFoodsStore()
+const foods = useFoods()
 await foods.load()
 const foodKey = ref(
   typeof route.query.food === 'string' && foods.list.some(item => item.key === route.query.food)
@@ -15,9 +14,6 @@ const foodKey = ref(
 )
 const cardKey = ref(typeof route.query.card === 'string' ? route.query.card : '')
 const chosen = ref<string | undefined>(typeof route.query.batch === 'string' ? route.query.batch : undefined)
-const runs = shallowRef<ComparedRun[]>([])
-const problem = ref('')
-const asked = ref(false)
 const chart = ref<{ picture: () => string | undefined }>()
 const food = computed(() => foods.list.find(item => item.key === foodKey.value))
 const cards = computed(() => [
@@ -27,20 +23,9 @@ const cards = computed(() => [
 watch(foodKey, () => {
   cardKey.value = ''
 })
-watch(
-  [foodKey, cardKey],
-  async () => {
-    const query = new URLSearchParams({ food: foodKey.value, ...(cardKey.value && { card: cardKey.value }) })
-    try {
-      runs.value = await callServer<ComparedRun[]>(`/api/compare?${query}`)
-      problem.value = ''
-    } catch (error) {
-      problem.value = (error as Error).message
-    }
-    asked.value = true
-  },
-  { immediate: true },
-)
+const { answer, problem } = useServer('compare', () => ({ query: { food: foodKey.value, card: cardKey.value || undefined } }))
+const asked = computed(() => answer.value !== undefined || problem.value !== '')
+const runs = computed(() => answer.value ?? [])
 const middle = computed(() => {
   const hours = runs.value
     .map(run => run.hoursToTarget.p50)

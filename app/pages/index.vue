@@ -1,27 +1,16 @@
 <script setup lang="ts">
-import type { NowAnswer, RackAnswer, TodoAnswer } from '#shared/contracts'
+import type { RackAnswer, TodoAnswer } from '#shared/contracts'
 import { groupOf, type TodoGroup } from '#core/planning'
 
 const { now } = useClock()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
-const stages = useStagesStore()
-const answer = shallowRef<NowAnswer>()
-const problem = ref('')
+const { answer, problem, ready, load } = useServer('now')
 useHead({ title: 'Now · Dulse' })
 
-async function load() {
-  try {
-    answer.value = await callServer<NowAnswer>('/api/now')
-    stages.stages = answer.value.stages
-    problem.value = ''
-  } catch (error) {
-    problem.value = (error as Error).message
-  }
-}
-await load()
-const timer = setInterval(load, 60_000)
-onBeforeUnmount(() => clearInterval(timer))
+await ready()
+// Time alone moves what is due.
+useIntervalFn(load, 60_000)
 
 const night = computed(() => isEvening(now.value))
 function isEvening(at: number): boolean {

@@ -7,24 +7,13 @@ const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const by = ref<'food' | 'card' | 'purpose' | 'machine'>('food')
 const days = ref<'' | '365' | '90'>('')
-const answer = shallowRef<InsightAnswer>()
-const problem = ref('')
+const { answer, problem: lost, ready, load } = useServer('insight', () => ({ query: { by: by.value, days: days.value || undefined } }))
+const refused = ref('')
+const problem = computed(() => refused.value || lost.value)
 const open = ref('')
 const prices = reactive<Record<string, string>>({})
 useHead({ title: 'What it taught · Dulse' })
-void useStagesStore().refresh()
-async function load() {
-  try {
-    answer.value = await callServer<InsightAnswer>(
-      `/api/insight?${new URLSearchParams({ by: by.value, ...(days.value && { days: days.value }) })}`,
-    )
-    problem.value = ''
-  } catch (error) {
-    problem.value = (error as Error).message
-  }
-}
-watch([by, days], load)
-await load()
+await ready()
 const money = (value: number) => `${settings.value.money}\u00A0${value < 10 ? value.toFixed(2) : Math.round(value)}`
 const percent = (value: number) => `${(100 * value).toFixed(100 * value < 10 ? 1 : 0)}\u00A0%`
 const STEPS = [
@@ -50,14 +39,15 @@ async function setPrice(group: Group) {
   const typed = (prices[group.key] ?? '').trim().replace(',', '.')
   const value = typed === '' ? null : Number(typed)
   if (value !== null && !(value > 0)) {
-    problem.value = `“${prices[group.key]}” is not a price.`
+    refused.value = `“${prices[group.key]}” is not a price.`
     return
   }
   try {
-    await callServer('/api/shelf/wishes', { method: 'PUT', body: { foodKey: group.key, shopPerKg: value } })
+    refused.value = ''
+    await call('wish', { body: { foodKey: group.key, shopPerKg: value } })
     await load()
   } catch (error) {
-    problem.value = (error as Error).message
+    refused.value = (error as Error).message
   }
 }
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Sent } from '~/data/outbox'
 import { uuidv7 } from 'uuidv7'
 import { cardOf, wayOf, type Food, type Purpose } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
@@ -15,7 +16,7 @@ useHead({ title: 'A basket came in · Dulse' })
 
 const route = useRoute()
 const problems = ref<Record<string, string>>({})
-const foods = useFoodsStore()
+const foods = useFoods()
 void foods.load()
 const foodKey = ref(typeof route.query.food === 'string' ? route.query.food : '')
 const foodPage = shallowRef<FoodPageAnswer>()
@@ -58,10 +59,9 @@ const purpose = ref<Purpose>('powder')
 const cardKey = ref('')
 const condition = ref('')
 const at = ref<number>()
-const machines = ref<MachineAnswer[]>([])
+const { answer: machineList, problem: noMachines, ready: machinesReady } = useServer('machines')
+const machines = computed(() => machineList.value ?? [])
 const machineId = ref('')
-const forecast = shallowRef<Forecast>()
-const forecastProblem = ref('')
 const busy = ref(false)
 const checkFields = useFieldChecks()
 const SOURCES = ['Own garden', 'Market', 'Neighbour', 'Leftovers', 'Freezer']
@@ -78,13 +78,9 @@ const card = computed(() => food.value && cardOf(food.value, cardKey.value))
 const machine = computed(() => machines.value.find(item => item.id === machineId.value))
 
 onMounted(async () => {
-  try {
-    machines.value = await callServer<MachineAnswer[]>('/api/machines')
-    // The largest is what a basket is meant for.
-    chooseMachine()
-  } catch (error) {
-    forecastProblem.value = (error as Error).message
-  }
+  await machinesReady()
+  // The largest is what a basket is meant for.
+  chooseMachine()
 })
 
 // A word about a field goes when the field changes.
@@ -108,36 +104,28 @@ watch(
     else if (usual && before === undefined) chooseMachine()
   },
 )
-let asked = 0
-let wait: ReturnType<typeof setTimeout> | undefined
-watch([foodKey, cardKey, purpose, weightG, machineId], () => {
-  clearTimeout(wait)
-  const turn = ++asked
-  if (!foodKey.value || !cardKey.value || !weightG.value || !machineId.value) {
-    forecast.value = undefined
-    return
-  }
-  wait = setTimeout(async () => {
-    const query = new URLSearchParams({
-      foodKey: foodKey.value,
-      cardKey: cardKey.value,
-      purpose: purpose.value,
-      weightG: String(weightG.value),
-      machineId: machineId.value,
-    })
-    try {
-      const answer = await callServer<Forecast>(`/api/forecast?${query}`)
-      if (turn === asked) {
-        forecast.value = answer
-        forecastProblem.value = ''
-      }
-    } catch (error) {
-      if (turn === asked)
-        forecastProblem.value =
-          error instanceof OutOfTouch ? 'The forecast needs the server. The basket can be logged all the same.' : (error as Error).message
-    }
-  }, 150)
-})
+/** The basket as it is typed, once the hand rests. */
+const question = refDebounced(
+  computed(() =>
+    foodKey.value && cardKey.value && weightG.value && machineId.value
+      ? {
+          query: {
+            foodKey: foodKey.value,
+            cardKey: cardKey.value,
+            purpose: purpose.value,
+            weightG: weightG.value,
+            machineId: machineId.value,
+          },
+        }
+      : undefined,
+  ),
+  150,
+)
+const { answer: lastForecast, problem: noForecast } = useServer('forecast', () => question.value)
+const forecast = computed(() => (question.value ? lastForecast.value : undefined))
+const forecastProblem = computed(() =>
+  noForecast.value || noMachines.value ? 'The forecast needs the server. The basket can be logged all the same.' : '',
+)
 
 const counted = (interval: { p10: number; p50: number; p90: number }, one: string, many?: string) =>
   interval.p10 === interval.p90 ? plural(interval.p50, one, many) : `${interval.p10} to ${interval.p90} ${many ?? `${one}s`}`
@@ -197,16 +185,11 @@ async function takeIn() {
     },
   }
   try {
-    const sent = await outbox.send({ path: '/api/batches', body, batchId: id, words: `${food.value!.name} that came in` })
-    for (const rule of cautions.value?.cares ?? []) {
-      const accepted: EntryBody = { kind: 'caution', rule: rule.key }
-      await outbox.send({
-        path: `/api/batches/${id}/entries`,
-        body: { id: uuidv7(), at: body.entry.at, body: accepted } as NewEntry,
-        batchId: id,
-        words: 'a caution',
-      })
-    }
+    const accepted = (cautions.value?.cares ?? []).map((rule): Sent => ({
+      batchId: id,
+      entry: { id: uuidv7(), at: body.entry.at, body: { kind: 'caution', rule: rule.key } },
+    }))
+    const sent = await outbox.sendTogether([{ begin: body }, ...accepted], `${food.value!.name} that came in`)
     await navigateTo(sent === 'arrived' ? `/batches/${id}` : '/')
   } catch (error) {
     if (!(error instanceof Refused)) throw error

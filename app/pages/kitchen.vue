@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** The kitchen: what a jar becomes. */
-const store = useKitchenStore()
+const store = useKitchen()
 useHead({ title: 'Kitchen · Dulse' })
-await store.load()
-void useStagesStore().refresh()
+await store.ready()
 const TABS = [
   { to: '/kitchen', words: 'Water back' },
   { to: '/kitchen/flour', words: 'Flour' },

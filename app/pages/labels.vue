@@ -6,7 +6,6 @@ const route = useRoute()
 const format = useFormat()
 const { now } = useClock()
 useHead({ title: 'Labels · Dulse' })
-void useStagesStore().refresh()
 const jars = shallowRef<(ShelfJar & { foodName: string })[]>([])
 const templates = shallowRef<LabelTemplateAnswer[]>([])
 const problem = ref('')
@@ -20,10 +19,7 @@ const svg = ref('')
 const DAY = 86_400_000
 const NEW_DAYS = 14
 try {
-  const [shelf, all] = await Promise.all([
-    callServer<ShelfAnswer>('/api/shelf'),
-    callServer<LabelTemplateAnswer[]>('/api/labels/templates'),
-  ])
+  const [shelf, all] = await Promise.all([call('shelf'), call('labelTemplates')])
   jars.value = shelf.jars.map(jar => ({ ...jar, foodName: jar.name ?? shelf.foods[jar.foodKey]!.name })).sort((a, b) => b.number - a.number)
   templates.value = all
   if (chosen.value.size === 0)

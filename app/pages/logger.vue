@@ -10,7 +10,6 @@ const format = useFormat()
 const { settings: household } = storeToRefs(useHouseholdStore())
 const { now } = useClock()
 useHead({ title: 'A logger’s file · Dulse' })
-void useStagesStore().refresh()
 
 const worker = new Worker(new URL('../workers/logger.worker.ts', import.meta.url), { type: 'module' })
 const reader = wrap<LoggerReader>(worker)
@@ -19,7 +18,7 @@ onBeforeUnmount(() => worker.terminate())
 const MOST_MB = 30
 /** Readings sent at once. */
 const PART = 2000
-const machines = ref<MachineAnswer[]>(await callServer<MachineAnswer[]>('/api/machines').catch(() => []))
+const machines = ref<MachineAnswer[]>(await call('machines').catch(() => []))
 const machineId = ref(machines.value[0]?.id ?? '')
 const where = ref<'probe' | 'hygrometer'>('probe')
 const file = shallowRef<{ name: string; text: string }>()
@@ -115,13 +114,12 @@ async function takeIn() {
   sent.value = { done: 0, of: all.length, kept: 0, repeated: 0, refused: 0 }
   try {
     // The same file again goes to the same device, where what is there already is passed over.
-    const known = (await callServer<DeviceSettings[]>('/api/devices')).find(
+    const known = (await call('devices')).find(
       item => item.name === device.name && item.kind === device.kind && item.machineId === device.machineId,
     )
-    if (!known) await callServer('/api/devices', { method: 'PUT', body: device })
+    if (!known) await call('saveDevice', { body: device })
     for (let i = 0; i < all.length && !stopping.value; i += PART) {
-      const answer = await callServer<ReadingsAnswer>('/api/readings', {
-        method: 'POST',
+      const answer = await call('takeReadings', {
         body: { device: known?.id ?? device.id, readings: all.slice(i, i + PART) },
       })
       sent.value = {

@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import type { ShelfAnswer, ShelfJar } from '#shared/contracts'
+import type { ShelfJar } from '#shared/contracts'
 
 const format = useFormat()
 const { now } = useClock()
-const answer = shallowRef<ShelfAnswer>()
-const problem = ref('')
+const { answer, problem, ready, load } = useServer('shelf')
 const order = ref<'place' | 'food' | 'age' | 'stock'>('place')
 const words = ref('')
 const bought = ref(useRoute().query.bought !== undefined)
 useHead({ title: 'Shelf · Dulse' })
-try {
-  answer.value = await callServer<ShelfAnswer>('/api/shelf')
-} catch (error) {
-  problem.value = (error as Error).message
-}
-void useStagesStore().refresh()
+await ready()
 
 const nameOf = (jar: ShelfJar) => jar.name ?? answer.value?.foods[jar.foodKey]?.name ?? jar.foodKey
 const wanted = computed(() => {
@@ -84,12 +78,7 @@ const low = computed(() => (answer.value?.stock ?? []).filter(item => item.low))
           >{{ i ? ', ' : '' }}<strong>{{ item.foodName.toLowerCase() }}</strong> {{ format.weight(item.leftG) }}</template
         >{{ low.length > 6 ? ` and ${low.length - 6} more` : '' }}.
       </p>
-      <LazyStockTable
-        v-if="order === 'stock'"
-        :stock="answer.stock"
-        :months="answer.usedByMonth"
-        @changed="stock => (answer = { ...answer!, stock })"
-      />
+      <LazyStockTable v-if="order === 'stock'" :stock="answer.stock" :months="answer.usedByMonth" @changed="load" />
       <JarBoards v-else :boards="boards" :foods="answer.foods" :now="now" />
       <p v-if="order !== 'stock' && wanted.length === 0" class="quiet">No jar has these words.</p>
     </template>

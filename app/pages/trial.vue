@@ -4,22 +4,8 @@ import type { TrialAnswer } from '#shared/contracts'
 /** Two batches side by side: done how, given what, and what the difference is. */
 const route = useRoute()
 const format = useFormat()
-const answer = shallowRef<TrialAnswer>()
-const problem = ref('')
+const { answer, problem } = useServer('trial', () => ({ query: { batches: String(route.query.batches ?? '') } }))
 useHead({ title: 'Two batches side by side · Dulse' })
-void useStagesStore().refresh()
-watch(
-  () => route.query.batches,
-  async batches => {
-    try {
-      answer.value = await callServer<TrialAnswer>(`/api/trial?batches=${encodeURIComponent(String(batches ?? ''))}`)
-      problem.value = ''
-    } catch (error) {
-      problem.value = (error as Error).message
-    }
-  },
-  { immediate: true },
-)
 type Side = TrialAnswer['sides'][number]
 const share = (out?: number, into?: number) => (out !== undefined && into ? format.share(out / into) : '')
 const ROWS: [string, (side: Side) => string][] = [

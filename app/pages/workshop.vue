@@ -5,7 +5,6 @@ import { temperatureFrom, temperatureIn } from '#core/units'
 
 const store = useHouseholdStore()
 useHead({ title: 'Workshop · Dulse' })
-void useStagesStore().refresh()
 
 const household = reactive<HouseholdSettings>({ ...store.settings })
 const clockOf = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`

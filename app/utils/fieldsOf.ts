@@ -1,4 +1,4 @@
-import { Refused } from './api'
+import { Refused } from '../data/call'
 
 /** What is wrong by field, `all` for what belongs to none: for forms that show it beside the field. */
 export function fieldsOf(error: unknown): Record<string, string> {

@@ -13,6 +13,7 @@ export {
   type FinishWindow,
   type StandingTray,
 } from './assess'
+export { heatHours } from './heatHours'
 export { hotSpellOf, type HotSpell } from './hotSpell'
 export { lessonsOf, type Lesson } from './lessons'
 export { followTrays, placesAfter } from './places'

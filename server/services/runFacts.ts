@@ -1,7 +1,6 @@
-import { foldBatch } from '#core/batch'
+import { foldBatch, heatHours } from '#core/batch'
 import { inForce, ofKind, type Entry } from '#core/log'
 import type { HeatSeen } from '#core/machines'
-import { dryingClock } from '#core/kinetics'
 import { batchIdsEverIn } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
 import { putRunView } from '#server/db/runs'
@@ -28,9 +27,8 @@ export function projectRun(context: Context, runId: string): void {
   const endAt = Math.max(
     ...(open ? [...told.map(item => item.at), ...spells.map(spell => spell.loadedAt)] : spells.map(spell => spell.unloadedAt!)),
   )
-  const heats = ofKind(log, 'heat').map(({ at, body }) => ({ at, setC: body.setC }))
-  const clock = dryingClock({ startAt: Math.min(...spells.map(spell => spell.loadedAt)), endAt, referenceC: 57, heats })
-  putRunView(db, { runId, machineId: run.machine_id, heatHours: clock.hoursAt(endAt), heatSeen: heatSeenIn(log) })
+  const startedAt = Math.min(...spells.map(spell => spell.loadedAt))
+  putRunView(db, { runId, machineId: run.machine_id, heatHours: heatHours(log, startedAt, endAt), heatSeen: heatSeenIn(log) })
 }
 
 function heatSeenIn(log: readonly Entry[]): HeatSeen[] {

@@ -69,20 +69,12 @@ const log = computed(() =>
 )
 
 /** What devices read at the machine during the run. */
-const series = shallowRef<ReadingSeries[]>([])
-watch(
-  () => [props.run.runId, Math.floor(props.now / 60_000)],
-  async () => {
-    const query = new URLSearchParams({
-      machine: props.run.machineId,
-      from: String(props.run.loadedAt),
-      to: String(Math.max(props.run.loadedAt + 1, props.run.unloadedAt ?? Date.now())),
-      points: '240',
-    })
-    series.value = await callServer<ReadingSeries[]>(`/api/readings?${query}`).catch(() => [])
-  },
-  { immediate: true },
-)
+const { answer: readings } = useServer('readings', () => {
+  // To the minute: until then nothing new is drawn.
+  const until = props.run.unloadedAt ?? Math.ceil(props.now / 60_000) * 60_000
+  return { query: { machine: props.run.machineId, from: props.run.loadedAt, to: Math.max(props.run.loadedAt + 1, until), points: 240 } }
+})
+const series = computed(() => readings.value ?? [])
 
 /** Instant to which the curve is drawn: a little past the window, or now where there is none. */
 const endAt = computed(() => {

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import type { BatchState, Entry, EntryBody, EntryKind } from '#core/log'
+import type { WriteOptions } from '~/composables/useBatch'
+import type { Parcel } from '~/data/outbox'
 import type { BatchAnswer } from '#shared/contracts'
 import { FORMS } from '~/components/forms'
 
 /** The forms of a batch's log. */
 defineProps<{
   kind: EntryKind
-  write: (bodies: readonly EntryBody[], options: { at?: number; replaces?: string }) => Promise<void>
+  /** What was set aside and is put right: it goes when this is written. */
+  parcel?: Parcel
+  write: (bodies: readonly EntryBody[], options: WriteOptions) => Promise<void>
   state?: BatchState
   page?: BatchAnswer
   correcting?: Entry

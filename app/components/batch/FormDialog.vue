@@ -2,13 +2,16 @@
 import type { Component } from 'vue'
 import type { BatchState, Entry, EntryBody, EntryKind } from '#core/log'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
-import type { FormReading } from '~/composables/useBatch'
+import type { FormReading, WriteOptions } from '~/composables/useBatch'
+import type { Parcel } from '~/data/outbox'
 
 /** The frame of every form: when it happened, what is wrong, and one button. */
 const props = defineProps<{
   kind: EntryKind
   shown: { title: string; save: string; form: Component }
-  write: (bodies: readonly EntryBody[], options: { at?: number; replaces?: string }) => Promise<void>
+  /** What was set aside and is put right: it goes when this is written. */
+  parcel?: Parcel
+  write: (bodies: readonly EntryBody[], options: WriteOptions) => Promise<void>
   state?: BatchState
   page?: BatchAnswer
   /** The entry that is corrected. */
@@ -21,6 +24,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: []; saved: [kind: EntryKind] }>()
 
+const outbox = useOutboxStore()
 const open = ref(true)
 const form = ref<{ read: () => FormReading }>()
 const at = ref<number | undefined>(props.correcting?.at)
@@ -41,8 +45,12 @@ async function save() {
   problems.value = []
   atProblem.value = undefined
   try {
-    await props.write(reading.bodies, { at: at.value, replaces: props.correcting?.id })
-    await reading.after?.()
+    await props.write(reading.bodies, {
+      at: at.value,
+      replaces: props.parcel ? props.correcting?.replaces : props.correcting?.id,
+      more: reading.more,
+    })
+    if (props.parcel) await outbox.throwAway(props.parcel)
     emit('saved', props.kind)
     open.value = false
   } catch (error) {

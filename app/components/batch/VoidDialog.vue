@@ -15,10 +15,7 @@ function confirm() {
 
 <template>
   <ElDialog v-model="open" title="Void this entry" width="460px" align-center @closed="emit('close')">
-    <form
-      class="form"
-      @submit.prevent="confirm"
-    >
+    <form class="form" @submit.prevent="confirm">
       <p>“{{ words }}” no longer counts. It stays in the log, struck through.</p>
       <TextField v-model="reason" label="Why" hint="such as wrong batch" optional />
       <div class="row">

@@ -27,7 +27,6 @@ async function takeIn(file: File | undefined) {
     )
     told.value = `${plural(answer.batches, 'batch', 'batches')}, ${plural(answer.jars, 'jar')} and ${answer.entries} lines of the log came in.`
     await useHouseholdStore().load()
-    void useStagesStore().refresh()
   } catch (error) {
     problems.value = stop.signal.aborted
       ? ['Stopped: nothing came in.']
@@ -53,7 +52,6 @@ async function putBack() {
     if (!response.ok) throw new Refused(answer)
     told.value = `The backup stands in the logbook’s place: ${plural(answer.batches, 'batch', 'batches')}, ${answer.entries} lines. What stood there before is kept as ${answer.aside.split(/[\\/]/).at(-1)}.`
     await useHouseholdStore().load()
-    void useStagesStore().refresh()
   } catch (error) {
     problems.value = [error instanceof Refused ? error.message : 'Dulse’s server cannot be reached. The logbook is as it was.']
   } finally {

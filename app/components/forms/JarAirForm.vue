@@ -20,7 +20,7 @@ const hygrometers = ref<HygrometerAnswer[]>([])
 const chosen = ref('')
 onMounted(async () => {
   try {
-    hygrometers.value = await callServer<HygrometerAnswer[]>('/api/hygrometers')
+    hygrometers.value = await call('hygrometers')
     chosen.value = hygrometers.value[0]?.id ?? ''
   } catch {
     // Without the list the reading is taken as the hygrometer shows it.

@@ -11,7 +11,7 @@ const place = ref(props.initial?.place ?? '')
 const warmth = ref<number | undefined>(Math.round(temperatureIn(props.initial?.storageC ?? props.jar.storageC, unit)))
 const places = ref<{ place: string; storageC?: number }[]>([])
 onMounted(async () => {
-  places.value = await callServer<{ place: string; storageC?: number }[]>('/api/shelf/places').catch(() => [])
+  places.value = await call('places').catch(() => [])
 })
 // A place that is known brings its warmth along.
 watch(place, chosen => {

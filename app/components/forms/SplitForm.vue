@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import type { BatchState, EntryBody } from '#core/log'
+import type { BatchState, BodyOf } from '#core/log'
 import type { Purpose } from '#core/foods'
-import type { BatchAnswer, NewBatch, NewEntry } from '#shared/contracts'
+import type { BatchAnswer, NewBatch } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
 /** Part of the basket for another product: a batch of its own, of the same lot. */
-const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Extract<EntryBody, { kind: 'split' }> }>()
-const outbox = useOutboxStore()
+const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: BodyOf<'split'> }>()
 const format = useFormat()
 const weightG = ref<number | undefined>(props.initial?.weightG)
 const purpose = ref<Purpose>('powder')
@@ -43,24 +42,16 @@ function read(): FormReading {
       },
     },
   }
+  // What was trimmed once is not trimmed again.
+  const trimmedOnce = trimmed.value || props.state.prep.some(entry => entry.body.effect === 'waste')
+  const asTrimmed: BodyOf<'prep'> = { kind: 'prep', step: 'trim', effect: 'none', note: `with batch ${props.page.number}` }
   const words = what.value.trim() || `${card.name}, ${PURPOSE_WORDS[purpose.value]}`
   return {
     bodies: trimmed.value
       ? [{ kind: 'note', text: `${format.weight(grams)} of what came off became a batch of its own: ${words}` }]
       : [{ kind: 'split', weightG: grams, to, what: words }],
-    // First what leaves: if that is refused, no batch is begun.
-    after: async () => {
-      await outbox.send({ path: '/api/batches', body: batch, batchId: to, words: 'a part of the basket' })
-      if (!trimmed.value && !props.state.prep.some(entry => entry.body.effect === 'waste')) return
-      // What was trimmed once is not trimmed again.
-      const body: EntryBody = { kind: 'prep', step: 'trim', effect: 'none', note: `with batch ${props.page.number}` }
-      await outbox.send({
-        path: `/api/batches/${to}/entries`,
-        body: { id: uuidv7(), at, body } as NewEntry,
-        batchId: to,
-        words: 'how a part was trimmed',
-      })
-    },
+    // With it, or not at all, begins the batch that it becomes.
+    more: [{ begin: batch }, ...(trimmedOnce ? [{ batchId: to, entry: { id: uuidv7(), at, body: asTrimmed } }] : [])],
   }
 }
 defineExpose({ read })

@@ -4,7 +4,7 @@ const props = defineProps<{ kind: 'jar' | 'batch'; number: string }>()
 const PAGES = { jar: 'jars', batch: 'batches' } as const
 const problem = ref('')
 try {
-  const { id } = await callServer<{ id: string }>(`/api/by-number?kind=${props.kind}&number=${encodeURIComponent(props.number)}`)
+  const { id } = await call('byNumber', { query: { kind: props.kind, number: props.number } })
   await navigateTo(`/${PAGES[props.kind]}/${id}`, { replace: true })
 } catch (error) {
   problem.value = (error as Error).message

@@ -32,7 +32,7 @@ watch(words, async text => {
   const turn = ++asked
   at.value = 0
   try {
-    const answer = text.trim() === '' ? [] : await callServer<FoundItem[]>(`/api/find?q=${encodeURIComponent(text.trim().slice(0, 80))}`)
+    const answer = text.trim() === '' ? [] : await call('find', { query: { q: text.trim().slice(0, 80) } })
     if (turn === asked) found.value = answer
     problem.value = ''
   } catch (error) {

@@ -23,7 +23,7 @@ const ACTS: Partial<Record<Stage, { words: string; act: string }[]>> = {
 onMounted(async () => {
   try {
     const stages: Stage[] = ['drying', 'prep', 'intake', 'resting', 'grinding']
-    const answers = await Promise.all(stages.map(stage => callServer<{ batches: BatchSummary[] }>(`/api/batches?stage=${stage}`)))
+    const answers = await Promise.all(stages.map(stage => call('batches', { query: { stage } })))
     batches.value = answers.flatMap(answer => answer.batches.slice(0, 8))
   } catch (error) {
     problem.value = (error as Error).message

@@ -1,25 +1,61 @@
 <script setup lang="ts">
+import { useQueryCache } from '@pinia/colada'
+import type { Parcel } from '~/data/outbox'
+
+/** What waits to be sent, and what was set aside: in sight on every page, until a hand puts it right. */
 const outbox = useOutboxStore()
+const route = useRoute()
+const cache = useQueryCache()
+function tryNow() {
+  void outbox.flush()
+  void cache.invalidateQueries()
+}
+/** One entry of a batch or a jar is put right in its own form. */
+function correct(parcel: Parcel) {
+  const [item] = parcel.items
+  const page = item && 'jarId' in item ? `/jars/${item.jarId}` : `/batches/${parcel.about}`
+  void navigateTo({ path: page, query: { aside: parcel.id } }, { replace: route.path === page })
+}
+const canCorrect = ({ items }: Parcel) => items.length === 1 && 'entry' in items[0]! && items[0].entry.body.kind !== 'void'
 </script>
 
 <template>
   <div aria-live="polite">
-    <div v-if="outbox.away" class="banner away">
+    <div v-if="outbox.away || outOfTouch" class="banner away">
       <p>
         <strong>Out of touch with Dulse’s server.</strong>
         <template v-if="outbox.waiting.length">
           {{ plural(outbox.waiting.length, 'entry', 'entries') }} kept here and sent when it is back:
-          {{ outbox.waiting.map(item => item.words).join(', ') }}.</template
+          {{ outbox.waiting.map(parcel => parcel.words).join(', ') }}.</template
         >
         <template v-else> What you log meanwhile is kept here.</template>
       </p>
+      <ElButton @click="tryNow">Try now</ElButton>
+    </div>
+    <div v-else-if="outbox.waiting.some(parcel => parcel.failures > 0)" class="banner away">
+      <p>
+        <strong>The server failed at this, and is asked again:</strong>
+        {{
+          outbox.waiting
+            .filter(parcel => parcel.failures > 0)
+            .map(parcel => parcel.words)
+            .join(', ')
+        }}.
+      </p>
       <ElButton @click="outbox.flush()">Try now</ElButton>
     </div>
-    <div v-for="item in outbox.refused" :key="item.body.id" class="banner no">
+    <p v-if="outbox.full" class="banner no">
+      This browser’s storage is full: what is logged goes straight to the server. While it is out of touch, leave this page open.
+    </p>
+    <div v-for="parcel in outbox.aside" :key="parcel.id" class="banner no">
       <p>
-        <strong>Not taken: {{ item.words }}.</strong> {{ item.refusal.message }}
+        <strong>Not taken: {{ parcel.words }}.</strong> {{ parcel.aside!.message }}
       </p>
-      <ElButton @click="outbox.dismiss(item)">Put aside</ElButton>
+      <div class="row">
+        <ElButton v-if="canCorrect(parcel)" type="primary" @click="correct(parcel)">Put it right</ElButton>
+        <ElButton @click="outbox.sendAgain(parcel)">Send again</ElButton>
+        <ElButton @click="outbox.throwAway(parcel)">Throw it away</ElButton>
+      </div>
     </div>
   </div>
 </template>
@@ -41,5 +77,10 @@ const outbox = useOutboxStore()
 .no {
   background: var(--brick-wash);
   color: var(--ink);
+}
+@media (width <= 760px) {
+  .banner {
+    display: grid;
+  }
 }
 </style>

@@ -34,13 +34,7 @@ function find() {
       <NuxtLink v-for="place in PLACES.filter(item => !['/', '/shelf'].includes(item.to))" :key="place.to" :to="place.to" class="sheet-item"
         ><Icon :name="place.icon" size="22" aria-hidden="true" />{{ place.name }}</NuxtLink
       >
-      <button
-        type="button"
-        class="sheet-item"
-        @click="find"
-      >
-        <Icon name="tabler:search" size="22" aria-hidden="true" />Find
-      </button>
+      <button type="button" class="sheet-item" @click="find"><Icon name="tabler:search" size="22" aria-hidden="true" />Find</button>
       <button type="button" class="sheet-item" @click="$emit('theme')">
         <Icon name="tabler:moon" size="22" aria-hidden="true" />Light or dim
       </button>

@@ -2,10 +2,9 @@
 import type { StageCount } from '#shared/contracts'
 
 defineEmits<{ log: [] }>()
-const store = useStagesStore()
+const { answer: stages } = useStages()
 const format = useFormat()
 const route = useRoute()
-if (store.stages.length === 0) void store.refresh()
 
 /** Wet at the left, dry at the right: the band's own place on the ramp. */
 const COLOURS = {
@@ -36,7 +35,7 @@ const isHere = (stage: StageCount) =>
       <span class="name">Dulse</span>
     </NuxtLink>
     <nav class="stages" aria-label="Stages">
-      <NuxtLink v-for="stage in store.stages" :key="stage.stage" :to="target(stage)" class="stage" :class="{ here: isHere(stage) }">
+      <NuxtLink v-for="stage in stages ?? []" :key="stage.stage" :to="target(stage)" class="stage" :class="{ here: isHere(stage) }">
         <span class="stage-name">{{ STAGE_WORDS[stage.stage] }}</span>
         <span class="stage-count" aria-hidden="true">{{ stage.count }}</span>
         <span class="stage-detail"

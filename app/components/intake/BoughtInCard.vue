@@ -10,31 +10,13 @@ const minutes = ref<number | undefined>(props.minutesKg)
 const bought = ref<number>()
 const boughtMinutes = ref<number | undefined>(2)
 const worth = ref<number | undefined>(0)
-const answer = shallowRef<BoughtIn>()
-const problem = ref('')
-let turn = 0
-watch([own, minutes, bought, boughtMinutes, worth, () => props.purpose], async () => {
-  const asked = ++turn
-  if ([own, minutes, bought, boughtMinutes, worth].some(field => field.value === undefined)) {
-    answer.value = undefined
-    return
-  }
-  try {
-    const query = new URLSearchParams({
-      foodKey: props.foodKey,
-      purpose: props.purpose,
-      ownPriceKg: String(own.value),
-      ownMinutesKg: String(minutes.value),
-      boughtPriceKg: String(bought.value),
-      boughtMinutesKg: String(boughtMinutes.value),
-      hourWorth: String(worth.value),
-    })
-    const found = await callServer<BoughtIn>(`/api/forecast/bought-in?${query}`)
-    if (asked === turn) answer.value = found
-    problem.value = ''
-  } catch (error) {
-    problem.value = (error as Error).message
-  }
+const { answer, problem } = useServer('forecastBoughtIn', () => {
+  const [ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg, hourWorth] = [own, minutes, bought, boughtMinutes, worth].map(
+    field => field.value,
+  )
+  if ([ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg, hourWorth].includes(undefined)) return undefined
+  const { foodKey, purpose } = props
+  return { query: { foodKey, purpose, ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg, hourWorth } }
 })
 const side = (value: BoughtIn['own']) =>
   `${format.weight(value.kilograms * 1000)}, ${value.money.toFixed(2)} and ${Math.round(value.minutes)} min of hands`

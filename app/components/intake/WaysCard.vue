@@ -7,27 +7,12 @@ import type { Alternative } from '#core/planning'
 const props = defineProps<{ foodKey: string; cardKey: string; purpose: Purpose; weightG: number; machineId: string; now: number }>()
 const emit = defineEmits<{ choose: [row: Alternative] }>()
 const format = useFormat()
-const rows = shallowRef<Alternative[]>([])
-const problem = ref('')
 const all = ref(false)
-let turn = 0
-watch(
-  () => [props.foodKey, props.cardKey, props.purpose, props.weightG, props.machineId] as const,
-  async ([foodKey, cardKey, purpose, weightG, machineId]) => {
-    const asked = ++turn
-    try {
-      const answer = await callServer<Alternative[]>(
-        `/api/forecast/ways?${new URLSearchParams({ foodKey, cardKey, purpose, weightG: String(weightG), machineId })}`,
-      )
-      if (asked !== turn) return
-      rows.value = answer
-      problem.value = ''
-    } catch (error) {
-      if (asked === turn) problem.value = error instanceof OutOfTouch ? '' : (error as Error).message
-    }
-  },
-  { immediate: true },
-)
+const { answer, problem } = useServer('forecastWays', () => {
+  const { foodKey, cardKey, purpose, weightG, machineId } = props
+  return { query: { foodKey, cardKey, purpose, weightG, machineId } }
+})
+const rows = computed(() => answer.value ?? [])
 const MOST = 6
 const shown = computed(() => {
   if (all.value || rows.value.length <= MOST) return rows.value

@@ -8,7 +8,7 @@ import type { ToolAnswer } from '#shared/contracts'
 /** What is on the table goes into a jar. */
 const props = defineProps<{ lines: readonly BlendLine[]; mix: Mix; recipeId?: string; name?: string }>()
 const emit = defineEmits<{ made: [jarId: string] }>()
-const store = useKitchenStore()
+const store = useKitchen()
 const format = useFormat()
 const name = ref(props.name ?? '')
 watch(
@@ -24,7 +24,7 @@ const sieve = ref('')
 const overG = ref<number>()
 const problem = ref('')
 const busy = ref(false)
-const tools = ref<ToolAnswer[]>(await callServer<ToolAnswer[]>('/api/tools').catch(() => []))
+const tools = ref<ToolAnswer[]>(await call('tools').catch(() => []))
 const sieves = computed(() => tools.value.flatMap(tool => (tool.kind === 'sieve' ? [tool] : [])))
 const fits = computed(() => bestJar(jarsFor(props.mix.totalG, props.mix.densityGMl.p50, 'powder')))
 const checkFields = useFieldChecks()

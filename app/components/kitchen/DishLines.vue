@@ -4,7 +4,7 @@ import type { DishRecipe, KitchenJar } from '#shared/contracts'
 
 /** The powders of a dish, each from a jar of the shelf, by that jar's own density and water. */
 const props = defineProps<{ recipe: DishRecipe; times: number }>()
-const store = useKitchenStore()
+const store = useKitchen()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const chosen = reactive<Record<number, string | undefined>>({})

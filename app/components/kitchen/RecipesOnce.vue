@@ -2,7 +2,7 @@
 import type { PastRecipe } from '#shared/contracts'
 
 /** Recipes as they stood before they were changed or removed; each can be taken back. */
-const store = useKitchenStore()
+const store = useKitchen()
 const format = useFormat()
 const { now } = useClock()
 const past = ref<PastRecipe[]>()
@@ -10,7 +10,7 @@ const problem = ref('')
 
 async function load() {
   try {
-    past.value = await callServer<PastRecipe[]>('/api/recipes/past')
+    past.value = await call('pastRecipes')
   } catch (error) {
     problem.value = error instanceof OutOfTouch ? 'What they were is kept by the server, and it is out of touch.' : (error as Error).message
   }
@@ -23,7 +23,7 @@ async function takeBack({ recipe: { version: _, ...recipe } }: PastRecipe) {
   problem.value = ''
   const version = store.answer?.recipes.find(item => item.id === recipe.id)?.version
   try {
-    await callServer('/api/recipes', { method: 'PUT', body: { ...recipe, ...(version && { version }) } })
+    await call('saveRecipe', { body: { ...recipe, ...(version && { version }) } })
     await store.load()
   } catch (error) {
     problem.value = (error as Error).message

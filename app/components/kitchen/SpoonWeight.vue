@@ -4,7 +4,7 @@ import type { KitchenJar } from '#shared/contracts'
 
 /** Whether this jar's spoon was ever weighed; if not, it is weighed here, once. */
 const props = defineProps<{ jar: KitchenJar }>()
-const store = useKitchenStore()
+const store = useKitchen()
 const format = useFormat()
 const open = ref(false)
 const grams = ref<number>()

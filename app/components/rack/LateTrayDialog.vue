@@ -2,7 +2,7 @@
 import { uuidv7 } from 'uuidv7'
 import { foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
-import type { MachinePageAnswer, NewBatch, NewEntry } from '#shared/contracts'
+import type { MachinePageAnswer, NewBatch } from '#shared/contracts'
 
 /**
  * A tray that goes in after the others. It has a drying clock of its own, so it becomes a batch of its
@@ -67,19 +67,10 @@ async function save() {
     totalG: weightG.value,
   }
   try {
-    await outbox.send({ path: '/api/batches', body: intake, batchId, words: 'a late tray' })
-    await outbox.send({
-      path: `/api/batches/${batchId}/entries`,
-      body: { id: uuidv7(), at, body: cut } as NewEntry,
-      batchId,
-      words: 'how a late tray is cut',
-    })
-    await outbox.send({
-      path: `/api/batches/${batchId}/entries`,
-      body: { id: uuidv7(), at, body: load } as NewEntry,
-      batchId,
-      words: 'the loading of a late tray',
-    })
+    await outbox.sendTogether(
+      [{ begin: intake }, { batchId, entry: { id: uuidv7(), at, body: cut } }, { batchId, entry: { id: uuidv7(), at, body: load } }],
+      'a late tray',
+    )
     emit('saved')
     open.value = false
   } catch (error) {

@@ -39,7 +39,7 @@ async function begin() {
     },
   }
   try {
-    await outbox.send({ path: '/api/batches', body: { id, entry }, batchId: id, words: `from jar ${props.jar.number}` })
+    await outbox.send({ begin: { id, entry } }, `from jar ${props.jar.number}`)
     open.value = false
     await navigateTo(`/batches/${id}`)
   } catch (error) {

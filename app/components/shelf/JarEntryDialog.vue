@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { foldBatch } from '#core/batch'
 import type { BatchState, Entry, EntryBody, EntryKind, EntryOf } from '#core/log'
+import type { WriteOptions } from '~/composables/useBatch'
+import type { Parcel } from '~/data/outbox'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
 import { JAR_FORMS } from '~/components/forms/jar'
 
@@ -9,7 +11,9 @@ const props = defineProps<{
   kind: EntryKind
   correcting?: Entry & { batchId?: string }
   jar: JarAnswer
-  write: (bodies: readonly EntryBody[], options: { at?: number; replaces?: string }) => Promise<void>
+  /** What was set aside and is put right: it goes when this is written. */
+  parcel?: Parcel
+  write: (bodies: readonly EntryBody[], options: WriteOptions) => Promise<void>
 }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
 const stock = computed(() => (props.correcting?.body.kind === 'stock' ? (props.correcting as EntryOf<'stock'>) : undefined))
@@ -18,7 +22,7 @@ const page = shallowRef<BatchAnswer>()
 onMounted(async () => {
   const batchId = props.correcting?.batchId ?? props.jar.batchId
   if (JAR_FORMS[props.kind] || !batchId) return
-  const answer = await callServer<BatchAnswer>(`/api/batches/${batchId}`)
+  const answer = await call('batch', { params: { batchId } })
   state.value = foldBatch(answer.entries, () => answer.food)
   page.value = answer
 })
@@ -31,6 +35,7 @@ onMounted(async () => {
     :kind="kind"
     :shown="JAR_FORMS[kind]!"
     :correcting="correcting"
+    :parcel="parcel"
     :jar="jar"
     :write="write"
     @close="emit('close')"
@@ -39,6 +44,7 @@ onMounted(async () => {
     v-else-if="page"
     :kind="kind"
     :correcting="correcting"
+    :parcel="parcel"
     :state="state"
     :page="page"
     :write="write"

@@ -31,7 +31,7 @@ const busy = ref(false)
 const checkFields = useFieldChecks()
 onMounted(async () => {
   try {
-    const [kitchen, book] = await Promise.all([callServer<KitchenAnswer>('/api/kitchen'), callServer<FoodSummary[]>('/api/foods')])
+    const [kitchen, book] = await Promise.all([call('kitchen'), call('foods')])
     foods.value = [
       ...kitchen.goods.map(({ key, name: words }) => ({ key, name: words, other: 'bought in' })),
       ...book.map(food => ({ key: food.key, name: food.name, other: food.groupName.toLowerCase() })),
@@ -69,12 +69,10 @@ async function save() {
     ...(before?.allergens && { allergens: before.allergens }),
   }
   try {
-    await outbox.send({
-      path: `/api/jars/${jarId}/entries`,
-      body: { id: uuidv7(), at: at.value ?? Date.now(), replaces: props.correcting?.id, body },
-      batchId: jarId,
-      words: name.value || 'what was bought in',
-    })
+    await outbox.send(
+      { jarId, entry: { id: uuidv7(), at: at.value ?? Date.now(), replaces: props.correcting?.id, body } },
+      name.value || 'what was bought in',
+    )
     emit('saved', jarId)
     open.value = false
   } catch (error) {

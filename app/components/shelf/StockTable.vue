@@ -28,10 +28,7 @@ async function wish(item: StockAnswer, typed: string) {
   problems.value = { ...problems.value, [item.foodKey]: parsed.problem ?? '' }
   if (parsed.problem !== undefined) return
   try {
-    emit(
-      'changed',
-      await callServer<StockAnswer[]>('/api/shelf/wishes', { method: 'PUT', body: { foodKey: item.foodKey, leastG: parsed.value } }),
-    )
+    emit('changed', await call('wish', { body: { foodKey: item.foodKey, leastG: parsed.value } }))
   } catch (error) {
     problems.value = { ...problems.value, [item.foodKey]: (error as Error).message }
   }

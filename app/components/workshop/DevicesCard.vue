@@ -5,8 +5,10 @@ import type { DeviceAnswer, DeviceKind, DeviceSettings, MachineAnswer } from '#s
 /** Scales, probes, hygrometers and controllers that send readings, and where they stand. */
 const format = useFormat()
 const { now } = useClock()
-const devices = ref<DeviceAnswer[]>([])
-const machines = ref<MachineAnswer[]>([])
+const { answer: known, problem: lost, ready, load } = useServer('devices')
+const { answer: standing, ready: machinesReady } = useServer('machines')
+const devices = computed(() => known.value ?? [])
+const machines = computed(() => standing.value ?? [])
 const form = ref<DeviceSettings>()
 const problems = ref<Record<string, string>>({})
 const KIND_WORDS: Record<DeviceKind, string> = {
@@ -16,26 +18,12 @@ const KIND_WORDS: Record<DeviceKind, string> = {
   controller: 'Controller',
   logger: 'Logger file',
 }
-async function load() {
-  try {
-    ;[devices.value, machines.value] = await Promise.all([
-      callServer<DeviceAnswer[]>('/api/devices'),
-      callServer<MachineAnswer[]>('/api/machines'),
-    ])
-  } catch (error) {
-    problems.value = { all: (error as Error).message }
-  }
-}
-await load()
+await Promise.all([ready(), machinesReady()])
+if (lost.value) problems.value = { all: lost.value }
 const live = ref<Record<string, { at: number; value: number }>>({})
-useLive(event => {
-  if (event.kind !== 'readings') return
-  live.value = { ...live.value, ...Object.fromEntries(event.readings.map(item => [item.deviceId + item.channel, item])) }
-  if (
-    event.readings.some(
-      item => !devices.value.find(device => device.id === item.deviceId)?.last.some(last => last.channel === item.channel),
-    )
-  )
+onReadings(readings => {
+  live.value = { ...live.value, ...Object.fromEntries(readings.map(item => [item.deviceId + item.channel, item])) }
+  if (readings.some(item => !devices.value.find(device => device.id === item.deviceId)?.last.some(last => last.channel === item.channel)))
     void load()
 })
 
@@ -49,7 +37,7 @@ async function save() {
   if (!form.value) return
   problems.value = {}
   try {
-    await callServer('/api/devices', { method: 'PUT', body: form.value })
+    await call('saveDevice', { body: form.value })
     form.value = undefined
     await load()
   } catch (error) {

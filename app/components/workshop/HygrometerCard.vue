@@ -5,7 +5,8 @@ import type { HygrometerAnswer, HygrometerSettings } from '#shared/contracts'
 
 /** Hygrometers for jars, and their salt test. */
 const format = useFormat()
-const hygrometers = ref<HygrometerAnswer[]>([])
+const { answer, problem: lost, ready, load } = useServer('hygrometers')
+const hygrometers = computed(() => answer.value ?? [])
 const problems = ref<Record<string, string>>({})
 const form = ref<{ id: string; version?: number; name: string; shown: Record<string, number | undefined> }>()
 const checkFields = useFieldChecks()
@@ -14,14 +15,8 @@ const salts = Object.entries(SALTS) as [Salt, (typeof SALTS)[Salt]][]
 const USUAL: readonly Salt[] = ['magnesium-chloride', 'sodium-chloride']
 const all = ref(false)
 
-async function load() {
-  try {
-    hygrometers.value = await callServer<HygrometerAnswer[]>('/api/hygrometers')
-  } catch (error) {
-    problems.value = { all: (error as Error).message }
-  }
-}
-await load()
+await ready()
+if (lost.value) problems.value = { all: lost.value }
 
 function edit(item?: HygrometerAnswer) {
   problems.value = {}
@@ -39,7 +34,7 @@ async function save() {
   const readings = salts.flatMap(([salt]) => (shown[salt] === undefined ? [] : [{ salt, shown: Math.round(shown[salt] * 10) / 1000 }]))
   const body: HygrometerSettings = { id, version, name, readings }
   try {
-    await callServer('/api/hygrometers', { method: 'PUT', body })
+    await call('saveHygrometer', { body })
     form.value = undefined
     await load()
   } catch (error) {

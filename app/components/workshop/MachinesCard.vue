@@ -7,7 +7,8 @@ import type { MachineAnswer, MachineSettings } from '#shared/contracts'
 /** The machines and what they are; what their runs say stands on each one's own page. */
 const store = useHouseholdStore()
 const format = useFormat()
-const machines = ref<MachineAnswer[]>([])
+const { answer, problem: lost, ready, load } = useServer('machines')
+const machines = computed(() => answer.value ?? [])
 interface MachineForm {
   id: string
   version?: number
@@ -24,14 +25,8 @@ interface MachineForm {
 }
 const form = ref<MachineForm>()
 const problems = ref<Record<string, string>>({})
-async function load() {
-  try {
-    machines.value = await callServer<MachineAnswer[]>('/api/machines')
-  } catch (error) {
-    problems.value = { all: (error as Error).message }
-  }
-}
-await load()
+await ready()
+if (lost.value) problems.value = { all: lost.value }
 
 const degrees = (celsius: number) => String(Math.round(temperatureIn(celsius, store.settings.temperatureUnit)))
 const taresIn = (tares: Readonly<Record<string, number>>) =>
@@ -120,7 +115,7 @@ async function save() {
   }
   if (Object.keys(problems.value).length > 0) return
   try {
-    await callServer('/api/machines', { method: 'PUT', body: settings })
+    await call('saveMachine', { body: settings })
     form.value = undefined
     await load()
   } catch (error) {

@@ -4,7 +4,8 @@ import { gradeOfOpening, MESH_UM, nearestMesh, openingUm } from '#core/grinding'
 import type { ToolAnswer, ToolSettings } from '#shared/contracts'
 
 /** Grinders with their cups, and sieves with their openings. */
-const tools = ref<ToolAnswer[]>([])
+const { answer, problem: lost, ready, load } = useServer('tools')
+const tools = computed(() => answer.value ?? [])
 const problems = ref<Record<string, string>>({})
 const form = ref<{
   id: string
@@ -26,14 +27,8 @@ const checkFields = useFieldChecks()
 const FINENESS = { coarse: 'coarse', fine: 'fine', flour: 'as fine as flour' } as const
 const GRADES = { flake: 'flakes', coarse: 'coarse powder', fine: 'fine powder', flour: 'flour' } as const
 
-async function load() {
-  try {
-    tools.value = await callServer<ToolAnswer[]>('/api/tools')
-  } catch (error) {
-    problems.value = { all: (error as Error).message }
-  }
-}
-await load()
+await ready()
+if (lost.value) problems.value = { all: lost.value }
 
 function edit(kind: 'grinder' | 'sieve', item?: ToolAnswer) {
   problems.value = {}
@@ -72,7 +67,7 @@ async function save() {
       : { id, version, kind, name, openingUm: opening.value === undefined ? undefined : Math.round(opening.value) }
   ) as ToolSettings
   try {
-    await callServer('/api/tools', { method: 'PUT', body })
+    await call('saveTool', { body })
     form.value = undefined
     await load()
   } catch (error) {

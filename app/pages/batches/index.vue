@@ -5,31 +5,35 @@ import type { BatchSummary } from '#shared/contracts'
 const route = useRoute()
 const format = useFormat()
 const { now } = useClock()
-const batches = ref<BatchSummary[]>([])
-const more = ref(false)
-const problem = ref('')
-const loaded = ref(false)
 useHead({ title: 'Batches · Dulse' })
 const stage = computed(() => (STAGES.includes(route.query.stage as Stage) ? (route.query.stage as Stage) : undefined))
 
-async function load(goOn = false) {
-  const query = new URLSearchParams()
-  if (stage.value) query.set('stage', stage.value)
-  const last = batches.value.at(-1)
-  if (goOn && last) query.set('before', String(last.number))
+const { answer, problem: lost, ready } = useServer('batches', () => ({ query: { stage: stage.value } }))
+/** Older ones, asked for by hand. */
+const older = ref<{ batches: BatchSummary[]; more: boolean }>()
+const refused = ref('')
+const problem = computed(() => refused.value || lost.value)
+await ready()
+watch(stage, () => {
+  older.value = undefined
+})
+const loaded = computed(() => answer.value !== undefined || problem.value !== '')
+const batches = computed(() => {
+  const newest = answer.value?.batches ?? []
+  const known = new Set(newest.map(batch => batch.batchId))
+  return [...newest, ...(older.value?.batches ?? []).filter(batch => !known.has(batch.batchId))]
+})
+const more = computed(() => older.value?.more ?? answer.value?.more ?? false)
+
+async function load() {
   try {
-    const answer = await callServer<{ batches: BatchSummary[]; more: boolean }>(`/api/batches?${query}`)
-    batches.value = goOn ? [...batches.value, ...answer.batches] : answer.batches
-    more.value = answer.more
-    problem.value = ''
+    const { batches: next, more: rest } = await call('batches', { query: { stage: stage.value, before: batches.value.at(-1)?.number } })
+    older.value = { batches: [...(older.value?.batches ?? []), ...next], more: rest }
+    refused.value = ''
   } catch (error) {
-    problem.value = (error as Error).message
+    refused.value = (error as Error).message
   }
-  loaded.value = true
 }
-await load()
-watch(stage, () => load())
-void useStagesStore().refresh()
 
 function status(batch: BatchSummary): string {
   if (batch.stage === 'drying' && batch.finishFrom && batch.finishTo) return format.finish(batch.finishFrom, batch.finishTo, now.value)
@@ -99,7 +103,7 @@ const chosen = computed({
         </tr>
       </tbody>
     </table>
-    <ElButton v-if="more" @click="load(true)">Older ones</ElButton>
+    <ElButton v-if="more" @click="load">Older ones</ElButton>
   </div>
 </template>
 

@@ -10,7 +10,6 @@ const format = useFormat()
 const { now } = useClock()
 const { settings: household } = storeToRefs(useHouseholdStore())
 useHead({ title: 'A table comes in · Dulse' })
-void useStagesStore().refresh()
 
 const worker = new Worker(new URL('../../workers/table.worker.ts', import.meta.url), { type: 'module' })
 const reader = wrap<TableReader>(worker)
@@ -107,7 +106,6 @@ async function takeIn() {
     else if (answer.kept === 0 && answer.repeated > 0) told.value = `${answer.repeated} lines were there already: nothing was doubled.`
     else
       problem.value = `${plural(new Set(answer.errors.map(error => error.line)).size, 'line is', 'lines are')} wrong, so nothing came in. Put them right in the file, or leave them out.`
-    void useStagesStore().refresh()
   } catch (error) {
     problem.value = stop.signal.aborted ? 'Stopped: nothing came in.' : (error as Error).message
   } finally {

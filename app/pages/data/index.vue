@@ -3,7 +3,6 @@ import { EXPORT_TABLES } from '#shared/choices'
 
 /** Everything that leaves, and what comes in. */
 useHead({ title: 'Data in and out · Dulse' })
-void useStagesStore().refresh()
 const { settings } = storeToRefs(useHouseholdStore())
 const TABLE_WORDS = {
   batches: 'Batches',

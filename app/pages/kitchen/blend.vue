@@ -7,7 +7,7 @@ import { formatWeight, parseWeight } from '#core/units'
 import type { BlendRecipe, KitchenJar, Recipe } from '#shared/contracts'
 
 /** A blend on the table: from jars, by weight, with what it becomes beside it, and a solver for a wanted heat. */
-const store = useKitchenStore()
+const store = useKitchen()
 const format = useFormat()
 const route = useRoute()
 const { settings } = storeToRefs(useHouseholdStore())
@@ -141,7 +141,7 @@ async function keepRecipe() {
     ...(band.value && heat.value !== '' && { heat: { low: Math.round(band.value.low), high: Math.round(band.value.high) } }),
   }
   try {
-    await callServer('/api/recipes', { method: 'PUT', body })
+    await call('saveRecipe', { body })
     await store.load()
     told.value = 'Kept among the recipes.'
     if (!recipe.value) await navigateTo({ path: '/kitchen/blend', query: { recipe: body.id } }, { replace: true })

@@ -2,7 +2,7 @@
 import { FLOUR_G_ML, flourSwap, MOST_FLOUR_SHARE, volumesOf } from '#core/using'
 
 /** Powder in place of a part of the flour, and the water that it drinks besides. */
-const store = useKitchenStore()
+const store = useKitchen()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const { choices, jarId, jar } = useChosenJar(item => item.purpose === 'powder' && item.group !== 'goods' && item.group !== 'blend')

@@ -4,7 +4,7 @@ import { InputError } from '#core/errors'
 import type { KitchenJar } from '#shared/contracts'
 
 /** Water back: a jar, what is wanted of it and how much, and what to weigh or spoon. */
-const store = useKitchenStore()
+const store = useKitchen()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const { choices, jarId, jar } = useChosenJar(item => item.group !== 'goods')

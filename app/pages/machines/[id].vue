@@ -1,25 +1,21 @@
 <script setup lang="ts">
 import { capital } from '#core/text'
 import { uuidv7 } from 'uuidv7'
-import { foldBatch } from '#core/batch'
-import { ofKind, type EntryBody, type TrayMove } from '#core/log'
-import { dryingClock } from '#core/kinetics'
-import type { MachineAnswer, ReadingSeries } from '#shared/contracts'
+import { foldBatch, heatHours } from '#core/batch'
+import { ofKind, type BodyIn, type TrayMove } from '#core/log'
 
 const route = useRoute()
 const machineId = String(route.params.id)
 const { now, tick } = useClock()
 const format = useFormat()
-const { page, trays, log, problem, load, write } = useMachine(machineId, now)
+const { page, trays, log, problem, ready, load, write } = useMachine(machineId, now)
 const busy = ref(false)
 const late = ref<number>()
 const refused = ref('')
 const undo = ref<{ id: string; words: string }>()
-const series = shallowRef<ReadingSeries[]>([])
 
-await load()
+await ready()
 useHead({ title: () => (page.value ? `${page.value.machine.name} · Dulse` : 'Dulse') })
-void useStagesStore().refresh()
 
 const machine = computed(() => page.value?.machine)
 const run = computed(() => page.value?.run)
@@ -29,12 +25,7 @@ const startedAt = computed(() =>
 const setC = computed(() => ofKind(log.value, 'heat').at(-1)?.body.setC ?? null)
 const state = computed(() => {
   if (!run.value) return 'Empty.'
-  const clock = dryingClock({
-    startAt: startedAt.value,
-    referenceC: 57,
-    heats: ofKind(log.value, 'heat').map(({ at, body }) => ({ at, setC: body.setC })),
-  })
-  const spent = format.hours(clock.hoursAt(now.value))
+  const spent = format.hours(heatHours(log.value, startedAt.value, now.value))
   return [
     setC.value === null ? `Heat off after ${spent}` : `Set ${format.temperature(setC.value)}, ${spent} of heat`,
     plural(run.value.batches.length, 'batch', 'batches'),
@@ -43,44 +34,38 @@ const state = computed(() => {
 })
 
 /** What the devices read; asked for again while readings come, but not at every one. */
-async function loadSeries() {
-  if (!Number.isFinite(startedAt.value)) return
-  const query = new URLSearchParams({
-    machine: machineId,
-    from: String(Math.round(startedAt.value - 600_000)),
-    to: String(Date.now()),
-    points: '300',
-  })
-  series.value = await callServer<ReadingSeries[]>(`/api/readings?${query}`).catch(() => series.value)
-}
-watch(startedAt, () => void loadSeries(), { immediate: true })
+const until = ref(Date.now())
+const { answer: series } = useServer('readings', () =>
+  Number.isFinite(startedAt.value)
+    ? { query: { machine: machineId, from: Math.round(startedAt.value - 600_000), to: until.value, points: 300 } }
+    : undefined,
+)
+const drawAgain = useThrottleFn(
+  () => {
+    tick()
+    until.value = Date.now()
+  },
+  5000,
+  true,
+  false,
+)
 const live = ref<Record<string, { at: number; value: number }>>({})
-let stale: ReturnType<typeof setTimeout> | undefined
-useLive(event => {
-  if (event.kind === 'log') {
-    if (event.batchIds.some(id => run.value?.batches.some(batch => batch.batchId === id))) void load()
-    return
-  }
-  const here = event.readings.filter(item => item.machineId === machineId)
+onReadings(readings => {
+  const here = readings.filter(item => item.machineId === machineId)
   if (here.length === 0) return
   live.value = {
     ...live.value,
     ...Object.fromEntries(here.map(item => [item.deviceId + item.channel, { at: item.at, value: item.value }])),
   }
-  stale ??= setTimeout(() => {
-    stale = undefined
-    tick()
-    void loadSeries()
-  }, 5000)
+  void drawAgain()
 })
-onBeforeUnmount(() => clearTimeout(stale))
 
-async function note(body: Extract<EntryBody, { kind: 'move' | 'tick' | 'void' }>, words: string): Promise<string | undefined> {
+async function note(body: BodyIn<'run'>): Promise<string | undefined> {
   if (busy.value) return undefined
   busy.value = true
   refused.value = ''
   try {
-    return await write(body, words)
+    return await write(body)
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     refused.value = error.message
@@ -91,13 +76,13 @@ async function note(body: Extract<EntryBody, { kind: 'move' | 'tick' | 'void' }>
 }
 async function move(moves: TrayMove[]) {
   const words = logWords({ kind: 'move', runId: '', trays: moves }, format)
-  const id = await note({ kind: 'move', runId: run.value!.runId, trays: moves }, 'a move')
+  const id = await note({ kind: 'move', runId: run.value!.runId, trays: moves })
   if (id) undo.value = { id, words: capital(words) }
 }
 async function takeBack() {
   const target = undo.value?.id
   undo.value = undefined
-  if (target) await note({ kind: 'void', target, reason: 'taken back' }, 'taking a move back')
+  if (target) await note({ kind: 'void', target, reason: 'taken back' })
 }
 /** A swap of trays that are nearly dry evens nothing out any more. */
 const WET_ENOUGH = 0.15
@@ -118,11 +103,8 @@ async function swapAll() {
 async function upkeepDone(task: string) {
   busy.value = true
   try {
-    const answer = await callServer<MachineAnswer>(`/api/machines/${machineId}/upkeep`, {
-      method: 'POST',
-      body: { id: uuidv7(), task, at: Date.now() },
-    })
-    page.value = { ...page.value!, machine: answer }
+    await call('upkeep', { params: { machineId }, body: { id: uuidv7(), task, at: Date.now() } })
+    await load()
   } catch (error) {
     refused.value = (error as Error).message
   } finally {
@@ -185,7 +167,7 @@ async function upkeepDone(task: string) {
             <div class="row"><ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton></div>
           </template>
         </section>
-        <LazyHeatChart v-if="run && Number.isFinite(startedAt)" :log="log" :series="series" :from="startedAt" :now="now" />
+        <LazyHeatChart v-if="run && Number.isFinite(startedAt)" :log="log" :series="series ?? []" :from="startedAt" :now="now" />
       </div>
       <div class="stack">
         <ListCard
@@ -194,8 +176,8 @@ async function upkeepDone(task: string) {
           :log="log"
           :now="now"
           :busy="busy"
-          @tick="(list, item) => note({ kind: 'tick', runId: run!.runId, list, item }, 'a tick')"
-          @untick="id => note({ kind: 'void', target: id, reason: 'unticked' }, 'taking a tick back')"
+          @tick="(list, item) => note({ kind: 'tick', runId: run!.runId, list, item })"
+          @untick="id => note({ kind: 'void', target: id, reason: 'unticked' })"
         />
         <CalibrationCard :machine="machine" />
         <UpkeepCard :machine="machine" :now="now" :busy="busy" @done="upkeepDone" />

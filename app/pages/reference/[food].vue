@@ -8,20 +8,10 @@ import type { FoodPageAnswer } from '#shared/contracts'
 /** All that is known of a food, each figure with its source. */
 const route = useRoute()
 const format = useFormat()
-const store = useFoodsStore()
-const page = shallowRef<FoodPageAnswer>()
-const problem = ref('')
+const store = useFoods()
+const { answer: page, problem, ready, load } = useServer('food', () => ({ params: { foodKey: String(route.params.food) } }))
 const shown = ref<string>()
-void useStagesStore().refresh()
-async function load() {
-  try {
-    page.value = await store.page(String(route.params.food))
-    problem.value = ''
-  } catch (error) {
-    problem.value = (error as Error).message
-  }
-}
-await load()
+await ready()
 shown.value = page.value?.food.cards[0]?.key
 useHead({ title: () => `${page.value?.food.name ?? 'Reference'} · Dulse` })
 const food = computed(() => page.value?.food)
@@ -51,7 +41,7 @@ const removing = ref('')
 async function remove(cardKey?: string) {
   removing.value = ''
   try {
-    await callServer(`/api/foods/${food.value!.key}${cardKey ? `?card=${cardKey}` : ''}`, { method: 'DELETE' })
+    await call('removeFood', { params: { foodKey: food.value!.key }, query: { card: cardKey } })
     await store.load(true)
     if (cardKey) await load()
     else await navigateTo('/reference')

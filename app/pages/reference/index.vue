@@ -4,10 +4,9 @@ import type { FoodSummary } from '#shared/contracts'
 
 /** The library: every food, found by any of its names. */
 const route = useRoute()
-const store = useFoodsStore()
+const store = useFoods()
 const format = useFormat()
 useHead({ title: 'Reference · Dulse' })
-void useStagesStore().refresh()
 // Addresses of older links.
 if (typeof route.query.food === 'string') await navigateTo(`/reference/${route.query.food}`, { replace: true })
 await store.load()

@@ -4,8 +4,7 @@ import type { FoodPageAnswer, FoodPartsAnswer } from '#shared/contracts'
 
 /** A food or a card of one's own, copied from the nearest one of the reference. */
 const route = useRoute()
-const store = useFoodsStore()
-void useStagesStore().refresh()
+const store = useFoods()
 const cardFor = typeof route.query.card === 'string' ? route.query.card : undefined
 const from = typeof route.query.from === 'string' ? route.query.from : cardFor
 const editing = route.query.edit === '1'
@@ -38,7 +37,7 @@ const card = ref<OwnCardSource>({ food: cardFor ?? '', form: 'slices 6', hours: 
 const numbers = reactive({ waits: '', heat: '', thick: '', cardHeat: '' })
 
 try {
-  parts.value = await callServer<FoodPartsAnswer>('/api/foods/parts')
+  parts.value = await call('foodParts')
   await store.load()
   if (from) await copyFrom(from)
   else fill(EMPTY)
@@ -86,8 +85,7 @@ async function save() {
   try {
     if (cardFor) {
       const thick = numbers.thick.trim() === '' ? card.value.thick : numberOf(numbers.thick)
-      const answer = await callServer<FoodPageAnswer>('/api/foods/cards', {
-        method: 'PUT',
+      const answer = await call('saveCard', {
         body: {
           ...card.value,
           name: card.value.name?.trim() || undefined,
@@ -117,8 +115,7 @@ async function save() {
           ]),
       ),
     }
-    const answer = await callServer<FoodPageAnswer>('/api/foods', {
-      method: 'PUT',
+    const answer = await call('saveFood', {
       body: { food, version: editing ? model.value?.version : undefined },
     })
     await store.load(true)

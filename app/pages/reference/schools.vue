@@ -3,14 +3,9 @@ import type { SchoolQuestion } from '#core/foods'
 
 /** Every question on which practitioners disagree. */
 useHead({ title: 'Schools side by side · Dulse' })
-void useStagesStore().refresh()
-const questions = shallowRef<SchoolQuestion[]>([])
-const problem = ref('')
-try {
-  questions.value = await callServer<SchoolQuestion[]>('/api/foods/schools')
-} catch (error) {
-  problem.value = (error as Error).message
-}
+const { answer, problem, ready } = useServer('schools')
+const questions = computed(() => answer.value ?? [])
+await ready()
 </script>
 
 <template>

@@ -1,5 +1,5 @@
-import { OutOfTouch, Refused } from '../../../app/utils/api'
-import { longWork } from '../../../app/utils/longWork'
+import { OutOfTouch, Refused } from '../../../app/data/call'
+import { longWork } from '../../../app/data/longWork'
 
 /** A server that answers with these pieces, cut wherever they are cut. */
 function answers(pieces: readonly string[], status = 200): void {

@@ -1,26 +1,26 @@
-import { uuidv7 } from 'uuidv7'
+import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
-import { useOutboxStore } from '../../../app/stores/outbox'
+import { uuidv7 } from 'uuidv7'
+import type { NewEntry } from '#shared/contracts'
+import { useOutboxStore, type Sent } from '../../../app/data/outbox'
+import * as shelf from '../../../app/data/outboxShelf'
 
 type Answer = 'good' | 'away' | 'broken' | { refused: string }
 let answers: Answer[] = []
 const sent: string[] = []
 const memory = new Map<string, string>()
 Object.assign(globalThis, {
+  BroadcastChannel: undefined,
   fetch: (path: string, init: { body?: string }) => {
     const answer = answers.shift() ?? 'good'
     if (answer === 'away') return Promise.reject(new TypeError('fetch failed'))
-    sent.push(`${path} ${(JSON.parse(init.body!) as { id: string }).id}`)
+    const body = JSON.parse(init.body!) as { id?: string; entries?: unknown[] }
+    sent.push(`${path} ${body.id ?? body.entries!.length}`)
     if (answer === 'broken') return Promise.resolve(new Response('<html>', { status: 502 }))
     if (answer === 'good') return Promise.resolve(Response.json({ repeated: false }))
-    return Promise.resolve(
-      Response.json(
-        { statusCode: 422, message: answer.refused, problems: [{ field: 'totalG', message: answer.refused }] },
-        { status: 422 },
-      ),
-    )
+    const problems = [{ field: 'totalG', code: 'x', message: answer.refused, template: 'Only {leftG} left.', quantities: { leftG: 5 } }]
+    return Promise.resolve(Response.json({ statusCode: 422, message: answer.refused, problems }, { status: 422 }))
   },
-  // A browser's storage lists its keys like any object.
   localStorage: new Proxy(
     {
       getItem: (key: string) => memory.get(key) ?? null,
@@ -31,91 +31,165 @@ Object.assign(globalThis, {
   ),
 })
 
-/** The page opened anew: stores forget, the memory stays. */
-function openPage() {
+/** The page opened anew: stores forget, the browser's storage stays. */
+async function openPage() {
   setActivePinia(createPinia())
-  return useOutboxStore()
+  const box = useOutboxStore()
+  await box.opened
+  return box
 }
-const item = () => ({
-  path: '/api/batches/b/entries',
-  batchId: 'b',
-  words: 'a weight',
-  body: { id: uuidv7(), at: 1, body: { kind: 'weigh' as const, totalG: 700 } },
+const weight = (batchId = 'b'): { batchId: string; entry: NewEntry } => ({
+  batchId,
+  entry: { id: uuidv7(), at: 1, body: { kind: 'weigh', totalG: 700 } },
 })
+const line = (item: { batchId: string; entry: NewEntry }) => `/api/batches/${item.batchId}/entries ${item.entry.id}`
+const kept = () => shelf.keptParcels()
+const later = () => jest.advanceTimersByTimeAsync(4100)
 
-beforeEach(() => {
-  jest.useFakeTimers()
+beforeEach(async () => {
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] })
   memory.clear()
   sent.length = 0
   answers = []
+  for (const parcel of await kept()) await shelf.dropParcel(parcel.id)
 })
-afterEach(() => jest.useRealTimers())
+afterEach(() => {
+  jest.useRealTimers()
+  jest.restoreAllMocks()
+})
+/** Timers are turned by hand, the storage works on its own: waits until it holds. */
+async function until(holds: () => boolean | Promise<boolean>) {
+  for (let i = 0; i < 200; i++) {
+    if (await holds()) return
+    await new Promise(setImmediate)
+  }
+  throw new Error('It never came to hold.')
+}
 
 describe('the outbox', () => {
   it('sends at once and keeps nothing', async () => {
-    const box = openPage()
-    expect(await box.send(item())).toBe('arrived')
+    const box = await openPage()
+    expect(await box.send(weight(), 'a weight')).toBe('arrived')
     expect(sent).toHaveLength(1)
-    expect(memory.size).toBe(0)
+    expect(await kept()).toEqual([])
     expect(box.waiting).toEqual([])
   })
-  it('keeps what does not arrive, in the browser’s memory too, and sends it again in order', async () => {
-    const box = openPage()
-    const [first, second] = [item(), item()]
+  it('sends what belongs together as one', async () => {
+    const box = await openPage()
+    expect(
+      await box.sendTogether(
+        [weight(), { runId: 'r', entry: { id: uuidv7(), at: 1, body: { kind: 'heat', runId: 'r', setC: 57 } } }],
+        'both',
+      ),
+    ).toBe('arrived')
+    expect(sent).toEqual(['/api/log 2'])
+  })
+  it('keeps what does not arrive, in the browser’s storage too, and sends it again in order', async () => {
+    const box = await openPage()
+    const [first, second] = [weight(), weight()]
     answers = ['away', 'away']
-    expect(await box.send(first)).toBe('waits')
-    expect(await box.send(second)).toBe('waits')
+    expect(await box.send(first, 'a weight')).toBe('waits')
+    expect(await box.send(second, 'a weight')).toBe('waits')
     expect(box.away).toBe(true)
-    expect(memory.size).toBe(2)
-    await jest.advanceTimersByTimeAsync(4100)
-    expect(sent).toEqual([first, second].map(({ path, body }) => `${path} ${body.id}`))
+    expect((await kept()).map(parcel => parcel.id)).toEqual([first.entry.id, second.entry.id])
+    await later()
+    await until(async () => (await kept()).length === 0)
+    expect(sent).toEqual([line(first), line(second)])
     expect(box.away).toBe(false)
-    expect(memory.size).toBe(0)
   })
-  it('takes a server that talks nonsense for one that is away', async () => {
-    const box = openPage()
-    answers = ['broken']
-    expect(await box.send(item())).toBe('waits')
-    expect(box.away).toBe(true)
-  })
-  it('gives a refusal back to who sent it, and goes on', async () => {
-    const box = openPage()
+  it('gives a refusal back to who sent it, in the household’s words, and goes on', async () => {
+    const box = await openPage()
     answers = [{ refused: 'Was the tray on the scale?' }]
-    await expect(box.send(item())).rejects.toMatchObject({
+    await expect(box.send(weight(), 'a weight')).rejects.toMatchObject({
       name: 'Refused',
-      message: 'Was the tray on the scale?',
-      problems: [{ field: 'totalG' }],
+      message: 'Only 5 g left.',
+      problems: [{ field: 'totalG', code: 'x' }],
     })
-    expect(box.waiting).toEqual([])
-    expect(memory.size).toBe(0)
-    expect(await box.send(item())).toBe('arrived')
+    expect(box.parcels).toEqual([])
+    expect(await kept()).toEqual([])
+    expect(await box.send(weight(), 'a weight')).toBe('arrived')
   })
-  it('remembers what waited when the page is opened again, oldest first', async () => {
-    const box = openPage()
-    const [first, second] = [item(), item()]
-    answers = ['away', 'away']
-    await box.send(first)
-    await box.send(second)
+  it('remembers what waited when the page is opened again, oldest first, and what an older Dulse kept', async () => {
+    const box = await openPage()
+    const old = weight()
+    memory.set(
+      `dulse.outbox.${old.entry.id}`,
+      JSON.stringify({ path: '/api/batches/b/entries', batchId: 'b', words: 'a weight', body: old.entry }),
+    )
     memory.set('dulse.outbox.zz', 'not JSON')
-    const again = openPage()
+    const [first, second] = [weight(), weight()]
+    answers = ['away', 'away']
+    await box.send(first, 'a weight')
+    await box.send(second, 'a weight')
+    const again = await openPage()
     await again.flush()
-    expect(sent).toEqual([first, second].map(({ path, body }) => `${path} ${body.id}`))
+    expect(sent).toEqual([line(old), line(first), line(second)])
+    expect(memory.size).toBe(0)
   })
-  it('keeps a late refusal for the banner when nobody waits for it any more', async () => {
-    const box = openPage()
+  it('is not jammed by what the server fails at: the rest goes on, and after three times it is set aside', async () => {
+    const box = await openPage()
+    const [bad, same, other] = [weight(), weight(), weight('c')]
+    answers = ['broken', 'broken', 'good']
+    expect(await box.send(bad, 'a weight')).toBe('waits')
+    expect(await box.send(other, 'another')).toBe('arrived')
+    // What is about the same batch may rest on it: it waits behind.
+    answers = ['broken']
+    expect(await box.send(same, 'the next')).toBe('arrived')
+    expect(box.away).toBe(false)
+    expect(box.aside.map(parcel => parcel.id)).toEqual([bad.entry.id])
+    expect(box.aside[0]!.aside!.message).toMatch(/failed at this three times/)
+    expect(sent.at(-1)).toBe(line(same))
+  })
+  it('keeps a late refusal in sight through reloads, to be sent again or thrown away', async () => {
+    const box = await openPage()
+    const item = weight()
     answers = ['away', { refused: 'Too late.' }]
-    await box.send(item())
-    await jest.advanceTimersByTimeAsync(4100)
-    expect(box.refused.map(no => no.refusal.message)).toEqual(['Too late.'])
-    box.dismiss(box.refused[0]!)
-    expect(box.refused).toEqual([])
+    await box.send(item, 'a weight')
+    await later()
+    await until(() => box.aside.length === 1)
+    const again = await openPage()
+    expect(again.aside.map(parcel => [parcel.words, parcel.aside!.problems[0]!.message])).toEqual([['a weight', 'Only 5 g left.']])
+    expect(sent).toHaveLength(1)
+    answers = [{ refused: 'Still.' }]
+    await again.sendAgain(again.aside[0]!)
+    expect(again.aside).toHaveLength(1)
+    await again.sendAgain(again.aside[0]!)
+    expect(again.parcels).toEqual([])
+    expect(await kept()).toEqual([])
   })
-  it('does not overwrite what another open page keeps', async () => {
-    const box = openPage()
+  it('throws away what a hand throws away', async () => {
+    const box = await openPage()
+    answers = ['away', { refused: 'No.' }]
+    await box.send(weight(), 'a weight')
+    await later()
+    await until(() => box.aside.length === 1)
+    await box.throwAway(box.aside[0]!)
+    expect((await openPage()).parcels).toEqual([])
+  })
+  it('with storage full says so and sends straight away, under the id that it has', async () => {
+    const box = await openPage()
+    const full = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
+    const item: Sent = weight()
     answers = ['away']
-    await box.send(item())
-    memory.set(`dulse.outbox.${uuidv7()}`, JSON.stringify(item()))
-    await jest.advanceTimersByTimeAsync(4100)
-    expect(memory.size).toBe(1)
+    expect(await box.send(item, 'a weight')).toBe('waits')
+    expect(box.full).toBe(true)
+    expect(box.waiting).toHaveLength(1)
+    await later()
+    await until(() => box.waiting.length === 0)
+    expect(sent).toEqual([line(item)])
+    expect(box.full).toBe(false)
+    full.mockRestore()
+  })
+  it('keeps what another tab keeps', async () => {
+    const box = await openPage()
+    const [mine, other] = [weight(), weight()]
+    answers = ['away']
+    await box.send(mine, 'mine')
+    await shelf.keepParcel({ id: other.entry.id, items: [other], about: 'b', words: 'the other’s', failures: 0 })
+    await later()
+    await until(async () => (await kept()).length === 1)
+    expect((await kept())[0]!.words).toBe('the other’s')
   })
 })

@@ -8,9 +8,8 @@ import type { GrindDraft } from '~/composables/useGrindDraft'
 const route = useRoute()
 const batchId = String(route.params.id)
 const format = useFormat()
-const { page, state, problem, load, write } = useBatch(batchId)
-await load()
-void useStagesStore().refresh()
+const { page, state, problem, ready, write } = useBatch(batchId)
+await ready()
 useHead({ title: () => (state.value ? `Grind ${state.value.food.name.toLowerCase()} · Dulse` : 'Dulse') })
 
 const ROOM_C = 22

@@ -2,6 +2,7 @@
 import { uncapital } from '#core/text'
 import { heatState, WAYS } from '#core/ways'
 import type { Entry, EntryKind } from '#core/log'
+import type { Parcel } from '~/data/outbox'
 import type { WeighInFlag } from '#core/kinetics'
 
 const route = useRoute()
@@ -9,18 +10,18 @@ const router = useRouter()
 const batchId = String(route.params.id)
 const { now, tick } = useClock()
 const format = useFormat()
-const { page, entries, food, waits, state, problem, load, write } = useBatch(batchId)
+const { page, entries, food, waits, state, problem, ready, load, write } = useBatch(batchId)
 const { assessment, working } = useAssessment(entries, food, now)
 const changes = useLessons(entries, food)
 const trays = useTrays(entries, food)
 const weighings = computed(() =>
   [...(state.value?.earlierRuns ?? []), ...(state.value?.run ? [state.value.run] : [])].flatMap(run => run.weighings),
 )
-const dialog = ref<{ kind: EntryKind; correcting?: Entry; step?: string }>()
+const dialog = ref<{ kind: EntryKind; correcting?: Entry; step?: string; parcel?: Parcel }>()
 const weighing = ref(false)
 const voiding = ref<Entry>()
 
-await load()
+await ready()
 useHead({ title: () => (state.value ? `${state.value.food.name}, batch ${page.value?.number} · Dulse` : 'Dulse') })
 
 const title = computed(() => state.value && `${state.value.food.name}, ${uncapital(state.value.cutName)}`)
@@ -168,6 +169,11 @@ onMounted(() => {
   }
   const patient = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 600))
   patient(fetchForms)
+})
+
+// From the banner: what was set aside is put right in its own form.
+usePutRight((entry, parcel) => {
+  dialog.value = { kind: entry.body.kind, parcel, correcting: entry }
 })
 
 // From the Log dialog or Now: open at once what was asked for.
@@ -364,6 +370,7 @@ if (typeof wanted === 'string' && state.value) {
       :write="write"
       :place="place"
       :step="dialog.step"
+      :parcel="dialog.parcel"
       @close="dialog = undefined"
       @saved="saved"
     />

@@ -8,9 +8,8 @@ const route = useRoute()
 const batchId = String(route.params.id)
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
-const { page, state, problem, load, write } = useBatch(batchId)
-await load()
-void useStagesStore().refresh()
+const { page, state, problem, ready, load, write } = useBatch(batchId)
+await ready()
 useHead({ title: 'Figures from paper · Dulse' })
 
 /** `weighed`: its weight is in the log already, whatever became of its note. */

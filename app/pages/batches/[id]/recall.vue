@@ -1,20 +1,12 @@
 <script setup lang="ts">
-import type { RecallAnswer } from '#shared/contracts'
-
 /** From a basket to every jar that it went into, by whatever way. */
 const route = useRoute()
 const batchId = String(route.params.id)
 const format = useFormat()
-const { page, state, load } = useBatch(batchId)
-const answer = shallowRef<RecallAnswer>()
-const problem = ref('')
-await load()
-try {
-  answer.value = await callServer<RecallAnswer>(`/api/batches/${batchId}/recall`)
-} catch (error) {
-  problem.value = (error as Error).message
-}
-void useStagesStore().refresh()
+const { page, state, ready } = useBatch(batchId)
+const { answer, problem, ready: told } = useServer('batchRecall', () => ({ params: { batchId } }))
+await ready()
+await told()
 useHead({ title: 'Every jar of a basket · Dulse' })
 </script>
 

@@ -3,8 +3,10 @@ import { uuidv7 } from 'uuidv7'
 import { heatFigures, heatWords } from '#core/blends'
 import { freshnessOf, packageOf, strengthAfter, useMore, type Freshness } from '#core/keeping'
 import { tablespoonsOf } from '#core/using'
-import { isOfJar, type Entry, type EntryBody, type EntryKind } from '#core/log'
-import type { JarAnswer, NewJarEntry } from '#shared/contracts'
+import { isOfJar, type BodyOf, type Entry, type EntryBody, type EntryKind } from '#core/log'
+import type { NewEntry, NewJarEntry } from '#shared/contracts'
+import type { WriteOptions } from '~/composables/useBatch'
+import type { Parcel, Sent } from '~/data/outbox'
 
 const route = useRoute()
 const jarId = String(route.params.id)
@@ -12,22 +14,16 @@ const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const outbox = useOutboxStore()
 const { now } = useClock()
-const jar = shallowRef<JarAnswer>()
-const problem = ref('')
-const dialog = ref<{ kind: EntryKind; correcting?: Entry }>()
+const { answer: jar, problem, ready, load } = useServer('jar', () => ({ params: { jarId } }))
+const dialog = ref<{ kind: EntryKind; correcting?: Entry; parcel?: Parcel }>()
+usePutRight((entry, parcel) => {
+  dialog.value = { kind: entry.body.kind, parcel, correcting: entry }
+})
 const voiding = ref<Entry>()
 /** The jar that was filled from this one just now. */
 const filled = ref<string>()
 
-async function load() {
-  try {
-    jar.value = await callServer<JarAnswer>(`/api/jars/${jarId}`)
-  } catch (error) {
-    problem.value = (error as Error).message
-  }
-}
-await load()
-void useStagesStore().refresh()
+await ready()
 useHead({ title: () => (jar.value ? `Jar ${jar.value.number} · Dulse` : 'Dulse') })
 
 const STATUS: Record<Freshness, { words: string; tone: string }> = {
@@ -53,32 +49,23 @@ const strengthWords = computed(
     `${format.range(strongNow.value, format.share)} of its strength should be left${strongNow.value.p50 < 0.8 ? `: about ${useMore(strongNow.value.p50).toFixed(1)} spoons for one of fresh` : ''}.`,
 )
 
-/** What stands in the jar's own log goes there; its packing belongs to the batch. */
-const placeOf = (body: EntryBody, replaces?: string) => {
-  const found = jar.value!.entries.find(entry => entry.id === (body.kind === 'void' ? body.target : replaces))
+/** Whose log an entry goes into: what stands in the jar's own log goes there, its packing belongs to the batch. */
+function sentOf(body: EntryBody, entry: NewJarEntry, replaces?: string): Sent {
+  const found = jar.value!.entries.find(item => item.id === (body.kind === 'void' ? body.target : replaces))
   // Of several batches that were packed here each has its own log.
-  if (found?.batchId) return `/api/batches/${found.batchId}/entries`
+  if (found?.batchId) return { batchId: found.batchId, entry: entry as unknown as NewEntry }
   const meant = found?.body ?? body
-  if (meant.kind === 'fill') return `/api/jars/${meant.jarId}/entries`
-  if (meant.kind === 'pour' && meant.jarId !== jarId) return `/api/jars/${meant.jarId}/entries`
-  return isOfJar(meant.kind) || meant.kind === 'review' ? `/api/jars/${jarId}/entries` : `/api/batches/${jar.value!.batchId}/entries`
+  if (meant.kind === 'fill' || (meant.kind === 'pour' && meant.jarId !== jarId)) return { jarId: meant.jarId, entry }
+  return isOfJar(meant.kind) || meant.kind === 'review'
+    ? { jarId, entry }
+    : { batchId: jar.value!.batchId!, entry: entry as unknown as NewEntry }
 }
-async function write(bodies: readonly EntryBody[], options: { at?: number; replaces?: string } = {}) {
-  for (const body of bodies) {
-    const entry = {
-      id: uuidv7(),
-      at: options.at ?? Date.now(),
-      replaces: body.kind === 'caution' ? undefined : options.replaces,
-      body,
-    } as NewJarEntry
-    await outbox.send({
-      path: placeOf(body, options.replaces),
-      body: entry,
-      batchId: jar.value!.batchId ?? jarId,
-      words: `jar ${jar.value!.number}`,
-    })
-    if (body.kind === 'fill' && body.jarId !== jarId) filled.value = body.jarId
-  }
+async function write(bodies: readonly EntryBody[], { at = Date.now(), replaces }: WriteOptions = {}) {
+  const items = bodies.map(body =>
+    sentOf(body, { id: uuidv7(), at, replaces: body.kind === 'caution' ? undefined : replaces, body } as NewJarEntry, replaces),
+  )
+  await outbox.sendTogether(items, `jar ${jar.value!.number}`, jarId)
+  filled.value = bodies.find((body): body is BodyOf<'fill'> => body.kind === 'fill' && body.jarId !== jarId)?.jarId ?? filled.value
   await load()
 }
 async function doVoid(reason: string) {
@@ -275,6 +262,7 @@ const again = ref(false)
       v-if="dialog"
       :kind="dialog.kind"
       :correcting="dialog.correcting"
+      :parcel="dialog.parcel"
       :jar="jar"
       :write="write"
       @close="dialog = undefined"

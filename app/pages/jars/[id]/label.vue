@@ -19,7 +19,7 @@ async function draw() {
   }
 }
 try {
-  templates.value = await callServer<LabelTemplateAnswer[]>('/api/labels/templates')
+  templates.value = await call('labelTemplates')
   if (!templates.value.some(item => item.key === templateKey.value)) templateKey.value = templates.value[0]!.key
 } catch (error) {
   problem.value = (error as Error).message

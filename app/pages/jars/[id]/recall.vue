@@ -1,23 +1,12 @@
 <script setup lang="ts">
-import type { JarAnswer, RecallAnswer } from '#shared/contracts'
-
 /** From a packet that was bought in to every jar that it went into. */
 const route = useRoute()
 const jarId = String(route.params.id)
 const format = useFormat()
-const answer = shallowRef<RecallAnswer>()
-const jar = shallowRef<JarAnswer>()
-const problem = ref('')
+const { answer, problem, ready } = useServer('jarRecall', () => ({ params: { jarId } }))
+const { answer: jar, ready: jarReady } = useServer('jar', () => ({ params: { jarId } }))
 useHead({ title: 'Every jar of a packet · Dulse' })
-try {
-  ;[answer.value, jar.value] = await Promise.all([
-    callServer<RecallAnswer>(`/api/jars/${jarId}/recall`),
-    callServer<JarAnswer>(`/api/jars/${jarId}`),
-  ])
-} catch (error) {
-  problem.value = (error as Error).message
-}
-void useStagesStore().refresh()
+await Promise.all([ready(), jarReady()])
 </script>
 
 <template>

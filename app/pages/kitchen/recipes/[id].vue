@@ -2,7 +2,7 @@
 import { scaledLine } from '#core/using'
 
 /** A dish: its powders by the jars at hand, then the rest. */
-const store = useKitchenStore()
+const store = useKitchen()
 const route = useRoute()
 const format = useFormat()
 const recipe = computed(() => (store.answer?.recipes ?? []).find(item => item.id === route.params.id))
@@ -14,7 +14,7 @@ const problem = ref('')
 useHead({ title: () => `${recipe.value?.name ?? 'Recipe'} · Dulse` })
 async function remove() {
   try {
-    await callServer(`/api/recipes/${String(route.params.id)}`, { method: 'DELETE' })
+    await call('removeRecipe', { params: { recipeId: String(route.params.id) } })
     await store.load()
     await navigateTo('/kitchen/recipes')
   } catch (error) {

@@ -4,7 +4,7 @@ import { PRODUCTS, WHOLE } from '#core/using'
 import type { DishRecipe } from '#shared/contracts'
 
 /** A dish as it is written down. */
-const store = useKitchenStore()
+const store = useKitchen()
 const route = useRoute()
 const known = computed(() =>
   (store.answer?.recipes ?? []).find(
@@ -88,7 +88,7 @@ async function save() {
     })),
   }
   try {
-    await callServer('/api/recipes', { method: 'PUT', body: recipe })
+    await call('saveRecipe', { body: recipe })
     await store.load()
     await navigateTo(`/kitchen/recipes/${recipe.id}`)
   } catch (error) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The household's own recipes: blends, and dishes that use powders. */
-const store = useKitchenStore()
+const store = useKitchen()
 const recipes = computed(() => store.answer?.recipes ?? [])
 const dishes = computed(() => recipes.value.filter(recipe => recipe.kind === 'dish'))
 const blends = computed(() => recipes.value.filter(recipe => recipe.kind === 'blend'))

@@ -1,19 +1,12 @@
 import { uuidv7 } from 'uuidv7'
-import type { KitchenAnswer, KitchenJar, NewJarEntry } from '#shared/contracts'
+import type { KitchenJar, NewJarEntry } from '#shared/contracts'
+import { useOutboxStore } from './outbox'
+import { useServer } from './useServer'
 
 /** The jars as a cook needs them, for all pages of the kitchen. */
-export const useKitchenStore = defineStore('kitchen', () => {
-  const answer = shallowRef<KitchenAnswer>()
-  const problem = ref('')
-
-  async function load() {
-    try {
-      answer.value = await callServer<KitchenAnswer>('/api/kitchen')
-      problem.value = ''
-    } catch (error) {
-      problem.value = (error as Error).message
-    }
-  }
+export function useKitchen() {
+  const { answer, problem, ready, load } = useServer('kitchen')
+  const outbox = useOutboxStore()
 
   /** Jars from which something may be taken. */
   const jars = computed(() => (answer.value?.jars ?? []).filter(jar => !jar.mould))
@@ -28,15 +21,9 @@ export const useKitchenStore = defineStore('kitchen', () => {
 
   /** Logs on a jar and looks again. @throws Refused */
   async function log(jar: Pick<KitchenJar, 'jarId' | 'number'>, body: NewJarEntry['body']) {
-    await useOutboxStore().send({
-      path: `/api/jars/${jar.jarId}/entries`,
-      body: { id: uuidv7(), at: Date.now(), body },
-      batchId: jar.jarId,
-      words: `jar ${jar.number}`,
-    })
+    await outbox.send({ jarId: jar.jarId, entry: { id: uuidv7(), at: Date.now(), body } }, `jar ${jar.number}`)
     await load()
-    void useStagesStore().refresh()
   }
 
-  return { answer, problem, jars, jarOf, jarsFor, load, log }
-})
+  return reactive({ answer, problem, jars, jarOf, jarsFor, ready, load, log })
+}

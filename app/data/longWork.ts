@@ -1,5 +1,5 @@
 import type { Refusal, WorkLine } from '#shared/contracts'
-import { OutOfTouch, Refused } from './api'
+import { OutOfTouch, Refused } from './call'
 
 /**
  * Sends long work to the server and follows its lines. The signal stops it: nothing is written then.

@@ -1,0 +1,89 @@
+import { PLAIN_WORDS, wordsOf, type QuantityWords } from '#core/errors'
+import { ROUTES, type AnswerOf, type CallOf, type RouteName } from '#shared/api'
+import type { Refusal } from '#shared/contracts'
+
+let units: QuantityWords = PLAIN_WORDS
+/** Refusals are worded so from now on: in the household's own units. */
+export function speakIn(words: QuantityWords): void {
+  units = words
+}
+
+/** The server refused: nothing was written. `problems` name the fields. */
+export class Refused extends Error {
+  readonly status: number
+  readonly problems: Refusal['problems']
+
+  constructor(refusal: Refusal) {
+    const problems = refusal.problems.map(problem => ({ ...problem, message: wordsOf(problem, units) }))
+    super(problems.length > 0 && refusal.statusCode === 422 ? problems.map(problem => problem.message).join(' ') : refusal.message)
+    this.name = 'Refused'
+    this.status = refusal.statusCode
+    this.problems = problems
+  }
+}
+
+/** The server was not reached, or gave no sense. What was to be written waits. */
+export class OutOfTouch extends Error {
+  constructor() {
+    super('Dulse’s server cannot be reached.')
+    this.name = 'OutOfTouch'
+  }
+}
+
+/** The server was reached, and failed at this one: what else there is to say to it may go well. */
+export class Failed extends OutOfTouch {
+  constructor(readonly status: number) {
+    super()
+    this.name = 'Failed'
+    this.message = 'Dulse’s server failed at this.'
+  }
+}
+
+const PATIENCE_MS = 10_000
+
+/**
+ * One request to Dulse's own server.
+ * @throws Refused with the fields that are wrong; OutOfTouch when no answer came, Failed when it was none
+ */
+export async function callServer(
+  path: string,
+  init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown; signal?: AbortSignal } = {},
+): Promise<unknown> {
+  const patience = AbortSignal.timeout(PATIENCE_MS)
+  let response: Response
+  try {
+    response = await fetch(path, {
+      method: init.method ?? 'GET',
+      headers: init.body === undefined ? undefined : { 'content-type': 'application/json' },
+      body: init.body === undefined ? undefined : JSON.stringify(init.body),
+      signal: init.signal ? AbortSignal.any([init.signal, patience]) : patience,
+    })
+  } catch {
+    throw new OutOfTouch()
+  }
+  const answer = (await response.json().catch(() => undefined)) as unknown
+  if (response.ok) return answer
+  if (response.status >= 500 || !(answer as Partial<Refusal> | undefined)?.problems) throw new Failed(response.status)
+  throw new Refused(answer as Refusal)
+}
+
+/** Arguments of a call: none where a route asks for none. */
+export type Given<Name extends RouteName> = object extends CallOf<Name> ? [given?: CallOf<Name>] : [given: CallOf<Name>]
+
+/**
+ * Calls a route by its name.
+ * @throws Refused, OutOfTouch, Failed
+ */
+export function call<Name extends RouteName>(name: Name, ...[given]: Given<Name>): Promise<AnswerOf<Name>> {
+  const { method } = ROUTES[name]
+  return callServer(addressOf(name, given as AnyCall), { method, body: (given as AnyCall)?.body }) as Promise<AnswerOf<Name>>
+}
+
+export type AnyCall = { params?: Record<string, string>; query?: Record<string, unknown>; body?: unknown } | undefined
+
+/** The address of a route with its parameters and query in it. */
+export function addressOf(name: RouteName, given?: AnyCall): string {
+  const path = ROUTES[name].path.replace(/\{(\w+)\}/g, (_, param: string) => encodeURIComponent(given?.params?.[param] ?? ''))
+  const query = Object.entries(given?.query ?? {}).filter(([, value]) => value !== undefined && value !== '')
+  return query.length === 0 ? path : `${path}?${new URLSearchParams(query.map(([key, value]): [string, string] => [key, String(value)]))}`
+}

@@ -1,0 +1,50 @@
+import { useQueryCache } from '@pinia/colada'
+import { createEventHook, useDebounceFn, useDocumentVisibility, useEventSource } from '@vueuse/core'
+import type { LiveEvent } from '#shared/contracts'
+
+type Readings = Extract<LiveEvent, { kind: 'readings' }>['readings']
+// In an object: a list of its own would be taken for the hook's arguments.
+const readings = createEventHook<{ readings: Readings }>()
+
+/** What devices read, as it comes, while the caller's component stands. */
+export const onReadings = (hear: (readings: Readings) => void) => readings.on(told => hear(told.readings))
+
+/** So soon a page follows what others write; what comes in between is asked for once. */
+const FOLLOW_MS = 120
+
+/**
+ * Keeps every open page true: what the server says was written, by another page, device, import, restore or script, makes
+ * all that is on screen be asked for again, and so does a line or a tab that comes back. Called once, by the application.
+ */
+export function followServer(): void {
+  const cache = useQueryCache()
+  const again = useDebounceFn(() => void cache.invalidateQueries(), FOLLOW_MS, { maxWait: 1000 })
+  const visibility = useDocumentVisibility()
+  const line = useEventSource('/api/live', [], { immediate: false, autoReconnect: { delay: 1000 } })
+  // A browser allows few lines to one server: a tab that nobody sees lets its own go.
+  watch(
+    visibility,
+    seen => {
+      if (seen === 'hidden') return line.close()
+      line.open()
+    },
+    { immediate: true },
+  )
+  let known = false
+  watch(line.status, status => {
+    if (status !== 'OPEN') return
+    // What happened while the line was cut was told to nobody.
+    if (known) void again()
+    known = true
+  })
+  watch(
+    line.data,
+    text => {
+      if (!text) return
+      const event = JSON.parse(text) as LiveEvent
+      if (event.kind === 'readings') void readings.trigger({ readings: event.readings })
+      else void again()
+    },
+    { flush: 'sync' },
+  )
+}

@@ -1,0 +1,260 @@
+import { defineStore } from 'pinia'
+import { computed, shallowRef, toRaw } from 'vue'
+import type { Problem } from '#core/errors'
+import { ROUTES } from '#shared/api'
+import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
+import { callServer, Failed, Refused } from './call'
+import { dropParcel, keepParcel, keptParcels } from './outboxShelf'
+
+/** One entry on its way, and whose log it goes into. */
+export type Sent =
+  { begin: NewBatch } | { batchId: string; entry: NewEntry } | { runId: string; entry: NewRunEntry } | { jarId: string; entry: NewJarEntry }
+
+/** What is sent as one: all of it is written, or nothing. */
+export interface Parcel {
+  /** The first entry's: the server knows by it what it has already. */
+  id: string
+  items: Sent[]
+  /** Batch or jar whose page shows it meanwhile. */
+  about: string
+  /** What it is, in words, for the list of what waits. */
+  words: string
+  /** How often the server failed at it. */
+  failures: number
+  /** Set aside, to be put right by hand: the server said no, or failed at it again and again. */
+  aside?: { message: string; problems: Problem[] }
+}
+
+const RETRY_MS = 4000
+/** So often the server may fail at a parcel before it is set aside and no more is asked of it. */
+const MOST_FAILURES = 3
+/** What an older Dulse kept in the browser's local storage. */
+const OLD_KEY = 'dulse.outbox.'
+
+const entryOf = (item: Sent) => ('begin' in item ? item.begin.entry : item.entry)
+
+/** The route that takes a parcel: an entry's own, or the one for what belongs together. */
+function requestOf({ items }: Parcel): { path: string; body: unknown } {
+  const [item] = items
+  if (items.length > 1) return { path: ROUTES.logTogether.path, body: { entries: items } }
+  if ('begin' in item!) return { path: ROUTES.startBatch.path, body: item.begin }
+  if ('batchId' in item!) return { path: ROUTES.logOnBatch.path.replace('{batchId}', item.batchId), body: item.entry }
+  if ('runId' in item!) return { path: ROUTES.logOnRun.path.replace('{runId}', item.runId), body: item.entry }
+  return { path: ROUTES.logOnJar.path.replace('{jarId}', item!.jarId), body: item!.entry }
+}
+
+/**
+ * Everything written goes through here: first into the browser's own storage, then to the server, in order. What does not arrive
+ * waits and is sent again; ids made here keep that harmless. What the server refuses after the page has gone on, or fails at
+ * again and again, is set aside in sight, and the rest goes on.
+ */
+export const useOutboxStore = defineStore('outbox', () => {
+  const parcels = shallowRef<readonly Parcel[]>([])
+  /** The server is out of reach. */
+  const away = shallowRef(false)
+  /** The browser keeps nothing more: what is logged is in this page's memory only until it is sent. */
+  const full = shallowRef(false)
+  const waiting = computed(() => parcels.value.filter(parcel => !parcel.aside))
+  const aside = computed(() => parcels.value.filter(parcel => parcel.aside))
+  /** Refusals of what a form is still waiting for: they go back to the form. */
+  const awaited = new Map<string, Refused | undefined>()
+  const unkept = new Set<string>()
+  /** What was sent at least once while a form waits for it. */
+  const reached = new Set<string>()
+  let flushing: Promise<void> | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const otherTabs = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('dulse-outbox')
+  otherTabs?.addEventListener('message', () => void refresh())
+
+  /**
+   * Sends, or keeps for later when the server is out of reach.
+   * @param about batch or jar whose page shows it meanwhile; its own where it is left out
+   * @returns whether it has arrived or waits
+   * @throws Refused when the server says no; then it does not wait.
+   */
+  const send = (item: Sent, words: string, about?: string) => sendTogether([item], words, about)
+
+  /** The same for what belongs together: all of it is written, or nothing. */
+  async function sendTogether(items: Sent[], words: string, about = aboutOf(items[0]!)): Promise<'arrived' | 'waits'> {
+    // Without the page's own reactive wrappers, which no storage takes.
+    const plain = JSON.parse(JSON.stringify(items)) as Sent[]
+    const parcel: Parcel = { id: entryOf(plain[0]!).id, items: plain, about, words, failures: 0 }
+    awaited.set(parcel.id, undefined)
+    put(parcel)
+    await keep(parcel)
+    try {
+      await flush()
+      // A flush that was under way may have ended before it saw this one.
+      if (!away.value && isWaiting(parcel) && !reached.has(parcel.id)) await flush()
+      const refused = awaited.get(parcel.id)
+      if (refused) throw refused
+      return isWaiting(parcel) ? 'waits' : 'arrived'
+    } finally {
+      awaited.delete(parcel.id)
+      reached.delete(parcel.id)
+    }
+  }
+
+  const isWaiting = ({ id }: Parcel) => waiting.value.some(other => other.id === id)
+
+  function put(parcel: Parcel) {
+    const others = parcels.value.filter(other => other.id !== parcel.id)
+    parcels.value = [...others, parcel].sort((a, b) => (a.id < b.id ? -1 : 1))
+  }
+
+  async function keep(parcel: Parcel) {
+    try {
+      await keepParcel(toRaw(parcel))
+      unkept.delete(parcel.id)
+      full.value = unkept.size > 0
+      otherTabs?.postMessage('changed')
+    } catch {
+      // Full, or closed to pages: it goes on from memory, under the id that it has.
+      unkept.add(parcel.id)
+      full.value = true
+    }
+  }
+
+  async function drop({ id }: Parcel) {
+    parcels.value = parcels.value.filter(other => other.id !== id)
+    unkept.delete(id)
+    full.value = unkept.size > 0
+    await dropParcel(id).catch(() => undefined)
+    otherTabs?.postMessage('changed')
+  }
+
+  /** What the browser keeps now, another tab's too; what it could not keep stays. */
+  async function refresh() {
+    const kept = await keptParcels().catch(() => undefined)
+    if (!kept) return
+    const known = new Set(kept.map(parcel => parcel.id))
+    const mine = parcels.value.filter(parcel => !known.has(parcel.id) && (unkept.has(parcel.id) || awaited.has(parcel.id)))
+    parcels.value = [...kept, ...mine].sort((a, b) => (a.id < b.id ? -1 : 1))
+  }
+
+  /** Sends what waits, oldest first, until the server is away or nothing is left. One tab at a time. */
+  function flush(): Promise<void> {
+    flushing ??= alone(sendAll).finally(() => {
+      flushing = undefined
+    })
+    return flushing
+  }
+
+  async function sendAll() {
+    const tried = new Set<string>()
+    for (;;) {
+      // Behind one that the server failed at, what is about the same waits: it may rest on it.
+      const stuck = new Set(waiting.value.filter(parcel => tried.has(parcel.id)).map(parcel => parcel.about))
+      const next = waiting.value.find(parcel => !tried.has(parcel.id) && !stuck.has(parcel.about))
+      if (!next) break
+      tried.add(next.id)
+      reached.add(next.id)
+      try {
+        const { path, body } = requestOf(next)
+        await callServer(path, { method: 'POST', body })
+        away.value = false
+        await drop(next)
+      } catch (error) {
+        if (error instanceof Refused) await refused(next, error)
+        else if (error instanceof Failed) await failed(next)
+        else {
+          away.value = true
+          break
+        }
+        away.value = false
+      }
+    }
+    if (waiting.value.length > 0) later()
+  }
+
+  async function refused(parcel: Parcel, error: Refused) {
+    if (awaited.has(parcel.id)) {
+      awaited.set(parcel.id, error)
+      await drop(parcel)
+    } else await setAside(parcel, { message: error.message, problems: error.problems })
+  }
+
+  async function failed(parcel: Parcel) {
+    const failures = parcel.failures + 1
+    if (failures >= MOST_FAILURES)
+      return setAside(
+        { ...parcel, failures },
+        { message: 'The server failed at this three times. Send it again later, or log it anew.', problems: [] },
+      )
+    put({ ...parcel, failures })
+    await keep({ ...parcel, failures })
+  }
+
+  async function setAside(parcel: Parcel, reason: Parcel['aside']) {
+    const set = { ...parcel, aside: reason }
+    put(set)
+    await keep(set)
+  }
+
+  function later() {
+    clearTimeout(timer)
+    timer = setTimeout(() => void flush(), RETRY_MS)
+  }
+
+  /** Sends what was set aside once more, as it is. */
+  async function sendAgain(parcel: Parcel) {
+    const again = { ...parcel, aside: undefined, failures: 0 }
+    put(again)
+    await keep(again)
+    await flush()
+  }
+
+  async function open() {
+    await takeOver()
+    await refresh()
+    if (waiting.value.length > 0) await flush()
+  }
+
+  /** What an older Dulse left in local storage. */
+  async function takeOver() {
+    for (const key of Object.keys(localStorage).filter(name => name.startsWith(OLD_KEY))) {
+      const parcel = oldParcel(localStorage.getItem(key))
+      if (parcel) {
+        put(parcel)
+        await keep(parcel)
+      }
+      if (!parcel || !unkept.has(parcel.id)) localStorage.removeItem(key)
+    }
+  }
+
+  const opened = open()
+
+  return { parcels, waiting, aside, away, full, opened, send, sendTogether, flush, sendAgain, throwAway: drop }
+})
+
+const aboutOf = (item: Sent) =>
+  'begin' in item ? item.begin.id : 'batchId' in item ? item.batchId : 'runId' in item ? item.runId : item.jarId
+
+function oldParcel(text: string | null): Parcel | undefined {
+  try {
+    const { path, body, batchId, words } = JSON.parse(text ?? '') as {
+      path: string
+      body: NewBatch & NewEntry & NewRunEntry & NewJarEntry
+      batchId: string
+      words: string
+    }
+    const [, of, id] = /^\/api\/(batches|runs|jars)\/([^/]+)\/entries$/.exec(path) ?? []
+    const item: Sent =
+      of === 'batches'
+        ? { batchId: id!, entry: body }
+        : of === 'runs'
+          ? { runId: id!, entry: body }
+          : of === 'jars'
+            ? { jarId: id!, entry: body }
+            : { begin: body }
+    return { id: entryOf(item).id, items: [item], about: batchId, words, failures: 0 }
+  } catch {
+    return undefined
+  }
+}
+
+/** Runs what two tabs must not run at once. */
+async function alone(act: () => Promise<void>): Promise<void> {
+  if (typeof navigator === 'undefined' || !('locks' in navigator)) return act()
+  await navigator.locks.request('dulse-outbox', act)
+}

@@ -1,0 +1,58 @@
+import { useQuery } from '@pinia/colada'
+import type { ShallowRef } from 'vue'
+import { ROUTES, type AnswerOf, type Answers, type CallOf, type RouteName } from '#shared/api'
+import { addressOf, callServer, OutOfTouch, Refused, type AnyCall } from './call'
+
+/** Routes that answer a question in JSON. */
+export type Asked = Extract<RouteName, keyof Answers>
+
+/** The server could not be asked: what stands on the page may be old. */
+export const outOfTouch = ref(false)
+
+async function ask(address: string, signal: AbortSignal): Promise<unknown> {
+  try {
+    const answer = await callServer(address, { signal })
+    outOfTouch.value = false
+    return answer
+  } catch (error) {
+    if (error instanceof OutOfTouch && !signal.aborted) outOfTouch.value = true
+    throw error
+  }
+}
+
+/** Asks again at the latest after so long, ms; what others write is followed at once. */
+const STALE_MS = 30_000
+
+/**
+ * What the server answers to a question, kept true while the caller stands: it is asked again when something was written,
+ * and when what is asked for changes. The last answer stays until the next is there; an older one never overtakes a newer.
+ * @param given parameters and query, as a getter where they change; undefined asks nothing yet
+ */
+export function useServer<Name extends Asked>(name: Name, given: () => CallOf<Name> | undefined = () => ({}) as CallOf<Name>) {
+  const asked = computed(() => {
+    const what = given() as AnyCall
+    return what && addressOf(name, what)
+  })
+  const query = useQuery({
+    key: () => [ROUTES[name].tag, name, asked.value ?? ''],
+    query: ({ signal }) => ask(asked.value!, signal) as Promise<AnswerOf<Name>>,
+    enabled: () => asked.value !== undefined,
+    placeholderData: before => before,
+    staleTime: STALE_MS,
+    gcTime: 60_000,
+  })
+  const answer = query.data as Readonly<ShallowRef<AnswerOf<Name> | undefined>>
+  return {
+    answer,
+    /** Why there is none. Out of touch the last answer stays; that it may be old is said for all pages at once. */
+    problem: computed(() => {
+      const { error, data } = query.state.value
+      return error && (data === undefined || error instanceof Refused) ? error.message : ''
+    }),
+    asking: computed(() => query.asyncStatus.value === 'loading'),
+    /** Waits for an answer; one that is known and not stale serves. */
+    ready: async () => void (await query.refresh()),
+    /** Asks again. */
+    load: async () => void (await query.refetch()),
+  }
+}

@@ -1,0 +1,6 @@
+import { ROUTES } from '#shared/api'
+
+/** What the browser needs of the routes: where they are and how they are asked. Printed for the build. */
+console.log(
+  JSON.stringify(Object.fromEntries(Object.entries(ROUTES).map(([name, { method, path, tag }]) => [name, { method, path, tag }]))),
+)
