@@ -3,6 +3,7 @@ import { findChromium } from './scripts/steps.mjs'
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  globalSetup: './tests/e2e/support/setup.ts',
   timeout: 120_000,
   // A busy machine of two cores draws late; what must hold is the same.
   expect: { timeout: 20_000 },

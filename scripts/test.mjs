@@ -1,50 +1,105 @@
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { build, ensureChromium, install, root, say } from './steps.mjs'
 
-/** Everything: lint, types, unit and end-to-end tests, with one closing line that counts the tests. */
+/**
+ * Everything: lines, lint, types, what is unused, unit and end-to-end tests, with one closing line that counts the tests.
+ * `--quick`: without all of the interface but one walk, in a few minutes.
+ * What needs one core runs two at a time; what waits for a browser has both to itself.
+ */
+const quick = process.argv.includes('--quick')
 install()
 ensureChromium()
 
 const out = mkdtempSync(join(tmpdir(), 'dulse-tests-'))
-const env = { ...process.env, NUXT_TELEMETRY_DISABLED: '1' }
-const run = (args, more = {}) => spawnSync('npx', args, { cwd: root, stdio: 'inherit', env: { ...env, ...more } }).status === 0
 const results = []
-function step(name, act) {
+
+/** Runs a command; what it says is shown when it ends, so that two do not talk at once. */
+function run(name, args, { live = false, env = {} } = {}) {
   say(name)
   const begun = Date.now()
-  results.push({ name, good: act(), seconds: Math.round((Date.now() - begun) / 1000) })
+  const child = spawn('npx', args, {
+    cwd: root,
+    stdio: ['ignore', live ? 'inherit' : 'pipe', live ? 'inherit' : 'pipe'],
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', FORCE_COLOR: '0', ...env },
+  })
+  let said = ''
+  child.stdout?.on('data', part => (said += part))
+  child.stderr?.on('data', part => (said += part))
+  return new Promise(resolve =>
+    child.on('close', code => {
+      if (code !== 0 || !live) process.stdout.write(said)
+      results.push({ name, good: code === 0, seconds: Math.round((Date.now() - begun) / 1000) })
+      resolve(code === 0)
+    }),
+  )
+}
+const inTurn = async steps => {
+  for (const step of steps) await step()
+}
+async function buildStep() {
+  say('Building')
+  const begun = Date.now()
+  const good = await build({ exit: false })
+  results.push({ name: 'Build', good, seconds: Math.round((Date.now() - begun) / 1000) })
 }
 
-step('Types of the framework', () => run(['nuxt', 'prepare']))
-step('Lint', () => run(['eslint', '.']))
-step('Types', () => run(['vue-tsc', '-b', '--noEmit']))
-step('Unit tests', () => run(['jest', '--json', `--outputFile=${join(out, 'unit.json')}`]))
-build()
-step('End-to-end tests', () => run(['playwright', 'test', '--reporter=list,json'], { PLAYWRIGHT_JSON_OUTPUT_NAME: join(out, 'e2e.json') }))
+await run('Types of the framework', ['nuxt', 'prepare'])
+const unit = () =>
+  run('Unit tests', [
+    'jest',
+    '--json',
+    `--outputFile=${join(out, 'unit.json')}`,
+    '--silent',
+    '--coverage',
+    '--coverageReporters=json-summary',
+    `--coverageDirectory=${join(out, 'coverage')}`,
+  ])
+await Promise.all([
+  unit(),
+  inTurn([
+    buildStep,
+    () => run('Lines', ['prettier', '--check', '--log-level', 'warn', '.']),
+    () => run('Unused files, exports and packages', ['knip']),
+    () => run('Lint', ['eslint', '.']),
+    () => run('Types', ['vue-tsc', '-b', '--noEmit']),
+  ]),
+])
+await run('End-to-end tests', ['playwright', 'test', '--reporter=list,json', ...(quick ? ['path', '--grep', 'by mouse'] : [])], {
+  live: true,
+  env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(out, 'e2e.json') },
+})
 
 const json = name => JSON.parse(readFileSync(join(out, name), 'utf8'))
 let passed = 0
 let failed = 0
-try {
-  const unit = json('unit.json')
-  passed += unit.numPassedTests
-  // A file that does not load has no tests to count, but it has failed.
-  failed += unit.numFailedTests + unit.numRuntimeErrorTestSuites
-} catch {
-  failed++
+const count = (name, add) => {
+  try {
+    add(json(name))
+  } catch {
+    // What left no result has failed, whatever its code was.
+    failed++
+  }
 }
-try {
-  const { stats } = json('e2e.json')
+count('unit.json', told => {
+  passed += told.numPassedTests
+  // A file that does not load has no tests to count, but it has failed.
+  failed += told.numFailedTests + told.numRuntimeErrorTestSuites
+})
+count('e2e.json', ({ stats }) => {
   passed += stats.expected + stats.flaky
   failed += stats.unexpected
-} catch {
-  failed++
-}
+})
 
 console.log('')
+try {
+  const { lines, branches } = json('coverage/coverage-summary.json').total
+  console.log(`core is covered by unit tests: ${lines.pct} % of lines, ${branches.pct} % of branches`)
+} catch {
+  console.log('The coverage of core was not measured.')
+}
 for (const { name, good, seconds } of results) console.log(`${good ? 'good  ' : 'FAILED'} ${name} (${seconds} s)`)
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(results.every(result => result.good) && failed === 0 ? 0 : 1)

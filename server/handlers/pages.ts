@@ -15,10 +15,14 @@ export const pages = {
   live: ({ event, context }) => {
     const stream = createEventStream(event)
     const stop = context.live.listen(news => void stream.push(JSON.stringify(news)))
+    // A line that was cut is taken up again within a second.
+    void stream.push({ retry: 1000, data: '' })
     // A line now and then shows both ends that the other is there.
     const pulse = setInterval(() => void stream.push({ event: 'pulse', data: '' }), 20_000)
+    const forget = context.live.keep(() => void stream.close())
     stream.onClosed(() => {
       clearInterval(pulse)
+      forget()
       stop()
     })
     return stream.send()

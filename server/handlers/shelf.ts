@@ -18,20 +18,23 @@ export const shelf = {
     return recallPage(context, params.jarId)
   },
   labelSvg: async ({ context, event, params, query }) => {
+    const template = templateNamed(query.template)
     const label = jarLabel(context, params.jarId, getRequestURL(event).origin)
-    const svg = labelSvg(label, await useLabelFonts(), templateNamed(query.template))
+    const svg = labelSvg(label, await useLabelFonts(), template)
     giveFile(event, 'image/svg+xml; charset=utf-8')
     return svg
   },
   labelPdf: async ({ context, event, params, query }) => {
+    const template = templateNamed(query.template)
     const label = jarLabel(context, params.jarId, getRequestURL(event).origin)
-    const pdf = await labelPdf(label, await useLabelFonts(), templateNamed(query.template))
+    const pdf = await labelPdf(label, await useLabelFonts(), template)
     giveFile(event, 'application/pdf', { name: `jar-${label.jarNumber}.pdf`, shown: true })
     return pdf
   },
   labelSheet: async ({ context, event, query }) => {
+    const template = templateNamed(query.template)
     const labels = labelsWanted(context, query.jars, query.copies, getRequestURL(event).origin)
-    const pdf = await labelSheet(labels, await useLabelFonts(), templateNamed(query.template), { skip: query.skip, cut: query.cut })
+    const pdf = await labelSheet(labels, await useLabelFonts(), template, { skip: query.skip, cut: query.cut })
     giveFile(event, 'application/pdf', { name: 'labels.pdf', shown: true })
     return pdf
   },

@@ -7,6 +7,7 @@ export default defineNitroPlugin(nitro => {
   const logbook = useLogbook()
   sweepCopies(logbook)
   const stop = watchFile(logbook)
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => logbook.live.end())
   nitro.hooks.hook('close', () => {
     stop()
     // A restore may have put another file in its place.

@@ -1,105 +1,20 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { startDulse, type RunningServer } from './support/server'
+import { startDemo, type Demo } from './support/demo'
+import { startDulse } from './support/server'
 
 /** The invented household, as somebody finds it who tries the demo. */
-let server: RunningServer
-const ids: Record<string, string> = {}
+let demo: Demo
+let server: Demo['server']
+let ids: Demo['ids']
 test.beforeAll(async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'dulse-demo-'))
-  execFileSync('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/make.ts'], { env: { ...process.env, DULSE_DATA: folder } })
-  server = await startDulse(folder)
-  const { batches } = (await (await fetch(`${server.address}/api/batches?stage=drying`)).json()) as {
-    batches: { batchId: string; foodKey: string }[]
-  }
-  for (const batch of batches) ids[batch.foodKey] = batch.batchId
-  const prep = (await (await fetch(`${server.address}/api/batches?stage=prep`)).json()) as {
-    batches: { batchId: string; foodKey: string }[]
-  }
-  for (const batch of prep.batches) ids[batch.foodKey] = batch.batchId
-  for (const stage of ['resting', 'grinding']) {
-    const answer = (await (await fetch(`${server.address}/api/batches?stage=${stage}`)).json()) as {
-      batches: { batchId: string; foodKey: string }[]
-    }
-    for (const batch of answer.batches) ids[batch.foodKey] = batch.batchId
-  }
-  const { jars } = (await (await fetch(`${server.address}/api/shelf`)).json()) as { jars: { jarId: string }[] }
-  ids.jar = jars[0]!.jarId
-  const recipes = (await (await fetch(`${server.address}/api/recipes`)).json()) as { id: string; kind: string }[]
-  for (const kind of ['blend', 'dish']) ids[kind] = recipes.find(recipe => recipe.kind === kind)!.id
-  const machines = (await (await fetch(`${server.address}/api/machines`)).json()) as { id: string; name: string }[]
-  ids.cabinet = machines.find(machine => machine.name === 'Tall cabinet')!.id
+  demo = await startDemo()
+  ;({ server, ids } = demo)
 })
 test.afterAll(() => server.stop())
 
-const VIEWS = {
-  Now: () => '/',
-  Batch: () => `/batches/${ids.beetroot}`,
-  Batches: () => '/batches',
-  Shelf: () => '/shelf',
-  Jar: () => `/jars/${ids.jar}`,
-  Label: () => `/jars/${ids.jar}/label`,
-  Intake: () => '/intake?food=tomato',
-  Reference: () => '/reference',
-  Food: () => '/reference/hot-chili',
-  Schools: () => '/reference/schools',
-  Own: () => '/reference/own?from=carrot',
-  Ledger: () => `/batches/${ids.celery}`,
-  Freeze: () => `/batches/${ids.raspberry}`,
-  Sun: () => `/batches/${ids.plum}`,
-  Workshop: () => '/workshop',
-  Rack: () => `/machines/${ids.cabinet}`,
-  Logger: () => '/logger',
-  Compare: () => '/compare?food=beetroot',
-  Labels: () => '/labels',
-  Insight: () => '/insight',
-  Grind: () => `/batches/${ids.carrot}/grind`,
-  Resting: () => `/batches/${ids.tomato}`,
-  Recall: () => `/batches/${ids.carrot}/recall`,
-  Paper: () => `/batches/${ids.beetroot}/paper`,
-  Kitchen: () => '/kitchen',
-  Flour: () => '/kitchen/flour',
-  Fresh: () => '/kitchen/fresh',
-  Blend: () => `/kitchen/blend?recipe=${ids.blend}`,
-  Recipes: () => '/kitchen/recipes',
-  Dish: () => `/kitchen/recipes/${ids.dish}`,
-  DishEdit: () => `/kitchen/recipes/edit?id=${ids.dish}`,
-  Data: () => '/data',
-  Import: () => '/data/import',
-}
 const open = async (page: Page, path: string) => {
   await page.goto(server.address + path)
   await expect(page.locator('main h1, main h2').first()).toBeVisible()
-}
-
-for (const theme of ['light', 'dim']) {
-  for (const [name, path] of Object.entries(VIEWS)) {
-    test(`${name} has no fault of access in the ${theme} theme, and fits a phone`, async ({ page }) => {
-      const errors: string[] = []
-      page.on('pageerror', error => errors.push(error.message))
-      await page.addInitScript(value => localStorage.setItem('dulse.theme', value), theme)
-      await open(page, path())
-      if (name === 'Batch') await expect(page.locator('main svg').first()).toBeVisible()
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
-      expect(
-        violations.map(
-          violation =>
-            `${violation.id}: ${violation.nodes
-              .map(node => node.target.join(' '))
-              .slice(0, 4)
-              .join(' | ')}`,
-        ),
-      ).toEqual([])
-      await page.setViewportSize({ width: 390, height: 844 })
-      await page.waitForTimeout(150)
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
-      expect(errors).toEqual([])
-    })
-  }
 }
 
 test('Now says what needs hands, late things first, and lets it be done', async ({ page }) => {

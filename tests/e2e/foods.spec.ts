@@ -41,15 +41,12 @@ test('the library forgives spelling and knows other names', async ({ page }) => 
   await expect(main(page).getByRole('region', { name: 'Method cards' })).toBeVisible()
 })
 
-test('every food opens on its page with nothing missing', async ({ page }) => {
-  test.setTimeout(240_000)
-  const foods = (await (await fetch(`${server.address}/api/foods`)).json()) as {
-    key: string
-    name: string
-    otherNames: string[]
-    water: { mean: number; sd: number }
-  }[]
-  expect(foods.length).toBeGreaterThanOrEqual(100)
+test('a food of every family opens on its page with nothing missing', async ({ page }) => {
+  const all = (await (await fetch(`${server.address}/api/foods`)).json()) as { key: string; name: string; group: string }[]
+  expect(all.length).toBeGreaterThanOrEqual(100)
+  // The pages of all foods are looked at in tests/unit/server/foods.test.ts; here, that they are drawn.
+  const foods = [...new Map(all.map(food => [food.group, food])).values()]
+  expect(foods.length).toBeGreaterThanOrEqual(20)
   const errors: string[] = []
   page.on('pageerror', error => errors.push(error.message))
   await page.goto(`${server.address}/reference`)
@@ -59,9 +56,6 @@ test('every food opens on its page with nothing missing', async ({ page }) => {
       .first(),
   ).toBeVisible()
   for (const food of foods) {
-    expect(food.water.mean).toBeGreaterThan(0)
-    expect(food.water.mean).toBeLessThan(1)
-    expect(Array.isArray(food.otherNames)).toBe(true)
     // Within the application, as a link would go.
     await page.evaluate(
       path => (window as unknown as { useNuxtApp: () => { $router: { push: (to: string) => void } } }).useNuxtApp().$router.push(path),

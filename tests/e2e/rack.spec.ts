@@ -1,24 +1,19 @@
-import { execFileSync, spawn } from 'node:child_process'
-import { mkdtempSync, readFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { spawn } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
-import { startDulse, type RunningServer } from './support/server'
+import { startDemo } from './support/demo'
+import type { RunningServer } from './support/server'
 
 /** The cabinet of the invented household, its devices, and files of loggers. */
 let server: RunningServer
 let machineId: string
 let beetroot: string
 test.beforeAll(async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'dulse-rack-'))
-  execFileSync('npx', ['tsx', '--tsconfig', 'tsconfig.tools.json', 'demo/make.ts'], { env: { ...process.env, DULSE_DATA: folder } })
-  server = await startDulse(folder)
-  const machines = (await (await fetch(`${server.address}/api/machines`)).json()) as { id: string; name: string }[]
-  machineId = machines.find(machine => machine.name === 'Tall cabinet')!.id
-  const { batches } = (await (await fetch(`${server.address}/api/batches?stage=drying`)).json()) as {
-    batches: { batchId: string; foodKey: string }[]
-  }
-  beetroot = batches.find(batch => batch.foodKey === 'beetroot')!.batchId
+  const demo = await startDemo()
+  server = demo.server
+  machineId = demo.ids.cabinet!
+  beetroot = demo.ids.beetroot!
 })
 test.afterAll(() => server.stop())
 

@@ -105,7 +105,7 @@ test('while it dries', async ({ page }) => {
 
   await openForm(page, /^Take out/)
   await refuses(page, { 'Dry weight': 'light' }, 'Take out', '“light” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.')
-  await refuses(page, { 'Dry weight': '1.9 kg' }, 'Take out', /1900 g is more than the 1700 g that was loaded/)
+  await refuses(page, { 'Dry weight': '1.9 kg' }, 'Take out', /1\.9\skg is more than the 1\.7\skg that was loaded/)
   await page.keyboard.press('Escape')
   await expect(dialogOf(page)).toHaveCount(0)
 
@@ -143,14 +143,14 @@ test('after the machine', async ({ page }) => {
   await page.goto(`${server.address}/batches/${batchId}`)
   await openForm(page, /^Log the grinding/)
   await refuses(page, { 'Dry in': '226', 'Powder out': '' }, 'Log the grinding', /weight|Weigh/)
-  await refuses(page, { 'Dry in': '226', 'Powder out': '240' }, 'Log the grinding', /240 g of powder is more than the 226 g that went in/)
-  await refuses(page, { 'Dry in': '5 kg', 'Powder out': '240' }, 'Log the grinding', /more than the 1700 g that went on the trays/)
+  await refuses(page, { 'Dry in': '226', 'Powder out': '240' }, 'Log the grinding', /240\sg of powder is more than the 226\sg that went in/)
+  await refuses(page, { 'Dry in': '5 kg', 'Powder out': '240' }, 'Log the grinding', /more than the 1\.7\skg that went on the trays/)
   await dialogOf(page).getByLabel('Dry in').fill('226')
   await dialogOf(page).getByLabel('Powder out').fill('215')
   await dialogOf(page).getByRole('button', { name: 'Log the grinding' }).click()
   await expect(dialogOf(page)).toHaveCount(0)
   await openForm(page, /^Pack a jar/)
-  await refuses(page, { 'In this jar': '500' }, 'Pack', /Only 215 g is left to pack/)
+  await refuses(page, { 'In this jar': '500' }, 'Pack', /Only 215\sg is left to pack/)
   await refuses(page, { 'In this jar': '100', 'Where it stands': ' ' }, 'Pack', 'Say where the jar stands.')
 })
 

@@ -57,10 +57,32 @@ export function mouse(page: Page, phone = false): Hands {
   return hands
 }
 
+/** So near the last steps are watched one by one: what a list of fields says of the order is not quite what Tab does. */
+const NEAR = 6
+
+/** About how many steps of Tab lie before an element, by the order of the page; none where it lies behind. */
+const tabsBefore = (target: Locator) =>
+  target.evaluate(element => {
+    const dialogs = [...document.querySelectorAll<HTMLElement>('.el-overlay [role=dialog]')].filter(dialog => dialog.checkVisibility())
+    const stops = [
+      ...(dialogs.at(-1) ?? document).querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, [tabindex="0"]'),
+    ].filter(
+      stop =>
+        stop.tabIndex >= 0 &&
+        !(stop as HTMLButtonElement).disabled &&
+        stop.checkVisibility() &&
+        !(stop instanceof HTMLInputElement && stop.type === 'radio' && !stop.checked),
+    )
+    const at = (item: Element | null) => stops.findIndex(stop => stop === item || item?.contains(stop))
+    return at(element) - at(document.activeElement)
+  })
+
 /** Nothing but keys: Tab, arrows, letters, Enter. */
 export function keyboard(page: Page): Hands {
   async function tabTo(target: Locator) {
     await expect(target).toBeVisible()
+    // Most of the way at a stretch, the last steps one by one.
+    for (let i = await tabsBefore(target); i > NEAR; i--) await page.keyboard.press('Tab')
     for (let i = 0; i < 120; i++) {
       if (await target.evaluate(element => element === document.activeElement || element.contains(document.activeElement))) return
       await page.keyboard.press('Tab')

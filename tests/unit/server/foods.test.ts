@@ -193,3 +193,26 @@ describe('own foods in the log', () => {
     expect((jar.bestTo - jar.packedAt) / 86_400_000).toBeLessThan(5.5)
   })
 })
+
+describe('the page of every food of the reference', () => {
+  const book = testBook()
+  it.each(foodList(book.context).map(food => [food.key, food] as const))(
+    '%s says all there is to say, and nothing unsaid',
+    (key, listed) => {
+      const page = foodPage(book.context, key)
+      expect(listed.water.mean).toBeGreaterThan(0)
+      expect(listed.water.mean).toBeLessThan(1)
+      expect(Array.isArray(listed.otherNames)).toBe(true)
+      expect(page.food.name).toBe(listed.name)
+      expect(page.food.cards.length).toBeGreaterThan(0)
+      for (const card of page.food.cards) {
+        expect(card.ways.length).toBeGreaterThan(0)
+        for (const way of card.ways) expect(way.usualHours.value.high).toBeGreaterThanOrEqual(way.usualHours.value.low)
+        expect(card.steps.length).toBeGreaterThan(0)
+      }
+      expect(Object.values(page.food.keepsMonths).every(months => months.high >= months.low && months.low > 0)).toBe(true)
+      // Every sentence is whole: no figure that is none, no place that nothing was put in.
+      expect(JSON.stringify(page)).not.toMatch(/undefined|NaN|\{n\}|\[object|:null[,}]/)
+    },
+  )
+})

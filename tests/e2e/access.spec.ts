@@ -1,0 +1,75 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Demo } from './support/demo'
+
+test.describe.configure({ mode: 'parallel' })
+
+/** Every view, in the demo. */
+const VIEWS: Record<string, (demo: Demo) => string> = {
+  Now: demo => '/',
+  Batch: demo => `/batches/${demo.ids.beetroot}`,
+  Batches: demo => '/batches',
+  Shelf: demo => '/shelf',
+  Jar: demo => `/jars/${demo.ids.jar}`,
+  Label: demo => `/jars/${demo.ids.jar}/label`,
+  Intake: demo => '/intake?food=tomato',
+  Reference: demo => '/reference',
+  Food: demo => '/reference/hot-chili',
+  Schools: demo => '/reference/schools',
+  Own: demo => '/reference/own?from=carrot',
+  Ledger: demo => `/batches/${demo.ids.celery}`,
+  Freeze: demo => `/batches/${demo.ids.raspberry}`,
+  Sun: demo => `/batches/${demo.ids.plum}`,
+  Workshop: demo => '/workshop',
+  Rack: demo => `/machines/${demo.ids.cabinet}`,
+  Logger: demo => '/logger',
+  Compare: demo => '/compare?food=beetroot',
+  Labels: demo => '/labels',
+  Insight: demo => '/insight',
+  Grind: demo => `/batches/${demo.ids.carrot}/grind`,
+  Resting: demo => `/batches/${demo.ids.tomato}`,
+  Recall: demo => `/batches/${demo.ids.carrot}/recall`,
+  Paper: demo => `/batches/${demo.ids.beetroot}/paper`,
+  Kitchen: demo => '/kitchen',
+  Flour: demo => '/kitchen/flour',
+  Fresh: demo => '/kitchen/fresh',
+  Blend: demo => `/kitchen/blend?recipe=${demo.ids.blend}`,
+  Recipes: demo => '/kitchen/recipes',
+  Dish: demo => `/kitchen/recipes/${demo.ids.dish}`,
+  DishEdit: demo => `/kitchen/recipes/edit?id=${demo.ids.dish}`,
+  Data: demo => '/data',
+  Import: demo => '/data/import',
+}
+
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21aa']
+const faultsOf = async (axe: AxeBuilder) =>
+  (await axe.analyze()).violations.map(
+    ({ id, nodes }) =>
+      `${id}: ${nodes
+        .slice(0, 4)
+        .map(node => node.target.join(' '))
+        .join(' | ')}`,
+  )
+
+for (const [name, path] of Object.entries(VIEWS)) {
+  test(`${name} has no fault of access in either theme, and fits a phone`, async ({ page, demo }) => {
+    const errors: string[] = []
+    page.on('pageerror', error => errors.push(error.message))
+    await page.addInitScript(() => localStorage.setItem('dulse.theme', 'light'))
+    await page.goto(demo.address + path(demo))
+    await expect(page.locator('main h1, main h2').first()).toBeVisible()
+    if (name === 'Batch') await expect(page.locator('main svg').first()).toBeVisible()
+    expect(await faultsOf(new AxeBuilder({ page }).withTags(TAGS))).toEqual([])
+    // The dim theme changes colours and nothing else.
+    await page.evaluate(() => {
+      localStorage.setItem('dulse.theme', 'dim')
+      dispatchEvent(new StorageEvent('storage', { key: 'dulse.theme', newValue: 'dim', storageArea: localStorage }))
+    })
+    await expect(page.locator('html.dark')).toBeAttached()
+    // Colours fade into one another: a half-way colour is nobody's.
+    await page.evaluate(() => Promise.all(document.getAnimations().map(animation => animation.finished.catch(() => undefined))))
+    expect(await faultsOf(new AxeBuilder({ page }).withRules(['color-contrast']))).toEqual([])
+    await page.setViewportSize({ width: 390, height: 844 })
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    expect(errors).toEqual([])
+  })
+}
