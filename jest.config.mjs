@@ -1,5 +1,9 @@
 export default {
   testEnvironment: 'node',
+  // A machine that is busy with other work is slow, not wrong.
+  testTimeout: 60_000,
+  maxWorkers: 2,
+  collectCoverageFrom: ['<rootDir>/core/**/*.ts'],
   setupFiles: ['<rootDir>/tests/support/fixedChance.mjs'],
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],
   transform: {

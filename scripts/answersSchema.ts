@@ -45,6 +45,15 @@ export function answersSchema(): AnswersSchema {
   }) as typeof whole
   return {
     answers: moved.properties as AnswersSchema['answers'],
-    parts: Object.fromEntries(Object.entries(moved.definitions ?? {}).map(([name, part]) => [names.get(name)!, part as object])),
+    parts: Object.fromEntries(
+      Object.entries(moved.definitions ?? {}).map(([name, part]) => [names.get(name)!, recordOf(name) ?? (part as object)]),
+    ),
   }
+}
+
+/** A record of any names: the generator knows index signatures, but not this alias of one. */
+function recordOf(name: string): object | undefined {
+  const value = /^(?:Partial<|Readonly<)?Record<string,\s*(\w+)/.exec(name)?.[1]
+  if (value === undefined) return undefined
+  return { type: 'object', additionalProperties: value === 'string' || value === 'number' ? { type: value } : true }
 }

@@ -15,7 +15,7 @@ if (mode === 'dev') {
   must('npx', ['nuxt', 'dev', '--host', '127.0.0.1'], { env: { DULSE_DATA: folder } })
   process.exit(0)
 }
-build()
+if (!(await build())) process.exit(1)
 const folder = mode === 'demo' ? (process.env.DULSE_DATA ?? join(root, '.data/demo')) : ownFolder()
 if (mode === 'demo') makeDemo(folder, fresh)
 try {

@@ -8,7 +8,7 @@ import { build, ensureChromium, findChromium, install, makeDemo, root, say, star
 /** `npm run screenshots`: the pictures of the README, taken anew from fresh demo data. */
 install()
 ensureChromium()
-build()
+if (!(await build())) process.exit(1)
 const folder = mkdtempSync(join(tmpdir(), 'dulse-pictures-'))
 makeDemo(folder, true)
 const { server, address } = await startServer(folder, { quiet: true })

@@ -49,20 +49,31 @@ function filesBelow(folder) {
   })
 }
 
-/** Builds when the sources are not those of the last build. */
-export function build() {
-  const mark = join(root, '.output/dulse-sources')
+const BUILD = ['nuxt', 'build']
+
+/** What the build is made of: when it is not that of the last one, it is made anew. */
+function sourcesDigest() {
   const sources = ['app', 'core', 'public', 'server', 'shared'].flatMap(folder => filesBelow(join(root, folder)))
-  const wanted = digest(
-    [...sources, join(root, 'nuxt.config.ts'), join(root, 'package-lock.json')]
-      .sort()
-      .map(path => `${path.slice(root.length)}\n${digest(readFileSync(path))}`)
-      .join('\n'),
-  )
-  if (existsSync(join(root, '.output/server/index.mjs')) && read(mark) === wanted) return
+  const others = ['nuxt.config.ts', 'package-lock.json', 'scripts/zodless.ts', 'scripts/routesLite.ts', 'scripts/answersSchema.ts']
+  const all = [...sources, ...others.map(name => join(root, name))].sort()
+  return digest(all.map(path => `${path.slice(root.length)}\n${digest(readFileSync(path))}`).join('\n'))
+}
+
+/** Builds when the sources are not those of the last build. @returns whether there is a build now */
+export async function build() {
+  const mark = join(root, '.output/dulse-sources')
+  const wanted = sourcesDigest()
+  if (existsSync(join(root, '.output/server/index.mjs')) && read(mark) === wanted) return true
   say('Building. This takes about a minute.')
-  must('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] })
-  writeFileSync(mark, wanted)
+  const child = spawn('npx', BUILD, {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+  })
+  const code = await new Promise(resolve => child.on('close', resolve))
+  if (code === 0) writeFileSync(mark, wanted)
+  else console.error('\nnpx nuxt build failed.')
+  return code === 0
 }
 
 /** Folder of the user's own logbook: `DULSE_DATA`, or the user's data folder. */

@@ -42,7 +42,7 @@ const inTurn = async steps => {
 async function buildStep() {
   say('Building')
   const begun = Date.now()
-  const good = await build({ exit: false })
+  const good = await build()
   results.push({ name: 'Build', good, seconds: Math.round((Date.now() - begun) / 1000) })
 }
 

@@ -87,7 +87,7 @@ function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: nu
 const GUESSED_SHARE_SD = 0.1
 
 /** The trays of a run as the estimator takes them. */
-export function traysOf(run: RunState): Tray[] {
+function traysOf(run: RunState): Tray[] {
   return run.trays.map(({ position, weightG }): Tray => ({
     position,
     share: weightG / run.loadedG,

@@ -32,7 +32,7 @@ export interface Mix {
 const ORDER = ['pieces', 'flakes', 'powder'] as const
 
 /** What a share brings to the bowl, g. */
-export const broughtG = ({ grams, toastedG }: Share): number => toastedG ?? grams
+const broughtG = ({ grams, toastedG }: Share): number => toastedG ?? grams
 
 /**
  * Adds shares up: mass, heat and salt are kept, water too save what toasting drove out; allergens are joined, age is

@@ -123,7 +123,7 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
 }
 
 /** Asked of finished powder, in every form of food. */
-export const POWDER_QUESTIONS: readonly FeelQuestion[] = [
+const POWDER_QUESTIONS: readonly FeelQuestion[] = [
   {
     key: 'pour',
     ask: 'Tilt the jar. The powder',

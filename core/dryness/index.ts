@@ -1,7 +1,7 @@
 export {
   FEEL_QUESTIONS,
   judgeFeel,
-  POWDER_QUESTIONS,
+  
   type FeelAnswer,
   type FeelCheck,
   type FeelJudgement,

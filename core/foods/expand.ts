@@ -5,9 +5,9 @@ import type { CardSource, FamilySource, FoodSource, FormSource, OwnCardSource, R
 import type { CardStep, CardWay, Food, MethodCard, Purpose, Range, Sourced, Spread } from './types'
 
 /** "From memory" marks what was not open on the desk when it was written down. */
-export const USDA = 'USDA FoodData Central, water content, from memory'
+const USDA = 'USDA FoodData Central, water content, from memory'
 export const PRACTICE = 'common practice'
-export const EXTENSION = 'extension guidance on drying foods, from memory'
+const EXTENSION = 'extension guidance on drying foods, from memory'
 
 /** Spoiled by a slip in a file: the key of the food and what is wrong. */
 const slip = (food: FoodSource, message: string) => new Error(`${food.key}: ${message}`)

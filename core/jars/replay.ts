@@ -90,7 +90,7 @@ function addTo(jar: Jar, { parts, mixed, grams }: Drawn, at: number, find: FindL
 }
 
 /** A part as it stands at an instant: what it has used of its best time in this jar. */
-export function agedTo(part: JarPart, jar: Jar, at: number, find: FindLot): JarPart {
+function agedTo(part: JarPart, jar: Jar, at: number, find: FindLot): JarPart {
   const lot = find(part.lotId)
   if (!lot) return { ...part, since: at }
   const { low, high } = bestByWindow({

@@ -2,7 +2,7 @@ import { saturationKPa, type Air } from '../air'
 import { InputError } from '../errors'
 
 /** Sizes of oxygen absorbers that are sold, cm³ of oxygen. */
-export const ABSORBERS_CC = [50, 100, 300, 500, 1000, 2000] as const
+const ABSORBERS_CC = [50, 100, 300, 500, 1000, 2000] as const
 const OXYGEN_SHARE = 0.21
 /** Density of dry food without its pores, g/mL (common practice). */
 const SOLID_G_ML = 1.4

@@ -30,7 +30,7 @@ export interface TraysEstimate {
 }
 
 /** What trays of one load are believed to differ by. Set on simulated runs, as `MODEL` is. */
-export const TRAYS = {
+const TRAYS = {
   /** Standard deviation of the logarithm of a tray's own pace (thickness, place in the machine). */
   paceSd: 0.13,
   /** Error of the load's curve for one tray, as a share of the water left in it. */

@@ -64,7 +64,7 @@ export interface RatioSchool {
 }
 
 /** All common practice. `of` names families or foods; without it, it is said of any powder. */
-export const RATIO_SCHOOLS: readonly RatioSchool[] = [
+const RATIO_SCHOOLS: readonly RatioSchool[] = [
   { key: 'gourd-puree', product: 'puree', parts: 4, words: 'Half a cup of powder to two cups of hot water', of: ['gourd'] },
   { key: 'tomato-paste', product: 'paste', parts: 2, words: 'One of powder to two of water, for paste', of: TOMATO },
   { key: 'tomato-sauce', product: 'sauce', parts: 4, words: 'One of powder to four of water, for sauce', of: TOMATO },

@@ -31,7 +31,7 @@ const refuseFile = (code: string, message: string): never => refuse('file', code
  * Looks at a file that is to become the logbook, and brings a copy's form up to date by opening it.
  * @throws InputError for what is no database, is damaged, is another program's, or is of a newer Dulse
  */
-export function checkBackup(path: string): void {
+function checkBackup(path: string): void {
   const facts = readable(path)
   if (!facts) return refuseFile('not-backup-dulse', 'This is not a backup of Dulse: it is no SQLite database, or its head is damaged.')
   const { integrity, tables, mark, form, orphans } = facts

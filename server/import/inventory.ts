@@ -92,7 +92,7 @@ function* readJars(
 }
 
 /** A food by its key, its name or another of its names, whatever the case. */
-export function finder({ foods }: Context): (named: string) => Food | undefined {
+function finder({ foods }: Context): (named: string) => Food | undefined {
   const byName = new Map<string, Food>()
   const all = [...foods.goods, ...foods.foods]
   for (const food of all) for (const name of food.otherNames) byName.set(name.toLowerCase(), food)

@@ -64,7 +64,7 @@ export interface ProductFacts {
  * What the jars need to know of lots: of batches from their lines, of what was bought in from its entry.
  * @param coming an entry that is not written yet
  */
-export function lotsOf(context: Context, coming?: Entry): FindLot {
+function lotsOf(context: Context, coming?: Entry): FindLot {
   const known = new Map<string, ReturnType<FindLot>>()
   if (coming?.body.kind === 'stock') known.set(coming.body.jarId, lotOfStock(context, coming.body))
   return lotId => {

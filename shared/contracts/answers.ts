@@ -119,7 +119,7 @@ export interface BatchAnswer {
   /** Cautions that were accepted in any batch. */
   accepted: string[]
   /** What stands in each machine beside it. */
-  others: Record<string, { food: Food; cardKey: string; frozen?: boolean }[]>
+  others: { [machineId: string]: { food: Food; cardKey: string; frozen?: boolean }[] }
   /** The batch's own entries and the heat entries of its runs, in order of arrival. */
   entries: Entry[]
   machines: MachineAnswer[]
@@ -132,9 +132,9 @@ export interface BatchAnswer {
   /** The newest air of the room in the log, of whatever run. */
   lastAir?: { at: number; roomC: number; roomHumidity: number }
   /** Usual hours of this batch's card in each machine, from own runs. */
-  learned: Record<string, LearnedHours>
+  learned: { [machineId: string]: LearnedHours }
   /** Positions taken by other batches, by machine, for loading. */
-  taken: Record<string, { runId: string; positions: number[]; setC: number | null }>
+  taken: { [machineId: string]: { runId: string; positions: number[]; setC: number | null } }
   stages: StageCount[]
 }
 
@@ -190,7 +190,7 @@ export type ShelfJar = Omit<JarSummary, 'foodName' | 'colour' | 'batchId' | 'old
 
 export interface ShelfAnswer {
   jars: ShelfJar[]
-  foods: Record<string, { name: string; colour: string }>
+  foods: { [foodKey: string]: { name: string; colour: string } }
   count: number
   totalG: number
   places: string[]

@@ -3,7 +3,7 @@ import * as z from 'zod'
 import { id, instant, text } from './parts'
 
 /** Kinds of device, and what each reads. A logger is a file of readings. */
-export const DEVICE_KINDS = ['scale', 'probe', 'hygrometer', 'controller', 'logger'] as const
+const DEVICE_KINDS = ['scale', 'probe', 'hygrometer', 'controller', 'logger'] as const
 export type DeviceKind = (typeof DEVICE_KINDS)[number]
 
 /** What a reading is of, in the unit of its name; humidity as a share from 0 to 1. */
@@ -11,7 +11,7 @@ export const CHANNELS = ['weightG', 'celsius', 'humidity', 'pressurePa'] as cons
 export type Channel = (typeof CHANNELS)[number]
 
 /** What a channel can read at all; anything beyond is a fault of the device. */
-export const CHANNEL_RANGE: Record<Channel, { low: number; high: number; words: string }> = {
+const CHANNEL_RANGE: Record<Channel, { low: number; high: number; words: string }> = {
   weightG: { low: -5000, high: 100_000, words: 'A scale reads from −5 to 100 kg' },
   celsius: { low: -80, high: 300, words: 'A probe reads from −80 to 300 °C' },
   humidity: { low: 0, high: 1, words: 'Humidity is a share from 0 to 1' },

@@ -68,7 +68,7 @@ export const fill: EntryKindOf<typeof schema, 'jar'> = {
 }
 
 /** Key of a blend: jars made by one recipe are like, and so are the jars that one making was split into. */
-export const blendKey = (of: string) => `blend-${of}`
+const blendKey = (of: string) => `blend-${of}`
 
 const coarsest = (purposes: readonly Purpose[]) => PURPOSES.find(form => purposes.includes(form)) ?? 'powder'
 

@@ -4,7 +4,7 @@ import type { EntryKindOf } from '../define'
 import { id, text } from '../fields'
 
 /** What a look into a closed or opened jar shows. */
-export const JAR_SIGHTS = ['loose', 'packed', 'clumps', 'moisture', 'mould', 'insects'] as const
+const JAR_SIGHTS = ['loose', 'packed', 'clumps', 'moisture', 'mould', 'insects'] as const
 export type JarSight = (typeof JAR_SIGHTS)[number]
 
 const schema = z.strictObject({

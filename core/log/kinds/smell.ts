@@ -4,7 +4,7 @@ import type { EntryKindOf } from '../define'
 import { id } from '../fields'
 
 /** How a jar's powder smells: as it did, weaker, only when crushed, not at all. */
-export const SMELLS = ['strong', 'weaker', 'crushed', 'none'] as const
+const SMELLS = ['strong', 'weaker', 'crushed', 'none'] as const
 export type Smell = (typeof SMELLS)[number]
 
 const schema = z.strictObject({ kind: z.literal('smell'), jarId: id, smell: z.enum(SMELLS, { error: 'Say how it smells.' }) })
