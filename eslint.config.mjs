@@ -53,7 +53,17 @@ export default withNuxt(
   },
   {
     // What needs the types: promises that nobody waits for, and switches that forget a case.
-    files: ['core/**/*.ts', 'shared/**/*.ts', 'server/**/*.ts', 'app/**/*.ts', 'app/**/*.vue', 'demo/**/*.ts', 'devices/**/*.ts', 'scripts/**/*.ts', 'tests/**/*.ts'],
+    files: [
+      'core/**/*.ts',
+      'shared/**/*.ts',
+      'server/**/*.ts',
+      'app/**/*.ts',
+      'app/**/*.vue',
+      'demo/**/*.ts',
+      'devices/**/*.ts',
+      'scripts/**/*.ts',
+      'tests/**/*.ts',
+    ],
     languageOptions: { parserOptions: { projectService: true, extraFileExtensions: ['.vue'] } },
     rules: {
       '@typescript-eslint/no-floating-promises': 'error',

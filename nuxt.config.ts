@@ -5,7 +5,7 @@ import { parse } from 'yaml'
 import * as zod from 'zod'
 import { FACTORS } from './core/units/factors'
 import { answersSchema } from './scripts/answersSchema'
-import { zodless } from './scripts/zodless'
+import { WITHOUT_SCHEMAS, zodless } from './scripts/zodless'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
 
@@ -108,7 +108,11 @@ export default defineNuxtConfig({
       if (!isClient) return
       const plugin = zodless(Object.keys(zod))
       config.plugins?.push(plugin, routesLite)
-      Object.assign(config, { worker: { ...config.worker, plugins: () => [plugin, unitFactors] } })
+      const rollupOptions = { ...config.build?.rollupOptions, ...WITHOUT_SCHEMAS }
+      Object.assign(config, {
+        build: { ...config.build, rollupOptions },
+        worker: { ...config.worker, plugins: () => [plugin, unitFactors], rollupOptions: WITHOUT_SCHEMAS },
+      })
     },
   },
   typescript: { strict: true },

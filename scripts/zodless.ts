@@ -11,6 +11,7 @@ const schema = new Proxy(function () {}, {
 })
 `
 
+/** @param names what the schema library exports */
 export const zodless = (names: readonly string[]) => ({
   name: 'dulse:zodless',
   enforce: 'pre' as const,
@@ -19,4 +20,13 @@ export const zodless = (names: readonly string[]) => ({
     id === '\0zodless'
       ? `${STAND_IN}\n${names.map(name => `const at_${name} = schema; export { at_${name} as ${JSON.stringify(name)} }`).join('\n')}`
       : undefined,
+  transform(code: string, id: string) {
+    // core/ is pure: what a page does not use of it is left out, whatever its modules do when they are read.
+    if (!/\/core\/[^?]+\.ts$/.test(id)) return undefined
+    const lean = id.includes('/core/log/kinds/') ? code.replace(/^ {2}schema,$/m, '') : code
+    return { code: lean, map: null, moduleSideEffects: false }
+  },
 })
+
+/** Calls of the stand-in do nothing: what only they make is left out. */
+export const WITHOUT_SCHEMAS = { treeshake: { manualPureFunctions: ['z'] } }

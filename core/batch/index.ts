@@ -22,5 +22,5 @@ export { productMoisture, saltShareOf, sieveReached, type ProductMoisture } from
 export { isDamp, restDays, worstLook } from './rest'
 export { checkEntry, checkWeighIns, type RuleContext } from './rules'
 export { foldBatch } from './state'
-export { holdLimit,  } from './hold'
+export { holdLimit } from './hold'
 export { usualHoursFactor } from './usualHours'

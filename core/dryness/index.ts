@@ -1,13 +1,4 @@
-export {
-  FEEL_QUESTIONS,
-  judgeFeel,
-  
-  type FeelAnswer,
-  type FeelCheck,
-  type FeelJudgement,
-  type FeelQuestion,
-  type FeelVote,
-} from './feel'
+export { FEEL_QUESTIONS, judgeFeel, type FeelAnswer, type FeelCheck, type FeelJudgement, type FeelQuestion, type FeelVote } from './feel'
 export { isConstantWeight, type ConstantWeight } from './constantWeight'
 export {
   JAR_AIR_HOURS,

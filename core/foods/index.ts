@@ -1,7 +1,7 @@
 export { parseRange, parseSpread, rangeText, spreadText } from './amounts'
 export { cardOf, foodBook, wayOf, type FindFood, type FoodBook } from './book'
 
-export {  expandFood,  slugOf,  } from './expand'
+export { expandFood, slugOf } from './expand'
 export type { CardSource, FamilySource, FoodSource, FormSource, GoodsSource, OwnCardSource, ReferenceSource } from './source'
 export {
   CAUTION_STEPS,

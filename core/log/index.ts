@@ -7,7 +7,6 @@ export * as fields from './fields'
 export type { JarDraw, TrayWeight } from './fields'
 export { inForce, ofKind, withStanding, type LoggedEntry } from './inForce'
 export {
-  
   moistureOf,
   NOTHING,
   SCALE_G,
@@ -23,16 +22,16 @@ export {
   type Mixed,
 } from './jar'
 export { KINDS } from './kinds'
-export {  toastingFault, type Blend, type BlendDraw } from './kinds/fill'
+export { toastingFault, type Blend, type BlendDraw } from './kinds/fill'
 export type { GrindLosses, GrindPass, GrindRound } from './kinds/grind'
 export { HOLD_PLACES, type HoldPlace } from './kinds/hold'
 export type { UsualHours } from './kinds/load'
 export { LOOK_SIGHTS, type LookSight } from './kinds/look'
-export {  type JarSight } from './kinds/lookJar'
+export { type JarSight } from './kinds/lookJar'
 export type { TrayMove } from './kinds/move'
 export type { RestJar } from './kinds/rest'
 export type { Review } from './kinds/review'
-export {  type Smell } from './kinds/smell'
+export { type Smell } from './kinds/smell'
 export { stockedJar } from './kinds/stock'
 export type { BatchState, Hold, JarState, RestingJar, RestState, RunState, TrayPlaces, Weighing } from './state'
 export { SCALE_SHARE } from './weights'

@@ -6,7 +6,7 @@ export { productOf, PRODUCTS, solidsFor, solidsOfRatio, waterBack, WHOLE, type P
 export { FLOUR_G_ML, flourSwap, MOST_FLOUR_SHARE, type FlourSwap } from './flour'
 export { scaledLine } from './line'
 export { freshOf, powderFor } from './fresh'
-export { howTo,  schoolsFor, type HowTo, type RatioSchool } from './howTo'
+export { howTo, schoolsFor, type HowTo, type RatioSchool } from './howTo'
 export {
   COMMON_AMOUNTS,
   freshBothWays,
