@@ -87,6 +87,8 @@ export default defineNuxtConfig({
     externals: { external: ['pdfkit'] },
   },
   vite: {
+    // A break of lines between words in a template is a space: the formatter sets breaks where it likes.
+    vue: { template: { compilerOptions: { whitespace: 'preserve' } } },
     plugins: [unitFactors],
     worker: { format: 'es' },
     optimizeDeps: {

@@ -53,7 +53,7 @@ export function answersSchema(): AnswersSchema {
 
 /** A record of any names: the generator knows index signatures, but not this alias of one. */
 function recordOf(name: string): object | undefined {
-  const value = /^(?:Partial<|Readonly<)?Record<string,\s*(\w+)/.exec(name)?.[1]
-  if (value === undefined) return undefined
+  const value = /^(?:Partial<|Readonly<)?Record<string,\s*(\w+)>/.exec(name)?.[1]
+  if (!/^(?:Partial<|Readonly<)?Record<string,/.test(name)) return undefined
   return { type: 'object', additionalProperties: value === 'string' || value === 'number' ? { type: value } : true }
 }

@@ -21,7 +21,8 @@ export interface GrindDraft {
 export function useGrindDraft(batchId: string, fresh: () => GrindDraft) {
   const draft = useLocalStorage<GrindDraft | null>(`dulse.grind.${batchId}`, fresh(), { mergeDefaults: true })
   return {
-    draft: reactive(draft.value!),
+    // Whatever the storage makes of it: always what it holds now.
+    draft: toReactive(draft as Ref<GrindDraft>),
     forget: () => {
       draft.value = null
     },

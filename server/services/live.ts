@@ -5,6 +5,7 @@ export class Live {
   private readonly listeners = new Set<(event: LiveEvent) => void>()
   private readonly lines = new Set<() => void>()
   private pending = false
+  private turn = 0
 
   /** @returns a function that stops the listening */
   listen(listener: (event: LiveEvent) => void): () => void {
@@ -36,7 +37,7 @@ export class Live {
     this.pending = true
     setImmediate(() => {
       this.pending = false
-      this.tell({ kind: 'changed' })
+      this.tell({ kind: 'changed', turn: ++this.turn })
     })
   }
 }

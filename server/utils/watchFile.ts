@@ -1,7 +1,7 @@
 import type { Context } from '#server/services/context'
 
 /** How often the file is looked at: a page is to show within two seconds what another program wrote. */
-const LOOK_MS = 700
+const LOOK_MS = 250
 
 /**
  * Tells open pages when another connection has written the logbook: an import's, or another program's.

@@ -231,6 +231,11 @@ export interface PacketAnswer {
   leftG: number
 }
 
+/** An entry of a jar, with the batch in whose log it stands, if in one. */
+export interface LoggedOnJar extends Entry {
+  batchId?: string
+}
+
 export interface JarAnswer extends JarSummary {
   /** Of the batch that was packed in it first, where one was. */
   batchNumber?: number
@@ -263,7 +268,7 @@ export interface JarAnswer extends JarSummary {
   /** The density was weighed by the spoon. */
   measured: boolean
   /** Also what stands in a batch's log, such as its packing: with that batch. */
-  entries: (Entry & { batchId?: string })[]
+  entries: LoggedOnJar[]
   /** Every basket that is or was in it, the largest first. */
   pedigree: BasketAnswer[]
   /** Every packet that is or was in it. */

@@ -92,5 +92,5 @@ export interface DeviceAnswer extends DeviceSettings {
 /** What the server tells while a page is open. */
 export type LiveEvent =
   | { kind: 'readings'; readings: { deviceId: string; machineId: string | null; channel: Channel; at: number; value: number }[] }
-  /** Something was written, by whomever: what a page shows may be old. */
-  | { kind: 'changed' }
+  /** Something was written, by whomever: what a page shows may be old. The turn tells one from the next. */
+  | { kind: 'changed'; turn: number }

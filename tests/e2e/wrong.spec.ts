@@ -105,7 +105,7 @@ test('while it dries', async ({ page }) => {
 
   await openForm(page, /^Take out/)
   await refuses(page, { 'Dry weight': 'light' }, 'Take out', '“light” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.')
-  await refuses(page, { 'Dry weight': '1.9 kg' }, 'Take out', /1\.9\skg is more than the 1\.7\skg that was loaded/)
+  await refuses(page, { 'Dry weight': '1.9 kg' }, 'Take out', /1\.90\skg is more than the 1\.70\skg that was loaded/)
   await page.keyboard.press('Escape')
   await expect(dialogOf(page)).toHaveCount(0)
 
@@ -144,7 +144,7 @@ test('after the machine', async ({ page }) => {
   await openForm(page, /^Log the grinding/)
   await refuses(page, { 'Dry in': '226', 'Powder out': '' }, 'Log the grinding', /weight|Weigh/)
   await refuses(page, { 'Dry in': '226', 'Powder out': '240' }, 'Log the grinding', /240\sg of powder is more than the 226\sg that went in/)
-  await refuses(page, { 'Dry in': '5 kg', 'Powder out': '240' }, 'Log the grinding', /more than the 1\.7\skg that went on the trays/)
+  await refuses(page, { 'Dry in': '5 kg', 'Powder out': '240' }, 'Log the grinding', /more than the 1\.70\skg that went on the trays/)
   await dialogOf(page).getByLabel('Dry in').fill('226')
   await dialogOf(page).getByLabel('Powder out').fill('215')
   await dialogOf(page).getByRole('button', { name: 'Log the grinding' }).click()
