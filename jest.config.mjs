@@ -3,6 +3,7 @@ export default {
   // A machine that is busy with other work is slow, not wrong.
   testTimeout: 60_000,
   maxWorkers: 2,
+  coverageProvider: 'v8',
   collectCoverageFrom: ['<rootDir>/core/**/*.ts'],
   setupFiles: ['<rootDir>/tests/support/fixedChance.mjs'],
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],

@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7'
-import { type StandingTray } from '#core/batch'
+import type { StandingTray } from '#core/batch'
 import { inForce, kindOf, type BodyIn } from '#core/log'
 
 /** A tray in its place, with the batch that lies on it. */

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import type { ComparedRun } from '#shared/contracts'
-
 /** Finished runs of a food side by side. */
 const route = useRoute()
 const format = useFormat()

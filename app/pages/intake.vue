@@ -3,10 +3,9 @@ import type { Sent } from '~/data/outbox'
 import { uuidv7 } from 'uuidv7'
 import { cardOf, wayOf, type Food, type Purpose } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
-import { handsMinutesKg, type Forecast } from '#core/planning'
+import { handsMinutesKg } from '#core/planning'
 import { cautionsAt } from '#core/safety'
-import type { EntryBody } from '#core/log'
-import type { FoodPageAnswer, MachineAnswer, NewBatch, NewEntry } from '#shared/contracts'
+import type { FoodPageAnswer, NewBatch } from '#shared/contracts'
 
 const format = useFormat()
 const outbox = useOutboxStore()

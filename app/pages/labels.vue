@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { LabelTemplateAnswer, ShelfAnswer, ShelfJar } from '#shared/contracts'
+import type { LabelTemplateAnswer, ShelfJar } from '#shared/contracts'
 
 /** Labels of many jars on one sheet: which jars, which paper, from which place on. */
 const route = useRoute()

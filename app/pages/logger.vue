@@ -3,7 +3,7 @@ import { wrap } from 'comlink'
 import { uuidv7 } from 'uuidv7'
 import type { LoggerGuess, LoggerReadings, LoggerSettings } from '#core/readings'
 import type { LoggerReader } from '~/workers/logger.worker'
-import type { DeviceSettings, MachineAnswer, ReadingsAnswer, ReadingSeries } from '#shared/contracts'
+import type { DeviceSettings, MachineAnswer, ReadingSeries } from '#shared/contracts'
 
 /** Readings out of a logger's file: chosen, looked at, put right, and only then taken in. */
 const format = useFormat()

@@ -122,20 +122,6 @@ export const FEEL_QUESTIONS: Record<FeelForm, readonly FeelQuestion[]> = {
   ],
 }
 
-/** Asked of finished powder, in every form of food. */
-const POWDER_QUESTIONS: readonly FeelQuestion[] = [
-  {
-    key: 'pour',
-    ask: 'Tilt the jar. The powder',
-    answers: [
-      { key: 'pours', words: 'pours and puffs', vote: 'dry' },
-      { key: 'lumps', words: 'has lumps that a spoon breaks', vote: 'dry' },
-      { key: 'clumps', words: 'has lumps that stay', vote: 'wet' },
-      { key: 'sticks', words: 'sticks to the glass', vote: 'veto' },
-    ],
-  },
-]
-
 /** A look by hand, as recorded. */
 export interface FeelCheck {
   form: FeelForm

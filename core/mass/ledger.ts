@@ -1,4 +1,4 @@
-import { InputError, refuse } from '../errors'
+import { refuse } from '../errors'
 import { intervalOf, randomSource, type Interval } from '../stats'
 
 /**

@@ -1,4 +1,4 @@
-import { InputError, refuse } from '../errors'
+import { refuse } from '../errors'
 
 /** Air over a saturated salt solution at 25 °C: Greenspan, J. Res. NBS 81A (1977). */
 export const SALTS = {

@@ -1,9 +1,8 @@
-import { TooFast } from '#server/services/refusals'
+import { TooFast, NotFound } from '#server/services/refusals'
 import { InputError } from '#core/errors'
 import type { LiveEvent, ReadingsAnswer, ReadingsPost } from '#shared/contracts'
 import { addReading, findDevice, type DeviceRecord } from '#server/db/devices'
 import type { Context } from '#server/services/context'
-import { NotFound } from '#server/services/refusals'
 import { checkReadings, type GoodReading } from './checkReadings'
 import { noteAirFromDevices } from './noteAir'
 

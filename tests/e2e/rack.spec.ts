@@ -1,6 +1,5 @@
 import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { startDemo } from './support/demo'
 import type { RunningServer } from './support/server'

@@ -5,12 +5,11 @@ import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent }
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
-import { type Assessment } from '#core/batch'
+import type { Assessment } from '#core/batch'
 import { inForce, ofKind, type Entry, type RunState } from '#core/log'
 import { curveIn, overHeat, trayCurve, weighingsIn, type CurveView } from '#core/kinetics'
 import type { Interval } from '#core/stats'
 import { gramsIn, temperatureIn } from '#core/units'
-import type { ReadingSeries } from '#shared/contracts'
 
 use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { type Purpose } from '#core/foods'
-import { WAYS } from '#core/ways'
+import type { Purpose } from '#core/foods'
 import type { Alternative } from '#core/planning'
 
 /** The same basket in every machine and cut: thicker in one load, thinner in two, and when to start. */

@@ -3,7 +3,6 @@ import { uuidv7 } from 'uuidv7'
 import { PACKAGES, type PackageKey } from '#core/keeping'
 import type { Purpose } from '#core/foods'
 import type { Entry, EntryBody } from '#core/log'
-import type { FoodSummary, KitchenAnswer } from '#shared/contracts'
 
 /** What was bought in, or stood there before the log began, comes onto the shelf as a jar; also corrects one. */
 type Stock = Extract<EntryBody, { kind: 'stock' }>

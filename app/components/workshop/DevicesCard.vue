@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import type { DeviceAnswer, DeviceKind, DeviceSettings, MachineAnswer } from '#shared/contracts'
+import type { DeviceAnswer, DeviceKind, DeviceSettings } from '#shared/contracts'
 
 /** Scales, probes, hygrometers and controllers that send readings, and where they stand. */
 const format = useFormat()

@@ -3,7 +3,6 @@ import { rangeText, spreadText, type CardWay, type MethodCard } from '#core/food
 import { WAYS } from '#core/ways'
 import { FEEL_QUESTIONS } from '#core/dryness'
 import { ISOTHERMS } from '#core/sorption'
-import type { FoodPageAnswer } from '#shared/contracts'
 
 /** All that is known of a food, each figure with its source. */
 const route = useRoute()

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import type { SchoolQuestion } from '#core/foods'
-
 /** Every question on which practitioners disagree. */
 useHead({ title: 'Schools side by side · Dulse' })
 const { answer, problem, ready } = useServer('schools')

@@ -1,6 +1,6 @@
 import { expectTypeOf } from 'expect-type'
 import { assess, checkEntry, foldBatch } from '#core/batch'
-import { InputError } from '#core/errors'
+import type { InputError } from '#core/errors'
 import {
   anyBody,
   bodyIn,

@@ -1,6 +1,6 @@
+import type { InputError } from '#core/errors'
 import { fill, PLAIN_WORDS, problem, wordsOf } from '#core/errors'
 import { checkEntry } from '#core/batch'
-import { InputError } from '#core/errors'
 import { newEntry, problemsOfIssues } from '#shared/contracts'
 import { findFood } from '../../support/foods'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'

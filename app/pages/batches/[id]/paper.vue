@@ -8,7 +8,7 @@ const route = useRoute()
 const batchId = String(route.params.id)
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
-const { page, state, problem, ready, load, write } = useBatch(batchId)
+const { page, state, problem, ready, write } = useBatch(batchId)
 await ready()
 useHead({ title: 'Figures from paper · Dulse' })
 
