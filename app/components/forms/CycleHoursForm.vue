@@ -21,6 +21,7 @@ defineExpose({ read })
     :least="-48"
     :most="48"
     hint="less than nothing takes some off again"
+    required
     autofocus
   />
   <TextField v-model="why" label="Why" optional placeholder="so that it holds until morning" />
