@@ -168,7 +168,7 @@ test('powder is dried with its gain, packed by size, with starch and one sachet 
     .getByRole('link', { name: /^Jar \d/ })
     .first()
     .click()
-  await expect(main(page).getByText(/6.g starch in it/)).toBeVisible()
+  await expect(main(page).getByText(/6.g starch\s+in it/)).toBeVisible()
   await expect(main(page).getByText(/214.g of 214.g/)).toBeVisible()
 })
 
@@ -186,7 +186,7 @@ test('a jar is topped up by its like, never by damper; it is then as old as its 
   await expect(dialog(page).getByText(/as old as its oldest part/)).toBeVisible()
   await hands.fill('In this jar', '60')
   await hands.press('Pack')
-  await expect(dialog(page).getByText(/The addition holds \d+(\.\d)? % water and the jar 5 %/)).toBeVisible()
+  await expect(dialog(page).getByText(/The addition holds \d+(\.\d)?.% water and the jar 5.%/)).toBeVisible()
   await hands.press('Leave it')
   // Dried again: the air says dry now.
   await log.onBatch(batchId, 30, {
