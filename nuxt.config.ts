@@ -50,6 +50,11 @@ const routesLite = {
   },
 }
 
+/** However lines are broken and indented within a text, it is one space. No-break spaces stay. */
+const oneSpace = (node: { type: number; content?: unknown }) => {
+  if (node.type === 2 && typeof node.content === 'string') node.content = node.content.replace(/[\t\r\n ]+/g, ' ')
+}
+
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@nuxt/icon', '@nuxt/eslint'],
   $development: { routeRules: { '/**': { ssr: false } } },
@@ -88,7 +93,7 @@ export default defineNuxtConfig({
   },
   vite: {
     // A break of lines between words in a template is a space: the formatter sets breaks where it likes.
-    vue: { template: { compilerOptions: { whitespace: 'preserve' } } },
+    vue: { template: { compilerOptions: { whitespace: 'preserve', nodeTransforms: [oneSpace] } } },
     plugins: [unitFactors],
     worker: { format: 'es' },
     optimizeDeps: {
