@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import { checkEntry, foldBatch, placesAfter } from '#core/batch'
 import { isOfRun, type Entry, type TrayMove } from '#core/log'
-import { InputError } from '#core/errors'
+import { InputError, refuse } from '#core/errors'
 import { listItem } from '#core/ways'
 import type { Written } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry, NewTogether } from '#shared/contracts'
@@ -156,9 +156,8 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
     if (body.kind === 'heat') {
       const machine = findMachine(db, run.machine_id)!
       if (body.setC !== null && (body.setC < machine.lowC || body.setC > machine.highC)) {
-        throw new InputError([
-          { field: 'body.setC', code: 'goes-from-c', message: `${machine.name} goes from ${machine.lowC} to ${machine.highC} °C.` },
-        ])
+        const { name, lowC, highC } = machine
+        refuse('body.setC', 'beyond-its-range', '{name} goes from {lowC} to {highC}.', { name, lowC, highC })
       }
     }
     const batches = batchIdsOfRun(db, runId)

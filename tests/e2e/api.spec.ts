@@ -173,7 +173,7 @@ const BAD: Bad[] = [
     path: () => `/api/runs/${runId}/entries`,
     body: () => entry({ kind: 'heat', runId, setC: 140 }),
     status: 422,
-    words: /goes from 35 to 75/,
+    words: /goes from 35 °C to 75/,
   },
   {
     name: 'text for a heat',

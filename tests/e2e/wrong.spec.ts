@@ -89,7 +89,7 @@ test('while it dries', async ({ page }) => {
 
   await openForm(page, /^Heat/)
   await refuses(page, { 'Set to, °C': 'hot' }, 'Set the heat', /is not a temperature|not a number/)
-  await refuses(page, { 'Set to, °C': '180' }, 'Set the heat', /goes from 35 to 75 °C/)
+  await refuses(page, { 'Set to, °C': '180' }, 'Set the heat', /goes from 35.°C to 75.°C/)
   await page.keyboard.press('Escape')
   await expect(dialogOf(page)).toHaveCount(0)
 

@@ -155,7 +155,7 @@ describe('a machine', () => {
   it('refuses a heat that it cannot set, and a run that is not there', () => {
     const book = testBook()
     const { runId } = book.whole()
-    expect(() => book.heat(runId, 200, 180)).toThrow(/goes from 35 to 75 °C/)
+    expect(() => book.heat(runId, 200, 180)).toThrow(/goes from 35 °C to 75 °C/)
     expect(() => book.heat(uuidv7(), 200, 57)).toThrow(NotFound)
     expect(() => logOnRun(book.context, runId, { id: uuidv7(), at: MORNING, body: { kind: 'heat', runId: uuidv7(), setC: 57 } })).toThrow(
       /another run/,
