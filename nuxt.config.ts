@@ -1,10 +1,12 @@
 import { execFileSync } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import type { Plugin } from 'vite'
 import { parse } from 'yaml'
 import * as zod from 'zod'
 import { FACTORS } from './core/units/factors'
 import { answersSchema } from './scripts/answersSchema'
+import { pageParts } from './scripts/pageParts'
 import { WITHOUT_SCHEMAS, zodless } from './scripts/zodless'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
@@ -38,6 +40,16 @@ const unitFactors = {
     id.split('?')[0]!.endsWith('/core/units/factors.ts') ? `export const FACTORS = ${JSON.stringify(FACTORS)}` : undefined,
 }
 
+/**
+ * Reckoning with dates is the browser's own where it can; a plugin fetches the package where it cannot. What works in a
+ * worker brings the package along.
+ */
+const temporalOfBrowser = {
+  name: 'dulse:temporal',
+  enforce: 'pre' as const,
+  resolveId: (id: string) => (id === 'temporal-polyfill' ? `${root}app/utils/temporal.ts` : undefined),
+}
+
 /** And of the routes their addresses, not the schemas that the server checks by. */
 const routesLite = {
   name: 'dulse:routes-lite',
@@ -55,8 +67,17 @@ const oneSpace = (node: { type: number; content?: unknown }) => {
   if (node.type === 2 && typeof node.content === 'string') node.content = node.content.replace(/[\t\r\n ]+/g, ' ')
 }
 
+/** What each page is made of: known when the browser's part is built, which is before the server's. */
+let partsOfPages: Record<string, string> = {}
+const notePages: Plugin = {
+  name: 'dulse:pages',
+  generateBundle(_, bundle) {
+    partsOfPages = pageParts(bundle, `${root}app`)
+  },
+}
+
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@nuxt/icon', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
   $development: { routeRules: { '/**': { ssr: false } } },
   // The household's log lives on its own server and the page in the browser: nothing is gained by
   // rendering twice. Plain `ssr: false` breaks the development server of this version.
@@ -87,6 +108,7 @@ export default defineNuxtConfig({
     virtual: {
       '#answers': () => `export const answers = ${JSON.stringify(answersSchema())}`,
       '#migrations': migrationsModule,
+      '#pageParts': () => `export const pageParts = ${JSON.stringify(partsOfPages)}`,
       '#reference': referenceModule,
     },
     externals: { external: ['pdfkit'] },
@@ -111,10 +133,14 @@ export default defineNuxtConfig({
     },
   },
   hooks: {
+    'build:manifest': manifest => {
+      // What other pages need is fetched when a page is at rest, not while it is drawn.
+      for (const part of Object.values(manifest)) part.prefetch = false
+    },
     'vite:extendConfig': (config, { isClient }) => {
       if (!isClient) return
       const plugin = zodless(Object.keys(zod))
-      config.plugins?.push(plugin, routesLite)
+      config.plugins?.push(plugin, routesLite, temporalOfBrowser, notePages)
       const rollupOptions = { ...config.build?.rollupOptions, ...WITHOUT_SCHEMAS }
       Object.assign(config, {
         build: { ...config.build, rollupOptions },
@@ -126,13 +152,4 @@ export default defineNuxtConfig({
   telemetry: false,
   elementPlus: { importStyle: 'css', themes: ['dark'], cache: false },
   eslint: { config: { stylistic: false } },
-  icon: {
-    provider: 'none',
-    fallbackToApi: false,
-    serverBundle: false,
-    clientBundle: {
-      scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules/**', '.output/**', '.nuxt/**'] },
-      sizeLimitKb: 256,
-    },
-  },
 })

@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test'
-import { findChromium } from './scripts/steps.mjs'
+import { BROWSER_ARGS, findChromium } from './scripts/steps.mjs'
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -13,15 +13,7 @@ export default defineConfig({
   use: {
     launchOptions: {
       executablePath: findChromium(),
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      args: BROWSER_ARGS,
     },
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
-import { build, ensureChromium, findChromium, install, makeDemo, root, say, startDevices, startServer } from './steps.mjs'
+import { BROWSER_ARGS, build, ensureChromium, findChromium, install, makeDemo, root, say, startDevices, startServer } from './steps.mjs'
 
 /** `npm run screenshots`: the pictures of the README, taken anew from fresh demo data. */
 install()
@@ -88,15 +88,7 @@ const VIEWS = [
 ]
 const browser = await chromium.launch({
   executablePath: findChromium(),
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
+  args: BROWSER_ARGS,
 })
 
 async function take(name, path, act, { phone = false, dim = false } = {}) {

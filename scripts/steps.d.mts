@@ -3,6 +3,7 @@ import type { ChildProcess } from 'node:child_process'
 /** What the benchmark and the screenshots use of `steps.mjs`. */
 export function build(): void
 export function install(): void
+export const BROWSER_ARGS: string[]
 export function findChromium(): string | undefined
 export function freePort(from: number): Promise<number>
 export function startServer(

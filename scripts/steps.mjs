@@ -161,6 +161,16 @@ export function startDevices(address, folder) {
 }
 
 /** Path of a Chromium, or undefined. */
+export const BROWSER_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
+
 export function findChromium() {
   for (const name of ['chromium', 'chromium-browser', 'google-chrome-stable', 'google-chrome']) {
     try {

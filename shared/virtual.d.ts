@@ -8,3 +8,6 @@ declare module '#reference' {
 declare module '#answers' {
   export const answers: { answers: Record<string, object>; parts: Record<string, object> }
 }
+declare module '#pageParts' {
+  export const pageParts: Record<string, string>
+}

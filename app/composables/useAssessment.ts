@@ -14,6 +14,8 @@ export function dryingDesk(): Remote<DryingDesk> {
 
 /** Estimate, window and verdict of a batch, worked out anew in the worker whenever its log changes. */
 export function useAssessment(entries: Ref<readonly Entry[]>, food: Ref<Food | undefined>, now: Ref<number>) {
+  // It is fetched while the page is drawn.
+  dryingDesk()
   const { latest, working, problem } = useLatest<Assessment | undefined>(
     [entries, food, now],
     async () => {

@@ -1,5 +1,5 @@
 import { PLAIN_WORDS, wordsOf, type QuantityWords } from '#core/errors'
-import { ROUTES, type AnswerOf, type CallOf, type RouteName } from '#shared/api'
+import { addressOf, ROUTES, type AnswerOf, type AnyCall, type CallOf, type RouteName } from '#shared/api'
 import type { Refusal } from '#shared/contracts'
 
 let units: QuantityWords = PLAIN_WORDS
@@ -77,13 +77,4 @@ export type Given<Name extends RouteName> = object extends CallOf<Name> ? [given
 export function call<Name extends RouteName>(name: Name, ...[given]: Given<Name>): Promise<AnswerOf<Name>> {
   const { method } = ROUTES[name]
   return callServer(addressOf(name, given as AnyCall), { method, body: (given as AnyCall)?.body }) as Promise<AnswerOf<Name>>
-}
-
-export type AnyCall = { params?: Record<string, string>; query?: Record<string, unknown>; body?: unknown } | undefined
-
-/** The address of a route with its parameters and query in it. */
-export function addressOf(name: RouteName, given?: AnyCall): string {
-  const path = ROUTES[name].path.replace(/\{(\w+)\}/g, (_, param: string) => encodeURIComponent(given?.params?.[param] ?? ''))
-  const query = Object.entries(given?.query ?? {}).filter(([, value]) => value !== undefined && value !== '')
-  return query.length === 0 ? path : `${path}?${new URLSearchParams(query.map(([key, value]): [string, string] => [key, String(value)]))}`
 }

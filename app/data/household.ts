@@ -33,7 +33,7 @@ export const useHouseholdStore = defineStore('household', () => {
     known => {
       if (known) settings.value = known
     },
-    { flush: 'sync' },
+    { immediate: true, flush: 'sync' },
   )
   watchEffect(() => {
     const { weightUnit, temperatureUnit } = settings.value

@@ -1,6 +1,7 @@
 import { useQueryCache } from '@pinia/colada'
 import { createEventHook, useDebounceFn, useDocumentVisibility, useEventSource } from '@vueuse/core'
 import type { LiveEvent } from '#shared/contracts'
+import { firstAnswers } from './firstAnswers'
 
 type Readings = Extract<LiveEvent, { kind: 'readings' }>['readings']
 // In an object: a list of its own would be taken for the hook's arguments.
@@ -30,20 +31,17 @@ export function followServer(): void {
     },
     { immediate: true },
   )
-  let known = false
-  watch(line.status, status => {
-    if (status !== 'OPEN') return
-    // What happened while the line was cut was told to nobody.
-    if (known) void again()
-    known = true
-  })
+  // Of what turn of the log the page is. A line that opens, for the first time or again, says where the log stands: what
+  // happened before, or while it was cut, was told to nobody.
+  let turn = firstAnswers()?.turn
   watch(
     line.data,
     text => {
       if (!text) return
       const event = JSON.parse(text) as LiveEvent
-      if (event.kind === 'readings') void readings.trigger({ readings: event.readings })
-      else void again()
+      if (event.kind === 'readings') return void readings.trigger({ readings: event.readings })
+      if (event.turn !== turn) void again()
+      turn = event.turn
     },
     { flush: 'sync' },
   )

@@ -1,7 +1,7 @@
 import { useQuery } from '@pinia/colada'
 import type { ShallowRef } from 'vue'
-import { ROUTES, type AnswerOf, type Answers, type CallOf, type RouteName } from '#shared/api'
-import { addressOf, callServer, OutOfTouch, Refused, type AnyCall } from './call'
+import { addressOf, ROUTES, type AnswerOf, type Answers, type AnyCall, type CallOf, type RouteName } from '#shared/api'
+import { callServer, OutOfTouch, Refused } from './call'
 
 /** Routes that answer a question in JSON. */
 export type Asked = Extract<RouteName, keyof Answers>
@@ -20,6 +20,9 @@ async function ask(address: string, signal: AbortSignal): Promise<unknown> {
   }
 }
 
+/** Under what an answer is kept. */
+export const keyOf = (name: Asked, address: string) => [ROUTES[name].tag, name, address]
+
 /** Asks again at the latest after so long, ms; what others write is followed at once. */
 const STALE_MS = 30_000
 
@@ -34,7 +37,7 @@ export function useServer<Name extends Asked>(name: Name, given: () => CallOf<Na
     return what && addressOf(name, what)
   })
   const query = useQuery({
-    key: () => [ROUTES[name].tag, name, asked.value ?? ''],
+    key: () => keyOf(name, asked.value ?? ''),
     query: ({ signal }) => ask(asked.value!, signal) as Promise<AnswerOf<Name>>,
     enabled: () => asked.value !== undefined,
     placeholderData: before => before,

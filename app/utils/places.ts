@@ -1,11 +1,13 @@
+import { IconBook2, IconBottle, IconClockHour4, IconSettings2, IconSoup, IconStack2 } from '@tabler/icons-vue'
+
 /** The places of the rail, in its order. */
 export const PLACES = [
-  { to: '/', name: 'Now', icon: 'tabler:clock-hour-4' },
-  { to: '/batches', name: 'Batches', icon: 'tabler:stack-2' },
-  { to: '/shelf', name: 'Shelf', icon: 'tabler:bottle' },
-  { to: '/kitchen', name: 'Kitchen', icon: 'tabler:soup' },
-  { to: '/reference', name: 'Reference', icon: 'tabler:book-2' },
-  { to: '/workshop', name: 'Workshop', icon: 'tabler:settings-2' },
+  { to: '/', name: 'Now', icon: IconClockHour4 },
+  { to: '/batches', name: 'Batches', icon: IconStack2 },
+  { to: '/shelf', name: 'Shelf', icon: IconBottle },
+  { to: '/kitchen', name: 'Kitchen', icon: IconSoup },
+  { to: '/reference', name: 'Reference', icon: IconBook2 },
+  { to: '/workshop', name: 'Workshop', icon: IconSettings2 },
 ] as const
 
 /** Whether a page belongs to a place: a jar stands on the shelf. */

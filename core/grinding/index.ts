@@ -4,3 +4,4 @@ export { clumpRisk, GLASS, grindBelowC, looseBelow, softensAtC, stickyAboveC, SU
 export { MESH_UM, nearestMesh, openingUm, sumPasses, type SievePass, type SieveSum } from './sieves'
 export { GRADE_UM, gradeOfOpening, gradeReached, type Grade } from './grade'
 export { fillOf, seedG } from './seed'
+export { grindSession, sumRounds, type GrindBench, type GrindSession, type RoundSums } from './session'

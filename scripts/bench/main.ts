@@ -10,7 +10,8 @@ import { estimateDrying, estimateTrays } from '#core/kinetics'
 import { reference } from '#reference'
 import { makeDemo } from '../../demo/make'
 import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingRuns'
-import { findChromium, freePort, startServer } from '../steps.mjs'
+import { BROWSER_ARGS, findChromium, freePort, startServer } from '../steps.mjs'
+import { coldStart } from './coldStart'
 import { benchData } from './data'
 import { enlarge } from './enlarge'
 import { measureMerit } from './merit'
@@ -134,15 +135,7 @@ async function benchServer(folder: string, name: string) {
 async function benchScripts(address: string, path: string, name: string, ready: string, aim: string) {
   const browser = await chromium.launch({
     executablePath: findChromium(),
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+    args: BROWSER_ARGS,
   })
   const page = await browser.newPage()
   const files = new Set<string>()
@@ -193,6 +186,11 @@ async function benchLogbooks(batches: number) {
   const small = await benchServer(join(folder, 'small'), `demo (${batches} batches)`)
   await benchScripts(small.address, '/', 'Now', 'main h1', 'under 220 kB')
   await benchScripts(small.address, `/batches/${small.batchId}`, 'Batch with its chart', 'main .chart svg', 'under 420 kB')
+  for (const [name, path, ready] of [
+    ['Now', '/', 'main section.rack'],
+    ['a batch’s verdict', `/batches/${small.batchId}`, 'main .verdict .headline'],
+  ] as const)
+    row(`cold start of ${name}, processor slowed fourfold`, ms(await coldStart(small.address + path, ready)), 'under 1600 ms')
   small.server.kill()
   const large = enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'large', 'logbook.sqlite'), LARGER)
   const big = await benchServer(join(folder, 'large'), `${LARGER} times (${large.batches} batches)`)

@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test'
-import { findChromium, freePort, startServer } from '../steps.mjs'
+import { BROWSER_ARGS, findChromium, freePort, startServer } from '../steps.mjs'
 
 interface Row {
   (name: string, figures: string, aim?: string): void
@@ -47,15 +47,7 @@ export async function benchShelf(folder: string, row: Row) {
   const { server, address } = await startServer(folder, { port, quiet: true })
   const browser = await chromium.launch({
     executablePath: findChromium(),
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+    args: BROWSER_ARGS,
   })
   try {
     const { count } = (await fetch(`${address}/api/shelf`).then(answer => answer.json())) as { count: number }

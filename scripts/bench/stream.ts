@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
-import { findChromium, freePort, startServer } from '../steps.mjs'
+import { BROWSER_ARGS, findChromium, freePort, startServer } from '../steps.mjs'
 
 const MINUTE = 60_000
 /** An hour of twenty readings a second goes through in a minute: sixty times as fast as a device sends it. */
@@ -38,15 +38,7 @@ export async function benchStream(folder: string, row: Row) {
   const { server, address } = await startServer(folder, { port, quiet: true })
   const browser = await chromium.launch({
     executablePath: findChromium(),
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+    args: BROWSER_ARGS,
   })
   try {
     const call = async <Answer>(method: string, path: string, body?: unknown) => {

@@ -4,6 +4,7 @@ import { insightPage, trialPage } from '#server/services/insight'
 import { idOfNumber, recallPage } from '#server/services/shelf'
 import { logEntry, logOnRun, logTogether, requireBatch, startBatch } from '#server/services/writeLog'
 import { batchCardPdf } from '#server/labels/batchCard'
+import type { LiveEvent } from '#shared/contracts'
 import type { Handlers } from '../utils/route'
 
 /** Pages that are asked for most, and batches with their logs. */
@@ -15,8 +16,8 @@ export const pages = {
   live: ({ event, context }) => {
     const stream = createEventStream(event)
     const stop = context.live.listen(news => void stream.push(JSON.stringify(news)))
-    // A line that was cut is taken up again within a second.
-    void stream.push({ retry: 1000, data: '' })
+    // A line that was cut is taken up again within a second. What happened meanwhile is known by its turn.
+    void stream.push({ retry: 1000, data: JSON.stringify({ kind: 'changed', turn: context.live.turn } satisfies LiveEvent) })
     // A line now and then shows both ends that the other is there.
     const pulse = setInterval(() => void stream.push({ event: 'pulse', data: '' }), 20_000)
     const forget = context.live.keep(() => void stream.close())

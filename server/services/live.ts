@@ -5,7 +5,8 @@ export class Live {
   private readonly listeners = new Set<(event: LiveEvent) => void>()
   private readonly lines = new Set<() => void>()
   private pending = false
-  private turn = 0
+  /** Told apart from one server to the next: a page may outlive several. */
+  turn = Date.now()
 
   /** @returns a function that stops the listening */
   listen(listener: (event: LiveEvent) => void): () => void {
@@ -33,11 +34,12 @@ export class Live {
 
   /** Something was written: pages ask again for what they show. Told once for all that is written in one turn. */
   changed(): void {
+    this.turn++
     if (this.pending || this.listeners.size === 0) return
     this.pending = true
     setImmediate(() => {
       this.pending = false
-      this.tell({ kind: 'changed', turn: ++this.turn })
+      this.tell({ kind: 'changed', turn: this.turn })
     })
   }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { IconEraser, IconPencil } from '@tabler/icons-vue'
 import { withStanding, type Entry, type LoggedEntry, type Weighing } from '#core/log'
 import type { WeighInFlag } from '#core/kinetics'
 import type { WayKey } from '#core/ways'
@@ -128,10 +129,10 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
                 :aria-label="`Correct: ${logWords(entry.body, writers)}`"
                 @click="$emit('correct', entry)"
               >
-                <Icon name="tabler:pencil" size="18" />
+                <IconPencil :size="18" />
               </button>
               <button type="button" :aria-label="`Void: ${logWords(entry.body, writers)}`" @click="$emit('void', entry)">
-                <Icon name="tabler:eraser" size="18" />
+                <IconEraser :size="18" />
               </button>
             </div>
           </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { IconBottle, IconClockHour4, IconDots, IconMoon, IconPencilPlus, IconSearch } from '@tabler/icons-vue'
 const emit = defineEmits<{ log: []; find: []; theme: [] }>()
 const route = useRoute()
 const more = ref(false)
@@ -17,27 +18,21 @@ function find() {
 <template>
   <div>
     <nav class="phone" aria-label="Places">
-      <NuxtLink to="/" class="place" :class="{ here: route.path === '/' }"
-        ><Icon name="tabler:clock-hour-4" size="24" aria-hidden="true" />Now</NuxtLink
-      >
-      <button type="button" class="place log" @click="$emit('log')">
-        <Icon name="tabler:pencil-plus" size="24" aria-hidden="true" />Log
-      </button>
+      <NuxtLink to="/" class="place" :class="{ here: route.path === '/' }"><IconClockHour4 :size="24" aria-hidden="true" />Now</NuxtLink>
+      <button type="button" class="place log" @click="$emit('log')"><IconPencilPlus :size="24" aria-hidden="true" />Log</button>
       <NuxtLink to="/shelf" class="place" :class="{ here: isPlaceOf('/shelf', route.path) }"
-        ><Icon name="tabler:bottle" size="24" aria-hidden="true" />Shelf</NuxtLink
+        ><IconBottle :size="24" aria-hidden="true" />Shelf</NuxtLink
       >
       <button type="button" class="place" :aria-expanded="more" @click="more = !more">
-        <Icon name="tabler:dots" size="24" aria-hidden="true" />More
+        <IconDots :size="24" aria-hidden="true" />More
       </button>
     </nav>
     <div v-if="more" class="sheet">
       <NuxtLink v-for="place in PLACES.filter(item => !['/', '/shelf'].includes(item.to))" :key="place.to" :to="place.to" class="sheet-item"
-        ><Icon :name="place.icon" size="22" aria-hidden="true" />{{ place.name }}</NuxtLink
+        ><component :is="place.icon" :size="22" aria-hidden="true" />{{ place.name }}</NuxtLink
       >
-      <button type="button" class="sheet-item" @click="find"><Icon name="tabler:search" size="22" aria-hidden="true" />Find</button>
-      <button type="button" class="sheet-item" @click="$emit('theme')">
-        <Icon name="tabler:moon" size="22" aria-hidden="true" />Light or dim
-      </button>
+      <button type="button" class="sheet-item" @click="find"><IconSearch :size="22" aria-hidden="true" />Find</button>
+      <button type="button" class="sheet-item" @click="$emit('theme')"><IconMoon :size="22" aria-hidden="true" />Light or dim</button>
     </div>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { IconKeyboard, IconMoon, IconSearch, IconSun } from '@tabler/icons-vue'
 defineEmits<{ find: []; keys: []; theme: [] }>()
 const route = useRoute()
 const { dim } = useTheme()
@@ -14,15 +15,15 @@ const { dim } = useTheme()
       :class="{ here: isPlaceOf(place.to, route.path) }"
       :aria-current="isPlaceOf(place.to, route.path) ? 'page' : undefined"
     >
-      <Icon :name="place.icon" size="25" aria-hidden="true" />
+      <component :is="place.icon" :size="25" aria-hidden="true" />
       {{ place.name }}
     </NuxtLink>
     <div class="foot">
-      <button type="button" class="place" @click="$emit('find')"><Icon name="tabler:search" size="23" aria-hidden="true" /> Find</button>
+      <button type="button" class="place" @click="$emit('find')"><IconSearch :size="23" aria-hidden="true" /> Find</button>
       <button type="button" class="place" @click="$emit('theme')">
-        <Icon :name="dim ? 'tabler:sun' : 'tabler:moon'" size="23" aria-hidden="true" /> {{ dim ? 'Light' : 'Dim' }}
+        <component :is="dim ? IconSun : IconMoon" :size="23" aria-hidden="true" /> {{ dim ? 'Light' : 'Dim' }}
       </button>
-      <button type="button" class="place" @click="$emit('keys')"><Icon name="tabler:keyboard" size="23" aria-hidden="true" /> Keys</button>
+      <button type="button" class="place" @click="$emit('keys')"><IconKeyboard :size="23" aria-hidden="true" /> Keys</button>
     </div>
   </nav>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { IconX } from '@tabler/icons-vue'
 import { uuidv7 } from 'uuidv7'
 import { heatBand, heatCautions, heatFigures, heatWord, heatWords, jarFullOf, middleHeat, saltIn } from '#core/blends'
 import { toastingFault } from '#core/log'
@@ -227,7 +228,7 @@ async function keepRecipe() {
                 </td>
                 <td>
                   <button type="button" class="out" :aria-label="`Take line ${i + 1} out`" @click="remove(i)">
-                    <Icon name="tabler:x" size="20" aria-hidden="true" />
+                    <IconX :size="20" aria-hidden="true" />
                   </button>
                 </td>
               </tr>

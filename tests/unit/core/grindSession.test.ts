@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { checkEntry, foldBatch } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
-import { fillOf, GRADE_UM, gradeOfOpening, gradeReached, MESH_UM, planGrinding, seedG } from '#core/grinding'
+import { fillOf, GRADE_UM, gradeOfOpening, gradeReached, grindSession, MESH_UM, planGrinding, seedG, sumRounds } from '#core/grinding'
 import { bestJar, JAR_SIZES_ML, jarsFor, leakOf, measuredLeak, permeanceOf, strengthOf, useMore } from '#core/keeping'
 import { saturationKPa } from '#core/air'
 import { InputError } from '#core/errors'
@@ -70,6 +70,54 @@ describe('a round that is too small', () => {
         if (plan.rounds > 2) expect(fillOf(plan.gramsPerRound, 0.2, cupMl)).toBeGreaterThan(0.35)
       }),
     )
+  })
+})
+
+describe('a session on the bench', () => {
+  const bench = { dryG: 224, cupMl: 250, watts: 150, cupCm: 8, warm: false }
+  const beetroot = findFood('beetroot')!
+  it('runs each burst until what is in the cup reaches its most, and never past where it sticks', () => {
+    const { plan, mostC, stickyC, minuteK } = grindSession(beetroot, 'powder', bench)
+    expect(mostC).toBe(Math.min(45, stickyC))
+    expect(22 + (minuteK * plan!.burstS) / 60).toBeLessThanOrEqual(mostC)
+    expect(22 + (minuteK * (plan!.burstS + 1)) / 60).toBeGreaterThan(mostC)
+    expect(plan!.burstsPerRound).toBe(Math.ceil(60 / plan!.burstS))
+  })
+  it('has shorter bursts for what comes warm from the machine', () => {
+    const cool = grindSession(beetroot, 'powder', bench).plan!
+    const warm = grindSession(beetroot, 'powder', { ...bench, warm: true })
+    expect(warm.sticks || warm.plan!.burstS < cool.burstS).toBe(true)
+  })
+  it('has no plan for what sticks as it is, nor before all is known', () => {
+    expect(grindSession({ ...beetroot, target: { ...beetroot.target, powder: 0.3 } }, 'powder', bench)).toMatchObject({
+      sticks: true,
+      plan: undefined,
+    })
+    expect(grindSession(beetroot, 'powder', { ...bench, dryG: undefined }).plan).toBeUndefined()
+    expect(grindSession(beetroot, 'powder', { ...bench, cupMl: undefined }).plan).toBeUndefined()
+    expect(grindSession(beetroot, 'powder', { ...bench, watts: undefined }).plan).toBeUndefined()
+  })
+  it('keeps the lid on longer for chilies, and in a higher cup', () => {
+    const lid = (food: string, cupCm?: number) => grindSession(findFood(food)!, 'powder', { ...bench, cupCm }).lidS
+    expect(lid('chili')).toBeGreaterThan(lid('beetroot'))
+    expect(lid('beetroot', 16)).toBeGreaterThan(1.9 * lid('beetroot', 8) - 10)
+    expect(lid('beetroot', undefined)).toBe(lid('beetroot', 8))
+  })
+  it('asks for powder where the cup is nearly empty', () => {
+    const { fill, seedG: asked } = grindSession(beetroot, 'powder', { ...bench, dryG: 6 })
+    expect(fill).toBeLessThan(0.35)
+    expect(asked).toBeGreaterThan(0)
+    expect(grindSession(beetroot, 'powder', bench).seedG).toBe(0)
+  })
+  it('sums its rounds, and says what goes in next', () => {
+    const { plan } = grindSession(beetroot, 'powder', { ...bench, cupMl: 300 })
+    const each = plan!.gramsPerRound
+    expect(sumRounds([], plan, 224)).toEqual({ inG: 0, outG: 0, rounds: plan!.rounds, nextG: Math.round(each * 10) / 10 })
+    expect(sumRounds([{ inG: 10.04, outG: 9 }, { inG: 10.04 }], plan, 224)).toMatchObject({ inG: 20.1, outG: undefined })
+    expect(sumRounds([{ inG: 219, outG: 210 }], plan, 224)).toMatchObject({ outG: 210, nextG: 5 })
+    expect(sumRounds([{ inG: 223.5, outG: 210 }], undefined, 224).rounds).toBe(1)
+    expect(sumRounds([{ inG: 222, outG: 210 }], undefined, 224).rounds).toBe(2)
+    expect(sumRounds([{ inG: 224, outG: 210 }], plan, 224).nextG).toBeUndefined()
   })
 })
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { EntryBody } from '#core/log'
-import { fillOf, GLASS, grindBelowC, lidRestS, planGrinding, seedG, warmingK } from '#core/grinding'
-import { looseGMl } from '#core/keeping'
+import { grindSession, sumRounds } from '#core/grinding'
 import type { GrindDraft } from '~/composables/useGrindDraft'
 
 /** A session at the grinder: planned by the cup, told round by round, logged as one. */
@@ -12,9 +11,6 @@ const { page, state, problem, ready, write } = useBatch(batchId)
 await ready()
 useHead({ title: () => (state.value ? `Grind ${state.value.food.name.toLowerCase()} · Dulse` : 'Dulse') })
 
-const ROOM_C = 22
-const WARM_C = 40
-const MOST_C = 45
 const ground = computed(() => state.value?.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0) ?? 0)
 const toGrind = computed(() => (state.value?.dryG === undefined ? undefined : ground.value > 0 ? undefined : Math.round(state.value.dryG)))
 const grinders = computed(() => (page.value?.tools ?? []).flatMap(tool => (tool.kind === 'grinder' ? [tool] : [])))
@@ -47,47 +43,22 @@ watch(
   },
 )
 
-const food = computed(() => state.value!.food)
-const hot = computed(() => food.value.traits.includes('hot'))
-const looseG = computed(() => looseGMl(food.value.powderDensity.value.mean, 'pieces'))
-const stickyC = computed(() => grindBelowC(GLASS[food.value.isotherm], food.value.target[state.value!.purpose]))
-const startC = computed(() => (draft.warm ? WARM_C : ROOM_C))
-const mostC = computed(() => Math.min(MOST_C, stickyC.value))
-const plan = computed(() =>
-  draft.dryG && draft.cupMl && draft.watts && mostC.value > startC.value + 1
-    ? planGrinding({
-        dryG: draft.dryG,
-        looseGMl: looseG.value,
-        cupMl: draft.cupMl,
-        watts: draft.watts,
-        startC: startC.value,
-        mostC: mostC.value,
-      })
-    : undefined,
-)
-const lidS = computed(() => lidRestS(draft.cupCm ?? 8, hot.value))
-const lidWords = computed(() => (lidS.value < 120 ? `${lidS.value} s` : `${Math.round(lidS.value / 60)} min`))
-const seed = computed(() =>
-  plan.value && draft.cupMl ? seedG(plan.value.gramsPerRound, looseG.value, food.value.powderDensity.value.mean, draft.cupMl) : 0,
-)
-const fill = computed(() => (plan.value && draft.cupMl ? fillOf(plan.value.gramsPerRound, looseG.value, draft.cupMl) : 0))
-const minuteK = computed(() => (plan.value ? warmingK(draft.watts!, 60, plan.value.gramsPerRound) : 0))
+const session = computed(() => grindSession(state.value!.food, state.value!.purpose, draft))
+const plan = computed(() => session.value.plan)
+const hot = computed(() => state.value!.food.traits.includes('hot'))
+const lidWords = computed(() => {
+  const { lidS } = session.value
+  return lidS < 120 ? `${lidS} s` : `${Math.round(lidS / 60)} min`
+})
 
 const inG = ref<number>()
 const outG = ref<number>()
 const turn = ref(0)
-const rounds = computed(() => Math.max(plan.value?.rounds ?? 1, draft.rounds.length + (roundsG.value < (draft.dryG ?? 0) - 1 ? 1 : 0)))
-const roundsG = computed(() => draft.rounds.reduce((sum, round) => sum + round.inG, 0))
-const outsG = computed(() =>
-  draft.rounds.every(round => round.outG !== undefined) ? draft.rounds.reduce((sum, round) => sum + round.outG!, 0) : undefined,
-)
+const sums = computed(() => sumRounds(draft.rounds, plan.value, draft.dryG))
 watch(
   [() => draft.rounds.length, plan],
   () => {
-    inG.value =
-      plan.value && draft.dryG
-        ? Math.max(0, Math.round(Math.min(plan.value.gramsPerRound, draft.dryG - roundsG.value) * 10) / 10) || undefined
-        : undefined
+    inG.value = sums.value.nextG
     outG.value = undefined
     turn.value++
   },
@@ -100,11 +71,11 @@ function keepRound() {
   }
   problems.value = []
   draft.rounds.push({ inG: inG.value, outG: outG.value })
-  if (outsG.value !== undefined) draft.powderOutG = Math.round(outsG.value * 10) / 10
-  if (roundsG.value > (draft.dryG ?? 0)) draft.dryG = Math.round(roundsG.value * 10) / 10
+  if (sums.value.outG !== undefined) draft.powderOutG = sums.value.outG
+  if (sums.value.inG > (draft.dryG ?? 0)) draft.dryG = sums.value.inG
 }
 
-const wentInG = computed(() => (draft.rounds.length > 0 ? roundsG.value : (draft.dryG ?? 0)) + (draft.seedJarId ? (draft.seedG ?? 0) : 0))
+const wentInG = computed(() => (draft.rounds.length > 0 ? sums.value.inG : (draft.dryG ?? 0)) + (draft.seedJarId ? (draft.seedG ?? 0) : 0))
 const missingG = computed(() => (draft.powderOutG === undefined ? undefined : Math.max(0, wentInG.value - draft.powderOutG)))
 const laidG = computed(() => Object.values(draft.lost).reduce<number>((sum, grams) => sum + (grams ?? 0), 0))
 const LOSSES = [
@@ -122,7 +93,7 @@ const checkFields = useFieldChecks()
 async function save() {
   if (busy.value || checkFields() !== undefined) return
   const unread = cautions.value?.problem()
-  const dryInG = draft.rounds.length > 0 ? Math.round(roundsG.value * 10) / 10 : draft.dryG
+  const dryInG = draft.rounds.length > 0 ? sums.value.inG : draft.dryG
   const missing =
     unread ??
     (dryInG === undefined
@@ -184,7 +155,7 @@ async function save() {
     </header>
     <div class="desk">
       <div class="stack">
-        <RoundTimer :plan="plan" :lid-s="lidS" :round="draft.rounds.length + 1" :rounds="rounds" :hot="hot" />
+        <RoundTimer :plan="plan" :lid-s="session.lidS" :round="draft.rounds.length + 1" :rounds="sums.rounds" :hot="hot" />
         <section class="card form" aria-label="Rounds">
           <h2>Rounds</h2>
           <ol v-if="draft.rounds.length" class="plain-list">
@@ -216,18 +187,18 @@ async function save() {
           <h2>{{ plan ? `${plural(plan.rounds, 'round')} of about ${format.weight(plan.gramsPerRound)}` : 'Plan' }}</h2>
           <p v-if="plan">
             Bursts of <strong>{{ plan.burstS }} s</strong>, {{ plan.restS }} s between, {{ plural(plan.burstsPerRound, 'burst') }} a round;
-            the lid stays shut <strong>{{ lidWords }}</strong>. About {{ format.hours(plan.minutes / 60 + (plan.rounds * lidS) / 3600) }} in
-            all.
+            the lid stays shut <strong>{{ lidWords }}</strong>. About
+            {{ format.hours(plan.minutes / 60 + (plan.rounds * session.lidS) / 3600) }} in all.
           </p>
           <p v-if="plan" class="quiet small">
-            A minute without a rest would warm it by {{ Math.round(minuteK) }} K. Above {{ format.temperature(mostC) }} it sticks. Dust of
-            this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.
+            A minute without a rest would warm it by {{ Math.round(session.minuteK) }} K. Above {{ format.temperature(session.mostC) }} it
+            sticks. Dust of this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.
           </p>
-          <p v-else-if="stickyC <= startC + 1" class="caution">
+          <p v-else-if="session.sticks" class="caution">
             {{
               draft.warm
-                ? `Warm as it is, it sticks at ${format.temperature(stickyC)}: let it cool first.`
-                : `Sweet or sour as it is, it sticks at ${format.temperature(stickyC)} already: chill pieces and cup in the freezer, dry it further, or take it as flakes.`
+                ? `Warm as it is, it sticks at ${format.temperature(session.stickyC)}: let it cool first.`
+                : `Sweet or sour as it is, it sticks at ${format.temperature(session.stickyC)} already: chill pieces and cup in the freezer, dry it further, or take it as flakes.`
             }}
           </p>
           <WeightField
@@ -262,11 +233,11 @@ async function save() {
           <p v-if="draft.warm" class="quiet small">
             This school rests the powder instead: close it in a jar, look for lumps for some days, and dry it once more if there are any.
           </p>
-          <p v-if="seed > 0.5" class="caution">
-            The cup is only {{ Math.round(fill * 100) }} % full, and the knives will throw air: add about {{ format.weight(seed) }} of
-            finished powder, or wait for more.
+          <p v-if="session.seedG > 0.5" class="caution">
+            The cup is only {{ Math.round(session.fill * 100) }} % full, and the knives will throw air: add about
+            {{ format.weight(session.seedG) }} of finished powder, or wait for more.
           </p>
-          <template v-if="page?.shelf.length && (seed > 0.5 || draft.seedJarId)">
+          <template v-if="page?.shelf.length && (session.seedG > 0.5 || draft.seedJarId)">
             <ChoiceField
               v-model="draft.seedJarId"
               label="Seed it from"
@@ -282,7 +253,7 @@ async function save() {
               v-if="draft.seedJarId"
               v-model="draft.seedG"
               label="Old powder added"
-              :hint="`about ${format.weight(seed)}; the new jars are then as old as it`"
+              :hint="`about ${format.weight(session.seedG)}; the new jars are then as old as it`"
               required
             />
           </template>

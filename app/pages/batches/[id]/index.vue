@@ -12,6 +12,9 @@ const { now, tick } = useClock()
 const format = useFormat()
 const { page, entries, food, waits, state, problem, ready, load, write } = useBatch(batchId)
 const { assessment, working } = useAssessment(entries, food, now)
+// The verdict stands before the chart is fetched and the log is drawn: it is what one came for.
+const drawn = ref(false)
+whenever(assessment, () => requestAnimationFrame(() => setTimeout(() => (drawn.value = true))), { once: true })
 const changes = useLessons(entries, food)
 const trays = useTrays(entries, food)
 const weighings = computed(() =>
@@ -247,7 +250,7 @@ if (typeof wanted === 'string' && state.value) {
           <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatLine }}</p>
         </div>
         <LazyDryingCurve
-          v-if="assessment"
+          v-if="assessment && drawn"
           class="curve"
           :run="state.run"
           :assessment="assessment"
@@ -265,6 +268,7 @@ if (typeof wanted === 'string' && state.value) {
         />
         <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
         <LogList
+          v-if="drawn"
           class="log"
           :way="state.run.way.way"
           :entries="entries"
@@ -285,9 +289,15 @@ if (typeof wanted === 'string' && state.value) {
           />
           <LazyOutdoorCard v-if="WAYS[state.run.way.way].unheated" :state="state" :now="now" @act="kind => act(kind)" />
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
-          <AirCard v-if="!WAYS[state.run.way.way].underVacuum" :state="state" :assessment="assessment" :now="now" @act="act('air')" />
+          <AirCard
+            v-if="drawn && !WAYS[state.run.way.way].underVacuum"
+            :state="state"
+            :assessment="assessment"
+            :now="now"
+            @act="act('air')"
+          />
           <NightCard
-            v-if="assessment && machine && WAYS[state.run.way.way].mayRunOvernight"
+            v-if="drawn && assessment && machine && WAYS[state.run.way.way].mayRunOvernight"
             :state="state"
             :assessment="assessment"
             :machine="machine"

@@ -1,0 +1,15 @@
+import { useQueryCache } from '@pinia/colada'
+import { FIRST_ANSWERS_ID, type FirstAnswers } from '#shared/api'
+import { keyOf } from './useServer'
+
+/** What came with the page itself; nothing in development or where a page was kept from before. */
+export function firstAnswers(): FirstAnswers | undefined {
+  const text = document.getElementById(FIRST_ANSWERS_ID)?.textContent
+  return text ? (JSON.parse(text) as FirstAnswers) : undefined
+}
+
+/** Takes it as answered, so that nothing that is known is waited for. */
+export function takeFirstAnswers(): void {
+  const cache = useQueryCache()
+  for (const { name, address, answer } of firstAnswers()?.answers ?? []) cache.setQueryData(keyOf(name, address), answer)
+}

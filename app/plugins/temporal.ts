@@ -1,0 +1,3 @@
+import { haveTemporal } from '~/utils/temporal'
+
+export default defineNuxtPlugin({ name: 'temporal', setup: haveTemporal })
