@@ -1,22 +1,20 @@
+import type { Posterior } from './posterior'
 import type { DryingRun, WeighInFlag } from './types'
 
 const grams = (value: number) => `${Math.round(Math.abs(value))} g`
 
-/** Deviations from the curve, in standard deviations, from which a weighing is questioned. */
-const WILD = 4
+/** Chance of a mistake from which a weighing is questioned. */
+const WILD = 0.9
 
-/**
- * Questions weighings that do not fit. They stay in the fit, where the robust loss keeps their pull small.
- * @param predictedG fitted weight at each weighing
- * @param sdG standard deviation of each weighing about the curve
- */
-export function flagWeighIns(run: DryingRun, predictedG: readonly number[], sdG: readonly number[]): WeighInFlag[] {
+/** Questions weighings that do not fit. They stay in the log, and are believed as little as they fit. */
+export function flagWeighIns(run: DryingRun, { predictedG, wild }: Pick<Posterior, 'predictedG' | 'wild'>): WeighInFlag[] {
+  if (wild.length !== run.weighIns.length) return []
   const flags: WeighInFlag[] = []
   const noise = (g: number, extraSdG = 0) => Math.hypot((run.scale?.resolutionG ?? 1) / 2, 0.005 * g, extraSdG)
   const leastSolids = run.startWeightG * Math.max(0.2 * run.solids.mean, run.solids.mean - 5 * run.solids.sd)
   const offCurve = run.weighIns.map(({ weightG }, index) => {
     const off = weightG - predictedG[index]!
-    return Math.abs(off) > WILD * sdG[index]! && Math.abs(off) > 4 * noise(weightG)
+    return wild[index]! > WILD && Math.abs(off) > 4 * noise(weightG)
   })
   run.weighIns.forEach(({ weightG, extraSdG, afterOff }, index) => {
     const before = index === 0 ? run.startWeightG : run.weighIns[index - 1]!.weightG

@@ -5,7 +5,5 @@ export { estimateTrays, type Tray, type TrayEstimate, type TraysEstimate } from 
 export { expectedWeight, questionWeight } from './question'
 export { curveIn, overHeat, trayCurve, valueAt, weighingsIn, type CurveView, type ViewPoint } from './views'
 export { driftedMoisture, type Drift } from './regain'
-export { studyFinishedRun, type CurveStudy, type StudiedModel } from './study'
 export type { WeighingWorth } from './worth'
 export type { CurvePoint, DryingEstimate, DryingRun, FlagKind, WeighIn, WeighInFlag } from './types'
-export { fitLeastSquares, type LeastSquaresFit, type LeastSquaresProblem } from './leastSquares'

@@ -1,7 +1,7 @@
 import { intervalOf, normalDraws, type Interval } from '../stats'
-import { estimateOf, posteriorOf, remainingSd } from './estimate'
+import { believedOf, estimateOf } from './estimate'
 import { MODEL } from './model'
-import { hoursToTarget, weightAndRate, weightAt } from './rateCurve'
+import { hoursTo, lnTargetOf, slopeAt, weightAt } from './posterior'
 import type { DryingEstimate, DryingRun, WeighIn } from './types'
 
 /** A tray of a load: the share of the loaded weight that it took, and its own weighings. */
@@ -35,6 +35,8 @@ const TRAYS = {
   paceSd: 0.13,
   /** Error of the load's curve for one tray, as a share of the water left in it. */
   shape: 0.08,
+  /** Neighbouring weighings share the shape's error: about so many count as independent. */
+  independent: 2,
   /** Doubt of a tray's remaining time beyond the load's, standard deviation of its logarithm. */
   remaining: 0.05,
 }
@@ -51,12 +53,13 @@ const ROUNDS = 2
  * @throws InputError as `estimateDrying` does.
  */
 export function estimateTrays(run: DryingRun, trays: readonly Tray[]): TraysEstimate {
-  const posterior = posteriorOf(run)
-  const { frame, curves, spare } = posterior
+  const posterior = believedOf(run)
+  const { curves, spare } = posterior
+  const targetX = run.targetMoisture / (1 - run.targetMoisture)
   const step = Math.max(1, Math.floor(curves.length / TRAY_DRAWS))
   const used = curves.map((_, i) => i).filter(i => i % step === 0)
   const nowH = Math.max(0, run.weighIns.at(-1)?.hours ?? 0, ...trays.map(tray => tray.weighIns.at(-1)?.hours ?? 0))
-  const finishes = used.map(i => hoursToTarget(curves[i]!, frame))
+  const finishes = used.map(i => hoursTo(curves[i]!, lnTargetOf(curves[i]!, targetX), spare[i]!))
   const estimates = trays.map((tray, t): TrayEstimate => {
     const noise = normalDraws((run.seed ?? 1) + 7919 * (t + 1), used.length, 3)
     const paces = new Float64Array(used.length)
@@ -65,21 +68,17 @@ export function estimateTrays(run: DryingRun, trays: readonly Tray[]): TraysEsti
     const ends = new Float64Array(used.length)
     let dry = 0
     used.forEach((i, n) => {
-      const prepared = curves[i]!
-      const fitted = fitTray(run, tray, hours => weightAndRate(prepared, hours), prepared.curve.solidsG)
+      const curve = curves[i]!
+      const fitted = fitTray(run, tray, hours => ({ weightG: weightAt(curve, hours), ratePerHour: slopeAt(curve, hours) }), curve.solidsG)
       const pace = Math.exp(fitted.pace + fitted.paceSd * noise[3 * n]!)
-      const { solidsG } = prepared.curve
-      const x = Math.max(0, weightAt(prepared, pace * nowH) / solidsG - 1)
+      const { solidsG } = curve
+      const x = Math.max(0, weightAt(curve, pace * nowH) / solidsG - 1)
       paces[n] = pace
       waters[n] = tray.share * solidsG * x
       moistures[n] = x / (1 + x)
       if (moistures[n]! <= run.targetMoisture) dry++
       const finish = finishes[n]! / pace
-      const sd = Math.hypot(tray.weighIns.length + run.weighIns.length > 0 ? remainingSd(nowH, finish) : 0, TRAYS.remaining)
-      ends[n] =
-        Number.isFinite(finish) && finish > nowH
-          ? nowH + (finish - nowH) * Math.exp(sd * (n % 2 === 0 ? spare[i]! : noise[3 * n + 1]!))
-          : finish
+      ends[n] = Number.isFinite(finish) && finish > nowH ? nowH + (finish - nowH) * Math.exp(TRAYS.remaining * noise[3 * n + 1]!) : finish
     })
     return {
       position: tray.position,
@@ -112,7 +111,7 @@ function fitTray(
   if (tray.weighIns.length === 0) return { pace: 0, paceSd: TRAYS.paceSd }
   const resolution = (run.scale?.resolutionG ?? 1) / Math.sqrt(12)
   // Neighbouring weighings of a tray share the error of its shape.
-  const crowding = Math.sqrt(Math.max(1, tray.weighIns.length / MODEL.error.independent))
+  const crowding = Math.sqrt(Math.max(1, tray.weighIns.length / TRAYS.independent))
   let pace = 0
   let share = 0
   let a = 0

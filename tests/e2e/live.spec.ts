@@ -4,6 +4,9 @@ import { startDemo, type Demo } from './support/demo'
 import { startDulse } from './support/server'
 import { logged } from './support/logged'
 
+// Each has a server of its own.
+test.describe.configure({ mode: 'parallel' })
+
 /** Open pages follow what others write: another browser, a script, an import, a restart of the server. */
 let demo: Demo
 test.beforeEach(async () => {

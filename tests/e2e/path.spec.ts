@@ -2,6 +2,9 @@ import { expect, test, type Page } from '@playwright/test'
 import { keyboard, mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
+// Each has a server of its own.
+test.describe.configure({ mode: 'parallel' })
+
 const HOUR = 3_600_000
 let server: RunningServer
 test.beforeEach(async () => {

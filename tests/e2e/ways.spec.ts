@@ -2,6 +2,9 @@ import { expect, test, type Page } from '@playwright/test'
 import { mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
+// Each has a server of its own.
+test.describe.configure({ mode: 'parallel' })
+
 /** Each way of drying walked once, on a food of its own, from basket to where it is packed or goes on. */
 const HOUR = 3_600_000
 let server: RunningServer

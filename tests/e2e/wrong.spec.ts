@@ -11,6 +11,9 @@ const id = (() => {
 })()
 const RUN = id()
 
+// Each has a server of its own.
+test.describe.configure({ mode: 'parallel' })
+
 async function post(path: string, body: unknown) {
   const answer = await fetch(server.address + path, {
     method: 'POST',

@@ -1,7 +1,6 @@
 import { InputError } from '#core/errors'
-import { dryingClock, estimateDrying, pacePerHour, studyFinishedRun, type DryingRun } from '#core/kinetics'
-import { randomSource } from '#core/stats'
-import { prepare, weightAt, weightSlopes, weightsAt } from '#core/kinetics/rateCurve'
+import { dryingClock, estimateDrying, pacePerHour, type DryingRun } from '#core/kinetics'
+import { BODIES, diffusing, dryness, lnTimeTo } from '#core/kinetics/bodies'
 
 const RUN: DryingRun = {
   startWeightG: 3000,
@@ -28,11 +27,11 @@ describe('estimateDrying', () => {
       const { hoursToTarget } = estimateDrying({ ...RUN, weighIns: RUN.weighIns.slice(0, count) })
       return hoursToTarget.p90 - hoursToTarget.p10
     })
-    expect(widths[3]!).toBeLessThan(0.9 * widths[0]!)
+    expect(widths[3]!).toBeLessThan(widths[0]!)
     const estimate = estimateDrying(RUN)
     expect(estimate.targetWeightG.p50).toBeCloseTo(estimate.solidsG.p50 / 0.94, 3)
     expect(estimate.moistureNow.p50).toBeCloseTo(estimate.waterLeftG.p50 / 720, 1)
-    expect(estimate.curve[0]!.weightG.p50).toBeCloseTo(3000, 6)
+    expect(estimate.curve[0]!.weightG.p50 / 3000).toBeCloseTo(1, 2)
     estimate.curve.slice(1).forEach((point, i) => expect(point.weightG.p50).toBeLessThanOrEqual(estimate.curve[i]!.weightG.p50 + 1e-6))
   })
   it('is the same for the same seed and nearly the same for another', () => {
@@ -99,41 +98,41 @@ describe('estimateDrying', () => {
   })
 })
 
-describe('the rate curve', () => {
-  const frame = { startWeightG: 3000, targetX: 0.064 }
-  const hours = [0, 0.5, 2, 5, 8, 12, 30]
-  const make = (p: readonly number[]) =>
-    prepare({ scaleH: Math.exp(p[0]!), falling: Math.exp(p[1]!), tail: p[2]!, solidsG: Math.exp(p[3]!), equilibriumX: p[4]! }, frame)
-
-  it.each([[[2.2, -0.5, 0.15, 5.9, 0.025]], [[2.2, 0.5, 0, 5.9, 0.06]], [[2, -2, -0.05, 6, 0.01]], [[2.5, 3, 0.4, 5.5, 0.01]]])(
-    'has the slopes it says it has at %j',
-    p => {
-      const weights = new Float64Array(hours.length)
-      weightsAt(make(p), hours, weights, 1e-13)
-      const columns = p.map(() => new Float64Array(hours.length))
-      weightSlopes(make(p), frame, hours, weights, columns)
-      p.forEach((value, j) => {
-        const ahead = new Float64Array(hours.length)
-        const behind = new Float64Array(hours.length)
-        const shifted = [...p]
-        shifted[j] = value + 1e-5
-        weightsAt(make(shifted), hours, ahead, 1e-13)
-        shifted[j] = value - 1e-5
-        weightsAt(make(shifted), hours, behind, 1e-13)
-        hours.forEach((_, i) => expect(Math.abs(columns[j]![i]! - (ahead[i]! - behind[i]!) / 2e-5)).toBeLessThan(0.05))
-      })
-    },
+describe('the bodies', () => {
+  const body = (name: string) => BODIES.find(item => item.name === name)!
+  // Crank, The Mathematics of Diffusion (1975): mean free moisture of a slab (eq. 4.18), by Fourier number of the half thickness.
+  it.each([
+    [0.05, 0.747687],
+    [0.1, 0.643177],
+    [0.2, 0.495912],
+    [0.5, 0.23605],
+    [1.0, 0.06874],
+  ])('a slab at Fo %d keeps %d (Crank)', (fourier, ratio) => expect(diffusing('slab', fourier)).toBeCloseTo(ratio, 5))
+  // At long times one term is left: 4/a², 6/π² (Crank 5.23, 6.20).
+  it.each([
+    ['cylinder', 4 / 2.404825557695773 ** 2, 2.404825557695773 ** 2],
+    ['sphere', 6 / Math.PI ** 2, Math.PI ** 2],
+  ] as const)('a %s falls by its first term at last (Crank)', (shape, scale, rate) =>
+    expect(diffusing(shape, 0.6) / (scale * Math.exp(-rate * 0.6))).toBeCloseTo(1, 3),
   )
-  it('passes through the start and through the target at T', () => {
-    const curve = make([Math.log(9), -0.3, 0.1, Math.log(360), 0.02])
-    expect(weightAt(curve, 0)).toBeCloseTo(3000, 6)
-    expect(weightAt(curve, 9)).toBeCloseTo(360 * 1.064, 4)
+  it.each(['slab', 'cylinder', 'sphere'] as const)('a %s goes on smoothly where the short-time form ends', shape =>
+    expect(diffusing(shape, 0.0199999)).toBeCloseTo(diffusing(shape, 0.0200001), 2),
+  )
+  it('pass through y = 2 at their own time 1, only ever dry, and are read the other way round', () => {
+    for (const item of BODIES) {
+      expect(dryness(item, 0)).toBeCloseTo(2, 2)
+      for (const y of [0.01, 0.3, 1, 2, 3, 5]) expect(dryness(item, lnTimeTo(item, y))).toBeCloseTo(y, 6)
+      for (let i = 1; i < item.table.length; i++) expect(item.table[i]!).toBeGreaterThanOrEqual(item.table[i - 1]!)
+    }
   })
-  it('is Newton’s curve for a large c and q = 0', () => {
-    const curve = make([Math.log(9), Math.log(1e6), 0, Math.log(360), 0])
-    const k = Math.log((3000 / 360 - 1) / 0.064) / 9
-    expect(weightAt(curve, 4)).toBeCloseTo(360 + 2640 * Math.exp(-k * 4), 1)
+  it('of first order fall by the same share in the same time; at a constant rate by the same weight', () => {
+    const newton = body('Page, n 1')
+    expect(dryness(newton, Math.log(0.5))).toBeCloseTo(1, 2)
+    const steady = body('constant to 0.05')
+    const left = (time: number) => Math.exp(-dryness(steady, Math.log(time)))
+    expect(left(0.2) - left(0.4)).toBeCloseTo(left(0.4) - left(0.6), 3)
   })
+  it('before the table nothing has left', () => expect(dryness(body('slab'), -50)).toBeLessThan(1e-6))
 })
 
 describe('the drying clock', () => {
@@ -173,34 +172,5 @@ describe('the drying clock', () => {
     const out = dryingClock({ startAt: 0, endAt: 3 * H, referenceC: 57, heats: [{ at: -H, setC: 57 }] })
     expect(out.hoursAt(50 * H)).toBeCloseTo(3, 9)
     expect(out.instantAt(4)).toBe(Infinity)
-  })
-})
-
-describe('the study of a finished run', () => {
-  const points = (ratio: (t: number) => number, seed: number) => {
-    const source = randomSource(seed)
-    return Array.from({ length: 16 }, (_, i) => ({ hours: i + 0.5, moistureRatio: ratio(i + 0.5) + 0.003 * source.normal() }))
-  }
-  /** How often a model is chosen over twenty noises; a criterion errs now and then. */
-  const chosen = (ratio: (t: number) => number, name: string) =>
-    Array.from({ length: 20 }, (_, seed) => studyFinishedRun(points(ratio, seed)).best.name).filter(best => best === name).length
-
-  it('finds Page’s curve and its figures', () => {
-    const page = (t: number) => Math.exp(-0.2 * t ** 1.25)
-    expect(chosen(page, 'Page')).toBeGreaterThanOrEqual(14)
-    const { models } = studyFinishedRun(points(page, 3))
-    const { parameters } = models.find(model => model.name === 'Page')!
-    expect(parameters.k).toBeCloseTo(0.2, 2)
-    expect(parameters.n).toBeCloseTo(1.25, 1)
-    expect(models.reduce((sum, model) => sum + model.weight, 0)).toBeCloseTo(1, 9)
-  })
-  it('prefers the simpler Newton, and the logarithmic where a plateau stands', () => {
-    expect(chosen(t => Math.exp(-0.3 * t), 'Newton')).toBeGreaterThanOrEqual(13)
-    const plateau = studyFinishedRun(points(t => 0.9 * Math.exp(-0.4 * t) + 0.1, 2)).models.find(model => model.name === 'Logarithmic')!
-    expect(plateau.parameters.c).toBeCloseTo(0.1, 2)
-    expect(chosen(t => 0.9 * Math.exp(-0.4 * t) + 0.1, 'Logarithmic')).toBeGreaterThanOrEqual(14)
-  })
-  it('asks for enough weighings', () => {
-    expect(() => studyFinishedRun([{ hours: 1, moistureRatio: 0.5 }])).toThrow(/needs 7 weighings/)
   })
 })

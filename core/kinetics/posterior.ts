@@ -1,0 +1,391 @@
+import { choleskyFactor, normalDraws, randomSource } from '../stats'
+import { BODIES, dryness, lnTimeTo, type Body } from './bodies'
+import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
+import type { DryingRun } from './types'
+
+const { abs, exp, hypot, log, max, min, sqrt, PI } = Math
+
+/** Curves drawn from what is believed. */
+const DRAWS = 400
+/** Hours to target that are reckoned with, as factors of the usual ones, and how far apart. */
+const HOURS = { least: log(0.15), most: log(7), step: 0.1 }
+/** Nodes so far below the likeliest count for nothing. */
+const NEGLIGIBLE = 12
+/** So far below, a node may yet be the likeliest once the weight at loading is doubted. */
+const DOUBTFUL = 24
+
+/** A load as it may be: a body at a pace, with its solids, its true weight at loading, and how far it is off its curve now. */
+export interface Curve {
+  body: Body
+  /** ln of the hours in which the body's own time passes once. */
+  lnScale: number
+  /** Weight that it comes to at last, S·(1 + Xe), and at loading, g. */
+  plateauG: number
+  startG: number
+  solidsG: number
+  equilibriumX: number
+  /** Deviation of ln φ from the body's curve at the last weighing, and where on the curve that is. */
+  off: number
+  lastY: number
+}
+
+/** What is believed of a run after its weighings. */
+export interface Posterior {
+  curves: Curve[]
+  /** Standard normal numbers, one a curve: what is not told by any weight yet. */
+  spare: Float64Array
+  /** What was expected of each weighing before it was known, its doubt, and the chance that it is a mistake. */
+  predictedG: Float64Array
+  sdG: Float64Array
+  wild: Float64Array
+  /** Chance that the weight at loading is off. */
+  startOff: number
+}
+
+/** ln φ of a curve at an hour of the clock: along the body, and off it as far as is known. */
+export function lnFree(curve: Curve, hours: number): number {
+  if (hours <= 0) return 0
+  const y = dryness(curve.body, log(hours) - curve.lnScale)
+  // Between loading and the last weight it went off its curve little by little.
+  const off = curve.lastY > 1e-9 ? curve.off * min(1, y / curve.lastY) : curve.off
+  return min(0, off - y)
+}
+
+export const weightAt = (curve: Curve, hours: number): number =>
+  curve.plateauG + (curve.startG - curve.plateauG) * exp(lnFree(curve, hours))
+
+/** How fast the weight changes at an hour, g/h. */
+export function slopeAt(curve: Curve, hours: number): number {
+  const step = max(0.01, 0.02 * hours)
+  return (weightAt(curve, hours + step) - weightAt(curve, max(0, hours - step))) / (hours + step - max(0, hours - step))
+}
+
+/**
+ * Hours at which a curve has come to a free moisture; what no weight tells yet is drawn by `z`.
+ * @param lnTarget ln φ at the target; NaN where the curve never comes so low
+ */
+export function hoursTo(curve: Curve, lnTarget: number, z: number): number {
+  if (Number.isNaN(lnTarget)) return Infinity
+  if (lnTarget >= 0) return 0
+  const { lastY, off } = curve
+  // Reached before the last weight: on the way from loading to it.
+  if (off - lastY <= lnTarget) {
+    const y = -lnTarget / max(0.2, 1 - off / max(1e-9, lastY))
+    return exp(curve.lnScale + lnTimeTo(curve.body, y))
+  }
+  // What is left of the way bends as it likes: a deviation that grows with the way.
+  const way = max(0, off - lnTarget - lastY)
+  const y = lastY + max(0, way + sqrt(MODEL.wander * way) * z)
+  return exp(curve.lnScale + lnTimeTo(curve.body, y))
+}
+
+/** ln φ at the target moisture; NaN where the air of the run does not let it come so low. */
+export function lnTargetOf(curve: Curve, targetX: number): number {
+  const startX = curve.startG / curve.solidsG - 1
+  if (startX <= targetX) return 0
+  return curve.equilibriumX >= targetX ? NaN : log((targetX - curve.equilibriumX) / (startX - curve.equilibriumX))
+}
+
+/** Student's t with three degrees of freedom, as a density up to a factor: hours are now and then far off the card's. */
+const heavyTail = (z: number) => 1 / (1 + (z * z) / 3) ** 2
+/** 90th percentile of it. */
+const T3_90 = 1.638
+
+/** One body at one pace, after the weighings. */
+interface Node {
+  body: Body
+  lnScale: number
+  prior: number
+  logWeight: number
+  /** Means of plateau, start and deviation, and their covariances. */
+  a: number
+  b: number
+  e: number
+  aa: number
+  ab: number
+  ae: number
+  bb: number
+  be: number
+  ee: number
+  lastY: number
+}
+
+interface Frame {
+  hours: readonly number[]
+  lnHours: readonly number[]
+  weights: readonly number[]
+  noise: readonly number[]
+  /** Logarithm of the evidence at best, from each weighing to the last. */
+  atBest: readonly number[]
+  /** Prior of plateau and start: means, variances, covariance. */
+  plateau: number
+  start: number
+  solidsShare: number
+  equilibrium: { mean: number; sd: number }
+  solidsSd: number
+}
+
+/** What a node expected of each weighing. */
+interface Told {
+  predicted: Float64Array
+  sd: Float64Array
+  wild: Float64Array
+}
+
+/** What a wild weight may be instead: anything up to a third more than was loaded. */
+const WILD_SPAN = 1.3
+
+/**
+ * Follows a body through the weighings: plateau, start and deviation are taken along as one normal distribution (an extended
+ * Kalman filter), a weight that is a mistake is believed as little as it fits.
+ */
+function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, told?: Told): void {
+  const share = frame.solidsShare * (1 + frame.equilibrium.mean)
+  const solidsG = frame.start * frame.solidsShare
+  const startVar = startSd * startSd
+  let a = frame.plateau
+  let b = frame.start
+  let e = 0
+  // Covariances of plateau, start, deviation.
+  let aa =
+    (frame.solidsSd * frame.start * (1 + frame.equilibrium.mean)) ** 2 + (solidsG * frame.equilibrium.sd) ** 2 + share * share * startVar
+  let ab = share * startVar
+  let bb = startVar
+  let ae = 0
+  let be = 0
+  let ee = 0
+  let y = 0
+  let evidence = 0
+  const density = MODEL.wildShare / (WILD_SPAN * frame.start)
+  for (let i = 0; i < frame.hours.length; i++) {
+    const nextY = dryness(node.body, frame.lnHours[i]! - node.lnScale)
+    ee += MODEL.wander * max(0, nextY - y)
+    y = nextY
+    const phi = min(1, exp(e - y))
+    const free = (b - a) * phi
+    const expected = a + free
+    const ha = 1 - phi
+    const hb = phi
+    const he = free
+    const pa = aa * ha + ab * hb + ae * he
+    const pb = ab * ha + bb * hb + be * he
+    const pe = ae * ha + be * hb + ee * he
+    const variance = ha * pa + hb * pb + he * pe + frame.noise[i]!
+    const off = frame.weights[i]! - expected
+    const fits = ((1 - MODEL.wildShare) * exp((-0.5 * off * off) / variance)) / sqrt(2 * PI * variance)
+    const whole = fits + density
+    evidence += log(whole)
+    // The rest cannot make up for it, however well it fits.
+    if (node.prior + evidence + frame.atBest[i + 1]! < least) {
+      node.logWeight = -Infinity
+      return
+    }
+    const trust = fits / whole
+    if (told) {
+      told.predicted[i] = expected
+      told.sd[i] = sqrt(variance)
+      told.wild[i] = 1 - trust
+    }
+    // Believed as far as it is no mistake: the mean moves by so much, and the doubt of whether it is one stays.
+    const ka = pa / variance
+    const kb = pb / variance
+    const ke = pe / variance
+    const spread = trust * (1 - trust) * off * off
+    a += trust * ka * off
+    b += trust * kb * off
+    e += trust * ke * off
+    const shrink = trust * variance - spread
+    aa -= shrink * ka * ka
+    ab -= shrink * ka * kb
+    ae -= shrink * ka * ke
+    bb -= shrink * kb * kb
+    be -= shrink * kb * ke
+    ee -= shrink * ke * ke
+  }
+  node.a = a
+  node.b = b
+  node.e = e
+  node.aa = aa
+  node.ab = ab
+  node.ae = ae
+  node.bb = bb
+  node.be = be
+  node.ee = ee
+  node.lastY = y
+  node.logWeight += evidence
+}
+
+/** What is believed of a run's curve, from its card, its solids and its weighings. */
+export function posteriorOf(run: DryingRun): Posterior {
+  const frame = frameOf(run)
+  const count = frame.hours.length
+  const targetX = run.targetMoisture / (1 - run.targetMoisture)
+  const { low, high } = run.usualHours
+  const middle = 0.5 * (log(low) + log(high))
+  const tSd = max(0.02, (log(high) - log(low)) / (2 * T3_90))
+  const startX = 1 / frame.solidsShare - 1
+  const gap = max(targetX - frame.equilibrium.mean, 0.1 * targetX)
+  const targetY = max(1e-3, log((startX - frame.equilibrium.mean) / gap) || 0)
+
+  const nodes: Node[] = []
+  const { least, most, step } = HOURS
+  // Before any weight the card is what is known; weights may show a load that it knows nothing of.
+  const wide = count === 0 ? 0 : MODEL.offCard.share
+  for (const body of BODIES) {
+    const lnOwn = lnTimeTo(body, targetY)
+    for (let pace = least; pace <= most; pace += step) {
+      const byCard = heavyTail(pace / tSd) / tSd / 2.72
+      const offCard = exp(-0.5 * (pace / MODEL.offCard.sd) ** 2) / MODEL.offCard.sd / 2.51
+      const prior = log(body.weight * ((1 - wide) * byCard + wide * offCard))
+      nodes.push({
+        body,
+        lnScale: middle + pace - lnOwn,
+        prior,
+        logWeight: prior,
+        a: 0,
+        b: 0,
+        e: 0,
+        aa: 0,
+        ab: 0,
+        ae: 0,
+        bb: 0,
+        be: 0,
+        ee: 0,
+        lastY: 0,
+      })
+    }
+  }
+  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), MODEL.handling * frame.start)
+  let best = -Infinity
+  const look = (node: Node) => {
+    follow(node, frame, startSd, best - DOUBTFUL)
+    best = max(best, node.logWeight)
+  }
+  // Every second pace first; those between only where a neighbour is likely.
+  nodes.forEach((node, i) => i % 2 === 0 && look(node))
+  nodes.forEach((node, i) => {
+    if (i % 2 === 0) return
+    const near = max(nodes[i - 1]!.logWeight, nodes[i + 1]?.logWeight ?? -Infinity)
+    if (near > best - DOUBTFUL) look(node)
+    else node.logWeight = -Infinity
+  })
+  // A start that is off explains what no pace does.
+  const kept = nodes.filter(node => node.logWeight > best - NEGLIGIBLE)
+  let all = kept
+  if (count > 1) {
+    const offNodes = nodes
+      .filter(node => node.logWeight > best - DOUBTFUL)
+      .map(node => ({ ...node, logWeight: node.prior + log(MODEL.startOff.share) }))
+    for (const node of offNodes) follow(node, frame, MODEL.startOff.sd * frame.start, best - NEGLIGIBLE)
+    all = [...kept, ...offNodes]
+  }
+  const top = all.reduce((most, node) => max(most, node.logWeight), -Infinity)
+  const weights = all.map(node => exp(node.logWeight - top))
+  const total = weights.reduce((sum, weight) => sum + weight, 0)
+  const startOff = weights.slice(kept.length).reduce((sum, weight) => sum + weight, 0) / total
+  return { ...draw(run, frame, all, weights, total), ...toldBy(frame, all, weights, kept.length, startSd), startOff }
+}
+
+function frameOf(run: DryingRun): Frame {
+  const equilibrium = run.equilibriumX ?? DEFAULT_EQUILIBRIUM
+  const resolution = (run.scale?.resolutionG ?? 1) / sqrt(12)
+  const weighIns = run.weighIns.map(weighIn => ({ ...weighIn, hours: max(1e-4, weighIn.hours) }))
+  const noise = weighIns.map(({ weightG, extraSdG }) => resolution ** 2 + (MODEL.handling * weightG) ** 2 + (extraSdG ?? 0) ** 2)
+  const atBest = new Array<number>(weighIns.length + 1).fill(0)
+  for (let i = weighIns.length - 1; i >= 0; i--) atBest[i] = atBest[i + 1]! - 0.5 * log(2 * PI * noise[i]!)
+  return {
+    hours: weighIns.map(weighIn => weighIn.hours),
+    lnHours: weighIns.map(weighIn => log(weighIn.hours)),
+    weights: weighIns.map(weighIn => weighIn.weightG),
+    noise,
+    atBest,
+    plateau: run.startWeightG * run.solids.mean * (1 + equilibrium.mean),
+    start: run.startWeightG,
+    solidsShare: run.solids.mean,
+    solidsSd: max(0.002 * run.solids.mean, run.solids.sd),
+    equilibrium: { mean: equilibrium.mean, sd: max(1e-4, equilibrium.sd) },
+  }
+}
+
+/** What was expected of each weighing, over the nodes that count. */
+function toldBy(frame: Frame, nodes: readonly Node[], weights: readonly number[], good: number, startSd: number) {
+  const count = frame.hours.length
+  const predictedG = new Float64Array(count)
+  const sdG = new Float64Array(count)
+  const wild = new Float64Array(count)
+  if (count === 0) return { predictedG, sdG, wild }
+  const order = weights.map((_, i) => i).sort((i, j) => weights[j]! - weights[i]!)
+  const few = order.slice(0, 24)
+  const sum = few.reduce((all, i) => all + weights[i]!, 0)
+  const told = { predicted: new Float64Array(count), sd: new Float64Array(count), wild: new Float64Array(count) }
+  for (const i of few) {
+    const share = weights[i]! / sum
+    follow({ ...nodes[i]! }, frame, i < good ? startSd : MODEL.startOff.sd * frame.start, -Infinity, told)
+    for (let k = 0; k < count; k++) {
+      predictedG[k]! += share * told.predicted[k]!
+      sdG[k]! += share * told.sd[k]!
+      wild[k]! += share * told.wild[k]!
+    }
+  }
+  return { predictedG, sdG, wild }
+}
+
+/** Curves from the nodes by their weight, each with plateau, start and deviation drawn as they belong together. */
+function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: readonly number[], total: number) {
+  const noise = normalDraws(run.seed ?? 1, DRAWS, 6)
+  const source = randomSource((run.seed ?? 1) + 4099)
+  const curves: Curve[] = []
+  const spare = new Float64Array(DRAWS)
+  const shift = source.uniform()
+  let node = 0
+  let sum = weights[0]!
+  let factor = factorOf(nodes[0]!)
+  const prior = frame.equilibrium
+  const solidsG = frame.start * frame.solidsShare
+  const priorVar = (frame.solidsSd * frame.start * (1 + prior.mean)) ** 2 + (solidsG * prior.sd) ** 2
+  const gain = (solidsG * prior.sd ** 2) / priorVar
+  const rest = sqrt(max(0, prior.sd ** 2 - gain * solidsG * prior.sd ** 2))
+  // Shuffled, so that neighbours in the list are not neighbours in belief.
+  for (let i = 0; i < DRAWS; i++) {
+    const wanted = ((i + shift) / DRAWS) * total
+    while (sum < wanted && node < nodes.length - 1) {
+      node++
+      sum += weights[node]!
+      if (weights[node]! > 0) factor = factorOf(nodes[node]!)
+    }
+    const { body, lnScale, a, b, e, lastY } = nodes[node]!
+    const z = (k: number) => noise[i * 6 + k]!
+    const startG = max(1e-6, b + factor[1]![0]! * z(0) + factor[1]![1]! * z(1))
+    const plateauG = min(0.9995 * startG, max(1e-6 * startG, a + factor[0]![0]! * z(0)))
+    const off = e + factor[2]![0]! * z(0) + factor[2]![1]! * z(1) + factor[2]![2]! * z(2)
+    const equilibriumX = max(0, prior.mean + gain * (plateauG - frame.plateau) + rest * z(3))
+    curves.push({
+      body,
+      // Within its cell.
+      lnScale: lnScale + HOURS.step * (source.uniform() - 0.5),
+      plateauG,
+      startG,
+      solidsG: plateauG / (1 + equilibriumX),
+      equilibriumX,
+      off: min(lastY, off),
+      lastY,
+    })
+    spare[i] = z(4)
+  }
+  return { curves, spare }
+}
+
+function factorOf({ aa, ab, ae, bb, be, ee }: Node): number[][] {
+  const matrix = [
+    [aa + 1e-9, ab, ae],
+    [ab, bb + 1e-9, be],
+    [ae, be, ee + 1e-12],
+  ]
+  return (
+    choleskyFactor(matrix) ?? [
+      [sqrt(abs(aa)), 0, 0],
+      [0, sqrt(abs(bb)), 0],
+      [0, 0, sqrt(abs(ee))],
+    ]
+  )
+}
