@@ -1,12 +1,13 @@
 import { USUAL_ROOM } from '../air'
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
-import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, type Tray, type TrayEstimate } from '../kinetics'
+import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, type Spell, type Tray, type TrayEstimate } from '../kinetics'
 import { dryBasis } from '../mass'
 import type { Interval } from '../stats'
 import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from '../sorption'
 import { goesByRoom, WAYS } from '../ways'
 import { restDays, worstLook } from './rest'
-import type { BatchState, RunState, EntryOf } from '../log'
+import { spellsOf } from './spells'
+import type { BatchState, EntryOf, RunState, Weighing } from '../log'
 import { usualHoursFactor } from './usualHours'
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
@@ -36,8 +37,9 @@ export interface AssessedTray extends TrayEstimate {
 /**
  * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
  * solids of the first loading in a smaller weight, and with a share of the usual hours.
+ * @param now reckons with a heat that is off until now
  */
-export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
+export function dryingRunOf(state: BatchState, run: RunState, now?: number): DryingRun {
   const first = state.earlierRuns[0] ?? run
   const targetMoisture = state.food.target[state.purpose]
   const solidsG = state.balance.solids.mean * first.loadedG
@@ -52,6 +54,7 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const share =
     thickness *
     (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
+  const spells = [...run.spells, ...openSpell(state, run, now)]
   return {
     startWeightG: run.loadedG,
     solids: { mean, sd },
@@ -62,7 +65,28 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
         equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC),
       }),
     weighIns: run.weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
+    spells,
+    ...atOf(run, spells),
   }
+}
+
+/** The heat is off: what the air has done since the last weight, or since it went off. */
+function openSpell(state: BatchState, run: RunState, now: number | undefined): Spell[] {
+  const last = run.clock.spells.at(-1)
+  const { takesWaterBack, nightsCount } = WAYS[run.way.way]
+  if (now === undefined || run.unloadedAt !== undefined || last?.to === undefined || !takesWaterBack) return []
+  const weighedAt = run.weighings.map(weighing => weighing.at)
+  const all = spellsOf({ food: state.food, clock: run.clock, room: run.room, covered: !nightsCount, weighedAt, until: now })
+  return all.slice(run.spells.length)
+}
+
+/**
+ * The hour that figures are of: the last weight's; but what was off since, or taken out unweighed, is not as it was weighed.
+ */
+function atOf(run: RunState, spells: readonly Spell[]): Pick<DryingRun, 'at'> {
+  if (run.unloadedAt !== undefined) return { at: run.clock.equivalentHoursAt(run.unloadedAt) }
+  const last = spells.at(-1)
+  return last && last.before === run.weighings.length ? { at: Math.max(last.hours, run.weighings.at(-1)?.hours ?? 0) } : {}
 }
 
 /** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
@@ -151,9 +175,11 @@ function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
 const estimates = new WeakMap<RunState, DryingEstimate>()
 
 /** What is believed of the present or last run; undefined before loading. */
-export function estimateOfRun(state: BatchState): DryingEstimate | undefined {
+export function estimateOfRun(state: BatchState, now?: number): DryingEstimate | undefined {
   const { run } = state
   if (!run) return undefined
+  // While the heat is off the air goes on: what was believed a minute ago is not kept.
+  if (openSpell(state, run, now).length > 0) return estimateDrying(dryingRunOf(state, run, now))
   const known = estimates.get(run) ?? estimateDrying(dryingRunOf(state, run))
   estimates.set(run, known)
   return known
@@ -162,7 +188,7 @@ export function estimateOfRun(state: BatchState): DryingEstimate | undefined {
 /** Estimate, finish window and verdict for the present or last run; undefined before loading. */
 export function assess(state: BatchState, now: number): Assessment | undefined {
   const { run } = state
-  const estimate = estimateOfRun(state)
+  const estimate = estimateOfRun(state, now)
   if (!run || !estimate) return undefined
   const waterG = run.loadedG - estimate.solidsG.p50
   const gone = (left: number) => Math.min(1, Math.max(0, 1 - left / waterG))
@@ -184,13 +210,24 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
     weight: {
       probabilityDry: estimate.probabilityDry,
       moistureNow: estimate.moistureNow,
-      constant: isConstantWeight(run.weighings),
+      constant: isConstantWeight(onHeat(run)),
       weighIns: run.weighings.length,
     },
     feel: feel?.body.check,
     jarAir: jarAirOf(state),
     rest: rest && started !== undefined ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: sightOf(rest) } : undefined,
   })
+}
+
+/** Weighings since the heat was last off: what was taken up and lost again is no constant weight. */
+function onHeat({ weighings, unloadedAt = Infinity }: RunState): Weighing[] {
+  const inMachine = weighings.filter(weighing => weighing.at <= unloadedAt)
+  return inMachine.slice(
+    Math.max(
+      0,
+      inMachine.findLastIndex(weighing => weighing.afterOff),
+    ),
+  )
 }
 
 /** Room of a jar whose temperature was not noted. */
@@ -214,8 +251,10 @@ export function readJarAir(
   }
 }
 
-/** Pieces that only hang at the top are as good as dry. */
-function sightOf(rest: NonNullable<BatchState['rest']>): 'dry' | 'moisture' | 'clumps' | 'mould' {
+/** Pieces that only hang at the top are as good as dry. A jar that nobody looked at tells nothing. */
+function sightOf(rest: NonNullable<BatchState['rest']>): NonNullable<DrynessEvidence['rest']>['lastSaw'] {
+  const seen = rest.jars.filter(jar => !jar.out)
   const worst = worstLook(rest)
-  return worst === undefined || worst === 'hung' ? 'dry' : worst
+  if (worst === undefined || (worst === 'hung' ? false : worst === 'dry' && seen.some(jar => jar.last === undefined))) return 'nothing'
+  return worst === 'hung' ? 'dry' : worst
 }

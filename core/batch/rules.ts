@@ -14,6 +14,7 @@ import {
   type LoadMachine,
 } from '../log'
 import { mouldStop, stopsAtLoading } from '../safety'
+import { productMoisture } from './product'
 import { foldBatch } from './state'
 
 /** What the rules need to know beside the log. */
@@ -100,7 +101,19 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
   }
   const inMachine = run !== undefined && run.unloadedAt === undefined
   const { machine, find } = context
-  check(body, { at, state, run, inMachine, out: run?.unloadedAt !== undefined, before, machine, find, say, need })
+  check(body, {
+    at,
+    state,
+    run,
+    inMachine,
+    out: run?.unloadedAt !== undefined,
+    before,
+    machine,
+    moisture: () => productMoisture(state).moisture,
+    find,
+    say,
+    need,
+  })
 }
 
 /**

@@ -1,5 +1,5 @@
 import { cardOf, wayOf, type FindFood, type Food, type MethodCard, type Purpose } from '../foods'
-import { dryingClock, setBackClock, type HeatChange, type Setback } from '../kinetics'
+import { dryingClock, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,
   inForce,
@@ -19,10 +19,10 @@ import {
 import { balancePrep, type PrepBalance } from '../mass'
 import { WAYS } from '../ways'
 import { holdOf } from './hold'
-import { setbacksOf } from './offSpells'
 import { followTrays } from './places'
 import { ledgerOf } from './prepLedger'
 import { restOf } from './rest'
+import { spellsOf } from './spells'
 import { sunClock } from './sunClock'
 import { weighingsOf } from './weighings'
 
@@ -45,6 +45,12 @@ const PERISHABLE_STEPS: readonly string[] = [
 
 /** Below this share of what there was to pack, the rest counts as dust in the cup. */
 const DUST_SHARE = 0.02
+/** Trays that came out within this are one taking out. */
+const APART_MS = 3_600_000
+/** Share of a weight that may stay behind in a jar. */
+const CRUMBS = 0.01
+/** The same weight within this is the same reading. */
+const SAME_MS = 900_000
 
 /**
  * Works out where a batch stands from its log.
@@ -137,21 +143,24 @@ interface BatchFacts {
 }
 
 function runsOf(draft: BatchDraft, facts: BatchFacts): RunState[] {
-  return draft.loads.map((load, i) => runOf(draft, load, draft.loads[i + 1]?.at ?? Infinity, facts))
+  return draft.loads.map((load, i) => runOf(draft, load, draft.loads[i + 1], facts))
 }
 
 /** A spell in a machine, from a loading to the next. */
 function runOf(
   draft: BatchDraft,
   load: EntryOf<'load'>,
-  until: number,
+  next: EntryOf<'load'> | undefined,
   { food, card, purpose, balance, fromPowder }: BatchFacts,
 ): RunState {
   const { runId, machineId, positions, totalG, usualHours, portions } = load.body
   const { heats, airs: measuredAirs, moves, outlook, cycleHours } = draft.run(runId)
   const way = wayOf(card, load.body.way)
   const { takesWaterBack, nightsCount } = WAYS[way.way]
-  const during = <T extends { at: number }>(entries: readonly T[]) => entries.filter(entry => entry.at >= load.at && entry.at <= until)
+  // What was written before the loading at the same instant belongs to the run before: taken out and loaded again.
+  const isAfter = (entry: Entry, other: Entry) => entry.at > other.at || (entry.at === other.at && entry.seq > other.seq)
+  const during = <T extends Entry>(entries: readonly T[]) =>
+    entries.filter(entry => isAfter(entry, load) && !(next && isAfter(entry, next)))
   const places = followTrays(positions, during(moves), during(draft.unloads))
   const out = places.outAt
   const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
@@ -165,23 +174,20 @@ function runOf(
   const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
   const weighs = beforeOut(during(draft.weighs)).map(entry => byTray(entry, places))
   const loaded = { trays, traysWeighed, loadedG: totalG, places }
-  const usual = usualHours ?? way.usualHours.value
-  const setbacks = takesWaterBack
-    ? setbacksOf({
-        covered: !nightsCount,
+  const clock = !nightsCount && unloadedAt === undefined ? sunClock(heated) : heated
+  const onScale = weighingsOf({ ...loaded, clock }, weighs)
+  const last = takenOut(during(draft.unloads), clock, unloadedAt, onScale.at(-1))
+  const weighings = [...onScale, ...last, ...restedWeight(draft, during, clock, unloadedAt)]
+  const spells = takesWaterBack
+    ? spellsOf({
         food,
         clock: heated,
-        loadedAt: load.at,
-        loadedG: totalG,
-        solidsG: balance.solids.mean * (draft.loads[0]?.body.totalG ?? 0),
-        targetMoisture: food.target[purpose],
-        middleHours: Math.sqrt(usual.low * usual.high),
         room,
-        weights: weighingsOf({ ...loaded, clock: heated }, weighs),
+        covered: !nightsCount,
+        weighedAt: weighings.map(weighing => weighing.at),
+        until: weighings.at(-1)?.at,
       })
     : []
-  const counted = setBackClock(heated, setbacks)
-  const clock = !nightsCount && unloadedAt === undefined ? sunClock(counted) : counted
   return {
     ...loaded,
     runId,
@@ -190,29 +196,59 @@ function runOf(
     frozen: load.body.frozen ?? [],
     portions,
     outlook,
+    powderDries: draft.powderDries.filter(entry => isAfter(entry, load) && !(next && isAfter(entry, next))),
     powder: fromPowder || draft.grinds.some(entry => entry.at <= load.at),
     positions,
     present: positions.filter(position => !out.has(position)),
     usualHours,
     loadedAt: load.at,
     clock,
-    setbacks,
+    spells,
     unloadedAt,
     chamberC,
     room,
     cycleHours,
     trayWeights: weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) }))),
     setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null,
-    weighings: markOff(weighingsOf({ ...loaded, clock }, weighs), setbacks),
+    weighings: markOff(weighings, spells),
   }
 }
 
 /** Weighings with an off spell before them: they may be heavier than the one above. */
-function markOff(weighings: Weighing[], setbacks: readonly Setback[]): Weighing[] {
-  return weighings.map((weighing, i) => {
-    const before = i === 0 ? -Infinity : weighings[i - 1]!.at
-    return setbacks.some(({ at }) => at > before && at <= weighing.at) ? { ...weighing, afterOff: true } : weighing
-  })
+function markOff(weighings: Weighing[], spells: readonly Spell[]): Weighing[] {
+  return weighings.map((weighing, i) => (spells.some(spell => spell.before === i) ? { ...weighing, afterOff: true } : weighing))
+}
+
+/** All that came out, on the scale: the last weight of the load in its machine. Trays that came out far apart are no one weight. */
+function takenOut(
+  unloads: readonly EntryOf<'unload'>[],
+  clock: DryingClock,
+  unloadedAt: number | undefined,
+  last: Weighing | undefined,
+): Weighing[] {
+  const [first] = unloads
+  if (unloadedAt === undefined || !first || unloadedAt - first.at > APART_MS) return []
+  const weightG = unloads.reduce((sum, { body }) => sum + (body.weightG ?? NaN), 0)
+  if (!(weightG > 0)) return []
+  // Weighed and taken out with the same figure: it was on the scale once.
+  if (last && unloadedAt - last.at < SAME_MS && Math.abs(weightG - last.weightG) < 0.5) return []
+  return [{ at: unloadedAt, hours: clock.equivalentHoursAt(unloadedAt), weightG, positions: [], entryIds: unloads.map(entry => entry.id) }]
+}
+
+/** What was weighed at the end of the rest is the same food: it tells of its solids too, if nothing was thrown away meanwhile. */
+function restedWeight(
+  draft: BatchDraft,
+  during: <T extends Entry>(entries: readonly T[]) => T[],
+  clock: DryingClock,
+  unloadedAt: number | undefined,
+): Weighing[] {
+  if (unloadedAt === undefined || during(draft.restOuts).length > 0) return []
+  const end = during(draft.restEnds).findLast(entry => entry.at >= unloadedAt)
+  if (end?.body.weightG === undefined) return []
+  const { weightG } = end.body
+  // Crumbs stay in the jar, and a jar that is opened daily takes a little from the room.
+  const extraSdG = CRUMBS * weightG
+  return [{ at: end.at, hours: clock.equivalentHoursAt(unloadedAt), weightG, extraSdG, afterOff: true, positions: [], entryIds: [end.id] }]
 }
 
 /** A weigh-in as written, by place, told by tray; a place without a tray of this load is passed over. */

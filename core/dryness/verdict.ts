@@ -33,8 +33,8 @@ export interface DrynessEvidence {
   feel?: FeelCheck
   /** Air read in a closed jar: corrected humidity 0–1, hours closed, the moisture it means, and the humidity that the target means. */
   jarAir?: { humidity: number; closedHours: number; moisture: Interval; sealBelow: number }
-  /** Days in the closed jar and what was seen. */
-  rest?: { days: number; lastSaw: 'dry' | 'moisture' | 'clumps' | 'mould' }
+  /** Days in the closed jar and what was seen: nothing where nobody looked, or not at every jar. */
+  rest?: { days: number; lastSaw: 'dry' | 'moisture' | 'clumps' | 'mould' | 'nothing' }
 }
 
 export interface DrynessVerdict {
@@ -82,8 +82,26 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
         discard: true,
       })
     }
-    if (evidence.rest.lastSaw !== 'dry')
+    const looked = evidence.rest.lastSaw !== 'nothing'
+    if (looked && evidence.rest.lastSaw !== 'dry')
       return answer('keep-drying', 'The jar shows moisture: back to the machine the same day, then rest again.')
+    if (weight.says === 'wet') {
+      const water = percent(evidence.weight!.moistureNow.p50)
+      return answer(
+        'keep-drying',
+        `By all that was weighed it holds about ${water} % water, whatever the jar shows: back to the machine.`,
+        {
+          headline: 'Dry it again',
+          disagreement: looked
+            ? `Eyes see no moisture and the weights say ${water} % water. Beads come late, or the weight at loading was wrong: weigh what is in the jar, and read its air with a hygrometer.`
+            : undefined,
+        },
+      )
+    }
+    if (veto || feel.says === 'wet')
+      return answer('keep-drying', 'It was last felt wet, and nothing has dried it since: back to the machine.', {
+        headline: 'Dry it again',
+      })
     if (jarAir.says === 'wet') {
       return answer(
         'keep-drying',
@@ -93,6 +111,14 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
         },
       )
     }
+    if (!looked && jarAir.says !== 'dry')
+      return answer(
+        'cool-and-check',
+        evidence.rest.days < REST_DAYS
+          ? 'Nobody has looked at the jar yet: shake it, and look for beads, sticking and clumps.'
+          : `${days(evidence.rest.days)} in the jar, and nobody has looked: time alone does not make it dry. Shake it, look for beads, sticking and clumps.`,
+        { headline: 'Look at the jar' },
+      )
     if (evidence.rest.days < REST_DAYS) {
       return answer(
         'rest',
@@ -214,10 +240,17 @@ function feelWitness({ feel, purpose, pliableIsDone }: DrynessEvidence): { witne
 
 function restWitness({ rest }: DrynessEvidence): Witness | undefined {
   if (!rest) return undefined
-  const words = { dry: 'No moisture', moisture: 'Beads of moisture', clumps: 'Sticking or clumps', mould: 'Mould' }[rest.lastSaw]
+  const words = {
+    dry: 'No moisture',
+    moisture: 'Beads of moisture',
+    clumps: 'Sticking or clumps',
+    mould: 'Mould',
+    nothing: 'Not looked at yet',
+  }[rest.lastSaw]
+  const unseen = rest.lastSaw === 'nothing'
   return {
     name: 'rest',
-    says: rest.lastSaw === 'dry' ? (rest.days >= REST_DAYS ? 'dry' : 'unsure') : 'wet',
+    says: unseen ? 'nothing' : rest.lastSaw === 'dry' ? (rest.days >= REST_DAYS ? 'dry' : 'unsure') : 'wet',
     headline: words,
     detail: `${days(rest.days)} in a closed jar.`,
   }

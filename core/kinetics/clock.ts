@@ -12,8 +12,7 @@ export interface DryingClock {
   /** Hours with heat on, from loading to an instant. */
   hoursAt(at: number): number
   /**
-   * The same in hours at the card's temperature, less what was lost while the heat was off: what the
-   * curve is drawn and fitted in.
+   * The same in hours at the card's temperature: what the curve is drawn and fitted in.
    */
   equivalentHoursAt(at: number): number
   /**
@@ -87,31 +86,6 @@ export function dryingClock(run: { startAt: number; endAt?: number; referenceC: 
       // The first spell in whose course the clock reaches the hour.
       const mark = marks.find(item => equivalentHours <= item.equivalent + ((item.to - item.from) / HOUR_MS) * item.pace)
       return mark ? mark.from + ((equivalentHours - mark.equivalent) / mark.pace) * HOUR_MS : Infinity
-    },
-  }
-}
-
-/** A spell without heat that set the food back (or, wet as it was, on): so many equivalent hours from its end. */
-export interface Setback {
-  at: number
-  hours: number
-}
-
-/** The clock with what off spells took back, in the order of time. */
-export function setBackClock(clock: DryingClock, setbacks: readonly Setback[]): DryingClock {
-  if (setbacks.length === 0) return clock
-  const lostBy = (at: number) => setbacks.reduce((sum, setback) => (setback.at <= at ? sum + setback.hours : sum), 0)
-  return {
-    ...clock,
-    equivalentHoursAt: at => Math.max(0, clock.equivalentHoursAt(at) - lostBy(at)),
-    instantAt(hours) {
-      // The last time that the clock reads so: after every setback that it may lie beyond.
-      for (let i = setbacks.length; i >= 0; i--) {
-        const from = i === 0 ? -Infinity : setbacks[i - 1]!.at
-        const at = clock.instantAt(hours + lostBy(from))
-        if (at >= from) return at
-      }
-      return clock.instantAt(hours)
     },
   }
 }

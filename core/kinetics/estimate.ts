@@ -25,13 +25,17 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
 /** @throws InputError where a figure has no meaning. */
 export function believedOf(run: DryingRun): Posterior {
   checkRun(run)
-  return posteriorOf(thinned(run))
+  const few = thinned(run)
+  const posterior = posteriorOf(few)
+  return few === run ? posterior : { ...posterior, ...toldOfAll(run, posterior) }
 }
 
 /** The figures that a posterior comes to. */
 export function estimateOf(run: DryingRun, posterior: Posterior): DryingEstimate {
   const { curves, spare } = posterior
-  const nowH = run.weighIns.at(-1)?.hours ?? 0
+  const lastH = run.weighIns.at(-1)?.hours ?? 0
+  const nowH = run.at ?? lastH
+  const middleH = Math.sqrt(run.usualHours.low * run.usualHours.high)
   const targetX = run.targetMoisture / (1 - run.targetMoisture)
   const draws = curves.length
   const finishes = new Float64Array(draws)
@@ -40,7 +44,7 @@ export function estimateOf(run: DryingRun, posterior: Posterior): DryingEstimate
   const waters = new Float64Array(draws)
   let dry = 0
   curves.forEach((curve, i) => {
-    const weight = weightAt(curve, nowH)
+    const weight = weightAt(curve, nowH, spare[i]!)
     const lnTarget = lnTargetOf(curve, targetX)
     finishes[i] = hoursTo(curve, lnTarget, spare[i]!)
     rates[i] = rateAtTarget(curve, lnTarget)
@@ -68,6 +72,8 @@ export function estimateOf(run: DryingRun, posterior: Posterior): DryingEstimate
       return (nextWeighings ??= worthAhead(run, posterior, finishes, nowH, hours))
     },
     flags: flagWeighIns(run, posterior),
+    startOff: posterior.startOff,
+    pace: { p10: hours.p10 / middleH, p50: hours.p50 / middleH, p90: hours.p90 / middleH },
   }
 }
 
@@ -93,13 +99,30 @@ function thinned(run: DryingRun): DryingRun {
   }
 }
 
+/** What a run that was thinned would have been expected to weigh at every weighing. */
+function toldOfAll(run: DryingRun, { curves }: Posterior): Pick<Posterior, 'predictedG' | 'wild'> {
+  const some = curves.filter((_, i) => i % 20 === 0)
+  const predictedG = Float64Array.from(
+    run.weighIns,
+    ({ hours }) => some.reduce((sum, curve) => sum + weightAt(curve, hours), 0) / some.length,
+  )
+  const wild = Float64Array.from(run.weighIns, ({ weightG, extraSdG = 0 }, i) => {
+    const free = Math.max(0, predictedG[i]! - some.reduce((sum, curve) => sum + curve.plateauG, 0) / some.length)
+    const sd = Math.hypot(run.scale?.resolutionG ?? 1, 0.005 * weightG, 0.06 * free, extraSdG)
+    return Math.abs(weightG - predictedG[i]!) > 4 * sd ? 1 : 0
+  })
+  return { predictedG, wild }
+}
+
 /** The band of the weight from loading to a little past the finish. */
 function curveOf({ curves, spare }: Posterior, nowH: number, finish: { p50: number; p90: number }): CurvePoint[] {
   const end = Number.isFinite(finish.p90) ? finish.p90 : Number.isFinite(finish.p50) ? finish.p50 * 1.5 : nowH * 1.5 + 6
   const lastH = Math.max(end * 1.1, nowH * 1.05, 1)
   const drawn = curves.map((curve, i) => ({ curve, z: spare[i]! })).filter((_, i) => i % CURVE_EVERY === 0)
-  return Array.from({ length: CURVE_POINTS + 1 }, (_, point) => {
-    const hours = (lastH * point) / CURVE_POINTS
-    return { hours, weightG: intervalOf(drawn.map(({ curve }) => weightAt(curve, hours))) }
-  })
+  const even = Array.from({ length: CURVE_POINTS + 1 }, (_, point) => (lastH * point) / CURVE_POINTS)
+  // Where the heat was off the weight steps.
+  const steps = (curves[0]?.shifts ?? []).flatMap(({ hours }) => [hours - 1e-6, hours])
+  return [...even, ...steps.filter(hours => hours > 0 && hours < lastH)]
+    .sort((a, b) => a - b)
+    .map(hours => ({ hours, weightG: intervalOf(drawn.map(({ curve, z }) => weightAt(curve, hours, z))) }))
 }

@@ -1,7 +1,7 @@
 import { choleskyFactor, normalDraws, randomSource } from '../stats'
 import { BODIES, dryness, lnTimeTo, type Body } from './bodies'
 import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
-import type { DryingRun } from './types'
+import type { DryingRun, Spell } from './types'
 
 const { abs, exp, hypot, log, max, min, sqrt, PI } = Math
 
@@ -27,7 +27,15 @@ export interface Curve {
   /** Deviation of ln φ from the body's curve at the last weighing, and where on the curve that is. */
   off: number
   lastY: number
+  lastH: number
+  /** Hours that spells without heat cost (or, wet as it was, spared), from an hour of the clock on. */
+  shifts: readonly Shift[]
 }
+interface Shift {
+  hours: number
+  lost: number
+}
+const NO_SHIFTS: readonly Shift[] = []
 
 /** What is believed of a run after its weighings. */
 export interface Posterior {
@@ -42,17 +50,27 @@ export interface Posterior {
   startOff: number
 }
 
-/** ln φ of a curve at an hour of the clock: along the body, and off it as far as is known. */
-export function lnFree(curve: Curve, hours: number): number {
-  if (hours <= 0) return 0
-  const y = dryness(curve.body, log(hours) - curve.lnScale)
-  // Between loading and the last weight it went off its curve little by little.
-  const off = curve.lastY > 1e-9 ? curve.off * min(1, y / curve.lastY) : curve.off
-  return min(0, off - y)
+/** Where a curve is at an hour of the clock: y of its body, spells without heat taken off. */
+function placeAt(curve: Curve, hours: number): number {
+  let lost = 0
+  for (const shift of curve.shifts) if (hours >= shift.hours) lost = shift.lost
+  return dryness(curve.body, log(max(1e-6, hours - lost)) - curve.lnScale)
 }
 
-export const weightAt = (curve: Curve, hours: number): number =>
-  curve.plateauG + (curve.startG - curve.plateauG) * exp(lnFree(curve, hours))
+/**
+ * ln φ of a curve at an hour of the clock: along the body, and off it as far as is known.
+ * @param z standard normal: how far it bends beyond the last weighing
+ */
+export function lnFree(curve: Curve, hours: number, z = 0): number {
+  if (hours <= 0) return 0
+  const y = placeAt(curve, hours)
+  if (hours >= curve.lastH) return min(0, curve.off + sqrt(MODEL.wander * max(0, y - curve.lastY)) * z - y)
+  // Between loading and the last weight it went off its curve little by little.
+  return min(0, (curve.lastY > 1e-9 ? curve.off * min(1, y / curve.lastY) : 0) - y)
+}
+
+export const weightAt = (curve: Curve, hours: number, z = 0): number =>
+  curve.plateauG + (curve.startG - curve.plateauG) * exp(lnFree(curve, hours, z))
 
 /** How fast the weight changes at an hour, g/h. */
 export function slopeAt(curve: Curve, hours: number): number {
@@ -68,15 +86,16 @@ export function hoursTo(curve: Curve, lnTarget: number, z: number): number {
   if (Number.isNaN(lnTarget)) return Infinity
   if (lnTarget >= 0) return 0
   const { lastY, off } = curve
+  const lost = curve.shifts.at(-1)?.lost ?? 0
   // Reached before the last weight: on the way from loading to it.
   if (off - lastY <= lnTarget) {
     const y = -lnTarget / max(0.2, 1 - off / max(1e-9, lastY))
-    return exp(curve.lnScale + lnTimeTo(curve.body, y))
+    return min(curve.lastH, exp(curve.lnScale + lnTimeTo(curve.body, y)) + lost)
   }
   // What is left of the way bends as it likes: a deviation that grows with the way.
   const way = max(0, off - lnTarget - lastY)
   const y = lastY + max(0, way + sqrt(MODEL.wander * way) * z)
-  return exp(curve.lnScale + lnTimeTo(curve.body, y))
+  return max(curve.lastH, exp(curve.lnScale + lnTimeTo(curve.body, y)) + lost)
 }
 
 /** ln φ at the target moisture; NaN where the air of the run does not let it come so low. */
@@ -108,9 +127,13 @@ interface Node {
   be: number
   ee: number
   lastY: number
+  shifts: readonly Shift[]
 }
 
 interface Frame {
+  spells: readonly Spell[]
+  /** y at the target: no spell is reckoned with a rate beyond it. */
+  targetY: number
   hours: readonly number[]
   lnHours: readonly number[]
   weights: readonly number[]
@@ -124,6 +147,9 @@ interface Frame {
   equilibrium: { mean: number; sd: number }
   solidsSd: number
 }
+
+/** Free moisture, dry basis, that no scale tells from none. */
+const LEAST_FREE_X = 0.002
 
 /** What a node expected of each weighing. */
 interface Told {
@@ -156,9 +182,41 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
   let ee = 0
   let y = 0
   let evidence = 0
+  let lost = 0
+  let shifts: Shift[] | undefined
+  let spell = 0
+  /** What the heat being off did until a weighing: the place on the curve moves, and is known less. */
+  const drift = (until: number) => {
+    for (; spell < frame.spells.length && frame.spells[spell]!.before <= until; spell++) {
+      const { hours, lastsH, balanceX, share: pace, covered } = frame.spells[spell]!
+      const run = max(1e-3, hours - lost)
+      const reached = dryness(node.body, log(run) - node.lnScale)
+      ee += MODEL.wander * max(0, reached - y)
+      y = max(y, reached)
+      const plateauX = a / solidsOf(a) - 1
+      const perPhi = (b - a) / solidsOf(a)
+      const u = perPhi * min(1, exp(e - y))
+      const lnAt = min(log(run) - node.lnScale, lnTimeTo(node.body, frame.targetY))
+      const rate = (dryness(node.body, lnAt + 0.1) - dryness(node.body, lnAt - 0.1)) / 0.2 / exp(lnAt + node.lnScale)
+      const decay = exp(-rate * pace * lastsH)
+      const to = balanceX.mean - plateauX
+      let after = to + (u - to) * decay
+      if (covered) after = max(after, u)
+      after = max(LEAST_FREE_X, min(after, perPhi))
+      // How fast the cold exchanges is known to a factor of two.
+      const doubt = hypot(0.7 * abs(u - to) * decay * rate * pace * lastsH, balanceX.sd * (1 - decay))
+      ee += min(4, (doubt / max(after, LEAST_FREE_X)) ** 2)
+      y = max(1e-6, e - log(after / perPhi))
+      lost = hours - exp(node.lnScale + lnTimeTo(node.body, y))
+      shifts = [...(shifts ?? []), { hours, lost }]
+    }
+  }
+  const solidsOf = (plateauG: number) => plateauG / (1 + frame.equilibrium.mean)
   const density = MODEL.wildShare / (WILD_SPAN * frame.start)
   for (let i = 0; i < frame.hours.length; i++) {
-    const nextY = dryness(node.body, frame.lnHours[i]! - node.lnScale)
+    if (spell < frame.spells.length) drift(i)
+    const lnAt = lost === 0 ? frame.lnHours[i]! : log(max(1e-6, frame.hours[i]! - lost))
+    const nextY = dryness(node.body, lnAt - node.lnScale)
     ee += MODEL.wander * max(0, nextY - y)
     y = nextY
     const phi = min(1, exp(e - y))
@@ -202,6 +260,8 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
     be -= shrink * kb * ke
     ee -= shrink * ke * ke
   }
+  if (spell < frame.spells.length) drift(frame.hours.length)
+  node.shifts = shifts ?? NO_SHIFTS
   node.a = a
   node.b = b
   node.e = e
@@ -226,6 +286,7 @@ export function posteriorOf(run: DryingRun): Posterior {
   const startX = 1 / frame.solidsShare - 1
   const gap = max(targetX - frame.equilibrium.mean, 0.1 * targetX)
   const targetY = max(1e-3, log((startX - frame.equilibrium.mean) / gap) || 0)
+  frame.targetY = targetY
 
   const nodes: Node[] = []
   const { least, most, step } = HOURS
@@ -252,6 +313,7 @@ export function posteriorOf(run: DryingRun): Posterior {
         be: 0,
         ee: 0,
         lastY: 0,
+        shifts: NO_SHIFTS,
       })
     }
   }
@@ -299,6 +361,8 @@ function frameOf(run: DryingRun): Frame {
     weights: weighIns.map(weighIn => weighIn.weightG),
     noise,
     atBest,
+    spells: run.spells ?? [],
+    targetY: 0,
     plateau: run.startWeightG * run.solids.mean * (1 + equilibrium.mean),
     start: run.startWeightG,
     solidsShare: run.solids.mean,
@@ -336,6 +400,7 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
   const source = randomSource((run.seed ?? 1) + 4099)
   const curves: Curve[] = []
   const spare = new Float64Array(DRAWS)
+  const lastH = max(0, frame.hours.at(-1) ?? 0, frame.spells.at(-1)?.hours ?? 0)
   const shift = source.uniform()
   let node = 0
   let sum = weights[0]!
@@ -353,7 +418,7 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
       sum += weights[node]!
       if (weights[node]! > 0) factor = factorOf(nodes[node]!)
     }
-    const { body, lnScale, a, b, e, lastY } = nodes[node]!
+    const { body, lnScale, a, b, e, lastY, shifts } = nodes[node]!
     const z = (k: number) => noise[i * 6 + k]!
     const startG = max(1e-6, b + factor[1]![0]! * z(0) + factor[1]![1]! * z(1))
     const plateauG = min(0.9995 * startG, max(1e-6 * startG, a + factor[0]![0]! * z(0)))
@@ -369,6 +434,8 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
       equilibriumX,
       off: min(lastY, off),
       lastY,
+      lastH,
+      shifts,
     })
     spare[i] = z(4)
   }

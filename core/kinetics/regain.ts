@@ -2,7 +2,7 @@ import { InputError } from '../errors'
 import { pacePerHour } from './clock'
 
 /** Without fan and heat the air about the food stands nearly still: exchange falls to this share (common practice; between a fifth and four fifths). */
-const STILL_AIR = 0.4
+export const STILL_AIR = 0.4
 
 /** What moves water in a machine that is off or holds warm. */
 export interface Drift {

@@ -8,8 +8,26 @@ export interface WeighIn {
   weightG: number
   /** Extra doubt of this weighing in grams, such as when only some trays were weighed. Default 0. */
   extraSdG?: number
-  /** The heat was off since the weighing above: the food may have taken water back, and the clock with it. */
+  /** The heat was off since the weighing above: the food may have taken water back. */
   afterOff?: boolean
+}
+
+/**
+ * A spell without the run's heat: off, or cold in a damp room. The food drifts toward what is in balance with the air about it,
+ * wet food drier, dry food wetter.
+ */
+export interface Spell {
+  /** Drying clock when the heat went off. */
+  hours: number
+  lastsH: number
+  /** Moisture in balance with the air about the food, dry basis. */
+  balanceX: { mean: number; sd: number }
+  /** Rate of exchange against the run's own near its end: cold and still air are slow. */
+  share: number
+  /** Covered and indoors: it takes up water, but dries no further. */
+  covered?: boolean
+  /** Index of the first weighing after it; the number of weighings where there is none yet. */
+  before: number
 }
 
 /** What is known of a drying run. Fractions 0–1, wet basis unless said; X is dry basis (g water / g solids). */
@@ -25,6 +43,10 @@ export interface DryingRun {
   /** Moisture that the run ends in, dry basis. Default 0.025 ± 0.01. */
   equilibriumX?: { mean: number; sd: number }
   weighIns: readonly WeighIn[]
+  /** Spells without heat, in the order of time. */
+  spells?: readonly Spell[]
+  /** Hour of the drying clock that the figures of now are of; default the last weigh-in. */
+  at?: number
   /** Default 1 g. */
   scale?: { resolutionG: number }
   /** Whole number that fixes the draws. Default 1. */
@@ -46,7 +68,7 @@ export interface CurvePoint {
 }
 
 export interface DryingEstimate {
-  /** Wet basis, at the last weigh-in (at loading when there is none). */
+  /** Wet basis, at the last weigh-in (at loading when there is none), or at the hour asked. */
   moistureNow: Interval
   /** Drying clock from loading; Infinity where the equilibrium is above the target. */
   hoursToTarget: Interval
@@ -62,4 +84,8 @@ export interface DryingEstimate {
   /** What a weighing at some hours ahead would buy; empty where there is no finish to narrow. */
   nextWeighings: WeighingWorth[]
   flags: WeighInFlag[]
+  /** Chance that the weight at loading is off by more than a scale's doubt, 0–1. */
+  startOff: number
+  /** Hours to target against the middle of the usual ones: 2 is half the usual speed. */
+  pace: Interval
 }

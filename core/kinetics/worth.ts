@@ -88,5 +88,5 @@ export function worthAhead(
 /** Deviation that has come up since the last weighing. */
 function deviationAhead(curve: Curve, hours: number, z: number): number {
   const way = Math.max(0, dryness(curve.body, Math.log(hours) - curve.lnScale) - curve.lastY)
-  return -Math.sqrt(MODEL.wander * way) * z
+  return Math.sqrt(MODEL.wander * way) * z
 }

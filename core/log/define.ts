@@ -32,6 +32,8 @@ export interface BatchScene {
   /** Entries in force. */
   before: readonly Entry[]
   machine?: LoadMachine
+  /** Water of what the batch gives, wet basis, by all that is known of it. */
+  moisture: () => number
   find: FindFood
   say: Say
   /** Refuses the whole entry where this does not hold. */

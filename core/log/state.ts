@@ -1,6 +1,6 @@
 import type { Air } from '../air'
 import type { CardWay, Food, MethodCard, Purpose } from '../foods'
-import type { DryingClock, Setback } from '../kinetics'
+import type { DryingClock, Spell } from '../kinetics'
 import type { PrepBalance } from '../mass'
 import type { EntryOf, Stage } from './entry'
 import type { TrayWeight } from './fields'
@@ -104,12 +104,14 @@ export interface RunState {
   /** What was last measured in the machine with the heat on, °C. */
   chamberC?: number
   clock: DryingClock
-  /** What spells without heat took back; the clock has them in it. */
-  setbacks: readonly Setback[]
+  /** Spells without heat, cut where something was weighed in their course; none where the food is cut off from the room. */
+  spells: readonly Spell[]
   weighings: Weighing[]
   /** Single trays on the scale, oldest first. */
   trayWeights: { position: number; at: number; hours: number; weightG: number }[]
   unloadedAt?: number
+  /** Its powder dried once more in an oven, with the weights before and after. */
+  powderDries: readonly EntryOf<'powderDry'>[]
   /** Hours that were added to a freeze dryer's cycle by hand. */
   cycleHours: number
 }

@@ -355,9 +355,17 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
       why: 'The jar showed moisture: back to the machine the same day.',
     }
   }
+  if (assessed?.verdict.level === 'keep-drying')
+    return {
+      kind: 'redry',
+      from: Math.max(startedAt, lastLook?.at ?? 0),
+      title: `Dry the ${name} again`,
+      why: assessed.verdict.reason,
+    }
   const done = startedAt + REST_DAYS * DAY
   const next = Math.max(lastLook?.at ?? startedAt, startedAt) + DAY
-  if (next >= done - DAY / 4) {
+  const unseen = rest!.jars.some(jar => !jar.out && jar.looks.length === 0)
+  if (next >= done - DAY / 4 && !unseen) {
     return {
       kind: 'grind',
       from: nextWaking(done, household),
@@ -370,7 +378,10 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
     kind: 'look',
     from: nextWaking(next, household),
     title: `Shake the ${name}, look for beads`,
-    why: `Day ${day} of ${REST_DAYS} in the jar.`,
+    why:
+      unseen && day > 1
+        ? `Day ${day} in the jar, and nobody has looked: time alone does not make it dry.`
+        : `Day ${day} of ${REST_DAYS} in the jar.`,
   }
 }
 

@@ -125,10 +125,7 @@ const done = computed(() =>
     ...ofKind(log.value, 'unload')
       .filter(entry => entry.body.positions)
       .map(entry => ({ at: entry.at, words: 'tray out' })),
-    ...props.run.setbacks.map(setback => ({
-      at: setback.at,
-      words: setback.hours > 0.05 ? `off, ${format.hours(setback.hours)} lost` : 'off',
-    })),
+    ...(props.run.spells.length > 0 ? props.run.clock.spells.slice(1).map(spell => ({ at: spell.from, words: 'off before' })) : []),
   ].map(mark => ({ xAxis: clock.value.hoursAt(mark.at), name: mark.words })),
 )
 

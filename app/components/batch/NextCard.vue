@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
-import { isDamp, restDays, worstLook } from '#core/batch'
+import { isDamp, restDays, worstLook, type Assessment } from '#core/batch'
 import type { BatchState, EntryKind } from '#core/log'
 import { REST_DAYS } from '#core/dryness'
 
 /** What comes next, with the verbs to do it, for every stage outside the machine. */
-const props = defineProps<{ state: BatchState; batchId: string; now: number }>()
+const props = defineProps<{ state: BatchState; batchId: string; now: number; assessment?: Assessment }>()
 defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 
@@ -82,6 +82,22 @@ function resting(state: BatchState): Next {
       ],
     }
   }
+  const verdict = props.assessment?.verdict
+  const toDry: Next['acts'] = [
+    { kind: 'load', words: 'Back to the machine', main: true },
+    { kind: 'look', words: 'Look again' },
+    { kind: 'restEnd', words: 'Go on all the same' },
+  ]
+  if (rest.startedAt === undefined && verdict?.witnesses.some(witness => witness.name === 'weight' && witness.says === 'wet')) {
+    return {
+      title: 'It is not dry',
+      why: `By all that was weighed it holds ${format.range(props.assessment!.estimate.moistureNow, format.share)} water. Closed in a jar it spoils.`,
+      acts: [
+        { kind: 'load', words: 'Back to the machine', main: true },
+        { kind: 'rest', words: 'Rest it all the same' },
+      ],
+    }
+  }
   if (rest.startedAt === undefined) {
     return {
       title: 'Close it in a jar',
@@ -102,6 +118,16 @@ function resting(state: BatchState): Next {
       acts: [
         { kind: 'load', words: 'Back to the machine', main: true },
         { kind: 'look', words: 'Look again' },
+      ],
+    }
+  if (verdict?.level === 'keep-drying') return { title: 'Dry it again', why: verdict.reason, acts: toDry }
+  if (rest.jars.some(jar => !jar.out && jar.looks.length === 0) && day >= 1)
+    return {
+      title: 'Look at the jar',
+      why: 'Nobody has looked yet: time alone does not make it dry. Shake it, and look for beads, sticking or clumps.',
+      acts: [
+        { kind: 'look', words: 'Log a look', main: true },
+        { kind: 'restEnd', words: 'End the rest' },
       ],
     }
   return {

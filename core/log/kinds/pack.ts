@@ -37,7 +37,7 @@ export const pack: EntryKindOf<typeof schema> = {
   scopes: ['batch'],
   words: { doing: 'packing', what: 'a jar' },
   effect: (draft, entry) => void draft.packs.push(entry),
-  check: (body, { state, before, say }) => {
+  check: (body, { state, before, moisture, say }) => {
     if (state.unpackedG === undefined)
       return state.purpose === 'pieces'
         ? say('kind', 'rest-not-ended', 'End the rest before packing, so that what goes in the jar is known to be dry.')
@@ -46,7 +46,7 @@ export const pack: EntryKindOf<typeof schema> = {
       say('jarId', 'packed-already', 'This jar has been packed already.')
     if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1)
       say('netG', 'more-than-is-left', 'Only {leftG} is left to pack. Was the jar on the scale?', { leftG: state.unpackedG })
-    for (const stop of stopsAtPacking(state.food, { ...body, moisture: state.food.target[state.purpose] }))
+    for (const stop of stopsAtPacking(state.food, { ...body, moisture: moisture() }))
       say(stop.rule.key === 'oil' ? 'inOil' : 'packageKey', `stop-${stop.rule.key}`, stop.message)
   },
   jars: {

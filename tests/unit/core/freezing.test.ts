@@ -101,7 +101,7 @@ describe('rounds of extra drying', () => {
   })
   it('under vacuum nothing is taken back while it stands', () => {
     expect(
-      run([10, { kind: 'heat', runId: RUN, setC: null }], [20, { kind: 'heat', runId: RUN, setC: 50 }], [30, trays(123, 122)]).setbacks,
+      run([10, { kind: 'heat', runId: RUN, setC: null }], [20, { kind: 'heat', runId: RUN, setC: 50 }], [30, trays(123, 122)]).spells,
     ).toEqual([])
   })
 })

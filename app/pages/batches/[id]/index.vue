@@ -313,7 +313,7 @@ if (typeof wanted === 'string' && state.value) {
 
     <div v-else class="desk" :class="{ resting: state.stage === 'resting' }">
       <div class="stack">
-        <LazyNextCard :state="state" :batch-id="batchId" :now="now" @act="kind => act(kind)" />
+        <LazyNextCard :state="state" :batch-id="batchId" :now="now" :assessment="assessment" @act="kind => act(kind)" />
         <LazyRestCard
           v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined"
           :state="state"
