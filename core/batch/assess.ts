@@ -3,10 +3,9 @@ import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdi
 import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, type Spell, type Tray, type TrayEstimate } from '../kinetics'
 import { dryBasis } from '../mass'
 import type { Interval } from '../stats'
-import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir } from '../sorption'
+import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir, roomBalance } from '../sorption'
 import { goesByRoom, WAYS } from '../ways'
 import { restDays, worstLook } from './rest'
-import { spellsOf } from './spells'
 import type { BatchState, EntryOf, RunState, Weighing } from '../log'
 import { usualHoursFactor } from './usualHours'
 
@@ -37,9 +36,8 @@ export interface AssessedTray extends TrayEstimate {
 /**
  * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
  * solids of the first loading in a smaller weight, and with a share of the usual hours.
- * @param now reckons with a heat that is off until now
  */
-export function dryingRunOf(state: BatchState, run: RunState, now?: number): DryingRun {
+export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
   const first = state.earlierRuns[0] ?? run
   const targetMoisture = state.food.target[state.purpose]
   const solidsG = state.balance.solids.mean * first.loadedG
@@ -54,7 +52,8 @@ export function dryingRunOf(state: BatchState, run: RunState, now?: number): Dry
   const share =
     thickness *
     (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
-  const spells = [...run.spells, ...openSpell(state, run, now)]
+  // What was weighed when the rest ended is the same food.
+  const weighings = [...run.weighings, ...(run.rested ? [run.rested] : [])]
   return {
     startWeightG: run.loadedG,
     solids: { mean, sd },
@@ -64,28 +63,29 @@ export function dryingRunOf(state: BatchState, run: RunState, now?: number): Dry
       !WAYS[run.way.way].underVacuum && {
         equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC),
       }),
-    weighIns: run.weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
-    spells,
-    ...atOf(run, spells),
+    weighIns: weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
+    spells: [...run.spells, ...restSpell(state, run)],
+    ...atOf(run),
   }
 }
 
-/** The heat is off: what the air has done since the last weight, or since it went off. */
-function openSpell(state: BatchState, run: RunState, now: number | undefined): Spell[] {
-  const last = run.clock.spells.at(-1)
-  const { takesWaterBack, nightsCount } = WAYS[run.way.way]
-  if (now === undefined || run.unloadedAt !== undefined || last?.to === undefined || !takesWaterBack) return []
-  const weighedAt = run.weighings.map(weighing => weighing.at)
-  const all = spellsOf({ food: state.food, clock: run.clock, room: run.room, covered: !nightsCount, weighedAt, until: now })
-  return all.slice(run.spells.length)
+/** Exchange through a lid that is opened for a look each day, against a run's own (common practice; from a third to three times). */
+const LID_SHARE = 0.002
+
+/** What a rest that was weighed at its end may have let in. */
+function restSpell({ food }: BatchState, { rested, unloadedAt, weighings }: RunState): Spell[] {
+  if (!rested || unloadedAt === undefined) return []
+  const mean = roomBalance(isothermOf(food), USUAL_ROOM)
+  const lastsH = (rested.at - unloadedAt) / 3_600_000
+  return [{ hours: rested.hours, lastsH, balanceX: { mean, sd: 0.4 * mean }, share: LID_SHARE, before: weighings.length }]
 }
 
 /**
  * The hour that figures are of: the last weight's; but what was off since, or taken out unweighed, is not as it was weighed.
  */
-function atOf(run: RunState, spells: readonly Spell[]): Pick<DryingRun, 'at'> {
+function atOf(run: RunState): Pick<DryingRun, 'at'> {
   if (run.unloadedAt !== undefined) return { at: run.clock.equivalentHoursAt(run.unloadedAt) }
-  const last = spells.at(-1)
+  const last = run.spells.at(-1)
   return last && last.before === run.weighings.length ? { at: Math.max(last.hours, run.weighings.at(-1)?.hours ?? 0) } : {}
 }
 
@@ -175,11 +175,9 @@ function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
 const estimates = new WeakMap<RunState, DryingEstimate>()
 
 /** What is believed of the present or last run; undefined before loading. */
-export function estimateOfRun(state: BatchState, now?: number): DryingEstimate | undefined {
+export function estimateOfRun(state: BatchState): DryingEstimate | undefined {
   const { run } = state
   if (!run) return undefined
-  // While the heat is off the air goes on: what was believed a minute ago is not kept.
-  if (openSpell(state, run, now).length > 0) return estimateDrying(dryingRunOf(state, run, now))
   const known = estimates.get(run) ?? estimateDrying(dryingRunOf(state, run))
   estimates.set(run, known)
   return known
@@ -188,7 +186,7 @@ export function estimateOfRun(state: BatchState, now?: number): DryingEstimate |
 /** Estimate, finish window and verdict for the present or last run; undefined before loading. */
 export function assess(state: BatchState, now: number): Assessment | undefined {
   const { run } = state
-  const estimate = estimateOfRun(state, now)
+  const estimate = estimateOfRun(state)
   if (!run || !estimate) return undefined
   const waterG = run.loadedG - estimate.solidsG.p50
   const gone = (left: number) => Math.min(1, Math.max(0, 1 - left / waterG))

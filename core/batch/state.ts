@@ -166,7 +166,14 @@ function runOf(
   const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
   const beforeOut = <T extends { at: number }>(entries: readonly T[]) => entries.filter(entry => entry.at <= (unloadedAt ?? Infinity))
   const airs = beforeOut(measuredAirs)
-  const heated = dryingClock({ startAt: load.at, endAt: unloadedAt, referenceC: way.temperatureC, heats: heatsFelt(heats, airs) })
+  const forgotten =
+    heats.length === 0 && hasLost(load, during(draft.weighs), during(draft.unloads)) ? [{ at: load.at, setC: way.temperatureC }] : []
+  const heated = dryingClock({
+    startAt: load.at,
+    endAt: unloadedAt,
+    referenceC: way.temperatureC,
+    heats: heatsFelt(heats, airs, forgotten),
+  })
   const measured = airs.findLast(entry => entry.body.roomC !== undefined)?.body
   const room = measured && { celsius: measured.roomC!, humidity: measured.roomHumidity! }
   const chamberC = airs.findLast(entry => entry.body.chamberC !== undefined)?.body.chamberC
@@ -177,7 +184,7 @@ function runOf(
   const clock = !nightsCount && unloadedAt === undefined ? sunClock(heated) : heated
   const onScale = weighingsOf({ ...loaded, clock }, weighs)
   const last = takenOut(during(draft.unloads), clock, unloadedAt, onScale.at(-1))
-  const weighings = [...onScale, ...last, ...restedWeight(draft, during, clock, unloadedAt)]
+  const weighings = [...onScale, ...last]
   const spells = takesWaterBack
     ? spellsOf({
         food,
@@ -211,6 +218,7 @@ function runOf(
     trayWeights: weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) }))),
     setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null,
     weighings: markOff(weighings, spells),
+    rested: restedWeight(draft, during, clock, unloadedAt),
   }
 }
 
@@ -241,14 +249,14 @@ function restedWeight(
   during: <T extends Entry>(entries: readonly T[]) => T[],
   clock: DryingClock,
   unloadedAt: number | undefined,
-): Weighing[] {
-  if (unloadedAt === undefined || during(draft.restOuts).length > 0) return []
+): Weighing | undefined {
+  if (unloadedAt === undefined || during(draft.restOuts).length > 0) return undefined
   const end = during(draft.restEnds).findLast(entry => entry.at >= unloadedAt)
-  if (end?.body.weightG === undefined) return []
+  if (end?.body.weightG === undefined) return undefined
   const { weightG } = end.body
   // Crumbs stay in the jar, and a jar that is opened daily takes a little from the room.
   const extraSdG = CRUMBS * weightG
-  return [{ at: end.at, hours: clock.equivalentHoursAt(unloadedAt), weightG, extraSdG, afterOff: true, positions: [], entryIds: [end.id] }]
+  return { at: end.at, hours: clock.equivalentHoursAt(unloadedAt), weightG, extraSdG, afterOff: true, positions: [], entryIds: [end.id] }
 }
 
 /** A weigh-in as written, by place, told by tray; a place without a tray of this load is passed over. */
@@ -264,12 +272,27 @@ function byTray(entry: EntryOf<'weigh'>, places: TrayPlaces): EntryOf<'weigh'> {
  * The heat as the food feels it: what was set, or what was measured in the machine since, which a cheap
  * thermostat may be far from.
  */
-function heatsFelt(heats: readonly EntryOf<'heat'>[], airs: readonly EntryOf<'air'>[]): HeatChange[] {
+function heatsFelt(heats: readonly EntryOf<'heat'>[], airs: readonly EntryOf<'air'>[], forgotten: readonly HeatChange[]): HeatChange[] {
   const measured = airs.flatMap(({ at, body }) => {
     const set = heats.findLast(heat => heat.at <= at)?.body.setC ?? null
     return set === null || body.chamberC === undefined ? [] : [{ at, setC: body.chamberC }]
   })
-  return [...heats.map(({ at, body }) => ({ at, setC: body.setC })), ...measured]
+  return [...forgotten, ...heats.map(({ at, body }) => ({ at, setC: body.setC })), ...measured]
+}
+
+/** So much is gone that the heat must have been on, whether it was logged or not. */
+const LOST_BY_HEAT = 0.15
+
+function hasLost(load: EntryOf<'load'>, weighs: readonly EntryOf<'weigh'>[], unloads: readonly EntryOf<'unload'>[]): boolean {
+  const { totalG, trays = [] } = load.body
+  const loadedOf = (position: number) => trays.find(tray => tray.position === position)?.weightG ?? totalG / load.body.positions.length
+  const shares = [
+    ...weighs.flatMap(({ body }) =>
+      body.totalG === undefined ? (body.trays ?? []).map(tray => tray.weightG / loadedOf(tray.position)) : [body.totalG / totalG],
+    ),
+    ...unloads.flatMap(({ body }) => (body.weightG === undefined || body.positions ? [] : [body.weightG / totalG])),
+  ]
+  return shares.some(share => share < 1 - LOST_BY_HEAT)
 }
 
 function dryWeight(

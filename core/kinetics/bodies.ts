@@ -185,6 +185,7 @@ export const BODIES: readonly Body[] = [
   ...[1, 4, 15].map(biot => fromCurve(`slab, Bi ${biot}`, 0.7, resisting(biot))),
   ...[0.7, 0.85, 1, 1.15, 1.3].map(n => fromTime(`Page, n ${n}`, 0.8, y => y ** (1 / n))),
   ...[0.02, 0.05, 0.15, 0.3, 0.5, 0.75].map(critical => fromTime(`constant to ${critical}`, 1.3, constantThenFalling(critical))),
-  ...[0.1, 0.4, 1.2].flatMap(c => [0.12, 0.3].map(q => fromTime(`lagging ${c}, ${q}`, 0.5, lagging(c, q)))),
+  ...[0.1, 0.4, 1.2, 4].map(c => fromTime(`lagging ${c}, 0.1`, 1.3, lagging(c, 0.1))),
+  ...[0.1, 0.4, 1.2].map(c => fromTime(`lagging ${c}, 0.25`, 0.5, lagging(c, 0.25))),
   ...[5, 40].flatMap(c => [0.1, 0.2, 0.35].map(q => fromTime(`lagging ${c}, ${q}`, 0.5, lagging(c, q)))),
 ]

@@ -3,7 +3,11 @@ import { BODIES, dryness, lnTimeTo, type Body } from './bodies'
 import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
 import type { DryingRun, Spell } from './types'
 
+// Taken out once: the inner loop runs millions of times, and a look-up through a module is slow in sandboxes.
 const { abs, exp, hypot, log, max, min, sqrt, PI } = Math
+const { handling, offCard, startOff: START_OFF, wander, wildShare } = MODEL
+const yOf = dryness
+const lnTimeOf = lnTimeTo
 
 /** Curves drawn from what is believed. */
 const DRAWS = 400
@@ -54,7 +58,7 @@ export interface Posterior {
 function placeAt(curve: Curve, hours: number): number {
   let lost = 0
   for (const shift of curve.shifts) if (hours >= shift.hours) lost = shift.lost
-  return dryness(curve.body, log(max(1e-6, hours - lost)) - curve.lnScale)
+  return yOf(curve.body, log(max(1e-6, hours - lost)) - curve.lnScale)
 }
 
 /**
@@ -64,7 +68,7 @@ function placeAt(curve: Curve, hours: number): number {
 export function lnFree(curve: Curve, hours: number, z = 0): number {
   if (hours <= 0) return 0
   const y = placeAt(curve, hours)
-  if (hours >= curve.lastH) return min(0, curve.off + sqrt(MODEL.wander * max(0, y - curve.lastY)) * z - y)
+  if (hours >= curve.lastH) return min(0, curve.off + sqrt(wander * max(0, y - curve.lastY)) * z - y)
   // Between loading and the last weight it went off its curve little by little.
   return min(0, (curve.lastY > 1e-9 ? curve.off * min(1, y / curve.lastY) : 0) - y)
 }
@@ -90,12 +94,12 @@ export function hoursTo(curve: Curve, lnTarget: number, z: number): number {
   // Reached before the last weight: on the way from loading to it.
   if (off - lastY <= lnTarget) {
     const y = -lnTarget / max(0.2, 1 - off / max(1e-9, lastY))
-    return min(curve.lastH, exp(curve.lnScale + lnTimeTo(curve.body, y)) + lost)
+    return min(curve.lastH, exp(curve.lnScale + lnTimeOf(curve.body, y)) + lost)
   }
   // What is left of the way bends as it likes: a deviation that grows with the way.
   const way = max(0, off - lnTarget - lastY)
-  const y = lastY + max(0, way + sqrt(MODEL.wander * way) * z)
-  return max(curve.lastH, exp(curve.lnScale + lnTimeTo(curve.body, y)) + lost)
+  const y = lastY + max(0, way + sqrt(wander * way) * z)
+  return max(curve.lastH, exp(curve.lnScale + lnTimeOf(curve.body, y)) + lost)
 }
 
 /** ln φ at the target moisture; NaN where the air of the run does not let it come so low. */
@@ -190,14 +194,14 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
     for (; spell < frame.spells.length && frame.spells[spell]!.before <= until; spell++) {
       const { hours, lastsH, balanceX, share: pace, covered } = frame.spells[spell]!
       const run = max(1e-3, hours - lost)
-      const reached = dryness(node.body, log(run) - node.lnScale)
-      ee += MODEL.wander * max(0, reached - y)
+      const reached = yOf(node.body, log(run) - node.lnScale)
+      ee += wander * max(0, reached - y)
       y = max(y, reached)
       const plateauX = a / solidsOf(a) - 1
-      const perPhi = (b - a) / solidsOf(a)
+      const perPhi = max(LEAST_FREE_X, (b - a) / solidsOf(a))
       const u = perPhi * min(1, exp(e - y))
-      const lnAt = min(log(run) - node.lnScale, lnTimeTo(node.body, frame.targetY))
-      const rate = (dryness(node.body, lnAt + 0.1) - dryness(node.body, lnAt - 0.1)) / 0.2 / exp(lnAt + node.lnScale)
+      const lnAt = min(log(run) - node.lnScale, lnTimeOf(node.body, frame.targetY))
+      const rate = (yOf(node.body, lnAt + 0.1) - yOf(node.body, lnAt - 0.1)) / 0.2 / exp(lnAt + node.lnScale)
       const decay = exp(-rate * pace * lastsH)
       const to = balanceX.mean - plateauX
       let after = to + (u - to) * decay
@@ -207,17 +211,17 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
       const doubt = hypot(0.7 * abs(u - to) * decay * rate * pace * lastsH, balanceX.sd * (1 - decay))
       ee += min(4, (doubt / max(after, LEAST_FREE_X)) ** 2)
       y = max(1e-6, e - log(after / perPhi))
-      lost = hours - exp(node.lnScale + lnTimeTo(node.body, y))
+      lost = hours - exp(node.lnScale + lnTimeOf(node.body, y))
       shifts = [...(shifts ?? []), { hours, lost }]
     }
   }
   const solidsOf = (plateauG: number) => plateauG / (1 + frame.equilibrium.mean)
-  const density = MODEL.wildShare / (WILD_SPAN * frame.start)
+  const density = wildShare / (WILD_SPAN * frame.start)
   for (let i = 0; i < frame.hours.length; i++) {
     if (spell < frame.spells.length) drift(i)
     const lnAt = lost === 0 ? frame.lnHours[i]! : log(max(1e-6, frame.hours[i]! - lost))
-    const nextY = dryness(node.body, lnAt - node.lnScale)
-    ee += MODEL.wander * max(0, nextY - y)
+    const nextY = yOf(node.body, lnAt - node.lnScale)
+    ee += wander * max(0, nextY - y)
     y = nextY
     const phi = min(1, exp(e - y))
     const free = (b - a) * phi
@@ -230,7 +234,7 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
     const pe = ae * ha + be * hb + ee * he
     const variance = ha * pa + hb * pb + he * pe + frame.noise[i]!
     const off = frame.weights[i]! - expected
-    const fits = ((1 - MODEL.wildShare) * exp((-0.5 * off * off) / variance)) / sqrt(2 * PI * variance)
+    const fits = ((1 - wildShare) * exp((-0.5 * off * off) / variance)) / sqrt(2 * PI * variance)
     const whole = fits + density
     evidence += log(whole)
     // The rest cannot make up for it, however well it fits.
@@ -272,7 +276,7 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
   node.be = be
   node.ee = ee
   node.lastY = y
-  node.logWeight += evidence
+  node.logWeight = Number.isFinite(evidence) ? node.logWeight + evidence : -Infinity
 }
 
 /** What is believed of a run's curve, from its card, its solids and its weighings. */
@@ -291,13 +295,13 @@ export function posteriorOf(run: DryingRun): Posterior {
   const nodes: Node[] = []
   const { least, most, step } = HOURS
   // Before any weight the card is what is known; weights may show a load that it knows nothing of.
-  const wide = count === 0 ? 0 : MODEL.offCard.share
+  const wide = count === 0 ? 0 : offCard.share
   for (const body of BODIES) {
-    const lnOwn = lnTimeTo(body, targetY)
+    const lnOwn = lnTimeOf(body, targetY)
     for (let pace = least; pace <= most; pace += step) {
       const byCard = heavyTail(pace / tSd) / tSd / 2.72
-      const offCard = exp(-0.5 * (pace / MODEL.offCard.sd) ** 2) / MODEL.offCard.sd / 2.51
-      const prior = log(body.weight * ((1 - wide) * byCard + wide * offCard))
+      const byPace = exp(-0.5 * (pace / offCard.sd) ** 2) / offCard.sd / 2.51
+      const prior = log(body.weight * ((1 - wide) * byCard + wide * byPace))
       nodes.push({
         body,
         lnScale: middle + pace - lnOwn,
@@ -317,7 +321,7 @@ export function posteriorOf(run: DryingRun): Posterior {
       })
     }
   }
-  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), MODEL.handling * frame.start)
+  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), handling * frame.start)
   let best = -Infinity
   const look = (node: Node) => {
     follow(node, frame, startSd, best - DOUBTFUL)
@@ -337,9 +341,14 @@ export function posteriorOf(run: DryingRun): Posterior {
   if (count > 1) {
     const offNodes = nodes
       .filter(node => node.logWeight > best - DOUBTFUL)
-      .map(node => ({ ...node, logWeight: node.prior + log(MODEL.startOff.share) }))
-    for (const node of offNodes) follow(node, frame, MODEL.startOff.sd * frame.start, best - NEGLIGIBLE)
+      .map(node => ({ ...node, logWeight: node.prior + log(START_OFF.share) }))
+    for (const node of offNodes) follow(node, frame, START_OFF.sd * frame.start, best - NEGLIGIBLE)
     all = [...kept, ...offNodes]
+  }
+  // Nothing that dries is like this: what is left to believe is the card.
+  if (all.length === 0) {
+    const none = () => new Float64Array(count)
+    return { ...posteriorOf({ ...run, weighIns: [], spells: [] }), predictedG: none(), sdG: none(), wild: none() }
   }
   const top = all.reduce((most, node) => max(most, node.logWeight), -Infinity)
   const weights = all.map(node => exp(node.logWeight - top))
@@ -352,7 +361,7 @@ function frameOf(run: DryingRun): Frame {
   const equilibrium = run.equilibriumX ?? DEFAULT_EQUILIBRIUM
   const resolution = (run.scale?.resolutionG ?? 1) / sqrt(12)
   const weighIns = run.weighIns.map(weighIn => ({ ...weighIn, hours: max(1e-4, weighIn.hours) }))
-  const noise = weighIns.map(({ weightG, extraSdG }) => resolution ** 2 + (MODEL.handling * weightG) ** 2 + (extraSdG ?? 0) ** 2)
+  const noise = weighIns.map(({ weightG, extraSdG }) => resolution ** 2 + (handling * weightG) ** 2 + (extraSdG ?? 0) ** 2)
   const atBest = new Array<number>(weighIns.length + 1).fill(0)
   for (let i = weighIns.length - 1; i >= 0; i--) atBest[i] = atBest[i + 1]! - 0.5 * log(2 * PI * noise[i]!)
   return {
@@ -384,7 +393,7 @@ function toldBy(frame: Frame, nodes: readonly Node[], weights: readonly number[]
   const told = { predicted: new Float64Array(count), sd: new Float64Array(count), wild: new Float64Array(count) }
   for (const i of few) {
     const share = weights[i]! / sum
-    follow({ ...nodes[i]! }, frame, i < good ? startSd : MODEL.startOff.sd * frame.start, -Infinity, told)
+    follow({ ...nodes[i]! }, frame, i < good ? startSd : START_OFF.sd * frame.start, -Infinity, told)
     for (let k = 0; k < count; k++) {
       predictedG[k]! += share * told.predicted[k]!
       sdG[k]! += share * told.sd[k]!

@@ -107,6 +107,8 @@ export interface RunState {
   /** Spells without heat, cut where something was weighed in their course; none where the food is cut off from the room. */
   spells: readonly Spell[]
   weighings: Weighing[]
+  /** All of it once more at the end of its rest, where it was weighed then. */
+  rested?: Weighing
   /** Single trays on the scale, oldest first. */
   trayWeights: { position: number; at: number; hours: number; weightG: number }[]
   unloadedAt?: number

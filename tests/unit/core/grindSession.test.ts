@@ -99,7 +99,7 @@ describe('a session on the bench', () => {
   })
   it('keeps the lid on longer for chilies, and in a higher cup', () => {
     const lid = (food: string, cupCm?: number) => grindSession(findFood(food)!, 'powder', { ...bench, cupCm }).lidS
-    expect(lid('chili')).toBeGreaterThan(lid('beetroot'))
+    expect(lid('hot-chili')).toBeGreaterThan(lid('beetroot'))
     expect(lid('beetroot', 16)).toBeGreaterThan(1.9 * lid('beetroot', 8) - 10)
     expect(lid('beetroot', undefined)).toBe(lid('beetroot', 8))
   })
