@@ -59,10 +59,9 @@ export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
     solids: { mean, sd },
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
-    ...(room &&
-      !WAYS[run.way.way].underVacuum && {
-        equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC),
-      }),
+    ...(WAYS[run.way.way].underVacuum
+      ? { equilibriumX: VACUUM_X }
+      : room && { equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
     weighIns: weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
     spells: [...run.spells, ...restSpell(state, run)],
     ...atOf(run),
@@ -88,6 +87,9 @@ function atOf(run: RunState): Pick<DryingRun, 'at'> {
   const last = run.spells.at(-1)
   return last && last.before === run.weighings.length ? { at: Math.max(last.hours, run.weighings.at(-1)?.hours ?? 0) } : {}
 }
+
+/** Under vacuum hardly any water is left at last, dry basis (freeze-dried food of 1 to 3 %, common practice). */
+const VACUUM_X = { mean: 0.01, sd: 0.005 }
 
 /** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
 const wholeHours = ({ card }: BatchState) => ({

@@ -5,13 +5,14 @@ import type { EntryOf } from '../log'
 /** What a step takes off where it was not weighed, share of the weight before it (common practice). */
 const USUAL_WATER: Partial<Record<string, { mean: number; sd: number }>> = {
   roast: { mean: 0.25, sd: 0.1 },
-  thicken: { mean: 0.3, sd: 0.12 },
   drain: { mean: 0.2, sd: 0.1 },
   char: { mean: 0.12, sd: 0.06 },
   boil: { mean: 0.08, sd: 0.08 },
   cook: { mean: 0.22, sd: 0.08 },
   toast: { mean: 0.06, sd: 0.04 },
 }
+/** Thickened is as thick as it comes from a tin: about nine tenths water, whatever went before (common practice). */
+const THICK = { mean: 0.1, sd: 0.02 }
 /** Peels, seeds and husks, where the food's own loss counts for the trimming. */
 const USUAL_WASTE: Partial<Record<string, { mean: number; sd: number }>> = { peel: { mean: 0.12, sd: 0.05 }, seed: { mean: 0.1, sd: 0.05 } }
 
@@ -35,6 +36,7 @@ export function ledgerOf(
       const { step, effect, weightG, added } = entry.body
       if (effect === 'none') return []
       if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
+      if (step === 'thicken' && effect === 'water') return [{ kind: effect, name: step, weightG, reach: THICK }]
       const usualShare = effect === 'waste' ? (USUAL_WASTE[step] ?? trim) : (USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 })
       return [{ kind: effect, name: step, weightG, usualShare }]
     })

@@ -51,7 +51,7 @@ export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
       food: lot.food,
       purpose: jar.purpose,
       packageKey: jar.packageKey,
-      storageC: jar.storageC,
+      storageC: jar.storageC ?? pantry.celsius,
       rested: lot.rested,
       inOil: jar.inOil,
     })

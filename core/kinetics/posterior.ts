@@ -1,4 +1,4 @@
-import { choleskyFactor, normalDraws, randomSource } from '../stats'
+import { normalDraws } from '../stats'
 import { BODIES, dryness, lnTimeTo, type Body } from './bodies'
 import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
 import type { DryingRun, Spell } from './types'
@@ -8,6 +8,11 @@ const { abs, exp, hypot, log, max, min, sqrt, PI } = Math
 const { handling, offCard, startOff: START_OFF, wander, wildShare } = MODEL
 const yOf = dryness
 const lnTimeOf = lnTimeTo
+
+/** Share that steps through a span without ever meeting itself. */
+const GOLDEN = 0.6180339887498949
+/** Normal numbers a curve. */
+const NUMBERS = 5
 
 /** Curves drawn from what is believed. */
 const DRAWS = 400
@@ -405,38 +410,44 @@ function toldBy(frame: Frame, nodes: readonly Node[], weights: readonly number[]
 
 /** Curves from the nodes by their weight, each with plateau, start and deviation drawn as they belong together. */
 function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: readonly number[], total: number) {
-  const noise = normalDraws(run.seed ?? 1, DRAWS, 6)
-  const source = randomSource((run.seed ?? 1) + 4099)
+  const noise = noiseOf(run.seed ?? 1)
   const curves: Curve[] = []
   const spare = new Float64Array(DRAWS)
   const lastH = max(0, frame.hours.at(-1) ?? 0, frame.spells.at(-1)?.hours ?? 0)
-  const shift = source.uniform()
+  // Even steps through belief and through each cell, from a place that the seed gives.
+  const shift = ((run.seed ?? 1) * GOLDEN) % 1
   let node = 0
   let sum = weights[0]!
-  let factor = factorOf(nodes[0]!)
   const prior = frame.equilibrium
   const solidsG = frame.start * frame.solidsShare
   const priorVar = (frame.solidsSd * frame.start * (1 + prior.mean)) ** 2 + (solidsG * prior.sd) ** 2
   const gain = (solidsG * prior.sd ** 2) / priorVar
   const rest = sqrt(max(0, prior.sd ** 2 - gain * solidsG * prior.sd ** 2))
-  // Shuffled, so that neighbours in the list are not neighbours in belief.
   for (let i = 0; i < DRAWS; i++) {
     const wanted = ((i + shift) / DRAWS) * total
     while (sum < wanted && node < nodes.length - 1) {
       node++
       sum += weights[node]!
-      if (weights[node]! > 0) factor = factorOf(nodes[node]!)
     }
-    const { body, lnScale, a, b, e, lastY, shifts } = nodes[node]!
-    const z = (k: number) => noise[i * 6 + k]!
-    const startG = max(1e-6, b + factor[1]![0]! * z(0) + factor[1]![1]! * z(1))
-    const plateauG = min(0.9995 * startG, max(1e-6 * startG, a + factor[0]![0]! * z(0)))
-    const off = e + factor[2]![0]! * z(0) + factor[2]![1]! * z(1) + factor[2]![2]! * z(2)
-    const equilibriumX = max(0, prior.mean + gain * (plateauG - frame.plateau) + rest * z(3))
+    const { body, lnScale, a, b, e, aa, ab, ae, bb, be, ee, lastY, shifts } = nodes[node]!
+    const at = i * NUMBERS
+    const z0 = noise[at]!
+    const z1 = noise[at + 1]!
+    // Cholesky's factor of the three, written out: this runs for every curve.
+    const fa = sqrt(max(1e-12, aa))
+    const fab = ab / fa
+    const fb = sqrt(max(1e-12, bb - fab * fab))
+    const fae = ae / fa
+    const fbe = (be - fab * fae) / fb
+    const fe = sqrt(max(0, ee - fae * fae - fbe * fbe))
+    const startG = max(1e-6, b + fab * z0 + fb * z1)
+    const plateauG = min(0.9995 * startG, max(1e-6 * startG, a + fa * z0))
+    const off = e + fae * z0 + fbe * z1 + fe * noise[at + 2]!
+    const equilibriumX = max(0, prior.mean + gain * (plateauG - frame.plateau) + rest * noise[at + 3]!)
     curves.push({
       body,
       // Within its cell.
-      lnScale: lnScale + HOURS.step * (source.uniform() - 0.5),
+      lnScale: lnScale + HOURS.step * (((i * GOLDEN + shift) % 1) - 0.5),
       plateauG,
       startG,
       solidsG: plateauG / (1 + equilibriumX),
@@ -446,22 +457,15 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
       lastH,
       shifts,
     })
-    spare[i] = z(4)
+    // Before any weight the card's hours are all that is known, their doubt included.
+    spare[i] = frame.hours.length > 0 ? noise[at + 4]! : 0
   }
   return { curves, spare }
 }
 
-function factorOf({ aa, ab, ae, bb, be, ee }: Node): number[][] {
-  const matrix = [
-    [aa + 1e-9, ab, ae],
-    [ab, bb + 1e-9, be],
-    [ae, be, ee + 1e-12],
-  ]
-  return (
-    choleskyFactor(matrix) ?? [
-      [sqrt(abs(aa)), 0, 0],
-      [0, sqrt(abs(bb)), 0],
-      [0, 0, sqrt(abs(ee))],
-    ]
-  )
+/** The numbers of the seed that was asked for last: it is nearly always the same. */
+let lastNoise: { seed: number; numbers: Float64Array } | undefined
+function noiseOf(seed: number): Float64Array {
+  if (lastNoise?.seed !== seed) lastNoise = { seed, numbers: normalDraws(seed, DRAWS, NUMBERS) }
+  return lastNoise.numbers
 }

@@ -38,7 +38,7 @@ const TRAYS = {
   /** Neighbouring weighings share the shape's error: about so many count as independent. */
   independent: 2,
   /** Doubt of a tray's remaining time beyond the load's, standard deviation of its logarithm. */
-  remaining: 0.05,
+  remaining: 0.07,
 }
 /** Curves that the trays are worked out on: enough for their windows, and quick for a full rack. */
 const TRAY_DRAWS = 120

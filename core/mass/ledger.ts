@@ -1,6 +1,11 @@
 import { refuse } from '../errors'
 import { intervalOf, randomSource, type Interval } from '../stats'
 
+interface Spread {
+  mean: number
+  sd: number
+}
+
 /**
  * One step between basket and tray that changes weight.
  * - `waste`: what leaves is of the same make-up as the food (stems, skins).
@@ -8,10 +13,11 @@ import { intervalOf, randomSource, type Interval } from '../stats'
  * - `added`: solids, water, salt, sugar and oil come in, each known. A missing one is none.
  *
  * `weightG` is what left; undefined where it was not weighed, then `usualShare` of the weight before
- * the step is taken with its spread. A step of waste or water that is not weighed needs one.
+ * the step is taken with its spread, or, where a step goes on until something is as thick as it should be, as much water as
+ * leaves solids of the share `reach`; nothing, where it is that thick already.
  */
 export type PrepStep =
-  | { kind: 'waste' | 'water'; name: string; weightG?: number; usualShare?: { mean: number; sd: number } }
+  | { kind: 'waste' | 'water'; name: string; weightG?: number; usualShare?: Spread; reach?: Spread }
   | { kind: 'added'; name: string; solidsG?: number; waterG?: number; saltG?: number; sugarG?: number; oilG?: number }
 
 export interface PrepLedger {
@@ -52,12 +58,7 @@ export function balancePrep(ledger: PrepLedger): PrepBalance {
   for (let draw = 0; draw < DRAWS; draw++) {
     const moisture = Math.min(0.999, Math.max(0.001, ledger.rawMoisture.mean + ledger.rawMoisture.sd * source.normal()))
     const open = ledger.steps.map(step => (step.kind === 'added' || step.weightG !== undefined ? 0 : drawShare(step, source.normal())))
-    const stretch = stretchToLoaded(ledger, open)
-    const end = follow(
-      ledger,
-      moisture,
-      open.map(share => share * stretch),
-    )
+    const end = follow(ledger, moisture, open, stretchToLoaded(ledger, moisture, open))
     weights[draw] = ledger.loadedWeightG ?? end.weightG
     // What is missing at loading beyond the steps left as food (a slice eaten, a piece kept back): solids go with it.
     solids[draw] = Math.min(0.999 * weights[draw]!, (end.solidsG * weights[draw]!) / end.weightG)
@@ -74,8 +75,11 @@ export function balancePrep(ledger: PrepLedger): PrepBalance {
   }
 }
 
+/** What is drawn of a step that was not weighed: the share that leaves, or the share of solids that it comes to. */
 function drawShare(step: PrepStep, z: number): number {
-  if (step.kind === 'added' || !step.usualShare) return 0
+  if (step.kind === 'added') return 0
+  if (step.reach) return Math.min(0.95, Math.max(0.01, step.reach.mean + step.reach.sd * z))
+  if (!step.usualShare) return 0
   return Math.min(0.95, Math.max(0, step.usualShare.mean + step.usualShare.sd * z))
 }
 
@@ -84,7 +88,8 @@ interface State {
   solidsG: number
 }
 
-function follow(ledger: PrepLedger, moisture: number, openShares: readonly number[]): State {
+/** @param stretch one factor on all that is open */
+function follow(ledger: PrepLedger, moisture: number, open: readonly number[], stretch: number): State {
   let weightG = ledger.rawWeightG
   let solidsG = ledger.rawWeightG * (1 - moisture)
   ledger.steps.forEach((step, i) => {
@@ -94,7 +99,8 @@ function follow(ledger: PrepLedger, moisture: number, openShares: readonly numbe
       solidsG += dry
       return
     }
-    const leaves = Math.min(step.weightG ?? openShares[i]! * weightG, 0.999 * weightG)
+    const share = step.reach ? Math.max(0, 1 - solidsG / weightG / open[i]!) : open[i]!
+    const leaves = Math.min(step.weightG ?? Math.min(0.98, share * stretch) * weightG, 0.999 * weightG)
     if (step.kind === 'waste') solidsG *= 1 - leaves / weightG
     weightG -= leaves
   })
@@ -102,17 +108,12 @@ function follow(ledger: PrepLedger, moisture: number, openShares: readonly numbe
 }
 
 /** One factor on all unweighed shares so that the steps end at the loaded weight; 1 where nothing is open. */
-function stretchToLoaded(ledger: PrepLedger, open: readonly number[]): number {
+function stretchToLoaded(ledger: PrepLedger, moisture: number, open: readonly number[]): number {
   const { loadedWeightG } = ledger
   if (loadedWeightG === undefined || !open.some(share => share > 0)) return 1
-  const endAt = (factor: number) =>
-    follow(
-      ledger,
-      0.5,
-      open.map(share => Math.min(0.98, share * factor)),
-    ).weightG
+  const endAt = (factor: number) => follow(ledger, moisture, open, factor).weightG
   let low = 0
-  let high = 1 / Math.max(...open)
+  let high = 1 / Math.min(...open.filter(share => share > 0))
   let above = endAt(low) - loadedWeightG
   let below = endAt(high) - loadedWeightG
   if (above <= 0) return 0

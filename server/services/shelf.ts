@@ -107,7 +107,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
   const home = row.batch_id === null ? undefined : batchView(db, row.batch_id)
   const { from: _from, to: _to, limit, oldestAt: _oldest, ...bestBy } = jarBest(jar, find, pantry)
   const content = contentOf(jar, find)
-  const months = bestByWindow({ food, purpose: row.purpose, packageKey: jar.packageKey, storageC: jar.storageC }).months
+  const months = bestByWindow({ food, purpose: row.purpose, packageKey: jar.packageKey, storageC: jar.storageC ?? pantry.celsius }).months
   return {
     ...toJarSummary(context, row),
     batchNumber: home?.number,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Assessment } from '#core/batch'
+import { unusualOf, type Assessment, type Unusual } from '#core/batch'
 import type { BatchState } from '#core/log'
 
 const props = defineProps<{ state: BatchState; assessment: Assessment; now: number }>()
@@ -21,6 +21,7 @@ const finish = computed(() => {
   const { from, middle, to } = props.assessment.finish
   if (run.setC === null) return 'The heat is off: there is no finish until it is on again.'
   if (!Number.isFinite(from)) return 'This heat cannot bring it to the target.'
+  if (!Number.isFinite(middle)) return 'In this heat and air it may never come to the target: a hotter or drier finish would be needed.'
   if (!Number.isFinite(to)) return `Dry around ${format.moment(middle, props.now)}, or not at all at this heat.`
   if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
   return from <= props.now
@@ -34,6 +35,31 @@ const usual = computed(() => {
     ? `the usual ${Math.round(own.low)} to ${Math.round(own.high)} hours of this machine (${plural(own.runs, 'run')} of your own, shrunk toward the card’s ${value.low} to ${value.high})`
     : `the usual ${value.low} to ${value.high} hours (${source})`
 })
+/** As a friend would say it who has seen it before: what is unusual, and what would settle why. */
+const remarks = computed(() => unusualOf(props.state, props.assessment, props.now).map(remarkOn))
+function remarkOn(unusual: Unusual): string {
+  switch (unusual.kind) {
+    case 'tookBack': {
+      const { moistureNow } = props.assessment.estimate
+      const more =
+        props.state.run!.setC === null
+          ? ''
+          : Number.isFinite(unusual.hoursMore)
+            ? `; about ${format.hours(unusual.hoursMore)} more at ${format.temperature(props.state.run!.setC)}`
+            : ''
+      const told = unusual.weighed ? '' : ' A weight now would tell.'
+      return `It took back about ${format.weight(unusual.grams)} while the heat was off; ${format.share(moistureNow.p50)} water now${more}.${told}`
+    }
+    case 'startOff':
+      return 'The weight at loading does not go with the weights since: was a tray’s own weight counted in, or food added? Correct the loading, and the figures follow.'
+    case 'slow':
+      return `This load runs at about ${speedWords(unusual.speed)} the usual speed. A thicker cut, crowded trays, a damp room or a heat below its dial would do that: measure a piece, and the air among the trays, to tell which.`
+    case 'quick':
+      return `This load runs ${unusual.speed.toFixed(1)} times as fast as usual: thinner than its card, more air, or less on the trays.`
+  }
+}
+const speedWords = (speed: number) =>
+  speed < 0.38 ? 'a third of' : speed < 0.45 ? 'two fifths of' : speed < 0.58 ? 'half' : speed < 0.7 ? 'two thirds of' : 'three quarters of'
 /** What the next weighing would buy: the first one that narrows the window by a third, or the best there is. */
 const nextWords = computed(() => {
   const { run } = props.state
@@ -57,6 +83,7 @@ const nextWords = computed(() => {
       <h2 class="headline" :class="tone">{{ verdict.headline }}</h2>
       <p>{{ verdict.reason }}</p>
     </div>
+    <p v-for="remark in remarks" :key="remark" class="caution">{{ remark }}</p>
     <p v-if="finish" class="finish">{{ finish }}</p>
     <p v-if="nextWords" class="quiet small">{{ nextWords }}</p>
     <p v-if="verdict.disagreement" class="caution">{{ verdict.disagreement }}</p>

@@ -27,7 +27,9 @@ describe('estimateDrying', () => {
       const { hoursToTarget } = estimateDrying({ ...RUN, weighIns: RUN.weighIns.slice(0, count) })
       return hoursToTarget.p90 - hoursToTarget.p10
     })
-    expect(widths[3]!).toBeLessThan(widths[0]!)
+    // The first weight may show a load that the card knows nothing of; each further one tells more of which it is.
+    expect(widths[2]!).toBeLessThan(widths[1]!)
+    expect(widths[3]!).toBeLessThan(0.9 * widths[2]!)
     const estimate = estimateDrying(RUN)
     expect(estimate.targetWeightG.p50).toBeCloseTo(estimate.solidsG.p50 / 0.94, 3)
     expect(estimate.moistureNow.p50).toBeCloseTo(estimate.waterLeftG.p50 / 720, 1)

@@ -239,6 +239,23 @@ describe('prep ledger', () => {
     // Less than usual likewise: x = 0.1.
     expect(balancePrep({ ...raw, steps: open, loadedWeightG: 810 }).solidsG.p50).toBeCloseTo(90, 1)
   })
+  it('thickening goes on until it is thick, and no further', () => {
+    const thicken: PrepStep = { kind: 'water', name: 'thicken', reach: { mean: 0.1, sd: 0.01 } }
+    const roast: PrepStep = { kind: 'water', name: 'roast', usualShare: { mean: 0.25, sd: 0.05 } }
+    const pumpkin = { rawWeightG: 1000, rawMoisture: { mean: 0.93, sd: 0 } }
+    const thick = (...steps: PrepStep[]) => balancePrep({ ...pumpkin, steps })
+    expect(thick(thicken).solids.mean).toBeCloseTo(0.1, 2)
+    // Roasted before, it only has less to lose: the steps do not add up to a paste.
+    expect(thick(roast, thicken).solids.mean).toBeCloseTo(0.1, 1)
+    expect(thick(roast, thicken).solidsG.p50).toBeCloseTo(70, 6)
+    // What is thicker already stays as it is.
+    expect(balancePrep({ rawWeightG: 1000, rawMoisture: { mean: 0.8, sd: 0 }, steps: [thicken] }).weightG.p50).toBe(1000)
+    // And the weight on the trays settles it.
+    const settled = balancePrep({ ...pumpkin, steps: [thicken], loadedWeightG: 600 })
+    expect(settled.solidsG.p50).toBeCloseTo(70, 0)
+    // Weighed is weighed.
+    expect(thick({ ...thicken, weightG: 100 }).weightG.p50).toBe(900)
+  })
   it('gives mean and spread of the solids, the same for the same seed', () => {
     const doubt: PrepLedger = { rawWeightG: 1000, rawMoisture: { mean: 0.8, sd: 0.03 }, steps: [] }
     const balance = balancePrep(doubt)

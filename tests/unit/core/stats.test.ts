@@ -1,17 +1,6 @@
 import fc from 'fast-check'
 import quantile from '@stdlib/stats-base-dists-normal-quantile'
-import {
-  choleskyFactor,
-  intervalFromLogNormal,
-  intervalFromNormal,
-  intervalOf,
-  invertSymmetric,
-  mapInterval,
-  normalCdf,
-  normalDraws,
-  randomSource,
-  solveSymmetric,
-} from '#core/stats'
+import { intervalFromLogNormal, intervalFromNormal, intervalOf, mapInterval, normalCdf, normalDraws, randomSource } from '#core/stats'
 
 describe('intervals', () => {
   it('of many normal draws are the normal distribution’s own', () => {
@@ -81,45 +70,5 @@ describe('chance', () => {
     expect(draws.reduce((a, b) => a + b)).toBeCloseTo(0, 10)
     const variance = normalDraws(2, 20_000, 1).reduce((sum, value) => sum + value * value, 0) / 20_000
     expect(variance).toBeCloseTo(1, 1)
-  })
-})
-
-describe('symmetric matrices', () => {
-  const positive = fc.array(fc.double({ min: -3, max: 3, noNaN: true }), { minLength: 9, maxLength: 9 }).map(b => {
-    const rows = [b.slice(0, 3), b.slice(3, 6), b.slice(6, 9)]
-    return rows.map((row, i) => rows.map((other, j) => row.reduce((sum, value, k) => sum + value * other[k]!, 0) + (i === j ? 0.5 : 0)))
-  })
-  it('are taken apart and put together again', () => {
-    fc.assert(
-      fc.property(positive, a => {
-        const factor = choleskyFactor(a)!
-        a.forEach((row, i) =>
-          row.forEach((value, j) => expect(factor[i]!.reduce((sum, x, k) => sum + x * factor[j]![k]!, 0)).toBeCloseTo(value, 9)),
-        )
-      }),
-    )
-  })
-  it('are solved and inverted', () => {
-    fc.assert(
-      fc.property(positive, a => {
-        const b = [1, -2, 0.5]
-        const x = solveSymmetric(a, b)!
-        const inverse = invertSymmetric(a)!
-        a.forEach((row, i) => {
-          expect(row.reduce((sum, value, j) => sum + value * x[j]!, 0)).toBeCloseTo(b[i]!, 7)
-          expect(inverse[i]!.reduce((sum, value, j) => sum + value * b[j]!, 0)).toBeCloseTo(x[i]!, 7)
-        })
-      }),
-    )
-  })
-  it('that are not positive are told', () => {
-    expect(
-      choleskyFactor([
-        [1, 2],
-        [2, 1],
-      ]),
-    ).toBeUndefined()
-    expect(solveSymmetric([[0]], [1])).toBeUndefined()
-    expect(invertSymmetric([[NaN]])).toBeUndefined()
   })
 })
