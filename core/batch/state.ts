@@ -1,4 +1,4 @@
-import { cardOf, wayOf, type FindFood, type Food, type MethodCard, type Purpose } from '../foods'
+import { cardOf, wayOf, type FindFood, type Food, type MethodCard } from '../foods'
 import { dryingClock, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,
@@ -16,7 +16,7 @@ import {
   type TrayWeight,
   type Weighing,
 } from '../log'
-import { balancePrep, type PrepBalance } from '../mass'
+import { balancePrep } from '../mass'
 import { WAYS } from '../ways'
 import { holdOf } from './hold'
 import { followTrays } from './places'
@@ -66,7 +66,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const card = cardOf(food, intake.body.cardKey)
   const { purpose } = intake.body
   const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, draft.loads[0]?.body.totalG))
-  const runs = runsOf(draft, { food, card, purpose, balance, fromPowder: intake.body.fromForm === 'powder' })
+  const runs = runsOf(draft, { food, card, fromPowder: intake.body.fromForm === 'powder' })
   const run = runs.at(-1)
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(draft, run.unloadedAt)
@@ -137,8 +137,6 @@ function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 
 interface BatchFacts {
   food: Food
   card: MethodCard
-  purpose: Purpose
-  balance: PrepBalance
   fromPowder: boolean
 }
 
@@ -151,7 +149,7 @@ function runOf(
   draft: BatchDraft,
   load: EntryOf<'load'>,
   next: EntryOf<'load'> | undefined,
-  { food, card, purpose, balance, fromPowder }: BatchFacts,
+  { food, card, fromPowder }: BatchFacts,
 ): RunState {
   const { runId, machineId, positions, totalG, usualHours, portions } = load.body
   const { heats, airs: measuredAirs, moves, outlook, cycleHours } = draft.run(runId)

@@ -14,6 +14,8 @@ export type Unusual =
 /** Hours so far off the usual ones are remarked on, when even the nearer end of the window is. */
 const SLOW = 1.35
 const QUICK = 0.7
+/** Weighed so near the spell, the scale tells what the food was then. */
+const JUST_H = 0.25
 /** Less than this is the scale's. */
 const LEAST_G = 2
 /** Belief from which the weight at loading is questioned. */
@@ -29,8 +31,8 @@ export function unusualOf({ run }: BatchState, { estimate }: Assessment, now: nu
     const first = run.spells[part]!
     const before = run.weighings[first.before - 1]
     const after = run.weighings[first.before]
-    const beforeG = before?.hours === first.hours ? before.weightG : expectedWeight(estimate, first.hours - 1e-6).p50
-    const afterG = after && after.hours - first.hours < 0.1 ? after.weightG : expectedWeight(estimate, first.hours).p50
+    const beforeG = before && first.hours - before.hours < JUST_H ? before.weightG : expectedWeight(estimate, first.hours - 1e-6).p50
+    const afterG = after && after.hours - first.hours < JUST_H ? after.weightG : expectedWeight(estimate, first.hours).p50
     const pace = run.clock.pace || 1
     const left = (estimate.hoursToTarget.p50 - run.clock.equivalentHoursAt(now)) / pace
     if (afterG - beforeG > LEAST_G)

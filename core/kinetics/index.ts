@@ -1,6 +1,5 @@
 export { estimateDrying } from './estimate'
 export { dryingClock, pacePerHour, type DryingClock, type HeatChange } from './clock'
-export { DEFAULT_EQUILIBRIUM } from './model'
 export { estimateTrays, type Tray, type TrayEstimate, type TraysEstimate } from './trays'
 export { expectedWeight, questionWeight } from './question'
 export { curveIn, overHeat, trayCurve, valueAt, weighingsIn, type CurveView, type ViewPoint } from './views'

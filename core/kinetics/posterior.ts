@@ -70,7 +70,7 @@ function placeAt(curve: Curve, hours: number): number {
  * ln φ of a curve at an hour of the clock: along the body, and off it as far as is known.
  * @param z standard normal: how far it bends beyond the last weighing
  */
-export function lnFree(curve: Curve, hours: number, z = 0): number {
+function lnFree(curve: Curve, hours: number, z = 0): number {
   if (hours <= 0) return 0
   const y = placeAt(curve, hours)
   if (hours >= curve.lastH) return min(0, curve.off + sqrt(wander * max(0, y - curve.lastY)) * z - y)

@@ -24,6 +24,7 @@ const finish = computed(() => {
   if (!Number.isFinite(middle)) return 'In this heat and air it may never come to the target: a hotter or drier finish would be needed.'
   if (!Number.isFinite(to)) return `Dry around ${format.moment(middle, props.now)}, or not at all at this heat.`
   if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
+  if (from <= props.now && props.assessment.estimate.probabilityDry < 0.05) return `Dry by ${format.moment(to, props.now)}, 9 in 10.`
   return from <= props.now
     ? `Dry by ${format.moment(to, props.now)}, 9 in 10; it may be already.`
     : `Dry ${format.window(from, to, props.now)}, 8 in 10.`
@@ -48,7 +49,7 @@ function remarkOn(unusual: Unusual): string {
             ? `; about ${format.hours(unusual.hoursMore)} more at ${format.temperature(props.state.run!.setC)}`
             : ''
       const told = unusual.weighed ? '' : ' A weight now would tell.'
-      return `It took back about ${format.weight(unusual.grams)} while the heat was off; ${format.share(moistureNow.p50)} water now${more}.${told}`
+      return `It took back about ${format.weight(Math.round(unusual.grams))} while the heat was off; ${format.share(moistureNow.p50)} water now${more}.${told}`
     }
     case 'startOff':
       return 'The weight at loading does not go with the weights since: was a tray’s own weight counted in, or food added? Correct the loading, and the figures follow.'

@@ -59,11 +59,9 @@ const waterG = ref<number | undefined>(props.initial?.added?.waterG)
 const oilG = ref<number | undefined>(props.initial?.added?.oilG)
 const card = props.state.food.cards.find(item => item.name === props.initial?.cutName) ?? props.state.card
 const cutName = ref(props.initial?.cutName ?? card.name)
-const thickness = ref(
-  (props.initial?.thicknessMm ?? card.thicknessMm)
-    ? formatLength(props.initial?.thicknessMm ?? card.thicknessMm!, settings.value.weightUnit).replaceAll('\u00A0', ' ')
-    : '',
-)
+const thickBefore = props.initial?.thicknessMm ?? card.thicknessMm
+const thickWords = thickBefore ? formatLength(thickBefore, settings.value.weightUnit).replaceAll('\u00A0', ' ') : ''
+const thickness = ref(thickWords)
 const by = ref(props.initial?.by ?? localStorage.getItem('dulse.cutBy') ?? '')
 const note = ref(props.initial?.note ?? '')
 const unit = settings.value.temperatureUnit
@@ -95,7 +93,13 @@ watch(step, next => {
 watch(by, name => localStorage.setItem('dulse.cutBy', name.trim()))
 
 function read(): FormReading {
-  const thick = step.value === 'cut' && thickness.value.trim() !== '' ? parseLength(thickness.value, settings.value.weightUnit) : undefined
+  // Words that were not touched are rounded; what they stand for is not.
+  const thick =
+    step.value !== 'cut' || thickness.value.trim() === ''
+      ? undefined
+      : thickness.value === thickWords
+        ? { value: thickBefore!, problem: undefined }
+        : parseLength(thickness.value, settings.value.weightUnit)
   if (thick?.problem !== undefined) return { problem: thick.problem }
   const added = Object.fromEntries(
     Object.entries({ solidsG: solidsG.value, waterG: waterG.value, saltG: saltG.value, sugarG: sugarG.value, oilG: oilG.value }).filter(
