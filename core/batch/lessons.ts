@@ -17,7 +17,9 @@ export interface Lesson {
  */
 export function lessonsOf(entries: readonly Entry[], find: FindFood): Lesson[] {
   const log = inForce(entries)
-  const weighings = foldBatch(log, find)?.run?.weighings ?? []
+  const run = foldBatch(log, find)?.run
+  // What was weighed at taking out has no finish ahead.
+  const weighings = run?.weighings.filter(weighing => weighing.at < (run.unloadedAt ?? Infinity)) ?? []
   return weighings.flatMap(({ at, entryIds }): Lesson[] => {
     const then = foldBatch(
       log.filter(entry => entry.at <= at),

@@ -12,7 +12,7 @@ export function expectedWeight({ curve }: Pick<DryingEstimate, 'curve'>, hours: 
 }
 
 /** Deviations from which a weight is questioned before it is written. */
-const WILD = 3
+const WILD = 3.4
 /** Error of the curve as a share of the water left, for a weight that the fit has not seen. */
 const AHEAD = 0.08
 

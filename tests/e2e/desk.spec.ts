@@ -51,9 +51,9 @@ test('trays are weighed one after the other, and the tray’s own weight is take
   await expect(dialog.getByRole('radio', { name: 'Tray 1' })).toBeChecked()
   await dialog.getByText(/Tray on the scale/).click()
   for (const [tray, grams] of [
-    [1, '392'],
-    [2, '388'],
-    [3, '390'],
+    [1, '402'],
+    [2, '398'],
+    [3, '400'],
   ] as const) {
     await expect(dialog.getByRole('radio', { name: `Tray ${tray}` })).toBeChecked()
     await dialog.getByRole('textbox').fill(grams)
@@ -65,7 +65,7 @@ test('trays are weighed one after the other, and the tray’s own weight is take
   await expect(log.getByText(/trays 1–3 weighed, the load about \d+.g/)).toBeVisible()
   await expect(log.getByText(/→?\s*dry (by )?/).first()).toBeVisible()
   await log.getByRole('button', { name: 'Each' }).first().click()
-  await expect(log.getByText(/tray 3 weighed 80.g/)).toBeVisible()
+  await expect(log.getByText(/tray 3 weighed 90.g/)).toBeVisible()
 })
 
 test('the rack knows every tray: its water, its window, and which one lags', async ({ page }) => {

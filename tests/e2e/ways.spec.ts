@@ -126,8 +126,8 @@ test('smoker: part of the water, then another machine the same day', async ({ pa
   await load(page, 4.7, 'Dehydrator', '1320', 'Load a machine')
   await expect(main(page).getByText(/1\.32.kg now/)).toBeVisible()
   await expect(main(page).getByRole('heading', { name: 'Keep drying' })).toBeVisible()
-  await weigh(page, 12, '300')
-  await takeOut(page, 18, '190')
+  await weigh(page, 12, '205')
+  await takeOut(page, 18, '160')
   await expect(main(page).getByRole('heading', { name: 'Close it in a jar' })).toBeVisible()
 })
 

@@ -95,6 +95,7 @@ function resting(state: BatchState): Next {
       acts: [
         { kind: 'load', words: 'Back to the machine', main: true },
         { kind: 'rest', words: 'Rest it all the same' },
+        { kind: 'restEnd', words: 'Go on without a rest' },
       ],
     }
   }

@@ -255,8 +255,8 @@ describe('keeping', () => {
     const low = (more: Partial<Parameters<typeof bestByWindow>[0]>) =>
       bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', ...more }).months.low
     expect(low({ packageKey: 'bag' })).toBe(3)
-    expect(low({ storageC: 30 })).toBeCloseTo(6 / 2.5, 6)
-    expect(low({ storageC: 10 })).toBeCloseTo(15, 6)
+    expect(low({ storageC: 30 })).toBeCloseTo(6 / 1.9, 6)
+    expect(low({ storageC: 10 })).toBeCloseTo(6 * 1.9, 6)
     expect(low({ rested: false })).toBeCloseTo(4.8, 6)
     expect(bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', storageC: 30, rested: false }).reason).toMatch(
       /fades faster.*not rested/,
