@@ -16,6 +16,9 @@ const WILD = 3.4
 /** Error of the curve as a share of the water left, for a weight that the fit has not seen. */
 const AHEAD = 0.08
 
+/** A tray's share of the load is known to so much of itself. */
+const PART = 0.04
+
 /**
  * Whether a weight just read is so far from what is expected that it is worth a second look. It may be
  * right all the same: the person decides.
@@ -33,7 +36,8 @@ export function questionWeight(
   const load = expectedWeight(estimate, hours)
   const expectedG = { p10: load.p10 * share, p50: load.p50 * share, p90: load.p90 * share }
   const free = Math.max(0, expectedG.p50 - estimate.solidsG.p50 * share)
-  const sd = Math.hypot((expectedG.p90 - expectedG.p10) / (2 * Z_90), MODEL.handling * weightG, (AHEAD + spread) * free, 1)
+  const part = share < 1 ? PART * expectedG.p50 : 0
+  const sd = Math.hypot(part, (expectedG.p90 - expectedG.p10) / (2 * Z_90), MODEL.handling * weightG, (AHEAD + spread) * free, 1)
   const offG = weightG - expectedG.p50
   return Math.abs(offG) > WILD * sd ? { offG, expectedG } : undefined
 }
