@@ -1,6 +1,16 @@
 import { USUAL_ROOM } from '../air'
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
-import { estimateDrying, estimateTrays, type DryingEstimate, type DryingRun, type Spell, type Tray, type TrayEstimate } from '../kinetics'
+import {
+  believedOf,
+  estimateOf,
+  estimateTrays,
+  type DryingEstimate,
+  type DryingRun,
+  type Posterior,
+  type Spell,
+  type Tray,
+  type TrayEstimate,
+} from '../kinetics'
 import { dryBasis } from '../mass'
 import type { Interval } from '../stats'
 import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir, roomBalance } from '../sorption'
@@ -128,7 +138,8 @@ function traysOf(run: RunState): Tray[] {
 export function assessTrays(state: BatchState): AssessedTray[] | undefined {
   const { run } = state
   if (!run || run.positions.length < 2 || run.trayWeights.length === 0) return undefined
-  const { trays } = estimateTrays(dryingRunOf(state, run), traysOf(run))
+  const { drying, posterior } = believed(state, run)
+  const { trays } = estimateTrays(drying, traysOf(run), posterior)
   return trays.map(tray => ({
     ...tray,
     finish: windowOf(run, tray.hoursToTarget),
@@ -175,12 +186,21 @@ function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
 
 /** A folded run does not change: several ask for what is believed of it. */
 const estimates = new WeakMap<RunState, DryingEstimate>()
+const beliefs = new WeakMap<RunState, { drying: DryingRun; posterior: Posterior }>()
+
+function believed(state: BatchState, run: RunState): { drying: DryingRun; posterior: Posterior } {
+  const drying = beliefs.get(run)?.drying ?? dryingRunOf(state, run)
+  const known = beliefs.get(run) ?? { drying, posterior: believedOf(drying) }
+  beliefs.set(run, known)
+  return known
+}
 
 /** What is believed of the present or last run; undefined before loading. */
 export function estimateOfRun(state: BatchState): DryingEstimate | undefined {
   const { run } = state
   if (!run) return undefined
-  const known = estimates.get(run) ?? estimateDrying(dryingRunOf(state, run))
+  const { drying, posterior } = believed(state, run)
+  const known = estimates.get(run) ?? estimateOf(drying, posterior)
   estimates.set(run, known)
   return known
 }

@@ -284,6 +284,34 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
   node.logWeight = Number.isFinite(evidence) ? node.logWeight + evidence : -Infinity
 }
 
+/** Nodes are made once and used again for every run: a write asks for several estimates, and each would leave megabytes behind. */
+const pool: Node[] = []
+const offPool: Node[] = []
+function fresh(from: Node[], index: number, body: Body, lnScale: number, prior: number, logWeight: number): Node {
+  const node = (from[index] ??= {
+    body,
+    lnScale,
+    prior,
+    logWeight,
+    a: 0,
+    b: 0,
+    e: 0,
+    aa: 0,
+    ab: 0,
+    ae: 0,
+    bb: 0,
+    be: 0,
+    ee: 0,
+    lastY: 0,
+    shifts: NO_SHIFTS,
+  })
+  node.body = body
+  node.lnScale = lnScale
+  node.prior = prior
+  node.logWeight = logWeight
+  return node
+}
+
 /** What is believed of a run's curve, from its card, its solids and its weighings. */
 export function posteriorOf(run: DryingRun): Posterior {
   const frame = frameOf(run)
@@ -307,23 +335,7 @@ export function posteriorOf(run: DryingRun): Posterior {
       const byCard = heavyTail(pace / tSd) / tSd / 2.72
       const byPace = exp(-0.5 * (pace / offCard.sd) ** 2) / offCard.sd / 2.51
       const prior = log(body.weight * ((1 - wide) * byCard + wide * byPace))
-      nodes.push({
-        body,
-        lnScale: middle + pace - lnOwn,
-        prior,
-        logWeight: prior,
-        a: 0,
-        b: 0,
-        e: 0,
-        aa: 0,
-        ab: 0,
-        ae: 0,
-        bb: 0,
-        be: 0,
-        ee: 0,
-        lastY: 0,
-        shifts: NO_SHIFTS,
-      })
+      nodes.push(fresh(pool, nodes.length, body, middle + pace - lnOwn, prior, prior))
     }
   }
   const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), handling * frame.start)
@@ -344,9 +356,8 @@ export function posteriorOf(run: DryingRun): Posterior {
   const kept = nodes.filter(node => node.logWeight > best - NEGLIGIBLE)
   let all = kept
   if (count > 1) {
-    const offNodes = nodes
-      .filter(node => node.logWeight > best - DOUBTFUL)
-      .map(node => ({ ...node, logWeight: node.prior + log(START_OFF.share) }))
+    const doubted = nodes.filter(node => node.logWeight > best - DOUBTFUL)
+    const offNodes = doubted.map(({ body, lnScale, prior }, i) => fresh(offPool, i, body, lnScale, prior, prior + log(START_OFF.share)))
     for (const node of offNodes) follow(node, frame, START_OFF.sd * frame.start, best - NEGLIGIBLE)
     all = [...kept, ...offNodes]
   }

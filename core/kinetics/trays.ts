@@ -50,10 +50,10 @@ const ROUNDS = 2
  * the same curve at a pace of its own, which is believed near 1 until its weights say otherwise. So
  * every weighing of one tray sharpens all, and a tray never weighed has the load's window, widened.
  * @param run the load as `estimateDrying` takes it: weighings of single trays raised to the whole load
+ * @param posterior what is believed of the load, where that is known already
  * @throws InputError as `estimateDrying` does.
  */
-export function estimateTrays(run: DryingRun, trays: readonly Tray[]): TraysEstimate {
-  const posterior = believedOf(run)
+export function estimateTrays(run: DryingRun, trays: readonly Tray[], posterior = believedOf(run)): TraysEstimate {
   const { curves, spare } = posterior
   const targetX = run.targetMoisture / (1 - run.targetMoisture)
   const step = Math.max(1, Math.floor(curves.length / TRAY_DRAWS))
