@@ -1,0 +1,126 @@
+import { FEEL_QUESTIONS, hotHoursAllowed, judgeDryness, judgeFeel, type DrynessEvidence, type FeelCheck } from '#core/dryness'
+import { FEEL_FORMS } from '#core/foods'
+
+/** Every mixture of what four witnesses may say: whatever they do, a wet one is never overruled by a dry one. */
+const answered = (bend: string, middle: string): FeelCheck => ({ form: 'pieces', answers: { bend, middle }, cooled: true, places: 3 })
+const WEIGHTS: [string, DrynessEvidence['weight']][] = [
+  ['nothing', undefined],
+  ...(
+    [
+      ['wet', 0.1],
+      ['unsure', 0.5],
+      ['dry', 0.9],
+    ] as const
+  ).map(([says, probabilityDry]): [string, DrynessEvidence['weight']] => [
+    says,
+    { probabilityDry, moistureNow: { p10: 0.05, p50: 0.06, p90: 0.07 }, weighIns: 3 },
+  ]),
+]
+const FEELS: [string, FeelCheck | undefined][] = [
+  ['nothing', undefined],
+  ['dry', answered('snaps', 'even')],
+  ['wet', answered('leathery', 'even')],
+  ['wet', answered('snaps', 'darker')],
+  ['unsure', { ...answered('snaps', 'even'), cooled: false }],
+]
+const air = (p50: number, closedHours = 8): DrynessEvidence['jarAir'] => ({
+  humidity: 0.3,
+  closedHours,
+  moisture: { p10: 0.9 * p50, p50, p90: 1.1 * p50 },
+  sealBelow: 0.35,
+})
+const AIRS: [string, DrynessEvidence['jarAir']][] = [
+  ['nothing', undefined],
+  ['dry', air(0.05)],
+  ['wet', air(0.12)],
+  ['unsure', air(0.05, 1)],
+]
+const RESTS: [string, DrynessEvidence['rest']][] = [
+  ['none', undefined],
+  ['nothing', { days: 20, lastSaw: 'nothing' }],
+  ['dry', { days: 8, lastSaw: 'dry' }],
+  ['unsure', { days: 3, lastSaw: 'dry' }],
+  ['wet', { days: 8, lastSaw: 'moisture' }],
+  ['wet', { days: 8, lastSaw: 'clumps' }],
+]
+const all = WEIGHTS.flatMap(weight =>
+  FEELS.flatMap(feel =>
+    AIRS.flatMap(jarAir =>
+      RESTS.map(rest => ({
+        says: [weight[0], feel[0], jarAir[0], rest[0]],
+        verdict: judgeDryness({
+          purpose: 'powder',
+          targetMoisture: 0.06,
+          weight: weight[1],
+          feel: feel[1],
+          jarAir: jarAir[1],
+          rest: rest[1],
+        }),
+      })),
+    ),
+  ),
+)
+
+describe('laws of the verdict', () => {
+  it('tries every mixture', () => expect(all).toHaveLength(4 * 5 * 4 * 6))
+  it('says of each witness what it says, in words', () => {
+    for (const { says, verdict } of all) {
+      const of = (name: string) => verdict.witnesses.find(witness => witness.name === name)
+      expect(['weight', 'feel', 'jarAir', 'rest'].map(name => of(name)?.says ?? 'none')).toEqual(says)
+      for (const witness of verdict.witnesses) expect(witness.headline.length * witness.detail.length).toBeGreaterThan(0)
+      expect(verdict.reason).toMatch(/\.$/)
+    }
+  })
+  it('never says rest, grind or seal while any witness says wet', () => {
+    for (const { says, verdict } of all) if (says.includes('wet')) expect(['keep-drying', 'cool-and-check']).toContain(verdict.level)
+  })
+  it('never says that a jar is done which nobody looked at, unless its air was read', () => {
+    for (const { says, verdict } of all)
+      if (says[3] === 'nothing' && says[2] !== 'dry') expect(['grind', 'seal', 'rest']).not.toContain(verdict.level)
+  })
+  it('never says dry where nothing says so', () => {
+    for (const { says, verdict } of all) if (!says.includes('dry')) expect(['grind', 'seal']).not.toContain(verdict.level)
+  })
+  it('tells a contradiction between weight and hand before the rest, with its likely cause', () => {
+    for (const { says, verdict } of all)
+      if (says[3] === 'none' && says[2] === 'nothing' && says.slice(0, 2).sort().join() === 'dry,wet')
+        expect(verdict.disagreement).toMatch(/^(Weight says dry and feel says wet|Feel says dry and weight says wet)\. Likely/)
+  })
+  it('keeps drying, and says why, where a wet place was found by hand', () => {
+    for (const { says, verdict } of all)
+      if (says[0] === 'dry' && says[1] === 'wet' && says[2] === 'nothing' && says[3] === 'none')
+        expect(verdict).toMatchObject({
+          level: 'keep-drying',
+          reason: 'The weight says dry, but a wet place was found by hand, and that decides.',
+        })
+  })
+  it('tells nothing weighed from not dry by weight', () => {
+    const of = (weight: string) => all.find(({ says }) => says.join() === `${weight},nothing,nothing,none`)!.verdict.reason
+    expect(of('nothing')).toBe('Nothing says yet that it is dry.')
+    expect(of('wet')).toBe('By weight it is not dry.')
+  })
+})
+
+describe('questions for the hand', () => {
+  it.each(FEEL_FORMS)('%s: every question and answer has words of its own, and each vote counts as it says', form => {
+    const questions = FEEL_QUESTIONS[form]
+    for (const question of questions) {
+      expect(question.ask).toMatch(/\S/)
+      expect(new Set(question.answers.map(answer => answer.key)).size).toBe(question.answers.length)
+      for (const answer of question.answers) {
+        expect(answer.words).toMatch(/\S/)
+        expect(['dry', 'pliable', 'wet', 'veto']).toContain(answer.vote)
+        const dry = Object.fromEntries(questions.map(item => [item.key, item.answers.find(other => other.vote === 'dry')!.key]))
+        const judged = judgeFeel({ form, answers: { ...dry, [question.key]: answer.key }, cooled: true, places: 3 }, 'powder')
+        expect(judged.vote).toBe(answer.vote === 'pliable' ? 'wet' : answer.vote)
+        expect(judged.words.toLowerCase()).toContain(answer.words.toLowerCase())
+        expect(judged.words[0]).toBe(judged.words[0]!.toUpperCase())
+      }
+    }
+  })
+})
+
+it('thin food may stay hot for longer; what is 4 mm, or of which nobody knows, may not', () => {
+  const hours = (thicknessMm?: number) => hotHoursAllowed({ cardC: 57, nowC: 67, thicknessMm, waterGone: 0.2 })
+  expect([hours(3.9), hours(4), hours(undefined)]).toEqual([3, 1.5, 1.5])
+})
