@@ -164,8 +164,11 @@ function runOf(
   const unloadedAt = out.size === positions.length ? Math.max(...out.values()) : undefined
   const beforeOut = <T extends { at: number }>(entries: readonly T[]) => entries.filter(entry => entry.at <= (unloadedAt ?? Infinity))
   const airs = beforeOut(measuredAirs)
+  // Nobody said that it was on: not at all, or only when it was switched off.
+  const [firstHeat] = heats
+  const wasNotSaid = !firstHeat || (firstHeat.body.setC === null && firstHeat.at > load.at)
   const forgotten =
-    heats.length === 0 && hasLost(load, during(draft.weighs), during(draft.unloads)) ? [{ at: load.at, setC: way.temperatureC }] : []
+    wasNotSaid && hasLost(load, during(draft.weighs), during(draft.unloads)) ? [{ at: load.at, setC: way.temperatureC }] : []
   const heated = dryingClock({
     startAt: load.at,
     endAt: unloadedAt,
@@ -214,7 +217,7 @@ function runOf(
     room,
     cycleHours,
     trayWeights: weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) }))),
-    setC: unloadedAt === undefined ? (heats.at(-1)?.body.setC ?? null) : null,
+    setC: unloadedAt === undefined ? ((heats.length > 0 ? heats.at(-1)!.body.setC : forgotten[0]?.setC) ?? null) : null,
     weighings: markOff(weighings, spells),
     rested: restedWeight(draft, during, clock, unloadedAt),
   }

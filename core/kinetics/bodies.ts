@@ -1,3 +1,5 @@
+import { interpolate } from '../stats'
+
 // Taken out once: tables are made of millions of these, and a look-up by name is slow in sandboxes.
 const { exp, log, max, min, sqrt, tan, PI } = Math
 
@@ -161,17 +163,7 @@ function shrinking(name: string, weight: number, shape: 'slab' | 'cylinder' | 's
     times.push(time)
     values.push(phi)
   }
-  return fromCurve(name, weight, at => {
-    if (at >= time) return 1e-12
-    let low = 0
-    let high = times.length - 1
-    while (high - low > 1) {
-      const middle = (low + high) >> 1
-      if (times[middle]! <= at) low = middle
-      else high = middle
-    }
-    return values[low]! + ((values[high]! - values[low]!) * (at - times[low]!)) / (times[high]! - times[low]!)
-  })
+  return fromCurve(name, weight, at => (at >= time ? 1e-12 : interpolate(times, values, at)))
 }
 
 /** Every body that is reckoned with. The weights were set on simulated runs (`docs/method.md`). */

@@ -149,7 +149,7 @@ interface Frame {
   noise: readonly number[]
   /** Logarithm of the evidence at best, from each weighing to the last. */
   atBest: readonly number[]
-  /** Prior of plateau and start: means, variances, covariance. */
+  /** What is believed before: weight at last and at loading, share of solids in it, and the moisture that it ends in. */
   plateau: number
   start: number
   solidsShare: number
@@ -316,14 +316,10 @@ function fresh(from: Node[], index: number, body: Body, lnScale: number, prior: 
 export function posteriorOf(run: DryingRun): Posterior {
   const frame = frameOf(run)
   const count = frame.hours.length
-  const targetX = run.targetMoisture / (1 - run.targetMoisture)
+  const { targetY } = frame
   const { low, high } = run.usualHours
   const middle = 0.5 * (log(low) + log(high))
   const tSd = max(0.02, (log(high) - log(low)) / (2 * T3_90))
-  const startX = 1 / frame.solidsShare - 1
-  const gap = max(targetX - frame.equilibrium.mean, 0.1 * targetX)
-  const targetY = max(1e-3, log((startX - frame.equilibrium.mean) / gap) || 0)
-  frame.targetY = targetY
 
   const nodes: Node[] = []
   const { least, most, step } = HOURS
@@ -352,9 +348,9 @@ export function posteriorOf(run: DryingRun): Posterior {
     if (near > best - DOUBTFUL) look(node)
     else node.logWeight = -Infinity
   })
-  // A start that is off explains what no pace does.
   const kept = nodes.filter(node => node.logWeight > best - NEGLIGIBLE)
   let all = kept
+  // A start that is off explains what no pace does.
   if (count > 1) {
     const doubted = nodes.filter(node => node.logWeight > best - DOUBTFUL)
     const offNodes = doubted.map(({ body, lnScale, prior }, i) => fresh(offPool, i, body, lnScale, prior, prior + log(START_OFF.share)))
@@ -376,6 +372,8 @@ export function posteriorOf(run: DryingRun): Posterior {
 function frameOf(run: DryingRun): Frame {
   const equilibrium = run.equilibriumX ?? DEFAULT_EQUILIBRIUM
   const resolution = (run.scale?.resolutionG ?? 1) / sqrt(12)
+  const targetX = run.targetMoisture / (1 - run.targetMoisture)
+  const gap = max(targetX - equilibrium.mean, 0.1 * targetX)
   const weighIns = run.weighIns.map(weighIn => ({ ...weighIn, hours: max(1e-4, weighIn.hours) }))
   const noise = weighIns.map(({ weightG, extraSdG }) => resolution ** 2 + (handling * weightG) ** 2 + (extraSdG ?? 0) ** 2)
   const atBest = new Array<number>(weighIns.length + 1).fill(0)
@@ -387,7 +385,7 @@ function frameOf(run: DryingRun): Frame {
     noise,
     atBest,
     spells: run.spells ?? [],
-    targetY: 0,
+    targetY: max(1e-3, log((1 / run.solids.mean - 1 - equilibrium.mean) / gap) || 0),
     plateau: run.startWeightG * run.solids.mean * (1 + equilibrium.mean),
     start: run.startWeightG,
     solidsShare: run.solids.mean,

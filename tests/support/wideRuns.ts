@@ -1,4 +1,4 @@
-import { randomSource, type RandomSource } from '#core/stats'
+import { interpolate, randomSource, type RandomSource } from '#core/stats'
 import type { DryingRun, WeighIn } from '#core/kinetics'
 
 /**
@@ -31,17 +31,7 @@ function byRate(rate: (phi: number) => number, least = 1e-5): Curve {
     times.push(time)
     values.push(phi)
   }
-  return at => {
-    if (at >= times.at(-1)!) return least
-    let low = 0
-    let high = times.length - 1
-    while (high - low > 1) {
-      const middle = (low + high) >> 1
-      if (times[middle]! <= at) low = middle
-      else high = middle
-    }
-    return values[low]! + ((values[high]! - values[low]!) * (at - times[low]!)) / (times[high]! - times[low]!)
-  }
+  return at => interpolate(times, values, at)
 }
 
 /** Diffusion in a slab, a cylinder or a sphere of shells, explicit in time, with a face that resists and a body that shrinks. */
@@ -72,17 +62,7 @@ function shells(source: RandomSource, dimension: 1 | 2 | 3, shrink: number): Cur
       values.push(mean)
     }
   }
-  return at => {
-    if (at >= times.at(-1)!) return values.at(-1)!
-    let low = 0
-    let high = times.length - 1
-    while (high - low > 1) {
-      const middle = (low + high) >> 1
-      if (times[middle]! <= at) low = middle
-      else high = middle
-    }
-    return values[low]! + ((values[high]! - values[low]!) * (at - times[low]!)) / (times[high]! - times[low]!)
-  }
+  return at => interpolate(times, values, at)
 }
 
 const between = (source: RandomSource, low: number, high: number) => low + (high - low) * source.uniform()

@@ -146,6 +146,21 @@ it('a heat that was forgotten in the log is seen by what was lost', () => {
   expect(verdict.witnesses[0]!.headline).not.toBe('Not weighed yet')
 })
 
+it('while it dries, such a heat is on for the day’s list and the page alike', () => {
+  const items: Item[] = [
+    [0, intake('garlic', 1800)],
+    [0, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 1700 }],
+  ]
+  expect(stateAt(...items).run!.setC).toBeNull()
+  const weighed: Item[] = [...items, [5, { kind: 'weigh', totalG: 1100 }]]
+  expect(stateAt(...weighed).run!.setC).toBe(stateAt(...weighed).run!.way.temperatureC)
+  expect(todoAt(5.1, ...weighed).kind).not.toBe('heat')
+  // Off is off, where it was said; and until then it was on.
+  const off = stateAt(...weighed, [5.2, { kind: 'heat', runId: RUN, setC: null }]).run!
+  expect(off.setC).toBeNull()
+  expect(off.clock.hoursAt(MORNING + 9 * HOUR)).toBeCloseTo(5.2, 6)
+})
+
 it('a load at the instant of the taking out is not lost', () => {
   const state = stateAt(
     [0, intake('beetroot', 1800)],

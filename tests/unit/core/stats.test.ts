@@ -1,6 +1,15 @@
 import fc from 'fast-check'
 import quantile from '@stdlib/stats-base-dists-normal-quantile'
-import { intervalFromLogNormal, intervalFromNormal, intervalOf, mapInterval, normalCdf, normalDraws, randomSource } from '#core/stats'
+import {
+  intervalFromLogNormal,
+  intervalFromNormal,
+  interpolate,
+  intervalOf,
+  mapInterval,
+  normalCdf,
+  normalDraws,
+  randomSource,
+} from '#core/stats'
 
 describe('intervals', () => {
   it('of many normal draws are the normal distribution’s own', () => {
@@ -71,4 +80,10 @@ describe('chance', () => {
     const variance = normalDraws(2, 20_000, 1).reduce((sum, value) => sum + value * value, 0) / 20_000
     expect(variance).toBeCloseTo(1, 1)
   })
+})
+
+it('between points of a table goes along straight lines, and beyond them stays', () => {
+  const at = (place: number) => interpolate([0, 1, 4], [10, 20, 50], place)
+  expect([-1, 0, 0.5, 1, 2, 4, 9].map(at)).toEqual([10, 10, 15, 20, 30, 50, 50])
+  expect(interpolate([2], [7], 3)).toBe(7)
 })
