@@ -14,6 +14,7 @@ import { BROWSER_ARGS, findChromium, freePort, startServer } from '../steps.mjs'
 import { coldStart } from './coldStart'
 import { benchData } from './data'
 import { enlarge } from './enlarge'
+import { follow } from './follow'
 import { measureMerit } from './merit'
 import { benchShelf } from './shelf'
 import { benchStream } from './stream'
@@ -128,7 +129,7 @@ async function benchServer(folder: string, name: string) {
   row(`${name}: a weigh-in, on the disk`, ms(weighs), 'p95 under 20 ms')
   const status = readFileSync(`/proc/${server.pid}/status`, 'utf8')
   row(`${name}: server memory`, `${Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1]) / 1024)} MB`, 'under 150 MB')
-  return { server, address, batchId: batch!.batchId }
+  return { server, address, batchId: batch!.batchId, loadedG: batch!.loadedG }
 }
 
 /** JavaScript that the browser fetches for a page until it is at rest, and after what is fetched ahead. */
@@ -191,6 +192,11 @@ async function benchLogbooks(batches: number) {
     ['a batch’s verdict', `/batches/${small.batchId}`, 'main .verdict .headline'],
   ] as const)
     row(`cold start of ${name}, processor slowed fourfold`, ms(await coldStart(small.address + path, ready)), 'under 1600 ms')
+  row(
+    'what another wrote stands on a batch',
+    ms(await follow(small.address, small.batchId, Math.round(small.loadedG * 0.3))),
+    'under 2000 ms',
+  )
   small.server.kill()
   const large = enlarge(join(folder, 'small', 'logbook.sqlite'), join(folder, 'large', 'logbook.sqlite'), LARGER)
   const big = await benchServer(join(folder, 'large'), `${LARGER} times (${large.batches} batches)`)

@@ -7,16 +7,16 @@ import { logged } from './support/logged'
 // Each has a server of its own.
 test.describe.configure({ mode: 'parallel' })
 
-/** Open pages follow what others write: another browser, a script, an import, a restart of the server. */
+/**
+ * Open pages follow what others write: another browser, a script, an import, a restart of the server. How soon is measured
+ * by `npm run bench`: a busy machine is late without anything being wrong.
+ */
 let demo: Demo
 test.beforeEach(async () => {
   demo = await startDemo()
 })
 test.afterEach(() => demo.server.stop())
 const { call, onBatch, onJar } = logged(() => demo.server)
-
-/** So soon a page shows what somebody else wrote. */
-const SOON = { timeout: 2000 }
 
 async function other(browser: Browser, path: string): Promise<Page> {
   const page = await (await browser.newContext()).newPage()
@@ -41,8 +41,8 @@ test('a weight logged in one browser stands in the other, on the batch, on Now a
   await page.keyboard.type('555')
   await expect(page.getByRole('dialog').getByRole('textbox')).toHaveValue('555')
   await page.keyboard.press('Enter')
-  await expect(seen.getByText(/555.g now/)).toBeVisible(SOON)
-  await expect.poll(() => figures.innerText(), SOON).not.toBe(before)
+  await expect(seen.getByText(/555.g now/)).toBeVisible()
+  await expect.poll(() => figures.innerText()).not.toBe(before)
 })
 
 /** Pages, each with what a script writes and what then stands on it. */
@@ -87,7 +87,7 @@ test('every page shows what a script wrote', async ({ page }) => {
     await test.step(name, async () => {
       await open(page, path())
       await write()
-      await expect(page.locator('main').getByText(words).first()).toBeAttached(SOON)
+      await expect(page.locator('main').getByText(words).first()).toBeAttached()
     })
 })
 
@@ -98,7 +98,7 @@ test('what is being typed is kept while others write', async ({ page }) => {
   const text = page.getByRole('dialog').getByRole('textbox').first()
   await text.fill('Half a thought')
   await onBatch(batch, 0, { kind: 'note', text: 'Somebody else was here' })
-  await expect(page.getByText('Somebody else was here')).toBeAttached(SOON)
+  await expect(page.getByText('Somebody else was here')).toBeAttached()
   await expect(text).toHaveValue('Half a thought')
 
   await page.goto(`${demo.address}/workshop`)
@@ -116,8 +116,7 @@ test('after a restart of the server, and when another program writes the file, p
   await demo.server.stop()
   demo.server = await startDulse(demo.server.folder, port)
   await onBatch(batch, 0, { kind: 'note', text: 'Written after the restart' })
-  // The line is taken up again within a second or so; from then on it is two.
-  await expect(page.getByText('Written after the restart')).toBeVisible({ timeout: 6000 })
+  await expect(page.getByText('Written after the restart')).toBeVisible()
 
   const second = await startDulse(demo.server.folder)
   const answer = await fetch(`${second.address}/api/batches/${batch}/entries`, {
@@ -126,7 +125,7 @@ test('after a restart of the server, and when another program writes the file, p
     body: JSON.stringify({ id: uuidv7(), at: Date.now(), body: { kind: 'note', text: 'Written by another program' } }),
   })
   expect(answer.status).toBe(200)
-  await expect(page.getByText('Written by another program')).toBeVisible(SOON)
+  await expect(page.getByText('Written by another program')).toBeVisible()
   await second.stop()
 })
 
@@ -143,7 +142,7 @@ test('an import and a restored backup are seen at once', async ({ page }) => {
       body: whole,
     })
     expect(await taken.text()).toContain('"written":true')
-    await expect(page.getByText(/Pumpkin/).first()).toBeVisible(SOON)
+    await expect(page.getByText(/Pumpkin/).first()).toBeVisible()
 
     const backup = await (await fetch(`${demo.address}/api/backup.sqlite`)).arrayBuffer()
     await onBatch(demo.ids.pumpkin!, 0, { kind: 'note', text: 'Later than the backup' })
@@ -155,7 +154,7 @@ test('an import and a restored backup are seen at once', async ({ page }) => {
       body: backup,
     })
     expect(restored.status).toBe(200)
-    await expect(page.getByText('Later than the backup')).toBeHidden(SOON)
+    await expect(page.getByText('Later than the backup')).toBeHidden()
   } finally {
     await fresh.stop()
   }
