@@ -1,4 +1,15 @@
+import ts from 'typescript'
 import withNuxt from './.nuxt/eslint.config.mjs'
+
+/**
+ * A component's file is read as its script alone, which is what the parser of components hands on. Were it read whole, each of
+ * them would count as changed when its turn comes, and all types would be worked out anew for each: 200 s of 320.
+ */
+const read = ts.sys.readFile
+ts.sys.readFile = (path, encoding) => {
+  const text = read(path, encoding)
+  return path.endsWith('.vue') ? (/<script[^>]*>([^]*?)<\/script>/.exec(text ?? '')?.[1] ?? '') : text
+}
 
 /**
  * Arrows between the layers run one way: app → shared → core and server → shared → core.
