@@ -3,7 +3,10 @@ export default {
   // A machine that is busy with other work is slow, not wrong.
   testTimeout: 60_000,
   maxWorkers: 2,
-  coverageProvider: 'v8',
+  // Handed to each file: looked up in the sandbox's globals they take half of the time of what reckons.
+  sandboxInjectedGlobals: ['Math', 'Number', 'Float64Array', 'Array', 'Infinity', 'Object'],
+  // Counted by Jest's own counters: the engine's took as long as all tests together.
+  coverageProvider: 'babel',
   collectCoverageFrom: ['<rootDir>/core/**/*.ts'],
   setupFiles: ['<rootDir>/tests/support/fixedChance.mjs'],
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],

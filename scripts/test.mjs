@@ -58,12 +58,11 @@ const unit = () =>
     `--coverageDirectory=${join(out, 'coverage')}`,
   ])
 await Promise.all([
-  unit(),
+  inTurn([unit, () => run('Lint', ['eslint', '.'])]),
   inTurn([
     buildStep,
     () => run('Lines', ['prettier', '--check', '--log-level', 'warn', '.']),
     () => run('Unused files, exports and packages', ['knip']),
-    () => run('Lint', ['eslint', '.']),
     () => run('Types', ['vue-tsc', '-b', '--noEmit']),
   ]),
 ])

@@ -57,7 +57,6 @@ export function dryTray(settings: SlabSettings, hours: readonly number[], cells 
   const between = new Float64Array(cells)
   const meanX = new Float64Array(hours.length)
   const activity = settings.face === 'linear' ? (value: number) => value : waterActivityOf
-  const mean = () => x.reduce((sum, value) => sum + value, 0) / cells
 
   let time = 0
   let before = settings.startX
@@ -75,8 +74,9 @@ export function dryTray(settings: SlabSettings, hours: readonly number[], cells 
     }
     // Face: the outer half cell in series with evaporation, linearised in the face cell's moisture.
     const outer = x[cells - 1]!
-    const drive = (evaporationRate * (activity(outer) - airHumidity)) / dz
-    const slope = (evaporationRate * (activity(outer * 1.001 + 1e-6) - activity(outer))) / (outer * 0.001 + 1e-6) / dz
+    const outerActivity = activity(outer)
+    const drive = (evaporationRate * (outerActivity - airHumidity)) / dz
+    const slope = (evaporationRate * (activity(outer * 1.001 + 1e-6) - outerActivity)) / (outer * 0.001 + 1e-6) / dz
 
     for (let i = 0; i < cells; i++) {
       const inward = i > 0 ? between[i]! : 0
@@ -97,11 +97,15 @@ export function dryTray(settings: SlabSettings, hours: readonly number[], cells 
     for (let i = cells - 2; i >= 0; i--) {
       x[i] = (right[i]! + stepH * between[i + 1]! * x[i + 1]!) / diagonal[i]!
     }
-    for (let i = 0; i < cells; i++) if (x[i]! < 0) x[i] = 0
+    let sum = 0
+    for (let i = 0; i < cells; i++) {
+      if (x[i]! < 0) x[i] = 0
+      sum += x[i]!
+    }
 
     timeBefore = time
     time += stepH
-    const now = mean()
+    const now = sum / cells
     while (next < hours.length && hours[next]! <= time + 1e-9) {
       const share = (hours[next]! - timeBefore) / stepH
       meanX[next++] = before + (now - before) * min(1, max(0, share))
