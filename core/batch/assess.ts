@@ -1,23 +1,11 @@
-import { USUAL_ROOM } from '../air'
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
-import {
-  believedOf,
-  estimateOf,
-  estimateTrays,
-  type DryingEstimate,
-  type DryingRun,
-  type Posterior,
-  type Spell,
-  type Tray,
-  type TrayEstimate,
-} from '../kinetics'
-import { dryBasis } from '../mass'
+import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from '../kinetics'
+import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
-import { activityOfTarget, equilibriumIn, isothermOf, moistureFromJarAir, roomBalance } from '../sorption'
-import { goesByRoom, WAYS } from '../ways'
+import { beliefOf, estimateOfRun, isOffAt, readJarAir } from '../water'
 import { restDays, worstLook } from './rest'
-import type { BatchState, EntryOf, RunState, Weighing } from '../log'
-import { usualHoursFactor } from './usualHours'
+
+const HOUR_MS = 3_600_000
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
 export interface FinishWindow {
@@ -43,82 +31,6 @@ export interface AssessedTray extends TrayEstimate {
   left: number
 }
 
-/**
- * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
- * solids of the first loading in a smaller weight, and with a share of the usual hours.
- */
-export function dryingRunOf(state: BatchState, run: RunState): DryingRun {
-  const first = state.earlierRuns[0] ?? run
-  const targetMoisture = state.food.target[state.purpose]
-  const solidsG = state.balance.solids.mean * first.loadedG
-  const again = first !== run || state.fromJars
-  const mean = Math.min(0.98, first !== run ? solidsG / run.loadedG : state.balance.solids.mean)
-  const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
-  const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
-  // What was believed at loading knew the thickness already; the card does not.
-  const thickness = run.usualHours ? 1 : usualHoursFactor(state)
-  // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
-  const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
-  const share =
-    thickness *
-    (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
-  // What was weighed when the rest ended is the same food.
-  const weighings = [...run.weighings, ...(run.rested ? [run.rested] : [])]
-  return {
-    startWeightG: run.loadedG,
-    solids: { mean, sd },
-    targetMoisture,
-    usualHours: { low: usual.low * share, high: usual.high * share },
-    ...(WAYS[run.way.way].underVacuum
-      ? { equilibriumX: VACUUM_X }
-      : room && { equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
-    weighIns: weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
-    spells: [...run.spells, ...restSpell(state, run)],
-    ...atOf(run),
-  }
-}
-
-/** Exchange through a lid that is opened for a look each day, against a run's own (common practice; from a third to three times). */
-const LID_SHARE = 0.002
-
-/** What a rest that was weighed at its end may have let in. */
-function restSpell({ food }: BatchState, { rested, unloadedAt, weighings }: RunState): Spell[] {
-  if (!rested || unloadedAt === undefined) return []
-  const mean = roomBalance(isothermOf(food), USUAL_ROOM)
-  const lastsH = (rested.at - unloadedAt) / 3_600_000
-  return [{ hours: rested.hours, lastsH, balanceX: { mean, sd: 0.4 * mean }, share: LID_SHARE, before: weighings.length }]
-}
-
-/**
- * The hour that figures are of: the last weight's; but what was off since, or taken out unweighed, is not as it was weighed.
- */
-function atOf(run: RunState): Pick<DryingRun, 'at'> {
-  if (run.unloadedAt !== undefined) return { at: run.clock.equivalentHoursAt(run.unloadedAt) }
-  const last = run.spells.at(-1)
-  return last && last.before === run.weighings.length ? { at: Math.max(last.hours, run.weighings.at(-1)?.hours ?? 0) } : {}
-}
-
-/** Under vacuum hardly any water is left at last, dry basis (freeze-dried food of 1 to 3 %, common practice). */
-const VACUUM_X = { mean: 0.01, sd: 0.005 }
-
-/** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
-const wholeHours = ({ card }: BatchState) => ({
-  low: card.usualHours.value.low * SMOKE_HOURS.low,
-  high: card.usualHours.value.high * SMOKE_HOURS.high,
-})
-/**
- * Against a dryer's hours: its heat alone would halve them (Arrhenius, 30 kJ/mol, 57 to 85 °C), its damp and
- * hardly moving air takes that back; four hours dry a part only (common practice).
- */
-const SMOKE_HOURS = { low: 0.55, high: 1.1 }
-
-/** Share of the usual hours that a partly dried load needs, from exponential drying. */
-function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {
-  const target = dryBasis(targetMoisture)
-  const now = Math.max(1.05 * target, 1 / solidsNow - 1)
-  return Math.max(0.1, Math.min(1, Math.log(now / target) / Math.log((1 / solidsFresh - 1) / target)))
-}
-
 /** Spread of an even share that was taken for want of a weight. */
 const GUESSED_SHARE_SD = 0.1
 
@@ -134,11 +46,14 @@ function traysOf(run: RunState): Tray[] {
   }))
 }
 
-/** Every tray of the present run with its own window; undefined where no single tray was weighed. */
-export function assessTrays(state: BatchState): AssessedTray[] | undefined {
+/**
+ * Every tray of the present run with its own window; undefined where no single tray was weighed.
+ * @param now what a rack that is off took up or lost until then is reckoned with; without it, what was logged
+ */
+export function assessTrays(state: BatchState, now?: number): AssessedTray[] | undefined {
   const { run } = state
   if (!run || run.positions.length < 2 || run.trayWeights.length === 0) return undefined
-  const { drying, posterior } = believed(state, run)
+  const { drying, posterior } = beliefOf(state, run, now)
   const { trays } = estimateTrays(drying, traysOf(run), posterior)
   return trays.map(tray => ({
     ...tray,
@@ -165,7 +80,7 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
   const { run } = state
   const assessed = assess(state, now)
   if (!run || !assessed) return []
-  const own = assessTrays(state)
+  const own = assessTrays(state, now)
   return run.present
     .map((position): StandingTray => {
       const tray = own?.find(item => item.position === position)
@@ -184,31 +99,13 @@ function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
   return { from: run.clock.instantAt(p10), middle: run.clock.instantAt(p50), to: run.clock.instantAt(p90) }
 }
 
-/** A folded run does not change: several ask for what is believed of it. */
-const estimates = new WeakMap<RunState, DryingEstimate>()
-const beliefs = new WeakMap<RunState, { drying: DryingRun; posterior: Posterior }>()
-
-function believed(state: BatchState, run: RunState): { drying: DryingRun; posterior: Posterior } {
-  const drying = beliefs.get(run)?.drying ?? dryingRunOf(state, run)
-  const known = beliefs.get(run) ?? { drying, posterior: believedOf(drying) }
-  beliefs.set(run, known)
-  return known
-}
-
-/** What is believed of the present or last run; undefined before loading. */
-export function estimateOfRun(state: BatchState): DryingEstimate | undefined {
-  const { run } = state
-  if (!run) return undefined
-  const { drying, posterior } = believed(state, run)
-  const known = estimates.get(run) ?? estimateOf(drying, posterior)
-  estimates.set(run, known)
-  return known
-}
-
-/** Estimate, finish window and verdict for the present or last run; undefined before loading. */
+/**
+ * Estimate, finish window and verdict for the present or last run; undefined before loading.
+ * @param now figures are of the last weight, or of now where the heat is off
+ */
 export function assess(state: BatchState, now: number): Assessment | undefined {
   const { run } = state
-  const estimate = estimateOfRun(state)
+  const estimate = estimateOfRun(state, now)
   if (!run || !estimate) return undefined
   const waterG = run.loadedG - estimate.solidsG.p50
   const gone = (left: number) => Math.min(1, Math.max(0, 1 - left / waterG))
@@ -232,11 +129,23 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
       moistureNow: estimate.moistureNow,
       constant: isConstantWeight(onHeat(run)),
       weighIns: run.weighings.length,
+      unweighedH: unweighedHours(run, now),
     },
     feel: feel?.body.check,
-    jarAir: jarAirOf(state),
+    jarAir: state.jarAir && { ...readJarAir(state, state.jarAir.body), closedHours: state.jarAir.body.closedHours },
     rest: rest && started !== undefined ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: sightOf(rest) } : undefined,
   })
+}
+
+/** A weight so long before is as good as one at the instant itself. */
+const AT_ONCE_H = 0.5
+
+/** Hours from the last weight to what the figures are of, where that is later: taken out unweighed, or still without heat. */
+function unweighedHours(run: RunState, now: number): number | undefined {
+  const last = run.rested ?? run.weighings.at(-1)
+  const to = run.unloadedAt ?? (isOffAt(run, now) ? now : undefined)
+  const hours = last && to !== undefined ? (to - last.at) / HOUR_MS : 0
+  return hours > AT_ONCE_H ? hours : undefined
 }
 
 /** Weighings since the heat was last off: what was taken up and lost again is no constant weight. */
@@ -248,27 +157,6 @@ function onHeat({ weighings, unloadedAt = Infinity }: RunState): Weighing[] {
       inMachine.findLastIndex(weighing => weighing.afterOff),
     ),
   )
-}
-
-/** Room of a jar whose temperature was not noted. */
-const USUAL_ROOM_C = 20
-
-function jarAirOf(state: BatchState): DrynessEvidence['jarAir'] {
-  return state.jarAir && { ...readJarAir(state, state.jarAir.body), closedHours: state.jarAir.body.closedHours }
-}
-
-/** What a hygrometer in a closed jar says of this batch: corrected humidity, the moisture it means, and where the target lies. */
-export function readJarAir(
-  state: BatchState,
-  { shown, celsius = USUAL_ROOM_C, calibration }: Pick<EntryOf<'jarAir'>['body'], 'shown' | 'celsius' | 'calibration'>,
-) {
-  const isotherm = isothermOf(state.food)
-  const humidity = Math.min(0.98, Math.max(0.01, calibration.offset + calibration.gain * shown))
-  return {
-    humidity,
-    moisture: moistureFromJarAir(isotherm, { mean: humidity, sd: calibration.sd }, celsius),
-    sealBelow: activityOfTarget(isotherm, state.food.target[state.purpose], celsius),
-  }
 }
 
 /** Pieces that only hang at the top are as good as dry. A jar that nobody looked at tells nothing. */

@@ -14,7 +14,7 @@ import {
   type LoadMachine,
 } from '../log'
 import { mouldStop, stopsAtLoading } from '../safety'
-import { productMoisture } from './product'
+import { waterOf } from '../water'
 import { foldBatch } from './state'
 
 /** What the rules need to know beside the log. */
@@ -109,7 +109,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     out: run?.unloadedAt !== undefined,
     before,
     machine,
-    moisture: () => productMoisture(state).moisture,
+    moisture: () => waterOf(state).moisture.p50,
     find,
     say,
     need,

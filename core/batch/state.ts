@@ -17,12 +17,12 @@ import {
   type Weighing,
 } from '../log'
 import { balancePrep } from '../mass'
+import { spellsOf } from '../water'
 import { WAYS } from '../ways'
 import { holdOf } from './hold'
 import { followTrays } from './places'
 import { ledgerOf } from './prepLedger'
 import { restOf } from './rest'
-import { spellsOf } from './spells'
 import { sunClock } from './sunClock'
 import { weighingsOf } from './weighings'
 
@@ -193,7 +193,7 @@ function runOf(
         room,
         covered: !nightsCount,
         weighedAt: weighings.map(weighing => weighing.at),
-        until: weighings.at(-1)?.at,
+        until: unloadedAt ?? weighings.at(-1)?.at,
       })
     : []
   return {

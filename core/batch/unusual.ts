@@ -1,13 +1,17 @@
-import { expectedWeight } from '../kinetics'
+import { expectedWeight, pacePerHour } from '../kinetics'
 import type { BatchState } from '../log'
+import { spellsAt } from '../water'
 import type { Assessment } from './assess'
 
 /** What a person who has seen many loads would remark on. */
 export type Unusual =
   /** It runs at this share of the usual speed: 0.5 takes twice the hours. */
   | { kind: 'slow' | 'quick'; speed: number }
-  /** While the heat was off it took so much water back; hours of heat that it needs now, as the heat is set, and whether it was weighed since. */
-  | { kind: 'tookBack'; grams: number; hoursMore: number; weighed: boolean }
+  /**
+   * While the heat was off it took so much water back; hours that it needs now, at what the heat is set to or was last, and whether
+   * it was weighed since.
+   */
+  | { kind: 'tookBack'; grams: number; hoursMore: number; atC: number; weighed: boolean }
   /** The weight at loading does not go with the others. */
   | { kind: 'startOff' }
 
@@ -22,21 +26,29 @@ const LEAST_G = 2
 const LIKELY_OFF = 0.5
 
 /** What is unusual about a load in its machine, the most useful first. */
-export function unusualOf({ run }: BatchState, { estimate }: Assessment, now: number): Unusual[] {
+export function unusualOf(state: BatchState, { estimate }: Assessment, now: number): Unusual[] {
+  const { run } = state
   if (!run || run.unloadedAt !== undefined) return []
   const found: Unusual[] = []
-  const spell = run.spells.at(-1)
+  const spells = spellsAt(state, run, now)
+  const spell = spells.at(-1)
   if (spell && run.weighings.length - spell.before <= 1) {
-    const part = run.spells.findIndex(item => item.hours === spell.hours)
-    const first = run.spells[part]!
+    const first = spells.find(item => item.hours === spell.hours)!
     const before = run.weighings[first.before - 1]
     const after = run.weighings[first.before]
     const beforeG = before && first.hours - before.hours < JUST_H ? before.weightG : expectedWeight(estimate, first.hours - 1e-6).p50
     const afterG = after && after.hours - first.hours < JUST_H ? after.weightG : expectedWeight(estimate, first.hours).p50
-    const pace = run.clock.pace || 1
+    const heat = run.clock.spells.at(-1)!
+    const pace = pacePerHour(heat.setC, run.way.temperatureC)
     const left = (estimate.hoursToTarget.p50 - run.clock.equivalentHoursAt(now)) / pace
     if (afterG - beforeG > LEAST_G)
-      found.push({ kind: 'tookBack', grams: afterG - beforeG, hoursMore: Math.max(0, left), weighed: spell.before < run.weighings.length })
+      found.push({
+        kind: 'tookBack',
+        grams: afterG - beforeG,
+        hoursMore: Math.max(0, left),
+        atC: heat.setC,
+        weighed: spell.before < run.weighings.length,
+      })
   }
   if (estimate.startOff > LIKELY_OFF && run.weighings.length > 1) found.push({ kind: 'startOff' })
   else if (run.weighings.length > 0 && estimate.pace.p10 > SLOW) found.push({ kind: 'slow', speed: 1 / estimate.pace.p50 })

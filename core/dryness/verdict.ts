@@ -28,7 +28,14 @@ export interface DrynessEvidence {
   /** Fruit kept as pieces may stop at pliable. */
   pliableIsDone?: boolean
   /** From `estimateDrying`; undefined when nothing was weighed since loading. */
-  weight?: { probabilityDry: number; moistureNow: Interval; constant?: ConstantWeight; weighIns: number }
+  weight?: {
+    probabilityDry: number
+    moistureNow: Interval
+    constant?: ConstantWeight
+    weighIns: number
+    /** Hours since the last weight, where the figure is of later than that: taken out unweighed, or left without heat. */
+    unweighedH?: number
+  }
   /** The newest look by hand; `weighingsSince` tells whether it is older than the weight. */
   feel?: FeelCheck
   /** Air read in a closed jar: corrected humidity 0–1, hours closed, the moisture it means, and the humidity that the target means. */
@@ -181,6 +188,7 @@ function days(count: number): string {
   return count === 1 ? '1 day' : `${count} days`
 }
 
+const hoursWords = (count: number) => (count === 1 ? '1 hour' : `${count} hours`)
 const percent = (fraction: number) => `${Math.round(fraction * 100)}`
 
 function weightWitness({ weight, targetMoisture }: DrynessEvidence): Witness {
@@ -194,7 +202,18 @@ function weightWitness({ weight, targetMoisture }: DrynessEvidence): Witness {
     }
   }
   const { p10, p50, p90 } = weight.moistureNow
-  const headline = `${percent(p50)} % water, ${percent(p10)} to ${percent(p90)}`
+  const figures = `${percent(p50)} % water, ${percent(p10)} to ${percent(p90)}`
+  if (weight.unweighedH !== undefined) {
+    const wet = weight.probabilityDry <= SAYS_WET
+    const since = Math.round(weight.unweighedH)
+    return {
+      name: 'weight',
+      says: wet ? 'wet' : 'unsure',
+      headline: `About ${figures}: an estimate`,
+      detail: `${needs} Not weighed ${since < 1 ? 'since' : `in the ${since < 48 ? hoursWords(since) : days(Math.round(since / 24))} since`}: a weight now would tell.`,
+    }
+  }
+  const headline = figures
   const constant = weight.constant
   if (weight.probabilityDry >= SAYS_DRY)
     return { name: 'weight', says: 'dry', headline, detail: `${needs} ${inTen(weight.probabilityDry)} that it is there.` }

@@ -1,4 +1,4 @@
-import { dryingRunOf, estimateOfRun } from '../batch'
+import { dryingRunOf, estimateOfRun } from '../water'
 import { inForce, ofKind, type BatchState, type Entry, type EntryOf } from '../log'
 import { estimateDrying } from '../kinetics'
 import { handsMinutesKg } from '../planning'

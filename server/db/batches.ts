@@ -21,6 +21,8 @@ export interface BatchViewRow {
   powder_g: number | null
   stage_g: number
   water_gone: number | null
+  /** Since when it stands in its machine without heat. */
+  off_from: number | null
   rest_from: number | null
   finish_from: number | null
   finish_to: number | null
@@ -97,6 +99,7 @@ const VIEW_COLUMNS = [
   'powder_g',
   'stage_g',
   'water_gone',
+  'off_from',
   'rest_from',
   'finish_from',
   'finish_to',

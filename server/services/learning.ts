@@ -1,4 +1,4 @@
-import { usualHoursFactor } from '#core/batch'
+import { usualHoursFactor } from '#core/water'
 import type { BatchState } from '#core/log'
 import { wayOf } from '#core/foods'
 import { learnedHours, type LearnedHours } from '#core/planning'

@@ -1,6 +1,6 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
 import { type Stage, STAGES } from '#core/log'
-import { foldBatch } from '#core/batch'
+import { assess, foldBatch } from '#core/batch'
 import type { Food, FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
@@ -63,25 +63,41 @@ export function nowPage(context: Context): NowAnswer {
   }
 }
 
-function racks({ db, foods }: Context): RackAnswer[] {
+/**
+ * Share of its water that a batch in a machine has lost by now. What is kept follows from the log; a rack that is off has moved
+ * water since.
+ */
+function waterGoneNow(context: Context, view: BatchViewRow): number | null {
+  if (view.off_from === null) return view.water_gone
+  const state = foldBatch(entriesOfBatch(context.db, view.batch_id), context.foods.find)!
+  return assess(state, context.now())!.waterGone.p50
+}
+
+function racks(context: Context): RackAnswer[] {
+  const { db, foods } = context
   const drying = dryingViews(db)
   return listMachines(db).map((machine): RackAnswer => {
     const views = drying.filter(view => view.machine_id === machine.id)
     const runId = views[0]?.run_id ?? undefined
-    const byTray = new Map(views.flatMap(view => (JSON.parse(view.trays) as number[]).map(position => [position, view] as const)))
+    const byTray = new Map(
+      views.flatMap(view => {
+        const waterLeft = 1 - (waterGoneNow(context, view) ?? 0)
+        return (JSON.parse(view.trays) as number[]).map(position => [position, { view, waterLeft }] as const)
+      }),
+    )
     return {
       machine,
       runId,
       setC: runId ? heatOf({ db }, runId) : undefined,
       trays: Array.from({ length: machine.trays }, (_, i) => {
-        const view = byTray.get(i + 1)
-        return view
+        const there = byTray.get(i + 1)
+        return there
           ? {
               position: i + 1,
-              batchId: view.batch_id,
-              batchNumber: view.number,
-              title: foods.find(view.food_key)?.name,
-              waterLeft: 1 - (view.water_gone ?? 0),
+              batchId: there.view.batch_id,
+              batchNumber: there.view.number,
+              title: foods.find(there.view.food_key)?.name,
+              waterLeft: there.waterLeft,
             }
           : { position: i + 1 }
       }),
@@ -109,7 +125,10 @@ function heatOf({ db }: Pick<Context, 'db'>, runId: string): number | null {
 
 export function batchList(context: Context, filter: { stage?: Stage; before?: number }): { batches: BatchSummary[]; more: boolean } {
   const rows = listBatchViews(context.db, { ...filter, limit: PAGE + 1 })
-  return { batches: rows.slice(0, PAGE).map(toBatchSummary), more: rows.length > PAGE }
+  return {
+    batches: rows.slice(0, PAGE).map(row => toBatchSummary({ ...row, water_gone: waterGoneNow(context, row) })),
+    more: rows.length > PAGE,
+  }
 }
 
 /** A batch's whole log: the page works out the rest with the same core functions. */
@@ -153,7 +172,8 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
 const CARES = SAFETY_RULES.filter(rule => rule.severity === 'care').map(rule => rule.key)
 
 /** Foods that stand in each machine now, for what a mixed load does to them. */
-function othersIn({ db, foods }: Context, batchId: string): BatchAnswer['others'] {
+function othersIn(context: Context, batchId: string): BatchAnswer['others'] {
+  const { db, foods } = context
   const others: BatchAnswer['others'] = {}
   for (const view of dryingViews(db)) {
     const food = foods.find(view.food_key)

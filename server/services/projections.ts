@@ -1,22 +1,12 @@
 import { uncapital } from '#core/text'
-import {
-  allergensOf,
-  assess,
-  assessTrays,
-  estimateOfRun,
-  foldBatch,
-  productMoisture,
-  saltShareOf,
-  sieveReached,
-  usualHoursFactor,
-  type Assessment,
-} from '#core/batch'
+import { allergensOf, assess, assessTrays, foldBatch, saltShareOf, sieveReached, type Assessment } from '#core/batch'
 import { inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf } from '#core/planning'
 import { Z_90 } from '#core/stats'
+import { estimateOfRun, offSince, usualHoursFactor, waterOf } from '#core/water'
 import { allBatchIds, batchView, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { replaceAccepted } from '#server/db/foods'
@@ -30,7 +20,7 @@ import { TRAYS_LEARNED_FROM } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '8'
+const PROJECTION_VERSION = '9'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -51,7 +41,9 @@ export function project(context: Context, batchId: string): void {
     )
     return
   }
-  const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, context.now()) : undefined
+  // What is kept follows from the log alone: as of its last entry. What the hours since did is worked out for whoever asks.
+  const last = entries.reduce((latest, entry) => Math.max(latest, entry.at), 0)
+  const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, last) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
   const view = viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched, entries)
   putBatchView(db, view)
@@ -171,6 +163,7 @@ function viewOf(
     powder_g: state.powderG || null,
     stage_g: gramsInStage(state),
     water_gone: drying?.waterGone.p50 ?? null,
+    off_from: (run && offSince(run)) ?? null,
     rest_from: state.rest?.startedAt ?? null,
     finish_from: instant(drying?.finish.from),
     finish_to: instant(drying?.finish.to),
@@ -181,7 +174,7 @@ function viewOf(
     cut_by: state.cutBy ?? null,
     trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
     rested: state.rest?.startedAt === undefined ? 0 : 1,
-    moisture: productMoisture(state).moisture,
+    moisture: waterOf(state).moisture.p50,
     insight: state.stage === 'shelf' ? JSON.stringify(batchInsight(state, entries)) : null,
     review: reviewOf(entries),
     product: JSON.stringify({

@@ -42,14 +42,12 @@ function remarkOn(unusual: Unusual): string {
   switch (unusual.kind) {
     case 'tookBack': {
       const { moistureNow } = props.assessment.estimate
-      const more =
-        props.state.run!.setC === null
-          ? ''
-          : Number.isFinite(unusual.hoursMore)
-            ? `; about ${format.hours(unusual.hoursMore)} more at ${format.temperature(props.state.run!.setC)}`
-            : ''
+      const isOff = props.state.run!.setC === null
+      const more = Number.isFinite(unusual.hoursMore)
+        ? `; about ${format.hours(unusual.hoursMore)} more at ${format.temperature(unusual.atC)}${isOff ? ' once the heat is on again' : ''}`
+        : ''
       const told = unusual.weighed ? '' : ' A weight now would tell.'
-      return `It took back about ${format.weight(Math.round(unusual.grams))} while the heat was off; ${format.share(moistureNow.p50)} water now${more}.${told}`
+      return `It ${isOff ? 'has taken' : 'took'} back about ${format.weight(Math.round(unusual.grams))} while the heat was off; ${format.share(moistureNow.p50)} water now${more}.${told}`
     }
     case 'startOff':
       return 'The weight at loading does not go with the weights since: was a tray’s own weight counted in, or food added? Correct the loading, and the figures follow.'

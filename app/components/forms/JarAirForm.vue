@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readJarAir } from '#core/batch'
+import { readJarAir } from '#core/water'
 import type { BatchState, EntryBody } from '#core/log'
 import { JAR_AIR_HOURS } from '#core/dryness'
 import { calibrateHygrometer } from '#core/sorption'

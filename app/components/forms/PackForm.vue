@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { isSulphited, productMoisture } from '#core/batch'
+import { isSulphited } from '#core/batch'
+import { waterOf } from '#core/water'
 import type { BatchState, EntryBody } from '#core/log'
 import { stopsAtPacking } from '#core/safety'
 import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
@@ -39,8 +40,8 @@ const accepted = new Set([...(props.page?.accepted ?? []), ...props.state.accept
 const inOil = ref(props.initial?.inOil ?? false)
 const oilC = ref(settings.value.pantryC)
 const mayOil = food.traits.includes('oil') || food.traits.includes('hot')
-const water = productMoisture(props.state)
-const moisture = props.initial?.moisture ?? water.moisture
+const water = waterOf(props.state)
+const moisture = props.initial?.moisture ?? water.moisture.p50
 const stops = computed(() =>
   stopsAtPacking(food, {
     packageKey: packageKey.value,

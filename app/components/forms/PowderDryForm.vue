@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { productMoisture } from '#core/batch'
+import { waterOf } from '#core/water'
 import type { BatchState, EntryBody } from '#core/log'
 import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
 import { dryingGain } from '#core/mass'
@@ -21,7 +21,7 @@ const RISK = { none: 'stays loose', slight: 'may clump a little', sticky: 'clump
 /** What the minutes brought, as far as the scale can tell. */
 const gain = computed(() => {
   if (!beforeG.value || !afterG.value || afterG.value > beforeG.value) return undefined
-  const { lostG, before, after } = dryingGain(beforeG.value, afterG.value, productMoisture(props.state).moisture)
+  const { lostG, before, after } = dryingGain(beforeG.value, afterG.value, waterOf(props.state).moisture.p50)
   const glass = GLASS[props.state.food.isotherm]
   const wanted = looseBelow(glass, settings.value.pantryC)
   const risk = RISK[clumpRisk(glass, after, settings.value.pantryC)]

@@ -1,4 +1,5 @@
-import { assess, dryingRunOf, foldBatch } from '#core/batch'
+import { assess, foldBatch } from '#core/batch'
+import { dryingRunOf } from '#core/water'
 import type { Entry } from '#core/log'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'

@@ -1,4 +1,4 @@
-import { usualHoursFactor } from '#core/batch'
+import { usualHoursFactor } from '#core/water'
 import { cardOf } from '#core/foods'
 import { estimateDrying } from '#core/kinetics'
 import { learnedHours, machinePace, type PastRun } from '#core/planning'

@@ -1,4 +1,5 @@
-import { assess, checkEntry, foldBatch, productMoisture } from '#core/batch'
+import { assess, checkEntry, foldBatch } from '#core/batch'
+import { waterOf } from '#core/water'
 import { InputError } from '#core/errors'
 import { estimateDrying } from '#core/kinetics'
 import type { Entry, EntryBody } from '#core/log'
@@ -59,9 +60,9 @@ describe('parsnips taken out wet and closed in a jar that nobody looks at', () =
   })
   it('what is packed holds what the scale says, and no jar without air may be closed over it', () => {
     const ended: Item[] = [...load, out, rest, [250, { kind: 'restEnd' }], [250.5, { kind: 'grind', dryInG: 800, powderOutG: 780 }]]
-    const water = productMoisture(stateAt(...ended))
+    const water = waterOf(stateAt(...ended))
     expect(water.known).toBe('weight')
-    expect(water.moisture).toBeGreaterThan(0.4)
+    expect(water.moisture.p50).toBeGreaterThan(0.4)
     const pack = (packageKey: 'vacuum-jar' | 'glass-jar'): EntryBody =>
       ({ kind: 'pack', jarId: JAR, netG: 200, packageKey, sizeMl: 500, place: 'Shelf' }) as EntryBody
     expect(refusals(logOf(...ended), 251, pack('vacuum-jar'))).toContain('stop-no-oxygen')

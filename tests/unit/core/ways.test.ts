@@ -1,4 +1,5 @@
-import { assess, checkEntry, estimateOfRun, foldBatch, holdLimit } from '#core/batch'
+import { assess, checkEntry, foldBatch, holdLimit } from '#core/batch'
+import { estimateOfRun } from '#core/water'
 import type { Entry, EntryBody } from '#core/log'
 import type { InputError } from '#core/errors'
 import { cardOf, wayOf } from '#core/foods'

@@ -1,10 +1,10 @@
 import { uuidv7 } from 'uuidv7'
-import { foldBatch } from '#core/batch'
+import { assess, foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
 import type { NewRunEntry } from '#shared/contracts'
 import { comparedRuns } from '#server/services/compare'
 import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
-import { batchPage, nowPage } from '#server/services/pages'
+import { batchList, batchPage, nowPage } from '#server/services/pages'
 import { rebuildProjections } from '#server/services/projections'
 import { saveMachine } from '#server/services/settings'
 import { logOnRun } from '#server/services/writeLog'
@@ -219,5 +219,38 @@ describe('a machine', () => {
     const saved = machineList(book.context).find(machine => machine.id === id)!
     expect(saved).toMatchObject({ kind: 'freeze-dryer', trayTares: { 2: 560 } })
     expect(() => saveMachine(book.context, { ...saved, version: 7, trayTares: {} })).toThrow('changed elsewhere')
+  })
+})
+
+describe('a rack that was switched off', () => {
+  it('shows on Now and in the list what the page of the batch says at that hour, and keeps only what follows from the log', () => {
+    const book = testBook()
+    const batchId = book.begin()
+    const runId = uuidv7()
+    book.log(batchId, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2], totalG: 1700 })
+    book.heat(runId, 1, 57)
+    logOnRun(book.context, runId, { id: uuidv7(), at: book.at(1), body: { kind: 'air', runId, roomC: 22, roomHumidity: 0.75 } })
+    for (const [hours, totalG] of [
+      [4, 620],
+      [7, 285],
+      [10, 226],
+    ] as const)
+      book.log(batchId, hours, { kind: 'weigh', totalG })
+    book.heat(runId, 10, null)
+    const onNow = () => 1 - nowPage(book.context).racks.find(rack => rack.runId === runId)!.trays[0]!.waterLeft!
+    const inList = () => batchList(book.context, { stage: 'drying' }).batches[0]!.waterGone!
+    const kept = () => book.context.db.prepare('SELECT water_gone FROM batch_view').get()
+    const [evening, asKept] = [onNow(), kept()]
+    book.at(20)
+    const { entries, food } = batchPage(book.context, batchId)
+    const onPage = assess(
+      foldBatch(entries, () => food)!,
+      book.context.now(),
+    )!.waterGone.p50
+    expect(onNow()).toBe(onPage)
+    expect(inList()).toBe(onPage)
+    expect(evening).toBeGreaterThan(onPage + 0.003)
+    rebuildProjections(book.context)
+    expect(kept()).toEqual(asKept)
   })
 })

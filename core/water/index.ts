@@ -1,0 +1,6 @@
+export { beliefOf, estimateOfRun, type Belief } from './belief'
+export { readJarAir } from './jarAir'
+export { dryingRunOf, isOffAt, offSince, spellsAt } from './run'
+export { spellsOf } from './spells'
+export { usualHoursFactor } from './usualHours'
+export { waterOf, type Water, type WaterKnownBy } from './water'

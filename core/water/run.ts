@@ -1,0 +1,100 @@
+import { USUAL_ROOM } from '../air'
+import type { DryingRun, Spell } from '../kinetics'
+import type { BatchState, RunState } from '../log'
+import { dryBasis } from '../mass'
+import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
+import { goesByRoom, WAYS } from '../ways'
+import { spellsOf } from './spells'
+import { usualHoursFactor } from './usualHours'
+
+/**
+ * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
+ * solids of the first loading in a smaller weight, and with a share of the usual hours.
+ * @param at an instant that nothing was logged of yet: a rack that is off still moves its water until then
+ */
+export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): DryingRun {
+  const first = state.earlierRuns[0] ?? run
+  const targetMoisture = state.food.target[state.purpose]
+  const solidsG = state.balance.solids.mean * first.loadedG
+  const again = first !== run || state.fromJars
+  const mean = Math.min(0.98, first !== run ? solidsG / run.loadedG : state.balance.solids.mean)
+  const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
+  const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
+  // What was believed at loading knew the thickness already; the card does not.
+  const thickness = run.usualHours ? 1 : usualHoursFactor(state)
+  // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
+  const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
+  const share =
+    thickness *
+    (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
+  // What was weighed when the rest ended is the same food.
+  const weighings = [...run.weighings, ...(run.rested ? [run.rested] : [])]
+  const spells = spellsAt(state, run, at)
+  return {
+    startWeightG: run.loadedG,
+    solids: { mean, sd },
+    targetMoisture,
+    usualHours: { low: usual.low * share, high: usual.high * share },
+    ...(WAYS[run.way.way].underVacuum
+      ? { equilibriumX: VACUUM_X }
+      : room && { equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
+    weighIns: weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
+    spells: [...spells, ...restSpell(state, run)],
+    ...atOf(run, spells),
+  }
+}
+
+/** Exchange through a lid that is opened for a look each day, against a run's own (common practice; from a third to three times). */
+const LID_SHARE = 0.002
+
+/** What a rest that was weighed at its end may have let in. */
+function restSpell({ food }: BatchState, { rested, unloadedAt, weighings }: RunState): Spell[] {
+  if (!rested || unloadedAt === undefined) return []
+  const mean = roomBalance(isothermOf(food), USUAL_ROOM)
+  const lastsH = (rested.at - unloadedAt) / 3_600_000
+  return [{ hours: rested.hours, lastsH, balanceX: { mean, sd: 0.4 * mean }, share: LID_SHARE, before: weighings.length }]
+}
+
+/** Since when a run stands in its machine without heat; undefined where it does not, or where that moves no water. */
+export function offSince({ clock, unloadedAt, way }: RunState): number | undefined {
+  return unloadedAt === undefined && WAYS[way.way].takesWaterBack ? clock.spells.at(-1)?.to : undefined
+}
+
+export const isOffAt = (run: RunState, at: number): boolean => (offSince(run) ?? Infinity) < at
+
+/** The spells without heat of a run until an instant. */
+export function spellsAt({ food }: BatchState, run: RunState, at: number): readonly Spell[] {
+  const { clock, room, way, weighings } = run
+  if (!isOffAt(run, at)) return run.spells
+  return spellsOf({ food, clock, room, covered: !WAYS[way.way].nightsCount, weighedAt: weighings.map(weighing => weighing.at), until: at })
+}
+
+/**
+ * The hour that figures are of: the last weight's; but what was off since, or taken out unweighed, is not as it was weighed.
+ */
+function atOf({ clock, unloadedAt, weighings }: RunState, spells: readonly Spell[]): Pick<DryingRun, 'at'> {
+  if (unloadedAt !== undefined) return { at: clock.equivalentHoursAt(unloadedAt) }
+  const last = spells.at(-1)
+  return last && last.before === weighings.length ? { at: Math.max(last.hours, weighings.at(-1)?.hours ?? 0) } : {}
+}
+
+/** Under vacuum hardly any water is left at last, dry basis (freeze-dried food of 1 to 3 %, common practice). */
+const VACUUM_X = { mean: 0.01, sd: 0.005 }
+
+/** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
+const wholeHours = ({ card }: BatchState) => ({
+  low: card.usualHours.value.low * SMOKE_HOURS.low,
+  high: card.usualHours.value.high * SMOKE_HOURS.high,
+})
+/**
+ * Against a dryer's hours: its heat alone would halve them (Arrhenius, 30 kJ/mol, 57 to 85 °C), its damp and
+ * hardly moving air takes that back; four hours dry a part only (common practice).
+ */
+const SMOKE_HOURS = { low: 0.55, high: 1.1 }
+
+/** Share of the usual hours that a partly dried load needs, from exponential drying. */
+function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {
+  const target = dryBasis(targetMoisture)
+  const now = Math.max(1.05 * target, 1 / solidsNow - 1)
+  return Math.max(0.1, Math.min(1, Math.log(now / target) / Math.log((1 / solidsFresh - 1) / target)))
+}

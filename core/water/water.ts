@@ -1,0 +1,85 @@
+import { estimateOf } from '../kinetics'
+import type { BatchState, RunState } from '../log'
+import type { Interval } from '../stats'
+import { beliefOf } from './belief'
+import { readJarAir } from './jarAir'
+
+/**
+ * What a figure of the water goes by: the preparing, a weight on the scale, hours since the last weight (an estimate), the air in
+ * a closed jar, or nothing but the target that was dried to.
+ */
+export type WaterKnownBy = 'preparing' | 'weight' | 'hours' | 'jar air' | 'target'
+
+/** How much water a lot holds at an instant. */
+export interface Water {
+  /** Wet basis. */
+  moisture: Interval
+  known: WaterKnownBy
+  /** The newest fact that it goes by. */
+  since: number
+}
+
+/** Above the target by more than this factor, what nobody weighed is told by its hours, not by what was wished. */
+const SURELY_WET = 1.5
+/** A weight so long before the taking out is as good as at it. */
+const AT_ONCE_MS = 15 * 60_000
+
+/**
+ * How much water there is, how sure that is, by what and since when: at any instant of a batch's past, now, or ahead with the
+ * heat left as it is. By all that was logged, before and after: later weights tell of earlier hours too.
+ * @param at default: as it stands after all that was logged
+ */
+export function waterOf(state: BatchState, at = Infinity): Water {
+  const runs = [...state.earlierRuns, ...(state.run ? [state.run] : [])]
+  const run = runs.findLast(item => item.loadedAt <= at)
+  if (!run) return beforeLoading(state, at)
+  return at < (run.unloadedAt ?? Infinity) ? inMachine(state, run, at) : takenOut(state, run, at)
+}
+
+function beforeLoading({ balance, intake, prep }: BatchState, at: number): Water {
+  return { moisture: balance.moisture, known: 'preparing', since: prep.findLast(entry => entry.at <= at)?.at ?? intake.at }
+}
+
+/** In its machine, at an hour of the run: on the way between weights, or ahead of the last. */
+function inMachine(state: BatchState, run: RunState, at: number): Water {
+  const last = run.weighings.findLast(weighing => weighing.at <= at)
+  const since = last?.at ?? run.loadedAt
+  if (at === Infinity) return { moisture: beliefOf(state, run).estimate.moistureNow, known: last ? 'weight' : 'hours', since }
+  const { drying, posterior } = beliefOf(state, run, at)
+  const hours = run.clock.equivalentHoursAt(at)
+  const { moistureNow } = estimateOf({ ...drying, at: hours }, posterior)
+  return { moisture: moistureNow, known: last && at - last.at < AT_ONCE_MS ? 'weight' : 'hours', since }
+}
+
+/**
+ * Out of its machine: by the air in a closed jar where that was read since, else by all that was weighed. Where weight and air
+ * part ways the wetter counts. What nobody weighed is taken to have come to its target, unless its hours say that it cannot have.
+ */
+function takenOut(state: BatchState, run: RunState, at: number): Water {
+  const target = state.food.target[state.purpose]
+  const { jarAir } = state
+  const byWeight = beliefOf(state, run).estimate.moistureNow
+  const last = [...run.weighings, ...(run.rested ? [run.rested] : [])].findLast(weighing => weighing.at <= at)
+  if (jarAir && run === state.run && jarAir.at >= run.unloadedAt! && jarAir.at <= at) {
+    const air = readJarAir(state, jarAir.body).moisture
+    if (!last || byWeight.p10 <= air.p90) return driedOn({ moisture: air, known: 'jar air', since: jarAir.at }, run, at)
+  }
+  const unloadedAt = run.unloadedAt!
+  if (last) return driedOn({ moisture: byWeight, known: unloadedAt - last.at < AT_ONCE_MS ? 'weight' : 'hours', since: last.at }, run, at)
+  if (byWeight.p10 > SURELY_WET * target) return driedOn({ moisture: byWeight, known: 'hours', since: run.loadedAt }, run, at)
+  return driedOn({ moisture: { p10: target, p50: target, p90: target }, known: 'target', since: unloadedAt }, run, at)
+}
+
+/** Less what drying the powder in the oven took out since, by its weights. */
+function driedOn(water: Water, { powderDries }: RunState, until: number): Water {
+  return powderDries.reduce((before, { at, body: { beforeG, afterG } }) => {
+    if (at < water.since || at > until || beforeG === undefined || afterG === undefined || !(afterG > 0)) return before
+    const after = (moisture: number) => Math.max(0, 1 - ((1 - moisture) * beforeG) / afterG)
+    const { p10, p50, p90 } = before.moisture
+    return {
+      moisture: { p10: after(p10), p50: after(p50), p90: after(p90) },
+      known: before.known === 'jar air' ? 'weight' : before.known,
+      since: at,
+    }
+  }, water)
+}
