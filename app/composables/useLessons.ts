@@ -14,9 +14,12 @@ export function useLessons(entries: Ref<readonly Entry[]>, food: Ref<Food | unde
       const log = entries.value
       const lessons = await dryingDesk().lessons(JSON.parse(JSON.stringify(log)) as Entry[], food.value)
       return new Map(
-        lessons.map(({ entryId, finish }) => {
+        lessons.map(({ entryId, finish, revised }) => {
           const at = log.find(entry => entry.id === entryId)?.at ?? Date.now()
-          return [entryId, Number.isFinite(finish.to) ? format.finish(finish.from, finish.to, at) : 'no finish at this heat']
+          const window = Number.isFinite(finish.to) ? format.finish(finish.from, finish.to, at) : 'no finish at this heat'
+          if (!revised) return [entryId, window]
+          const { saidThen, knownSince } = revised
+          return [entryId, `${window}; said ${format.share(saidThen)} water, by the weights since ${format.share(knownSince)}`]
         }),
       )
     },

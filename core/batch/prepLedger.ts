@@ -19,6 +19,22 @@ const USUAL_WASTE: Partial<Record<string, { mean: number; sd: number }>> = { pee
 /** Water of what comes back from the shelf to be dried again: dry once, and damp since (common practice). */
 const FROM_SHELF = { mean: 0.08, sd: 0.03 }
 
+/** Cut off later and less than this share of a usual trim, it is specks: the stems went before, and nobody wrote it down. */
+const SPECKS = 0.35
+
+/**
+ * Nobody eats the stems: a trim that was not written down is filled in with the food's usual loss, unless it is said that nothing
+ * came off, or that skin and seeds were blended in.
+ */
+function isTrimmed(prep: readonly EntryOf<'prep'>[], usualG: number): boolean {
+  const worked = prep.findIndex(({ body }) => body.effect !== 'waste' && body.step !== 'wash')
+  return prep.some(({ body }, i) => {
+    if (body.step === 'trim' && body.effect === 'none') return true
+    if (body.step === 'puree' && body.school === 'whole') return true
+    return body.effect === 'waste' && (worked < 0 || i < worked || body.weightG === undefined || body.weightG > SPECKS * usualG)
+  })
+}
+
 /** The steps of preparing as the ledger takes them: what was weighed, and the usual share where it was not. */
 export function ledgerOf(
   intake: EntryOf<'intake'>,
@@ -40,13 +56,8 @@ export function ledgerOf(
       const usualShare = effect === 'waste' ? (USUAL_WASTE[step] ?? trim) : (USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 })
       return [{ kind: effect, name: step, weightG, usualShare }]
     })
-  // Nobody eats the stems: an unrecorded trim is filled in with the food's usual loss, unless it is said that nothing came off.
-  if (
-    !intake.body.fromJars &&
-    !prep.some(entry => entry.body.effect === 'waste' || (entry.body.step === 'trim' && entry.body.effect === 'none'))
-  ) {
+  if (!intake.body.fromJars && !isTrimmed(prep, trim.mean * intake.body.weightG))
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
-  }
   return {
     rawWeightG: intake.body.weightG,
     rawMoisture: intake.body.fromJars ? FROM_SHELF : food.rawMoisture.value,

@@ -63,7 +63,9 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const { intake, prep, splits } = draft
   const food = intake && find(intake.body.foodKey)
   if (!intake || !food) return undefined
-  const card = cardOf(food, intake.body.cardKey)
+  // Cut otherwise than was planned it dries as it was cut.
+  const cutName = prep.findLast(entry => entry.body.cutName)?.body.cutName
+  const card = food.cards.find(item => item.name === cutName) ?? cardOf(food, intake.body.cardKey)
   const { purpose } = intake.body
   const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, draft.loads[0]?.body.totalG))
   const runs = runsOf(draft, { food, card, fromPowder: intake.body.fromForm === 'powder' })
@@ -81,7 +83,6 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const packable = purpose === 'pieces' ? (isDry ? dryG : undefined) : isPowder ? powderG : undefined
   const allPacked = packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable)
   const finished = draft.finished || allPacked
-  const cutName = prep.findLast(entry => entry.body.cutName)?.body.cutName ?? card.name
   const isCut = prep.some(entry => PERISHABLE_STEPS.includes(entry.body.step))
   const inMachine = run !== undefined && run.unloadedAt === undefined
   const heldAfter = run?.unloadedAt ?? prep.at(-1)?.at ?? intake.at
@@ -100,7 +101,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     dryG,
     grinds,
     powderG,
-    cutName,
+    cutName: cutName ?? card.name,
     thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
     cutBy: prep.findLast(entry => entry.body.by)?.body.by,
     unpackedG: packable === undefined ? undefined : Math.max(0, packable - packedG),

@@ -27,6 +27,7 @@ export function foodOfBlend(jar: Jar, find: FindLot): Food | undefined {
     group: 'blend',
     groupName: 'Blends',
     isotherm: largest.food.isotherm,
+    fat: largest.food.fat,
     rawMoisture: { value: { mean: water, sd: 0.01 }, source: 'by balance over its parts' },
     trimShare: { value: { mean: 0, sd: 0 }, source: 'a blend is whole' },
     freshDays: { value: 365, source: 'a blend is dry' },

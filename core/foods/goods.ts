@@ -22,6 +22,7 @@ export function expandGoods(goods: GoodsSource): Food {
     group: 'goods',
     groupName: 'Bought in, dry',
     isotherm: 'wateryVegetable',
+    fat: 0,
     rawMoisture: { value: { mean: water, sd: 0.01 }, source: PRACTICE },
     trimShare: { value: { mean: 0, sd: 0 }, source: PRACTICE },
     freshDays: { value: 365, source: PRACTICE },

@@ -19,6 +19,10 @@ export interface FoodSource {
   colour: string
   /** g/mL. */
   density?: string
+  /** Percent of its dry matter that is fat, where that is much: fat holds no water. */
+  fat?: number
+  /** Where it holds water otherwise than its family. */
+  isotherm?: SorptionGroup
   target?: Partial<Record<Purpose, number>>
   /** Months. */
   keeps?: Partial<Record<Purpose, string>>

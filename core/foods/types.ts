@@ -137,6 +137,8 @@ export interface Food {
   group: string
   groupName: string
   isotherm: SorptionGroup
+  /** Share of the dry matter that is fat, which holds no water; 0 where it is little. */
+  fat: number
   /** Water, wet basis, of the raw edible part. */
   rawMoisture: Sourced<Spread>
   /** Share of the basket's weight that trimming takes off. */

@@ -25,8 +25,15 @@ export const GLASS: Record<SorptionGroup, Glass> = {
   mushroom: { dryC: 75, k: 5 },
   leafy: { dryC: 80, k: 5 },
   milk: SUGARS.lactose,
+  tomato: { dryC: 58, k: 4.5 },
   starchy: { dryC: 130, k: 5.5 },
   protein: { dryC: 120, k: 5 },
+}
+
+/** What a food's powder is as a glass: water sits in what is not fat, and softens that the more. */
+export function glassOf({ isotherm, fat = 0 }: { isotherm: SorptionGroup; fat?: number }): Glass {
+  const { dryC, k } = GLASS[isotherm]
+  return { dryC, k: k / (1 - fat) }
 }
 
 /** Glass transition of water, °C. */

@@ -1,6 +1,6 @@
 export { planGrinding, warmingK, type GrindPlan, type GrindQuestion } from './cup'
 export { lidRestS, settlingS } from './dust'
-export { clumpRisk, GLASS, grindBelowC, looseBelow, softensAtC, stickyAboveC, SUGARS, type ClumpRisk, type Glass } from './glass'
+export { clumpRisk, GLASS, glassOf, grindBelowC, looseBelow, softensAtC, stickyAboveC, SUGARS, type ClumpRisk, type Glass } from './glass'
 export { MESH_UM, nearestMesh, openingUm, sumPasses, type SievePass, type SieveSum } from './sieves'
 export { GRADE_UM, gradeOfOpening, gradeReached, type Grade } from './grade'
 export { fillOf, seedG } from './seed'

@@ -2,7 +2,7 @@ import type { Food, Purpose } from '../foods'
 import { looseGMl } from '../keeping'
 import { lidRestS } from './dust'
 import { planGrinding, warmingK, type GrindPlan } from './cup'
-import { GLASS, grindBelowC } from './glass'
+import { glassOf, grindBelowC } from './glass'
 import { fillOf, seedG } from './seed'
 
 /** Warmth of food that has cooled or rested, and of food straight from the machine, °C (common practice). */
@@ -48,7 +48,7 @@ export function grindSession(
 ): GrindSession {
   const powderGMl = food.powderDensity.value.mean
   const loose = looseGMl(powderGMl, 'pieces')
-  const stickyC = grindBelowC(GLASS[food.isotherm], food.target[purpose])
+  const stickyC = grindBelowC(glassOf(food), food.target[purpose])
   const startC = bench.warm ? WARM_C : ROOM_C
   const mostC = Math.min(MOST_C, stickyC)
   // Within a degree there is no time for a burst.

@@ -28,8 +28,10 @@ const SIGNS: readonly [number, string][] = [
   [2 / 3, '⅔'],
   [3 / 4, '¾'],
 ]
-/** More of a vessel than this is filled from the next larger. */
+/** More of a vessel than this is filled from the next larger, if that comes near enough. */
 const MOST: Record<string, number> = { tablespoon: 4, teaspoon: 3 }
+/** A vessel that misses by no more is near enough: a spoon heaped by eye differs as much. */
+const NEAR = 0.07
 
 export interface Measured {
   words: string
@@ -37,12 +39,18 @@ export interface Measured {
 }
 
 /**
- * A volume in the spoons and cups of a drawer, to the nearest that they can do: "1½ cups", "2 tablespoons". One
- * vessel only, since nobody measures with three.
+ * A volume in the spoons and cups of a drawer, to the nearest that they can do: "1½ cups", "7 tablespoons" rather than half a cup
+ * for 100 mL. One vessel only, since nobody measures with three.
  */
 export function inVessels(ml: number, system: MeasureSystem): Measured {
-  const [cup, spoon, tea] = VESSELS[system] as [Vessel, Vessel, Vessel]
-  const vessel = ml < MOST.teaspoon! * tea.ml * 0.97 ? tea : ml < MOST.tablespoon! * spoon.ml * 0.97 ? spoon : cup
+  const vessels = VESSELS[system]
+  const usual = vessels.findLastIndex(({ name, ml: each }) => ml < (MOST[name] ?? Infinity) * each * 0.97)
+  const inTurn = vessels.slice(usual).map(vessel => fill(ml, vessel))
+  const miss = (measured: Measured) => Math.abs(measured.ml / ml - 1)
+  return inTurn.find(measured => miss(measured) <= NEAR) ?? inTurn.reduce((a, b) => (miss(b) < miss(a) ? b : a))
+}
+
+function fill(ml: number, vessel: Vessel): Measured {
   const count = ml / vessel.ml
   const whole = Math.floor(count)
   const part = [0, ...vessel.parts].reduce((a, b) => (Math.abs(b - (count - whole)) < Math.abs(a - (count - whole)) ? b : a))

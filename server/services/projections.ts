@@ -210,7 +210,7 @@ function paceOf(state: BatchState): number | null {
   const hours = estimateOfRun(state)!.hoursToTarget
   const { low, high } = run.way.usualHours.value
   // A window as wide as the usual hours says nothing about this machine.
-  if (!Number.isFinite(hours.p90) || hours.p90 / hours.p10 > 1.5) return null
+  if (!(hours.p10 > 0 && hours.p90 / hours.p10 <= 1.5)) return null
   return hours.p50 / (Math.sqrt(low * high) * usualHoursFactor(state))
 }
 

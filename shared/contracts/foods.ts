@@ -12,6 +12,7 @@ import {
   type OwnCardSource,
   type SchoolQuestion,
 } from '#core/foods'
+import { SORPTION_GROUPS } from '#core/sorption'
 import { WAY_KEYS } from '#core/ways'
 import type { SafetyRule } from '#core/safety'
 import { text } from './parts'
@@ -120,6 +121,8 @@ export const foodSource = z.strictObject({
     .string({ error: 'Give the powder’s colour, such as “#B9362A”.' })
     .regex(/^#[0-9a-f]{6}$/i, 'A colour is written such as “#B9362A”.'),
   density: spread('density, in g/mL,', 0.05, 1.6, '0.5 ± 0.1').optional(),
+  fat: z.number().min(0, 'A share is 0 or more.').max(95, 'At most 95 percent.').optional(),
+  isotherm: z.enum(SORPTION_GROUPS, { error: `Water is held as by: ${SORPTION_GROUPS.join(', ')}.` }).optional(),
   target: z.strictObject({ pieces: percent.optional(), flakes: percent.optional(), powder: percent.optional() }).optional(),
   keeps: z
     .strictObject({

@@ -78,7 +78,8 @@ describe('isotherms', () => {
 
   /**
    * Moistures at 25 °C, g/g dry, read from published curves, from memory, so with a wide hand: Iglesias &
-   * Chirife, Handbook of Food Isotherms (1982): potato, onion, red pepper, mushroom, raisin, beef.
+   * Chirife, Handbook of Food Isotherms (1982): potato, onion, red pepper, mushroom, raisin, beef, tomato; skimmed milk
+   * before its lactose sets: Jouppila & Roos (1994).
    */
   it.each([
     ['starchy', 0.33, 0.068],
@@ -91,13 +92,24 @@ describe('isotherms', () => {
     ['sugaryFruit', 0.6, 0.2],
     ['sugaryFruit', 0.75, 0.36],
     ['protein', 0.33, 0.065],
-    ['milk', 0.2, 0.035],
+    ['tomato', 0.2, 0.065],
+    ['tomato', 0.4, 0.12],
+    ['tomato', 0.6, 0.21],
+    // Skimmed milk: what is not fat.
+    ['milk', 0.11, 0.034],
+    ['milk', 0.22, 0.05],
+    ['milk', 0.33, 0.065],
   ] as const)('%s at %d holds about %d', (group, activity, x) => {
     const ours = moistureAt(ISOTHERMS[group], activity, 25)
     expect(ours / x).toBeGreaterThan(0.8)
     expect(ours / x).toBeLessThan(1.25)
   })
 
+  it('fat holds no water: whole milk of 27 % fat in its dry matter holds 0.73 of what skimmed does', () => {
+    const whole = moistureAt(isothermOf({ isotherm: 'milk', fat: 0.27 }), 0.33, 25)
+    expect(whole / moistureAt(ISOTHERMS.milk, 0.33, 25)).toBeCloseTo(0.73, 6)
+    expect(activityAt(isothermOf({ isotherm: 'milk', fat: 0.27 }), whole, 25)).toBeCloseTo(0.33, 6)
+  })
   it('crisp and grindable powders stand at an activity of 0.1–0.4; only pliable fruit comes near 0.6, where mould begins (common practice)', () => {
     for (const food of FOODS) {
       const isotherm = isothermOf(food)

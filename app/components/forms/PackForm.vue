@@ -4,7 +4,7 @@ import { isSulphited } from '#core/batch'
 import { waterOf } from '#core/water'
 import type { BatchState, EntryBody } from '#core/log'
 import { stopsAtPacking } from '#core/safety'
-import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
+import { clumpRisk, glassOf, looseBelow } from '#core/grinding'
 import { bestByDates, bestByWindow, bestJar, dampOf, jarsFor, leakOf, PACKAGES, type PackageKey } from '#core/keeping'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
@@ -60,7 +60,7 @@ const best = computed(() =>
     inOil: inOil.value,
   }),
 )
-const glass = GLASS[food.isotherm]
+const glass = glassOf(food)
 /** Jars that would take it, the next smaller and larger beside the best. */
 const choices = computed(() => {
   const all = jarsFor(netG.value ?? left, density, purpose)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { waterOf } from '#core/water'
 import type { BatchState, EntryBody } from '#core/log'
-import { clumpRisk, GLASS, looseBelow } from '#core/grinding'
+import { clumpRisk, glassOf, looseBelow } from '#core/grinding'
 import { dryingGain } from '#core/mass'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -22,7 +22,7 @@ const RISK = { none: 'stays loose', slight: 'may clump a little', sticky: 'clump
 const gain = computed(() => {
   if (!beforeG.value || !afterG.value || afterG.value > beforeG.value) return undefined
   const { lostG, before, after } = dryingGain(beforeG.value, afterG.value, waterOf(props.state).moisture.p50)
-  const glass = GLASS[props.state.food.isotherm]
+  const glass = glassOf(props.state.food)
   const wanted = looseBelow(glass, settings.value.pantryC)
   const risk = RISK[clumpRisk(glass, after, settings.value.pantryC)]
   return lostG < 0.3

@@ -39,4 +39,29 @@ describe('what each weighing changed', () => {
     expect(lessonsOf(LOG.slice(0, 3), findFood)).toEqual([])
     expect(lessonsOf([], findFood)).toEqual([])
   })
+  it('say where a later plateau showed that the solids were others than believed, and only there', () => {
+    const weights = [
+      [4, 800],
+      [8, 450],
+      [14, 372],
+      [20, 362],
+      [26, 360],
+      [32, 360],
+    ] as const
+    const log = [
+      ...LOG.slice(0, 3),
+      ...logOf(
+        ...weights
+          .map(([hours, totalG]) => [hours, { kind: 'weigh', totalG }] as const)
+          .map(item => [...item] as [number, { kind: 'weigh'; totalG: number }]),
+      ),
+    ].map((entry, i) => ({ ...entry, id: `entry-${i}`, seq: i + 1 }))
+    const found = lessonsOf(log, findFood)
+    const { saidThen, knownSince } = found[0]!.revised!
+    // By hand: some 350 g of solids in 800 g, where the card has about 215 g.
+    expect(knownSince).toBeGreaterThan(0.5)
+    expect(knownSince).toBeLessThan(0.6)
+    expect(saidThen).toBeGreaterThan(knownSince + 0.08)
+    expect(found.at(-1)!.revised).toBeUndefined()
+  })
 })

@@ -35,6 +35,37 @@ describe('before loading', () => {
   })
 })
 
+describe('preparing', () => {
+  const basket: Item = [0, BEETROOT]
+  const prepared = (...steps: Partial<Extract<EntryBody, { kind: 'prep' }>>[]) =>
+    stateAt(basket, ...steps.map((step, i): Item => [0.1 * (i + 1), { kind: 'prep', effect: 'none', step: 'cut', ...step } as EntryBody]))
+  const toGoOn = (...steps: Parameters<typeof prepared>) => prepared(...steps).balance.weightG.p50
+  const trimmed = BEETROOT.weightG * (1 - findFood('beetroot')!.trimShare.value.mean)
+  it('fills in the usual trim where none was written down, and specks cut off later do not take its place', () => {
+    expect(toGoOn({})).toBeCloseTo(trimmed, -1)
+    const specks = toGoOn({ step: 'cut' }, { step: 'trim', effect: 'waste', weightG: 30 })
+    expect(specks).toBeLessThan(toGoOn({}))
+    expect(specks).toBeGreaterThan(toGoOn({}) - 60)
+  })
+  it('takes a first trim as all that came off, however little, and a large one later too', () => {
+    expect(toGoOn({ step: 'trim', effect: 'waste', weightG: 30 })).toBeCloseTo(1970, 0)
+    expect(toGoOn({ step: 'wash' }, { step: 'trim', effect: 'waste', weightG: 30 })).toBeCloseTo(1970, 0)
+    expect(toGoOn({ step: 'cut' }, { step: 'trim', effect: 'waste', weightG: 400 })).toBeCloseTo(1600, 0)
+  })
+  it('takes nothing off where skin and seed were blended in, or nothing came off', () => {
+    expect(toGoOn({ step: 'puree', school: 'whole' })).toBeCloseTo(2000, 0)
+    expect(toGoOn({ step: 'trim' })).toBeCloseTo(2000, 0)
+    expect(toGoOn({ step: 'puree', school: 'scooped' })).toBeLessThan(1950)
+  })
+  it('goes by the card of the cut that was chosen at the board', () => {
+    const cards = findFood('beetroot')!.cards
+    const other = cards.find(card => card.key !== BEETROOT.cardKey)!
+    expect(prepared({ cutName: other.name }).card).toBe(other)
+    expect(prepared({ cutName: other.name }).cutName).toBe(other.name)
+    expect(prepared({ cutName: 'By hand, as it comes' }).card.key).toBe(BEETROOT.cardKey)
+  })
+})
+
 describe('in its machine', () => {
   it('falls hour by hour, by hours between weights and by weight at them', () => {
     const state = stateAt(...loaded, ...weighed)
