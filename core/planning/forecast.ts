@@ -5,6 +5,7 @@ import { jarTakesG } from '../keeping'
 import { balancePrep, shrunkRatio, targetWeight } from '../mass'
 import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
 import { DUTY } from './power'
+import { hoursAtHeat, nearestHeat } from './loading'
 import { trayTakesG } from './trayLoad'
 
 /** Ratios of the household's own finished batches of this food. */
@@ -25,7 +26,8 @@ export interface ForecastInput {
   purpose: Purpose
   /** Weight of the basket, g. */
   weightG: number
-  machine: { trays: number; trayAreaM2: number; watts: number; kind?: WayKey }
+  /** `lowC`, `highC`: what its dial goes to; the card's heat where they are not given. */
+  machine: { trays: number; trayAreaM2: number; watts: number; kind?: WayKey; lowC?: number; highC?: number }
   history?: OwnHistory
   /** Volume of the jars at hand, mL. */
   jarMl: number
@@ -91,9 +93,12 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const referenceRatio = 1 / targetWeight(trimmed.solids.mean, target)
   const ratio = shrunkRatio(own.dryingRatio, { median: referenceRatio, sdLog: trimmed.solids.sd / trimmed.solids.mean })
   const recovery = shrunkRatio(own.powderRecovery, RECOVERY)
-  const usual = wayOf(card, machine.kind).usualHours.value
+  const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
+  const usual = usualHours.value
+  const { lowC = -Infinity, highC = Infinity } = machine
+  const heat = hoursAtHeat(way, nearestHeat(temperatureC, { lowC, highC }), temperatureC)
   const pace = shrunkRatio(own.pace, { median: 1, sdLog: Math.log(usual.high / usual.low) / (2 * Z_90) })
-  const middleHours = Math.sqrt(usual.low * usual.high)
+  const middleHours = heat * Math.sqrt(usual.low * usual.high)
   const tray = trayTakesG(card, machine.trayAreaM2)
 
   const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))

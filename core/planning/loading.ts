@@ -1,5 +1,6 @@
 import { USUAL_ROOM, type Air } from '../air'
 import type { Food, Purpose } from '../foods'
+import { pacePerHour } from '../kinetics'
 import { isothermOf, lowestMoisture } from '../sorption'
 import type { Interval } from '../stats'
 import { goesByRoom, WAYS, type WayKey } from '../ways'
@@ -10,8 +11,8 @@ const SAME_C = 1
 /** A heat that may be set at loading. */
 export interface HeatChoice {
   celsius: number
-  /** The card's own, a school's by its name, or gentler and quicker than the card's. */
-  because: 'card' | 'gentler' | 'quicker' | { school: string }
+  /** The card's own, a school's by its name, gentler or quicker than the card's, or as near as the machine comes to it. */
+  because: 'card' | 'gentler' | 'quicker' | 'nearest' | { school: string }
 }
 
 /**
@@ -33,7 +34,18 @@ export function heatChoices(
           celsius === undefined || Math.abs(celsius - cardC) <= SAME_C ? [] : [{ celsius, because: { school: name } }],
         )
       : otherHeats.map((celsius): HeatChoice => ({ celsius, because: celsius < cardC ? 'gentler' : 'quicker' }))
-  return [own, ...others].filter(({ celsius }) => celsius >= machine.lowC && celsius <= machine.highC)
+  const within = [own, ...others].filter(({ celsius }) => celsius >= machine.lowC && celsius <= machine.highC)
+  return within.length > 0 ? within : [{ celsius: nearestHeat(cardC, machine), because: 'nearest' }]
+}
+
+/** The card's heat, or as near as a machine comes to it, °C. */
+export function nearestHeat(cardC: number, { lowC, highC }: { lowC: number; highC: number }): number {
+  return Math.min(highC, Math.max(lowC, cardC))
+}
+
+/** Hours at a heat over those at the card's: 1 where there is no dial to turn. */
+export function hoursAtHeat(way: WayKey, celsius: number, cardC: number): number {
+  return WAYS[way].plainHeat ? 1 / pacePerHour(celsius, cardC) : 1
 }
 
 /** How dry food can become in an air at a heat, against what is wanted. */

@@ -5,7 +5,18 @@ import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, wayOf } from '#core/foods'
 import { STANDARD_WAY, WAYS } from '#core/ways'
 import { cautionsAt, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
-import { freezeCycleOf, heatChoices, isPoorOutdoors, OUTDOORS, reachOf, startOfDay, trayTakesG, type HeatChoice } from '#core/planning'
+import {
+  freezeCycleOf,
+  heatChoices,
+  hoursAtHeat,
+  isPoorOutdoors,
+  nearestHeat,
+  OUTDOORS,
+  reachOf,
+  startOfDay,
+  trayTakesG,
+  type HeatChoice,
+} from '#core/planning'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
@@ -42,7 +53,7 @@ const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(
   Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])),
 )
-const heat = ref<string>(props.initial || there.value ? 'leave' : String(way.value.temperatureC))
+const heat = ref<string>(props.initial || there.value ? 'leave' : String(nearestHeat(way.value.temperatureC, machine.value)))
 const { settings } = storeToRefs(useHouseholdStore())
 const unit = settings.value.temperatureUnit
 const lastAir = props.initial ? undefined : recentAir(props.page.lastAir, Date.now())
@@ -70,12 +81,19 @@ const learned = computed(() => props.page.learned[machineId.value])
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
 const hoursWords = computed(() => {
   const hours = learned.value
+  const celsius = Number(heat.value)
+  const { temperatureC, usualHours } = way.value
+  if (celsius > 0 && facts.value.plainHeat && Math.abs(celsius - temperatureC) > 1) {
+    const { low, high } = hours ?? usualHours.value
+    const longer = hoursAtHeat(way.value.way, celsius, temperatureC)
+    return `At ${format.temperature(celsius)} some ${Math.round(longer * low)} to ${Math.round(longer * high)} h; at the card’s ${format.temperature(temperatureC)} ${Math.round(low)} to ${Math.round(high)} h.`
+  }
   if (!hours || hours.runs === 0) return undefined
   return `Here usually ${Math.round(hours.low)} to ${Math.round(hours.high)} h: ${paceWords(machine.value.name, hours.machinePace, hours.runs)}${hours.person ? ` ${personWords(hours.person)}` : ''}`
 })
 watch(machineId, () => {
   chosen.value = usualTrays()
-  heat.value = there.value ? 'leave' : String(way.value.temperatureC)
+  heat.value = there.value ? 'leave' : String(nearestHeat(way.value.temperatureC, machine.value))
   if (facts.value.underVacuum) each.value = true
 })
 
@@ -98,7 +116,7 @@ const heats = computed(() => {
 /** "the card’s", or what sets a school apart: "57 °C, slow" is "slow". */
 function noteOf(because: HeatChoice['because']): string {
   if (typeof because === 'object') return because.school.split(', ')[1] ?? 'another school'
-  return because === 'card' ? 'the card’s' : because
+  return because === 'card' ? 'the card’s' : because === 'nearest' ? 'as near as it comes' : because
 }
 const heatReason = computed(() =>
   Number(heat.value) === way.value.temperatureC

@@ -2,7 +2,17 @@ import { assess, foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
 import { cardOf } from '#core/foods'
 import { bestByWindow } from '#core/keeping'
-import { agendaOf, forecastBasket, groupOf, nextWaking, sleepAround, startOfDay, type Household } from '#core/planning'
+import {
+  agendaOf,
+  forecastBasket,
+  groupOf,
+  heatChoices,
+  hoursAtHeat,
+  nextWaking,
+  sleepAround,
+  startOfDay,
+  type Household,
+} from '#core/planning'
 import { BEETROOT, DAY, HOUR, logOf, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'
 
@@ -243,7 +253,34 @@ describe('the forecast', () => {
     expect(slow.dryG.p90 - slow.dryG.p10).toBeLessThan(plain.dryG.p90 - plain.dryG.p10)
     expect(slow.ownBatches).toBe(8)
   })
+  it('takes longer where the machine does not come to the card’s heat, by Arrhenius', () => {
+    const plain = forecastBasket(input)
+    const cool = forecastBasket({ ...input, machine: { ...input.machine, lowC: 25, highC: 40 } })
+    // 57 to 40 °C at 30 kJ/mol: exp(3608 · (1/313.15 − 1/330.15)) = 1.81.
+    expect(cool.hoursPerLoad.p50 / plain.hoursPerLoad.p50).toBeCloseTo(1.81, 1)
+    expect(forecastBasket({ ...input, machine: { ...input.machine, lowC: 30, highC: 75 } })).toEqual(plain)
+  })
   it('refuses a basket of nothing', () => expect(() => forecastBasket({ ...input, weightG: 0 })).toThrow('weightG'))
+})
+
+describe('the heat at loading', () => {
+  const schools = [{ name: '62 °C, quick', celsius: 62 }, { name: 'as it comes' }]
+  it('is the card’s first, then the schools’, as far as the machine goes', () => {
+    expect(heatChoices('dehydrator', 57, schools, { lowC: 35, highC: 75 })).toEqual([
+      { celsius: 57, because: 'card' },
+      { celsius: 62, because: { school: '62 °C, quick' } },
+    ])
+    expect(heatChoices('dehydrator', 57, schools, { lowC: 35, highC: 60 })).toEqual([{ celsius: 57, because: 'card' }])
+  })
+  it('is never without a choice: as near as the machine comes, below or above', () => {
+    expect(heatChoices('dehydrator', 57, [], { lowC: 25, highC: 40 })).toEqual([{ celsius: 40, because: 'nearest' }])
+    expect(heatChoices('dehydrator', 40, [], { lowC: 65, highC: 120 })).toEqual([{ celsius: 65, because: 'nearest' }])
+  })
+  it('stretches the hours where there is a dial, and nowhere else', () => {
+    expect(hoursAtHeat('dehydrator', 57, 57)).toBe(1)
+    expect(hoursAtHeat('dehydrator', 40, 57)).toBeGreaterThan(1.7)
+    expect(hoursAtHeat('freeze-dryer', 40, 57)).toBe(1)
+  })
 })
 
 describe('keeping', () => {

@@ -69,6 +69,39 @@ describe('parsnips taken out wet and closed in a jar that nobody looks at', () =
   })
 })
 
+describe('two reads of the same end, a weight apart', () => {
+  const slow: Item[] = [
+    [0, intake('carrot', 3700)],
+    [0, { kind: 'load', runId: RUN, machineId: RUN, positions: [1, 2, 3], totalG: 3300 }],
+    [0, { kind: 'heat', runId: RUN, setC: 57 }],
+    [3, { kind: 'weigh', totalG: 1750 }],
+    [6, { kind: 'weigh', totalG: 870 }],
+    [8, { kind: 'weigh', totalG: 620 }],
+    [10, { kind: 'weigh', totalG: 484 }],
+  ]
+  it('the dry weight that is told then and two hours later overlap: 8 in 10 means that they meet', () => {
+    const then = judged(10, ...slow).estimate
+    const later = judged(12, ...slow, [12, { kind: 'weigh', totalG: 472 }]).estimate
+    expect(later.targetWeightG.p10).toBeLessThan(then.targetWeightG.p90)
+    expect(then.targetWeightG.p10).toBeLessThan(later.targetWeightG.p90)
+    // A load that weighed more than its dry weight was not dry before that weight.
+    expect(then.probabilityDry < 0.1 ? later.hoursToTarget.p10 : 10).toBeGreaterThan(9)
+  })
+  it('a tray of chips that loses 4 g of 48 in two hours is neither constant nor “almost certain”', () => {
+    const { verdict, estimate } = judged(
+      10,
+      [0, intake('apple', 420)],
+      [0, { kind: 'load', runId: RUN, machineId: RUN, positions: [1], totalG: 330 }],
+      [0, { kind: 'heat', runId: RUN, setC: 57 }],
+      [4, { kind: 'weigh', totalG: 96 }],
+      [8, { kind: 'weigh', totalG: 48 }],
+      [10, { kind: 'weigh', totalG: 44 }],
+    )
+    expect(estimate.probabilityDry).toBeLessThan(0.95)
+    expect(verdict.witnesses[0]!.detail).not.toMatch(/constant weight|Almost certain/)
+  })
+})
+
 describe('a jar at rest', () => {
   const dry: Item[] = [
     [0, intake('beetroot', 1800)],
