@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { unusualOf, type Assessment, type Unusual } from '#core/batch'
 import type { BatchState } from '#core/log'
+import { WAYS } from '#core/ways'
 
 const props = defineProps<{ state: BatchState; assessment: Assessment; now: number }>()
 const format = useFormat()
@@ -19,10 +20,17 @@ const finish = computed(() => {
   const { run } = props.state
   if (!run || run.unloadedAt !== undefined) return undefined
   const { from, middle, to } = props.assessment.finish
-  if (run.setC === null) return 'The heat is off: there is no finish until it is on again.'
-  if (!Number.isFinite(from)) return 'This heat cannot bring it to the target.'
-  if (!Number.isFinite(middle)) return 'In this heat and air it may never come to the target: a hotter or drier finish would be needed.'
-  if (!Number.isFinite(to)) return `Dry around ${format.moment(middle, props.now)}, or not at all at this heat.`
+  const { plainHeat, nightsCount } = WAYS[run.way.way]
+  if (run.setC === null && nightsCount) return 'The heat is off: there is no finish until it is on again.'
+  const mend = 'half an hour at 60 °C in a machine would finish it'
+  if (!Number.isFinite(from))
+    return plainHeat ? 'This heat cannot bring it to the target.' : `This air cannot bring it to the target: ${mend}.`
+  if (!Number.isFinite(middle))
+    return plainHeat
+      ? 'In this heat and air it may never come to the target: a hotter or drier finish would be needed.'
+      : `In this air it may never come to the target: ${mend}.`
+  if (!Number.isFinite(to))
+    return `Dry around ${format.moment(middle, props.now)}, or not at all ${plainHeat ? 'at this heat' : `in this air: ${mend}`}.`
   if (to < props.now) return `Likely dry since ${format.window(from, to, props.now)}: test it.`
   if (from <= props.now && props.assessment.estimate.probabilityDry < 0.05) return `Dry by ${format.moment(to, props.now)}, 9 in 10.`
   return from <= props.now

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { assess, checkEntry, foldBatch, holdLimit } from '#core/batch'
 import { estimateOfRun } from '#core/water'
 import type { Entry, EntryBody } from '#core/log'
@@ -112,6 +113,30 @@ describe('sun', () => {
     // Later hours are never earlier instants.
     const instants = Array.from({ length: 60 }, (_, i) => at(i / 2, [10, heat(null)]))
     for (let i = 1; i < instants.length; i++) expect(instants[i]!).toBeGreaterThanOrEqual(instants[i - 1]!)
+  })
+  it('counts no night that nobody wrote down: eight hours a day until it is said to be in', () => {
+    const { clock } = days().run!
+    const counted = [9, 12, 24, 25, 29, 49, 60].map(hour => clock.hoursAt(MORNING + hour * HOUR))
+    expect(counted.map(hours => Math.round(hours * 10) / 10)).toEqual([8, 8, 8, 8, 12, 16, 24])
+    const closed = days([72, heat(null)]).run!.clock
+    expect(closed.hoursAt(MORNING + 80 * HOUR)).toBeCloseTo(24, 6)
+    // A long day that was ended by hand counts whole.
+    expect(days([13, heat(null)]).run!.clock.hoursAt(MORNING + 20 * HOUR)).toBeCloseTo(12, 6)
+  })
+  it('its clock and its instants turn each other round, in and out, forgotten or not (property)', () => {
+    const turns = fc.array(fc.double({ min: 0.5, max: 60, noNaN: true }), { maxLength: 5 })
+    fc.assert(
+      fc.property(turns, fc.double({ min: 0.1, max: 80, noNaN: true }), (gaps, hours) => {
+        let at = 1
+        const { clock } = days(...gaps.map((gap, i): [number, EntryBody] => [(at += gap), heat(i % 2 === 0 ? null : 34)])).run!
+        const instant = clock.instantAt(hours)
+        const now = MORNING + (at + 1) * HOUR
+        // What is to come is told as if it went out again tomorrow; what was is what the log says.
+        if (instant <= now) expect(clock.equivalentHoursAt(instant)).toBeCloseTo(hours, 6)
+        else expect(clock.equivalentHoursAt(now)).toBeLessThanOrEqual(hours + 1e-6)
+      }),
+      { numRuns: 200 },
+    )
   })
   it('asks to bring it in at dusk, an hour before rain, and out again when the dew is off', () => {
     const dusk = todos(days(), 2).find(todo => todo.kind === 'bringIn')!
