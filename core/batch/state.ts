@@ -99,6 +99,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     jarAir: newest(draft.jarAirs),
     rest,
     dryG,
+    dryWeighed: isWeighedDry(run, rest, grinds, draft),
     grinds,
     powderG,
     cutName: cutName ?? card.name,
@@ -313,6 +314,21 @@ function dryWeight(
   const outG = rest?.jars.reduce((sum, jar) => sum + (jar.out?.weightG ?? 0), 0) ?? 0
   const wholeG = sumG ?? run.weighings.at(-1)?.weightG
   return rest?.endWeightG ?? (wholeG === undefined ? undefined : Math.max(0, wholeG - outG))
+}
+
+/** Whether what came out was on the scale at its taking out or since, so that it is no weight of a wetter hour. */
+function isWeighedDry(
+  run: RunState | undefined,
+  rest: RestState | undefined,
+  grinds: readonly EntryOf<'grind'>[],
+  draft: BatchDraft,
+): boolean {
+  if (!run) return true
+  if (run.unloadedAt === undefined) return false
+  if (rest?.endWeightG !== undefined || grinds.length > 0) return true
+  const unloads = draft.unloads.filter(entry => entry.at >= run.loadedAt && entry.at <= run.unloadedAt!)
+  const last = run.weighings.at(-1)
+  return unloads.every(entry => entry.body.weightG !== undefined) || (last !== undefined && run.unloadedAt - last.at < APART_MS)
 }
 
 /** What was ground since it last left a machine: ground half dry and gone back, it is in the trays again. */

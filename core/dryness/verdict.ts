@@ -180,7 +180,13 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
     )
   }
   if (feel.says === 'unsure') return answer('cool-and-check', 'The pieces felt dry, but the test was not a full one.')
-  if (weight.says === 'unsure') return answer('cool-and-check', 'By weight it may be dry. Cool a few of the thickest pieces and feel them.')
+  if (weight.says === 'unsure')
+    return answer(
+      'cool-and-check',
+      evidence.weight?.unweighedH === undefined
+        ? 'By weight it may be dry. Cool a few of the thickest pieces and feel them.'
+        : 'By its hours it may be dry, but nobody has weighed it since. Weigh it, and feel a few of the thickest pieces cold.',
+    )
   return answer('keep-drying', weight.says === 'nothing' ? 'Nothing says yet that it is dry.' : 'By weight it is not dry.')
 }
 

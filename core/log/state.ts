@@ -152,6 +152,8 @@ export interface BatchState {
   rest?: RestState
   /** Net dry weight: from the newest of grinding, end of rest, taking out, last weigh-in. */
   dryG?: number
+  /** That weight was on the scale when it came out or since; otherwise it is the last one before, and the food may have lost more. */
+  dryWeighed: boolean
   grinds: EntryOf<'grind'>[]
   powderG: number
   /** What may still be packed, g: powder, or dry pieces. Undefined before there is anything to pack. */

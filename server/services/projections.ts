@@ -141,7 +141,8 @@ function viewOf(
   const yields = overallYields({
     rawG: state.intake.body.weightG,
     loadedG: first?.loadedG,
-    dryG: state.stage === 'shelf' ? state.dryG : undefined,
+    // A weight of a wetter hour would teach a ratio that is none.
+    dryG: state.stage === 'shelf' && state.dryWeighed ? state.dryG : undefined,
     powderG: state.purpose === 'pieces' ? undefined : state.powderG || undefined,
   })
   const drying = state.stage === 'drying' ? assessed : undefined

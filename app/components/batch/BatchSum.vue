@@ -12,7 +12,7 @@ const yields = computed(() =>
   overallYields({
     rawG: props.state.intake.body.weightG,
     loadedG: loadedG.value,
-    dryG: props.state.dryG,
+    dryG: props.state.dryWeighed ? props.state.dryG : undefined,
     powderG: props.state.powderG || undefined,
   }),
 )
@@ -25,9 +25,13 @@ const steps = computed(() =>
       note: yields.value.prep === undefined ? undefined : `${format.share(yields.value.prep)} of the basket`,
     },
     {
-      name: 'Dry',
+      name: props.state.dryWeighed ? 'Dry' : 'Dry, not weighed',
       grams: props.state.dryG,
-      note: yields.value.dryingRatio === undefined ? undefined : `${yields.value.dryingRatio.toFixed(1)} wet to 1 dry`,
+      note: !props.state.dryWeighed
+        ? 'the last weight before it came out'
+        : yields.value.dryingRatio === undefined
+          ? undefined
+          : `${yields.value.dryingRatio.toFixed(1)} wet to 1 dry`,
     },
     {
       name: props.state.purpose === 'flakes' ? 'Flakes' : 'Powder',

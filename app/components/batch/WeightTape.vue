@@ -1,11 +1,17 @@
 <script setup lang="ts">
 import type { Assessment } from '#core/batch'
 import type { RunState } from '#core/log'
+import { isOffAt } from '#core/water'
 
 /** The loaded weight as a tape: solids, water that is left, water that is gone, and where it will be dry. */
-const props = defineProps<{ run: RunState; assessment: Assessment }>()
+const props = defineProps<{ run: RunState; assessment: Assessment; now: number }>()
 const format = useFormat()
-const nowG = computed(() => props.run.weighings.at(-1)?.weightG ?? props.run.loadedG)
+const lastG = computed(() => props.run.weighings.at(-1)?.weightG ?? props.run.loadedG)
+/** A rack that is off has moved water since the last weight. */
+const isGuess = computed(() => isOffAt(props.run, props.now))
+const nowG = computed(() =>
+  isGuess.value ? Math.round(props.assessment.estimate.solidsG.p50 + props.assessment.estimate.waterLeftG.p50) : lastG.value,
+)
 const percent = (grams: number) => `${Math.min(100, Math.max(0, (grams / props.run.loadedG) * 100))}%`
 const estimate = computed(() => props.assessment.estimate)
 const goneG = computed(() => props.run.loadedG - nowG.value)
@@ -18,7 +24,10 @@ const leftColour = computed(() => rampColour(1 - props.assessment.waterGone.p50)
   <section class="card" aria-label="Weight tape">
     <div class="row between">
       <p>
-        <span class="figure">{{ format.weight(nowG) }} now</span> <span class="quiet">of {{ format.weight(run.loadedG) }} loaded</span>
+        <span class="figure">{{ isGuess ? 'about ' : '' }}{{ format.weight(nowG) }} now</span>
+        <span class="quiet">
+          of {{ format.weight(run.loadedG) }} loaded<template v-if="isGuess">, {{ format.weight(lastG) }} when last weighed</template></span
+        >
       </p>
       <p>
         <span class="figure">{{ shareGone }} % of the water is gone</span>

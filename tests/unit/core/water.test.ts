@@ -141,6 +141,10 @@ describe('taken out', () => {
     const [weight] = assess(state, at(14))!.verdict.witnesses
     expect(weight!.headline).toMatch(/^About .* an estimate$/)
     expect(weight!.says).not.toBe('dry')
+    // And no ratio is learned from the weight of a wetter hour.
+    expect(state.dryWeighed).toBe(false)
+    expect(stateAt(...loaded, ...weighed, out(14, 220)).dryWeighed).toBe(true)
+    expect(stateAt(...loaded, ...weighed, out(10.2)).dryWeighed).toBe(true)
   })
   it('what stood off before it came out took its water along', () => {
     const wasOff = (...items: Item[]) => waterOf(stateAt(...loaded, damp, ...weighed, ...items)).moisture.p50

@@ -232,7 +232,7 @@ if (typeof wanted === 'string' && state.value) {
     </div>
 
     <template v-if="drying && state.run">
-      <WeightTape v-if="assessment" :run="state.run" :assessment="assessment" />
+      <WeightTape v-if="assessment" :run="state.run" :assessment="assessment" :now="now" />
       <div v-else class="card tape-room" />
       <div class="desk drying">
         <div class="acts">
