@@ -3,6 +3,7 @@ import { formatHours, formatLength, formatShare, formatTemperature, formatWeight
 import { inVessels } from '#core/using'
 import type { Channel } from '#shared/contracts'
 import { startOfDay } from '#core/planning'
+import { DAY, MINUTE } from '#core/time'
 
 /** Every figure on a page is written by these, in the units and on the clock of the household. */
 export function useFormat() {
@@ -27,7 +28,7 @@ export function useFormat() {
   function moment(at: number, now: number): string {
     if (!Number.isFinite(at)) return 'not at this heat'
     if (sameDay(at, now)) return time(at)
-    return Math.abs(at - now) < 6 * 86_400_000 ? `${formats.value.weekday.format(at)} ${time(at)}` : formats.value.day.format(at)
+    return Math.abs(at - now) < 6 * DAY ? `${formats.value.weekday.format(at)} ${time(at)}` : formats.value.day.format(at)
   }
 
   /** Figures of a range; one where both ends read the same. */
@@ -45,7 +46,7 @@ export function useFormat() {
 
   return {
     /** A minute of the day on the household's clock. */
-    clock: (minute: number) => time(startOfDay(Date.now(), settings.value.timeZone) + minute * 60_000),
+    clock: (minute: number) => time(startOfDay(Date.now(), settings.value.timeZone) + minute * MINUTE),
     /** A sentence of the reference, its temperatures in the household’s unit. */
     sentence: (text: string) => temperaturesIn(text, settings.value.temperatureUnit),
     weight,

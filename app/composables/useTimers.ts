@@ -1,4 +1,5 @@
 import { playTones } from '~/utils/tones'
+import { MINUTE } from '#core/time'
 
 /** A timer that runs: for which step of which batch, and when it rings. */
 export interface RunningTimer {
@@ -20,7 +21,7 @@ export const useTimers = createSharedComposable(() => {
   }
   function start(key: string, words: string, minutes: number) {
     stop(key)
-    timers.value = [...timers.value, { key, words, endsAt: Date.now() + minutes * 60_000 }]
+    timers.value = [...timers.value, { key, words, endsAt: Date.now() + minutes * MINUTE }]
   }
   /** Rings what is due; called once a second by the frame. */
   function tick(now: number) {

@@ -2,6 +2,7 @@ import { useQuery } from '@pinia/colada'
 import type { ShallowRef } from 'vue'
 import { addressOf, ROUTES, type AnswerOf, type Answers, type AnyCall, type CallOf, type RouteName } from '#shared/api'
 import { callServer, OutOfTouch, Refused } from './call'
+import { MINUTE } from '#core/time'
 
 /** Routes that answer a question in JSON. */
 export type Asked = Extract<RouteName, keyof Answers>
@@ -42,7 +43,7 @@ export function useServer<Name extends Asked>(name: Name, given: () => CallOf<Na
     enabled: () => asked.value !== undefined,
     placeholderData: before => before,
     staleTime: STALE_MS,
-    gcTime: 60_000,
+    gcTime: MINUTE,
   })
   const answer = query.data as Readonly<ShallowRef<AnswerOf<Name> | undefined>>
   return {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { RackAnswer, TodoAnswer } from '#shared/contracts'
 import { groupOf, type TodoGroup } from '#core/planning'
+import { MINUTE } from '#core/time'
 
 const { now } = useClock()
 const format = useFormat()
@@ -10,7 +11,7 @@ useHead({ title: 'Now · Dulse' })
 
 await ready()
 // Time alone moves what is due.
-useIntervalFn(load, 60_000)
+useIntervalFn(load, MINUTE)
 
 const night = computed(() => isEvening(now.value))
 function isEvening(at: number): boolean {

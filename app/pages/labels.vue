@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { LabelTemplateAnswer, ShelfJar } from '#shared/contracts'
+import { DAY } from '#core/time'
 
 /** Labels of many jars on one sheet: which jars, which paper, from which place on. */
 const route = useRoute()
@@ -16,7 +17,6 @@ const cut = ref(false)
 const words = ref('')
 const chosen = ref(new Set<string>(typeof route.query.jars === 'string' ? route.query.jars.split(',') : []))
 const svg = ref('')
-const DAY = 86_400_000
 const NEW_DAYS = 14
 try {
   const [shelf, all] = await Promise.all([call('shelf'), call('labelTemplates')])

@@ -1,4 +1,5 @@
-const STALE_MS = 6 * 3_600_000
+import { HOUR } from '#core/time'
+const STALE_MS = 6 * HOUR
 
 /** Room air that may stand in for a new reading: older than six hours it is another day's weather, and must not enter the log as today's. */
 export function recentAir<Air extends { at: number }>(air: Air | undefined, now: number): Air | undefined {

@@ -4,8 +4,7 @@ import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
 import { beliefOf, estimateOfRun, isOffAt, readJarAir } from '../water'
 import { restDays, worstLook } from './rest'
-
-const HOUR_MS = 3_600_000
+import { HOUR } from '../time'
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
 export interface FinishWindow {
@@ -144,7 +143,7 @@ const AT_ONCE_H = 0.5
 function unweighedHours(run: RunState, now: number): number | undefined {
   const last = run.rested ?? run.weighings.at(-1)
   const to = run.unloadedAt ?? (isOffAt(run, now) ? now : undefined)
-  const hours = last && to !== undefined ? (to - last.at) / HOUR_MS : 0
+  const hours = last && to !== undefined ? (to - last.at) / HOUR : 0
   return hours > AT_ONCE_H ? hours : undefined
 }
 

@@ -1,7 +1,6 @@
 import type { EntryOf, Hold, HoldPlace } from '../log'
+import { DAY, HOUR } from '../time'
 
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
 /** Above this perishable food has half the time (USDA). */
 const HOT_DAY_C = 32
 

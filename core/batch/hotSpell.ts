@@ -2,8 +2,7 @@ import { hotHoursAllowed, isHot } from '../dryness'
 import { WAYS } from '../ways'
 import type { Assessment } from './assess'
 import type { BatchState } from '../log'
-
-const HOUR = 3_600_000
+import { HOUR } from '../time'
 
 /** A heat above the card's that is on now, and when it should come down. */
 export interface HotSpell {

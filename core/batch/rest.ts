@@ -1,6 +1,6 @@
 import type { BatchDraft, LookSight, RestingJar, RestState } from '../log'
+import { DAY } from '../time'
 
-const DAY_MS = 86_400_000
 /** What the food asks for, worst first: mould ends it, moisture sends it back; pieces that only hang are dry. */
 const WORST: readonly LookSight[] = ['mould', 'moisture', 'clumps', 'hung', 'dry']
 
@@ -38,5 +38,5 @@ export const isDamp = (sight: LookSight | undefined) => sight === 'moisture' || 
 
 /** Whole days from the start of the rest to an instant. */
 export function restDays(rest: Pick<RestState, 'startedAt'>, at: number): number {
-  return rest.startedAt === undefined ? 0 : Math.max(0, Math.floor((at - rest.startedAt) / DAY_MS))
+  return rest.startedAt === undefined ? 0 : Math.max(0, Math.floor((at - rest.startedAt) / DAY))
 }

@@ -25,6 +25,7 @@ import { ledgerOf } from './prepLedger'
 import { restOf } from './rest'
 import { sunClock } from './sunClock'
 import { weighingsOf } from './weighings'
+import { HOUR } from '../time'
 
 /** Steps after which food is perishable. */
 const PERISHABLE_STEPS: readonly string[] = [
@@ -46,7 +47,7 @@ const PERISHABLE_STEPS: readonly string[] = [
 /** Below this share of what there was to pack, the rest counts as dust in the cup. */
 const DUST_SHARE = 0.02
 /** Trays that came out within this are one taking out. */
-const APART_MS = 3_600_000
+const APART_MS = HOUR
 /** Share of a weight that may stay behind in a jar. */
 const CRUMBS = 0.01
 /** The same weight within this is the same reading. */

@@ -1,8 +1,6 @@
 import { SUN_HOURS } from '../ways'
 import type { DryingClock } from '../kinetics'
-
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
+import { DAY, HOUR } from '../time'
 
 /** A spell that was ended by hand and is no longer was a long summer's day, not a night forgotten. */
 const LONGEST_DAY_H = 14

@@ -1,5 +1,6 @@
 import type { DryingClock } from '../kinetics'
 import type { EntryOf, TrayPlaces, TrayWeight, Weighing } from '../log'
+import { MINUTE } from '../time'
 
 interface LoadedRun {
   trays: readonly TrayWeight[]
@@ -10,7 +11,7 @@ interface LoadedRun {
 }
 
 /** Tray entries this close together belong to one round. */
-const ROUND_MS = 30 * 60_000
+const ROUND_MS = 30 * MINUTE
 
 /** Spread of trays' own pace about the load's, as a share of the water lost so far; common practice in side-flow machines. */
 const TRAY_SPREAD = 0.12

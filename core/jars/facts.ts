@@ -11,8 +11,7 @@ import {
   type DampQuestion,
 } from '../keeping'
 import { moistureOf, type FindLot, type Jar } from '../log'
-
-const DAY_MS = 86_400_000
+import { DAY } from '../time'
 
 /** Where jars stand that nobody put elsewhere: its warmth, and its air where that was measured, 0–1. */
 export interface Pantry {
@@ -81,7 +80,7 @@ export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
   const question = dampQuestion(jar, find, pantry)
   const limitDays = question && dampDays(question, jar.purpose === 'pieces' ? DAMP_LIMITS.mould : DAMP_LIMITS.clumps)
   if (limitDays === undefined || !Number.isFinite(limitDays)) return fading
-  const end = Math.round(jar.filledAt + limitDays * DAY_MS)
+  const end = Math.round(jar.filledAt + limitDays * DAY)
   if (end >= fading.to) return fading
   return {
     ...fading,

@@ -1,8 +1,8 @@
 import type { BestBy } from './bestBy'
+import { DAY } from '../time'
 
-const DAY_MS = 86_400_000
 /** Mean month of the Gregorian calendar. */
-export const MONTH_MS = 30.436875 * DAY_MS
+export const MONTH_MS = 30.436875 * DAY
 /** A jar whose best time ends within this many days is to be used first. */
 export const USE_FIRST_DAYS = 21
 
@@ -18,5 +18,5 @@ export function freshnessOf(jar: { leftG: number; bestFrom: number; bestTo: numb
   if (jar.leftG <= 0) return 'empty'
   if (jar.smell === 'none') return 'stale'
   if (jar.bestTo < now) return 'past'
-  return jar.bestFrom < now + USE_FIRST_DAYS * DAY_MS ? 'use-first' : 'good'
+  return jar.bestFrom < now + USE_FIRST_DAYS * DAY ? 'use-first' : 'good'
 }

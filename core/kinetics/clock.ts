@@ -1,3 +1,4 @@
+import { HOUR } from '../time'
 /** A change of heat: the temperature set, or null for off. Instants are milliseconds since 1970. */
 export interface HeatChange {
   at: number
@@ -29,7 +30,6 @@ export interface DryingClock {
 /** Activation energy of moisture diffusion, mid of 20–40 kJ/mol for vegetables (engine figures, from memory of the literature). */
 const ACTIVATION_J_MOL = 30_000
 const GAS_J_MOL_K = 8.314462618
-const HOUR_MS = 3_600_000
 
 /**
  * How much faster than at the reference a food dries at `celsius`, by Arrhenius.
@@ -64,13 +64,13 @@ export function dryingClock(run: { startAt: number; endAt?: number; referenceC: 
   let equivalent = 0
   const marks = spells.map(({ from, to, setC }) => {
     const mark = { from, to: to ?? Infinity, pace: pacePerHour(setC, run.referenceC), real, equivalent }
-    const hours = (mark.to - from) / HOUR_MS
+    const hours = (mark.to - from) / HOUR
     real += hours
     equivalent += hours * mark.pace
     return mark
   })
   const markAt = (at: number) => marks.findLast(mark => mark.from <= at)
-  const hoursIn = (mark: { from: number; to: number }, at: number) => (Math.min(mark.to, at) - mark.from) / HOUR_MS
+  const hoursIn = (mark: { from: number; to: number }, at: number) => (Math.min(mark.to, at) - mark.from) / HOUR
   return {
     spells,
     pace: last && last.to === undefined ? marks.at(-1)!.pace : 0,
@@ -84,8 +84,8 @@ export function dryingClock(run: { startAt: number; endAt?: number; referenceC: 
     },
     instantAt(equivalentHours) {
       // The first spell in whose course the clock reaches the hour.
-      const mark = marks.find(item => equivalentHours <= item.equivalent + ((item.to - item.from) / HOUR_MS) * item.pace)
-      return mark ? mark.from + ((equivalentHours - mark.equivalent) / mark.pace) * HOUR_MS : Infinity
+      const mark = marks.find(item => equivalentHours <= item.equivalent + ((item.to - item.from) / HOUR) * item.pace)
+      return mark ? mark.from + ((equivalentHours - mark.equivalent) / mark.pace) * HOUR : Infinity
     },
   }
 }

@@ -1,9 +1,10 @@
 import { gather, InputError, type Say } from '../errors'
 import type { Entry } from './entry'
 import { inForce } from './inForce'
+import { MINUTE } from '../time'
 
 /** Clocks of phone and server differ by a little; more than this is a date in the future. */
-const CLOCK_SLACK_MS = 5 * 60_000
+const CLOCK_SLACK_MS = 5 * MINUTE
 /** Earlier than this is a slip of the year. */
 const EARLIEST = Date.UTC(2000, 0, 1)
 

@@ -4,6 +4,7 @@ import type { BatchState, HoldPlace } from '../log'
 import { REST_DAYS } from '../dryness'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
+import { DAY, HOUR } from '../time'
 
 export type TodoKind =
   | 'load'
@@ -42,8 +43,6 @@ export interface Todo {
 
 type FindSwaps = () => readonly { from: number; to: number }[]
 
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
 /** Cut moist food is cold or warm in the dryer within two hours. */
 const PERISHABLE_H = 2
 /** First look at two thirds of the usual time (common practice). */

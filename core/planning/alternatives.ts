@@ -3,6 +3,7 @@ import { WAYS, type WayKey } from '../ways'
 import type { Interval } from '../stats'
 import { sleepAround, type Household } from './day'
 import { forecastBasket, type OwnHistory } from './forecast'
+import { HOUR } from '../time'
 
 /** A machine to choose from. */
 export interface ChoosableMachine {
@@ -49,7 +50,6 @@ export interface AlternativesInput {
   household: Household
 }
 
-const HOUR = 3_600_000
 /** Starts looked at: half-hours of the next day. */
 const STEP_H = 0.5
 const AHEAD_H = 24

@@ -7,6 +7,7 @@ import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
 import { DUTY } from './power'
 import { hoursAtHeat, nearestHeat } from './loading'
 import { trayTakesG } from './trayLoad'
+import { HOUR } from '../time'
 
 /** Ratios of the household's own finished batches of this food. */
 export interface OwnHistory {
@@ -54,7 +55,6 @@ export interface Forecast {
 }
 
 const DRAWS = 600
-const HOUR = 3_600_000
 /** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
 const RECOVERY = { median: 0.95, sdLog: 0.03 }
 

@@ -6,6 +6,7 @@ import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import type { Air } from '../air'
 import type { Interval } from '../stats'
 import { DUTY } from './power'
+import { HOUR } from '../time'
 
 /** What may be done with a running machine at bedtime. */
 export interface NightChoice {
@@ -20,7 +21,6 @@ export interface NightChoice {
 
 /** Temperature at which a machine only keeps food from taking water back (common practice). */
 export const HOLD_C = 40
-const HOUR = 3_600_000
 
 /**
  * What a night does to a load: the heat left on, held warm, or switched off, from bedtime to waking.

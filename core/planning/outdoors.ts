@@ -1,8 +1,8 @@
 import type { RunState } from '../log'
 import { atMinuteOfDay, type Household } from './day'
 import type { Todo } from './agenda'
+import { HOUR } from '../time'
 
-const HOUR = 3_600_000
 /** Out again once the dew is off. */
 const OUT_AGAIN_MIN = 9 * 60
 /** Rain is met an hour early. */

@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
+import { MINUTE } from '../time'
 
 /** How the dates of a file are written: 3/4 is the third of April, or March the fourth. */
 export type DayOrder = 'dayFirst' | 'monthFirst'
@@ -68,7 +69,7 @@ export function instantOf(time: LocalTime, timeZone: string, before?: number): n
   const { offsetMinutes, ...fields } = time
   try {
     const plain = Temporal.PlainDateTime.from(fields, { overflow: 'reject' })
-    if (offsetMinutes !== undefined) return plain.toZonedDateTime('UTC').epochMilliseconds - offsetMinutes * 60_000
+    if (offsetMinutes !== undefined) return plain.toZonedDateTime('UTC').epochMilliseconds - offsetMinutes * MINUTE
     const earlier = plain.toZonedDateTime(timeZone, { disambiguation: 'compatible' }).epochMilliseconds
     if (before === undefined || earlier >= before) return earlier
     const later = plain.toZonedDateTime(timeZone, { disambiguation: 'later' }).epochMilliseconds

@@ -6,6 +6,7 @@ import { parseWeight } from '../units'
 import { TABLE_COLUMNS, type TableKind } from './columns'
 import type { TableSettings } from './guess'
 import { tableOf } from './table'
+import { HOUR, MINUTE } from '../time'
 
 /** What is wrong with a line of a table. */
 export interface LineError extends Problem {
@@ -37,7 +38,6 @@ export interface InventoryRow {
 }
 
 const EARLIEST = Date.UTC(2000, 0, 1)
-const HOUR_MS = 3_600_000
 
 /** One line as its columns name it. */
 interface Line {
@@ -186,7 +186,7 @@ function instants({ dayOrder, timeZone }: TableSettings, now: number): (row: Lin
     if (time.offsetMinutes !== undefined) {
       const utc = Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second)
       // A day that does not exist rolls over into the next month.
-      return new Date(utc).getUTCDate() === time.day ? utc - time.offsetMinutes * 60_000 : undefined
+      return new Date(utc).getUTCDate() === time.day ? utc - time.offsetMinutes * MINUTE : undefined
     }
     const key = `${time.year}-${time.month}-${time.day} ${time.hour}`
     if (!hours.has(key)) hours.set(key, instantOf({ ...time, minute: 0, second: 0 }, timeZone))
@@ -202,7 +202,7 @@ function instants({ dayOrder, timeZone }: TableSettings, now: number): (row: Lin
         field,
         `“${text}” is not a date${dayOrder === 'monthFirst' ? ', with the month first' : ''}. Is the order of day and month right?`,
       )
-    if (instant > now + HOUR_MS / 12)
+    if (instant > now + HOUR / 12)
       return row.refuse(field, `${text} is in the future. Is the order of day and month right, or the time zone?`)
     return instant < EARLIEST ? row.refuse(field, `${text} is before the year 2000: check the year.`) : Math.min(instant, now)
   }

@@ -6,6 +6,7 @@ import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import { goesByRoom, WAYS } from '../ways'
 import { spellsOf } from './spells'
 import { usualHoursFactor } from './usualHours'
+import { HOUR } from '../time'
 
 /**
  * The run as the estimator takes it. A load that goes back to the machine after a rest starts with the
@@ -51,7 +52,7 @@ const LID_SHARE = 0.002
 function restSpell({ food }: BatchState, { rested, unloadedAt, weighings }: RunState): Spell[] {
   if (!rested || unloadedAt === undefined) return []
   const mean = roomBalance(isothermOf(food), USUAL_ROOM)
-  const lastsH = (rested.at - unloadedAt) / 3_600_000
+  const lastsH = (rested.at - unloadedAt) / HOUR
   return [{ hours: rested.hours, lastsH, balanceX: { mean, sd: 0.4 * mean }, share: LID_SHARE, before: weighings.length }]
 }
 

@@ -2,8 +2,8 @@ import { USUAL_ROOM, type Air } from '../air'
 import type { Food } from '../foods'
 import { pacePerHour, STILL_AIR, type DryingClock, type Spell } from '../kinetics'
 import { isothermOf, roomBalance } from '../sorption'
+import { HOUR } from '../time'
 
-const HOUR = 3_600_000
 /** Shorter breaks are the door. */
 const LEAST_HOURS = 0.25
 /** Isotherms differ by a fifth within a group; a room that nobody measured may be anything. */

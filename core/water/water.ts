@@ -3,6 +3,7 @@ import type { BatchState, RunState } from '../log'
 import type { Interval } from '../stats'
 import { beliefOf } from './belief'
 import { readJarAir } from './jarAir'
+import { MINUTE } from '../time'
 
 /**
  * What a figure of the water goes by: the preparing, a weight on the scale, hours since the last weight (an estimate), the air in
@@ -22,7 +23,7 @@ export interface Water {
 /** Above the target by more than this factor, what nobody weighed is told by its hours, not by what was wished. */
 const SURELY_WET = 1.5
 /** A weight so long before the taking out is as good as at it. */
-const AT_ONCE_MS = 15 * 60_000
+const AT_ONCE_MS = 15 * MINUTE
 
 /**
  * How much water there is, how sure that is, by what and since when: at any instant of a batch's past, now, or ahead with the

@@ -1,6 +1,7 @@
 import type { Todo, TodoKind } from '#core/planning'
 import type { Db } from './open'
 import { statement } from './statement'
+import { DAY } from '#core/time'
 
 export interface TodoRow {
   batch_id: string
@@ -37,7 +38,7 @@ function insertTodo(db: Db, batchId: string, todo: Todo): void {
 }
 
 /** So long after its time a look at a fresh jar tells nothing new. */
-const LOOK_LATE_MS = 4 * 86_400_000
+const LOOK_LATE_MS = 4 * DAY
 const STANDS = `(kind <> 'lookJar' OR to_at > ?)`
 
 /** Soonest first. */

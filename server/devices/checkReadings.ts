@@ -1,4 +1,5 @@
 import { problemsOfIssues, reading, type Channel, type ReadingsAnswer } from '#shared/contracts'
+import { MINUTE } from '#core/time'
 
 /** A reading that was understood. */
 export interface GoodReading {
@@ -9,7 +10,7 @@ export interface GoodReading {
 }
 
 /** Clocks of devices run ahead by a little; more than this is a date in the future. */
-const CLOCK_SLACK_MS = 60_000
+const CLOCK_SLACK_MS = MINUTE
 const EARLIEST = Date.UTC(2000, 0, 1)
 
 /**

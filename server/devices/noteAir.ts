@@ -6,8 +6,8 @@ import { listDevices, readingsBySpan, type DeviceRecord } from '#server/db/devic
 import { entriesOfRun } from '#server/db/entries'
 import type { Context } from '#server/services/context'
 import { logOnRun } from '#server/services/writeLog'
+import { MINUTE } from '#core/time'
 
-const MINUTE = 60_000
 /** What the log holds is the mean of so long: a thermostat's swing is not news. */
 const MEAN_MS = 10 * MINUTE
 /** A line at least so often, and at most so often. */

@@ -5,12 +5,13 @@ import { addReading, findDevice, type DeviceRecord } from '#server/db/devices'
 import type { Context } from '#server/services/context'
 import { checkReadings, type GoodReading } from './checkReadings'
 import { noteAirFromDevices } from './noteAir'
+import { MINUTE } from '#core/time'
 
 /** Kept of one channel in a second; what comes faster is dropped and counted. */
 export const MOST_A_SECOND = 25
 /** Readings of this long go to the disk together; their senders are answered then. */
 const GATHER_MS = 100
-const LOOK_MS = 10 * 60_000
+const LOOK_MS = 10 * MINUTE
 /** Waiting beyond this, senders are asked to slow down. */
 const MOST_WAITING = 20_000
 

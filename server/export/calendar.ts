@@ -3,12 +3,12 @@ import { jarsToUse } from '#server/db/jars'
 import { listTodos } from '#server/db/todos'
 import { householdOf, type Context } from '#server/services/context'
 import { toJarSummary } from '#server/services/shelf'
+import { DAY, MINUTE } from '#core/time'
 
-const DAY_MS = 86_400_000
-const HALF_HOUR_MS = 30 * 60_000
+const HALF_HOUR = 30 * MINUTE
 const SHOWN = 500
 /** Jars whose best time begins to end within so long. */
-const JARS_AHEAD_MS = 60 * DAY_MS
+const JARS_AHEAD_MS = 60 * DAY
 
 /**
  * What needs hands, as a calendar that others subscribe to (RFC 5545); instants in UTC. Each keeps its id, so that a
@@ -25,12 +25,12 @@ export function calendar(context: Context, origin: string): string {
     url: `${origin}/`,
   })
   for (const todo of listTodos(db, now, SHOWN)) {
-    const end = todo.to_at ?? todo.from_at + HALF_HOUR_MS
+    const end = todo.to_at ?? todo.from_at + HALF_HOUR
     feed.createEvent({
       id: `${todo.batch_id}.${todo.kind}@dulse`,
       stamp: new Date(now),
       start: new Date(todo.from_at),
-      end: new Date(Math.max(end, todo.from_at + 60_000)),
+      end: new Date(Math.max(end, todo.from_at + MINUTE)),
       summary: todo.title,
       description: `${todo.why}\nBatch ${todo.number}: ${todo.batch_title}.`,
       url: `${origin}/b/${todo.number}`,

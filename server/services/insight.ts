@@ -11,6 +11,7 @@ import { findMachine } from '#server/db/settings'
 import { listWishes } from '#server/db/wishes'
 import { householdOf, type Context } from './context'
 import { NotFound } from './refusals'
+import { DAY } from '#core/time'
 
 export type InsightBy = 'food' | 'card' | 'purpose' | 'machine'
 
@@ -21,7 +22,7 @@ export function insightPage(context: Context, query: { by: InsightBy; food?: str
   const wishes = listWishes(db)
   const rows = finishedViews(db, {
     foodKey: query.food,
-    since: query.days === undefined ? undefined : context.now() - query.days * 86_400_000,
+    since: query.days === undefined ? undefined : context.now() - query.days * DAY,
   })
   const groups = new Map<string, BatchViewRow[]>()
   for (const row of rows) {

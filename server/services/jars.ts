@@ -7,6 +7,7 @@ import { bowlEntries, entriesOfJar, jarsOfEntry, stockOfJar } from '#server/db/e
 import { dropJarView, ensureJar, jarsPackedFrom, putJarPart, putJarUse, putJarView } from '#server/db/jars'
 import { replaceLookTodo } from '#server/db/todos'
 import { pantryOf, type Context } from './context'
+import { DAY } from '#core/time'
 
 /** Every jar that an entry names, or whose entry it corrects or voids. */
 export function jarsTouched({ db }: Context, entry: Pick<Entry, 'body' | 'replaces'>): string[] {
@@ -159,18 +160,16 @@ export function projectStocked(
   if (jar) putJar(context, jar, find, known)
 }
 
-const DAY_MS = 86_400_000
-
 /** A closed jar shows within days what was not dry: somebody should look, once. */
 function lookTodo({ db, foods }: Context, batchId: string): Todo | undefined {
   const jars = jarsPackedFrom(db, batchId).filter(jar => jar.left_g > 0 && (jar.looked_at ?? 0) < jar.filled_at)
   if (jars.length === 0) return undefined
-  const from = Math.min(...jars.map(jar => jar.filled_at)) + DAY_MS
+  const from = Math.min(...jars.map(jar => jar.filled_at)) + DAY
   const name = (foods.product(jars[0]!.food_key)?.name ?? jars[0]!.food_key).toLowerCase()
   return {
     kind: 'lookJar',
     from,
-    to: from + 2 * DAY_MS,
+    to: from + 2 * DAY,
     title: jars.length === 1 ? `Look at jar ${jars[0]!.number} of ${name}` : `Look at ${jars.length} jars of ${name}`,
     why: 'In the first days a closed jar shows what was not dry: beads, sticking, lumps.',
   }

@@ -12,6 +12,7 @@ import type { Context } from './context'
 import { deviceList } from './devices'
 import { RUNS_LEARNED_FROM, TRAYS_LEARNED_FROM } from './learning'
 import { NotFound } from './refusals'
+import { MINUTE } from '#core/time'
 
 /** A machine with all that its own runs say of it. */
 function withFacts({ db }: Context, machine: MachineRecord): MachineAnswer {
@@ -82,7 +83,7 @@ export function noteUpkeep(context: Context, machineId: string, done: UpkeepDone
             message: `“${done.task}” is not a task of this kind of machine: ${WAYS[machine.kind].upkeep.map(task => task.key).join(', ')}.`,
           },
         ])
-      if (done.at > context.now() + 5 * 60_000)
+      if (done.at > context.now() + 5 * MINUTE)
         throw new InputError([{ field: 'at', code: 'in-future', message: 'This is in the future. Give the time when it was done.' }])
       addUpkeep(db, { ...done, machineId, hoursRun: hoursRunOf(db, machineId) })
       return withFacts(context, machine)

@@ -19,8 +19,8 @@ import { hoursInMachine } from './learning'
 import { reviewsFor } from './insight'
 import { toJarSummary } from './shelf'
 import { requireBatch } from './writeLog'
+import { DAY } from '#core/time'
 
-const DAY_MS = 86_400_000
 const TODOS_SHOWN = 60
 const JARS_TO_USE_SHOWN = 6
 const PAGE = 60
@@ -29,7 +29,7 @@ const JARS_AT_HAND = 12
 
 /** The stage band. */
 export function stageBand(context: Context): StageCount[] {
-  const sums = new Map(stageSums(context.db, context.now(), REST_DAYS * DAY_MS).map(row => [row.stage, row]))
+  const sums = new Map(stageSums(context.db, context.now(), REST_DAYS * DAY).map(row => [row.stage, row]))
   return STAGES.map((stage): StageCount => {
     if (stage === 'shelf') {
       const shelf = shelfSums(context.db)
@@ -58,7 +58,7 @@ export function nowPage(context: Context): NowAnswer {
     })),
     todoCount: countTodos(db, at),
     racks: racks(context),
-    useFirst: jarsToUse(db, at + USE_FIRST_DAYS * DAY_MS, JARS_TO_USE_SHOWN).map(row => toJarSummary(context, row)),
+    useFirst: jarsToUse(db, at + USE_FIRST_DAYS * DAY, JARS_TO_USE_SHOWN).map(row => toJarSummary(context, row)),
     stages: stageBand(context),
   }
 }

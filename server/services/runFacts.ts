@@ -6,9 +6,10 @@ import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
 import { putRunView } from '#server/db/runs'
 import { findRun } from '#server/db/settings'
 import type { Context } from './context'
+import { MINUTE } from '#core/time'
 
 /** A dial is compared with a thermometer once the machine has had so long to get there. */
-const SETTLED_MS = 30 * 60_000
+const SETTLED_MS = 30 * MINUTE
 
 /** Works out what a run says of its machine: the hours of heat, and set against measured temperature. */
 export function projectRun(context: Context, runId: string): void {

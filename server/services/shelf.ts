@@ -27,13 +27,13 @@ import { householdOf, pantryOf, type Context } from './context'
 import { jarsNow } from './jars'
 import { titleOf } from './projections'
 import { NotFound } from './refusals'
+import { DAY } from '#core/time'
 
-const DAY_MS = 86_400_000
-const YEAR_MS = 365.25 * DAY_MS
+const YEAR_MS = 365.25 * DAY
 /** Less than so many months' use is low. */
 const LOW_MONTHS = 2
 /** What lasts so many months says nothing of a habit. */
-const LEAST_HABIT_MS = 45 * DAY_MS
+const LEAST_HABIT_MS = 45 * DAY
 /** Other jars of the same that may be poured over. */
 const OTHERS_SHOWN = 12
 
@@ -162,7 +162,7 @@ function basketOf(context: Context, part: { lot_id: string; ever_g: number; left
     powderG: state.powderG || undefined,
     dryHours: run && [...state.earlierRuns, run].reduce((sum, item) => sum + item.clock.hoursAt(item.unloadedAt ?? context.now()), 0),
     restDays:
-      state.rest?.startedAt === undefined ? undefined : Math.round(((state.rest.endedAt ?? context.now()) - state.rest.startedAt) / DAY_MS),
+      state.rest?.startedAt === undefined ? undefined : Math.round(((state.rest.endedAt ?? context.now()) - state.rest.startedAt) / DAY),
     jars: new Set(state.jars.map(jar => jar.jarId)).size,
   }
 }

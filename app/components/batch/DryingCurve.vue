@@ -10,6 +10,7 @@ import { inForce, ofKind, type Entry, type RunState } from '#core/log'
 import { curveIn, overHeat, trayCurve, weighingsIn, type CurveView } from '#core/kinetics'
 import type { Interval } from '#core/stats'
 import { gramsIn, temperatureIn } from '#core/units'
+import { HOUR, MINUTE } from '#core/time'
 
 use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
@@ -70,7 +71,7 @@ const log = computed(() =>
 /** What devices read at the machine during the run. */
 const { answer: readings } = useServer('readings', () => {
   // To the minute: until then nothing new is drawn.
-  const until = props.run.unloadedAt ?? Math.ceil(props.now / 60_000) * 60_000
+  const until = props.run.unloadedAt ?? Math.ceil(props.now / MINUTE) * MINUTE
   return { query: { machine: props.run.machineId, from: props.run.loadedAt, to: Math.max(props.run.loadedAt + 1, until), points: 240 } }
 })
 const series = computed(() => readings.value ?? [])
@@ -78,7 +79,7 @@ const series = computed(() => readings.value ?? [])
 /** Instant to which the curve is drawn: a little past the window, or now where there is none. */
 const endAt = computed(() => {
   const { finish } = props.assessment
-  const end = Number.isFinite(finish.to) ? finish.to + 0.08 * (finish.to - props.run.loadedAt) : props.now + 6 * 3_600_000
+  const end = Number.isFinite(finish.to) ? finish.to + 0.08 * (finish.to - props.run.loadedAt) : props.now + 6 * HOUR
   return props.run.unloadedAt ?? Math.max(props.now, end)
 })
 const curve = computed(() =>

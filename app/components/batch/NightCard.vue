@@ -4,6 +4,7 @@ import type { Assessment } from '#core/batch'
 import type { BatchState } from '#core/log'
 import { HOLD_C, nightChoices, sleepAround, type NightChoice } from '#core/planning'
 import type { MachineAnswer } from '#shared/contracts'
+import { HOUR } from '#core/time'
 
 /** If you go to bed: what the heat left on, held warm or switched off comes to by morning. */
 const props = defineProps<{ state: BatchState; assessment: Assessment; machine: MachineAnswer; now: number }>()
@@ -16,7 +17,7 @@ const night = computed(() => {
   const { from, to } = sleepAround(props.now, settings.value)
   return { from: Math.max(from, props.now), to }
 })
-const soon = computed(() => night.value.from - props.now < AHEAD_H * 3_600_000)
+const soon = computed(() => night.value.from - props.now < AHEAD_H * HOUR)
 const room = computed(() => props.state.run?.room ?? USUAL_ROOM)
 const choices = computed(() =>
   soon.value ? nightChoices(props.state, props.assessment, room.value, night.value, props.machine.watts) : undefined,

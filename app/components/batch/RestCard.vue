@@ -2,6 +2,7 @@
 import { restDays } from '#core/batch'
 import { LOOK_SIGHTS, type BatchState, type EntryBody, type EntryKind } from '#core/log'
 import { REST_DAYS } from '#core/dryness'
+import { DAY } from '#core/time'
 
 /** The jars at rest: a look is one tap on what was seen. */
 const props = defineProps<{ state: BatchState; now: number; write: (bodies: readonly EntryBody[]) => Promise<void> }>()
@@ -19,8 +20,8 @@ const days = (number: number) =>
   Array.from(
     { length: REST_DAYS },
     (_, i) =>
-      jars.value[number - 1]!.looks.filter(look => Math.max(1, Math.ceil((look.at - rest.value.startedAt!) / 86_400_000)) === i + 1).at(-1)
-        ?.body.saw,
+      jars.value[number - 1]!.looks.filter(look => Math.max(1, Math.ceil((look.at - rest.value.startedAt!) / DAY)) === i + 1).at(-1)?.body
+        .saw,
   )
 
 async function look(jar: number, saw: (typeof LOOK_SIGHTS)[number]) {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { AssessedTray } from '#core/batch'
 import type { BatchState } from '#core/log'
+import { HOUR } from '#core/time'
 
 /** The load tray by tray, top to bottom: water left, when each will be dry, and which lag. */
 const props = defineProps<{ state: BatchState; trays: readonly AssessedTray[]; now: number }>()
 const format = useFormat()
-const HOUR = 3_600_000
 const isOut = (tray: AssessedTray) => !props.state.run!.present.includes(tray.position)
 const span = computed(
   () => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05,

@@ -2,6 +2,7 @@
 import { unusualOf, type Assessment, type Unusual } from '#core/batch'
 import type { BatchState } from '#core/log'
 import { WAYS } from '#core/ways'
+import { HOUR } from '#core/time'
 
 const props = defineProps<{ state: BatchState; assessment: Assessment; now: number }>()
 const format = useFormat()
@@ -78,7 +79,7 @@ const nextWords = computed(() => {
   const ahead = estimate.nextWeighings.filter(item => run.clock.instantAt(item.hours) > props.now)
   const best = ahead.find(item => item.shrinksTo < 0.67) ?? ahead.at(-1)
   if (!best || best.shrinksTo > 0.9) return undefined
-  const width = (to - from) / 3_600_000
+  const width = (to - from) / HOUR
   return `A weight at about ${format.moment(run.clock.instantAt(best.hours), props.now)} would narrow this from ${format.hours(width)} to about ${format.hours(width * best.shrinksTo)}.`
 })
 </script>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
 import type { BatchState, EntryKind } from '#core/log'
+import { HOUR } from '#core/time'
 
 /** What an oven or a smoker asks for while it runs. */
 const props = defineProps<{ state: BatchState; now: number }>()
 const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
-const HOUR = 3_600_000
 const run = computed(() => props.state.run!)
 const smoker = computed(() => WAYS[run.value.way.way].smokes)
 const spent = computed(() => run.value.clock.hoursAt(props.now))

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Temporal } from 'temporal-polyfill'
+import { MINUTE } from '#core/time'
 
 /** When it happened: now, unless somebody says otherwise. Wall times are those of the household's clock. */
 const props = defineProps<{ problem?: string }>()
@@ -19,7 +20,6 @@ const wall = computed({
     model.value = text ? Temporal.PlainDateTime.from(text).toZonedDateTime(settings.value.timeZone).epochMilliseconds : undefined
   },
 })
-const MINUTE = 60_000
 const earlier = (minutes: number) => {
   model.value = Date.now() - minutes * MINUTE
 }

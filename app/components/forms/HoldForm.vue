@@ -2,6 +2,7 @@
 import { holdLimit } from '#core/batch'
 import { HOLD_PLACES, type BatchState, type EntryBody, type HoldPlace } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
+import { DAY, HOUR } from '#core/time'
 
 /** Work stops: where the food waits, and how long it may. */
 type Hold = Extract<EntryBody, { kind: 'hold' }>
@@ -11,7 +12,7 @@ const kindOf = props.state.run ? 'dry' : props.state.prep.length > 0 ? 'cut' : '
 const place = ref<HoldPlace | 'back'>(props.initial ? (props.initial.place ?? 'back') : props.state.hold ? 'back' : 'refrigerator')
 const hot = ref(false)
 const limit = (where: HoldPlace) => holdLimit(where, kindOf, { freshDays: props.state.food.freshDays.value, roomC: hot.value ? 35 : 20 })
-const words = (ms: number) => (ms < 86_400_000 ? format.hours(ms / 3_600_000) : plural(Math.round(ms / 86_400_000), 'day'))
+const words = (ms: number) => (ms < DAY ? format.hours(ms / HOUR) : plural(Math.round(ms / DAY), 'day'))
 const read = (): FormReading => ({
   bodies: [
     { kind: 'hold', place: place.value === 'back' ? null : place.value, roomC: hot.value && place.value === 'counter' ? 35 : undefined },

@@ -20,6 +20,7 @@ import {
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
+import { MINUTE } from '#core/time'
 
 type Load = Extract<EntryBody, { kind: 'load' }>
 const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Load; place?: number }>()
@@ -263,7 +264,7 @@ function read(): FormReading {
       kind: 'outlook',
       runId,
       duskMinute,
-      rainAt: rainMinute === undefined ? undefined : startOfDay(Date.now(), settings.value.timeZone) + rainMinute * 60_000,
+      rainAt: rainMinute === undefined ? undefined : startOfDay(Date.now(), settings.value.timeZone) + rainMinute * MINUTE,
     })
   }
   return { bodies }

@@ -2,6 +2,7 @@
 import type { BatchState, EntryBody } from '#core/log'
 import { startOfDay } from '#core/planning'
 import type { FormReading } from '~/composables/useBatch'
+import { MINUTE } from '#core/time'
 
 /** The weather as the person sees it: no service is asked. */
 const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { kind: 'outlook' }> }>()
@@ -19,7 +20,7 @@ function read(): FormReading {
   const minute = minuteOfDay(rainTime.value)
   if (day.value !== 'none' && minute === undefined) return { problem: 'Say when rain is expected, such as 15:00.' }
   const rainAt =
-    day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * 60_000
+    day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * MINUTE
   rain.value = rainAt
   return { bodies: [{ kind: 'outlook', runId: run.runId, duskMinute, rainAt }] }
 }

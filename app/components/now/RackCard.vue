@@ -2,6 +2,7 @@
 import { capital } from '#core/text'
 import { heatState, WAYS } from '#core/ways'
 import type { RackAnswer } from '#shared/contracts'
+import { HOUR } from '#core/time'
 
 /** A machine from the front: its trays, how wet each is, and when its batches will be dry. */
 const props = defineProps<{ rack: RackAnswer; now: number }>()
@@ -12,7 +13,6 @@ const state = computed(() => {
   return props.rack.setC === null ? 'Off: food takes water back' : `Set ${format.temperature(props.rack.setC!)}`
 })
 const NuxtLink = resolveComponent('NuxtLink')
-const HOUR = 3_600_000
 const busy = computed(() => props.rack.finishes.length > 0)
 const open = computed(
   () =>

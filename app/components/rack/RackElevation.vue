@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { TrayMove } from '#core/log'
 import type { RackedTray } from '~/composables/useMachine'
+import { HOUR } from '#core/time'
 
 /**
  * A machine from the front, where trays are moved: by drag and drop, by the buttons under the chosen
@@ -9,7 +10,6 @@ import type { RackedTray } from '~/composables/useMachine'
 const props = defineProps<{ places: number; trays: readonly RackedTray[]; now: number; busy: boolean }>()
 const emit = defineEmits<{ move: [trays: TrayMove[]]; takeOut: [tray: RackedTray]; weigh: [tray: RackedTray]; add: [place: number] }>()
 const format = useFormat()
-const HOUR = 3_600_000
 const chosen = ref<number>()
 const list = ref<HTMLElement>()
 const byPlace = computed(() => new Map(props.trays.map(tray => [tray.place, tray])))

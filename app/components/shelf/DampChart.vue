@@ -5,6 +5,7 @@ import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
 import { DAMP_LIMITS, type Damp, type Strength } from '#core/keeping'
+import { DAY } from '#core/time'
 
 use([LineChart, GridComponent, MarkLineComponent, SVGRenderer])
 
@@ -12,11 +13,11 @@ use([LineChart, GridComponent, MarkLineComponent, SVGRenderer])
 const props = defineProps<{ damp: Damp; strength: Strength; filledAt: number; oldestAt: number; now: number }>()
 const ink = useChartInk()
 const MONTH = 30.44
-const today = computed(() => (props.now - props.filledAt) / 86_400_000 / MONTH)
+const today = computed(() => (props.now - props.filledAt) / DAY / MONTH)
 const months = computed(() => Math.round(props.damp.curve.at(-1)!.day / MONTH))
 /** Share of the fresh strength at a month since the filling; what was older then began lower. */
 function strengthAt(month: number, halfLife: number): [number, number] {
-  const age = month + (props.filledAt - props.oldestAt) / 86_400_000 / MONTH
+  const age = month + (props.filledAt - props.oldestAt) / DAY / MONTH
   return [month, 100 * 2 ** (-age / halfLife)]
 }
 const faded = (halfLife: number) => Array.from({ length: 25 }, (_, i) => strengthAt((i * months.value) / 24, halfLife))

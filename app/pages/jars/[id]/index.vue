@@ -7,6 +7,7 @@ import { isOfJar, type BodyOf, type Entry, type EntryBody, type EntryKind } from
 import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import type { WriteOptions } from '~/composables/useBatch'
 import type { Parcel, Sent } from '~/data/outbox'
+import { DAY } from '#core/time'
 
 const route = useRoute()
 const jarId = String(route.params.id)
@@ -41,7 +42,7 @@ const SMELL = { strong: 'strong', weaker: 'weaker: use more', crushed: 'only whe
 const spoons = computed(
   () => `${format.range(tablespoonsOf(jar.value!.leftG, jar.value!.densityGMl), count => String(Math.round(count)))} level tablespoons`,
 )
-const months = computed(() => (now.value - jar.value!.oldestAt) / 86_400_000 / 30.44)
+const months = computed(() => (now.value - jar.value!.oldestAt) / DAY / 30.44)
 /** How strong it should be today, by this food's own half-life. */
 const strongNow = computed(() => strengthAfter(months.value, jar.value!.strength.halfLife))
 const strengthWords = computed(
