@@ -2,6 +2,7 @@ export { agendaOf, groupOf, type Todo, type TodoGroup, type TodoKind } from './a
 export { alternatives, wakingStart, type Alternative, type AlternativesInput, type ChoosableMachine } from './alternatives'
 export { compareBoughtIn, handsMinutesKg, type BoughtIn, type BoughtInQuestion } from './boughtIn'
 export { DUTY } from './power'
+export { finishAxis, type FinishAxis } from './finishAxis'
 export { forecastBasket, referenceYields, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
 export { learnedHours, machinePace, type LearnedHours, type PastRun } from './learned'
 export { freezeCycleOf } from './freezeLoad'

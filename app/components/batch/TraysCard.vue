@@ -1,18 +1,19 @@
 <script setup lang="ts">
 import type { AssessedTray } from '#core/batch'
 import type { BatchState } from '#core/log'
-import { HOUR } from '#core/time'
+import { finishAxis } from '#core/planning'
 
 /** The load tray by tray, top to bottom: water left, when each will be dry, and which lag. */
 const props = defineProps<{ state: BatchState; trays: readonly AssessedTray[]; now: number }>()
 const format = useFormat()
 const isOut = (tray: AssessedTray) => !props.state.run!.present.includes(tray.position)
-const span = computed(
-  () => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05,
+const axis = computed(() =>
+  finishAxis(
+    props.trays.map(tray => tray.finish),
+    props.now,
+    2,
+  ),
 )
-const at = (instant: number) => `${Math.min(100, Math.max(0, ((instant - props.now) / span.value) * 100))}%`
-const width = ({ from, to }: AssessedTray['finish']) =>
-  `${Math.max(2, ((Math.max(props.now, to) - Math.max(props.now, from)) / span.value) * 100)}%`
 const placeOf = (tray: AssessedTray) => props.state.run!.places.placeAt(tray.position, Infinity)
 const sorted = computed(() => [...props.trays].sort((a, b) => Number(isOut(a)) - Number(isOut(b)) || placeOf(a) - placeOf(b)))
 /** A tray counts as lagging or ahead once nine in ten say so, and by more than a twentieth: less is not worth a swap. */
@@ -44,7 +45,7 @@ const advice = computed(() => {
           <span
             v-if="!isOut(tray) && Number.isFinite(tray.finish.to)"
             class="window"
-            :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(tray.left) }"
+            :style="{ ...onAxis(axis, tray.finish), background: rampColour(tray.left) }"
           />
         </div>
         <span class="when small">{{

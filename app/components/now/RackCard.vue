@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { finishAxis } from '#core/planning'
 import { capital } from '#core/text'
 import { heatState, WAYS } from '#core/ways'
 import type { RackAnswer } from '#shared/contracts'
@@ -33,10 +34,7 @@ const ends = computed(() => {
   const hours = Math.round((last - props.now) / HOUR)
   return last <= props.now ? 'may be dry' : hours < 1 ? 'within the hour' : `about ${hours} h to go`
 })
-/** Finish axis: from now to the last window's end, at least six hours. */
-const span = computed(() => Math.max(6 * HOUR, ...open.value.map(finish => finish.to - props.now)) * 1.05)
-const at = (instant: number) => `${Math.min(100, Math.max(0, ((instant - props.now) / span.value) * 100))}%`
-const width = (from: number, to: number) => `${Math.max(2, ((Math.max(props.now, to) - Math.max(props.now, from)) / span.value) * 100)}%`
+const axis = computed(() => finishAxis(open.value, props.now, 6))
 /** A bar too short for its name has it beside. */
 const labelPlace = (waterLeft?: number) => (waterLeft !== undefined && waterLeft < 0.2 ? `${Math.max(2, waterLeft * 100)}%` : undefined)
 const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId === batchId)?.waterLeft ?? 0
@@ -75,10 +73,7 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
     </ol>
     <div v-if="open.length" class="axis" aria-hidden="true">
       <div v-for="finish in open" :key="finish.batchId" class="lane">
-        <span
-          class="window"
-          :style="{ left: at(finish.from), width: width(finish.from, finish.to), background: rampColour(leftOf(finish.batchId)) }"
-        />
+        <span class="window" :style="{ ...onAxis(axis, finish), background: rampColour(leftOf(finish.batchId)) }" />
       </div>
     </div>
     <ul v-if="open.length" class="plain-list small finishes">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { TrayMove } from '#core/log'
 import type { RackedTray } from '~/composables/useMachine'
-import { HOUR } from '#core/time'
+import { finishAxis } from '#core/planning'
 
 /**
  * A machine from the front, where trays are moved: by drag and drop, by the buttons under the chosen
@@ -13,8 +13,12 @@ const format = useFormat()
 const chosen = ref<number>()
 const list = ref<HTMLElement>()
 const byPlace = computed(() => new Map(props.trays.map(tray => [tray.place, tray])))
-const span = computed(
-  () => Math.max(2 * HOUR, ...props.trays.filter(tray => Number.isFinite(tray.finish.to)).map(tray => tray.finish.to - props.now)) * 1.05,
+const axis = computed(() =>
+  finishAxis(
+    props.trays.map(tray => tray.finish),
+    props.now,
+    2,
+  ),
 )
 const chosenTray = computed(() => (chosen.value === undefined ? undefined : byPlace.value.get(chosen.value)))
 watch(chosenTray, tray => {
@@ -92,7 +96,7 @@ function press(event: KeyboardEvent, place: number) {
         :key="place"
         :place="place"
         :tray="byPlace.get(place)"
-        :span="span"
+        :axis="axis"
         :now="now"
         :chosen="chosen === place"
         @move="move"
@@ -105,7 +109,7 @@ function press(event: KeyboardEvent, place: number) {
       </RackPlace>
     </ol>
     <p v-if="trays.length" class="scale small quiet" aria-hidden="true">
-      <span>now</span><span>{{ format.moment(now + span, now) }}</span>
+      <span>now</span><span>{{ format.moment(now + axis.span, now) }}</span>
     </p>
     <div v-if="chosenTray" class="acts row" role="group" :aria-label="`Tray at place ${chosenTray.place}`">
       <strong>{{ chosenTray.food }} at {{ chosenTray.place }}</strong>

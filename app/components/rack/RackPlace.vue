@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { draggable, dropTargetForElements } from '@atlaskit/pragmatic-drag-and-drop/element/adapter'
 import { combine } from '@atlaskit/pragmatic-drag-and-drop/combine'
+import type { FinishAxis } from '#core/planning'
 import type { RackedTray } from '~/composables/useMachine'
 
 /** A level of a rack: the tray that stands there, to be dragged to another, or a free place to drop one. */
-const props = defineProps<{ place: number; tray?: RackedTray; span: number; now: number; chosen: boolean }>()
+const props = defineProps<{ place: number; tray?: RackedTray; axis: FinishAxis; now: number; chosen: boolean }>()
 const emit = defineEmits<{ move: [from: number, to: number]; choose: [] }>()
 const format = useFormat()
 const row = ref<HTMLElement>()
@@ -53,9 +54,6 @@ watch(
 )
 onBeforeUnmount(() => stop?.())
 
-const at = (instant: number) => `${Math.min(100, Math.max(0, ((instant - props.now) / props.span) * 100))}%`
-const width = ({ from, to }: RackedTray['finish']) =>
-  `${Math.max(2, ((Math.max(props.now, to) - Math.max(props.now, from)) / props.span) * 100)}%`
 const fill = computed(() => `${Math.max(2, (props.tray?.left ?? 0) * 100)}%`)
 </script>
 
@@ -84,7 +82,7 @@ const fill = computed(() => `${Math.max(2, (props.tray?.left ?? 0) * 100)}%`)
       <span
         v-if="tray && Number.isFinite(tray.finish.to)"
         class="window"
-        :style="{ left: at(tray.finish.from), width: width(tray.finish), background: rampColour(tray.left) }"
+        :style="{ ...onAxis(axis, tray.finish), background: rampColour(tray.left) }"
       />
     </div>
     <span class="when small">{{

@@ -4,6 +4,7 @@ import { cardOf } from '#core/foods'
 import { bestByWindow } from '#core/keeping'
 import {
   agendaOf,
+  finishAxis,
   forecastBasket,
   groupOf,
   heatChoices,
@@ -305,5 +306,19 @@ describe('keeping', () => {
   it('refuses a pantry in an oven, and an unknown package', () => {
     expect(() => bestByWindow({ food, purpose: 'powder', packageKey: 'screw-jar', storageC: 80 })).toThrow('storageC')
     expect(() => bestByWindow({ food, purpose: 'powder', packageKey: 'sock' as never })).toThrow('packageKey')
+  })
+})
+
+describe('an axis for finishes', () => {
+  it('runs from now to the last of them with a little room, and is never too short', () => {
+    const axis = finishAxis([{ to: MORNING + 10 * HOUR }, { to: Infinity }], MORNING, 2)
+    const { left, width } = axis.place({ from: MORNING + 5 * HOUR, to: MORNING + 10 * HOUR })
+    expect(left).toBeCloseTo(5 / 10.5, 9)
+    expect(left + width).toBeCloseTo(10 / 10.5, 9)
+    expect(finishAxis([], MORNING, 6).place({ from: MORNING, to: MORNING + 3 * HOUR }).width).toBeCloseTo(3 / 6.3, 9)
+  })
+  it('draws what is past at its beginning, as a bar that can be seen', () => {
+    const axis = finishAxis([{ to: MORNING - HOUR }], MORNING, 2)
+    expect(axis.place({ from: MORNING - 3 * HOUR, to: MORNING - HOUR })).toEqual({ left: 0, width: 0.02 })
   })
 })
