@@ -17,6 +17,8 @@ export default defineConfig({
     },
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
+    // Fades are waited for, and are a quarter of the time; the path by mouse has them.
+    contextOptions: { reducedMotion: 'reduce' },
     screenshot: 'only-on-failure',
   },
 })

@@ -185,9 +185,11 @@ async function walk(page: Page, hands: Hands) {
   expect(log).not.toContain('5300')
 }
 
-test('by mouse at 1280 × 800', async ({ page }) => {
-  await page.setViewportSize({ width: 1280, height: 800 })
-  await walk(page, mouse(page))
+test.describe('with its fades', () => {
+  test.use({ viewport: { width: 1280, height: 800 }, contextOptions: { reducedMotion: 'no-preference' } })
+  test('by mouse at 1280 × 800', async ({ page }) => {
+    await walk(page, mouse(page))
+  })
 })
 
 test('by keyboard alone', async ({ page }) => {
