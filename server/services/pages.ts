@@ -19,7 +19,7 @@ import { hoursInMachine } from './learning'
 import { reviewsFor } from './insight'
 import { toJarSummary } from './shelf'
 import { requireBatch } from './writeLog'
-import { DAY } from '#core/time'
+import { DAY, MINUTE } from '#core/time'
 
 const TODOS_SHOWN = 60
 const JARS_TO_USE_SHOWN = 6
@@ -69,9 +69,26 @@ export function nowPage(context: Context): NowAnswer {
  */
 function waterGoneNow(context: Context, view: BatchViewRow): number | null {
   if (view.off_from === null) return view.water_gone
-  const state = foldBatch(entriesOfBatch(context.db, view.batch_id), context.foods.find)!
-  return assess(state, context.now())!.waterGone.p50
+  const known = drifts.get(context) ?? new Map<string, Drifted>()
+  drifts.set(context, known)
+  const minute = Math.floor(context.now() / MINUTE)
+  const { batch_id: id, touched_at: touchedAt, water_gone: asKept } = view
+  const last = known.get(id)
+  if (last?.minute === minute && last.touchedAt === touchedAt && last.asKept === asKept) return last.gone
+  const state = foldBatch(entriesOfBatch(context.db, id), context.foods.find)!
+  const { p50: gone } = assess(state, minute * MINUTE)!.waterGone
+  known.set(id, { minute, touchedAt, asKept, gone })
+  return gone
 }
+
+/** Of racks that are off, by the minute: everybody who looks asks for the same. */
+interface Drifted {
+  minute: number
+  touchedAt: number
+  asKept: number | null
+  gone: number
+}
+const drifts = new WeakMap<Context, Map<string, Drifted>>()
 
 function racks(context: Context): RackAnswer[] {
   const { db, foods } = context

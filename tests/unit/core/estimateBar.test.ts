@@ -74,7 +74,7 @@ describe('estimateDrying on simulated runs', () => {
   })
   // Near the end the doubt of the solids decides: a gram of them moves the finish of a 100 g plateau by hours.
   it('misses by about 5 % in the median near the end where own lots have narrowed the solids', () => {
-    const known = [4, 5, 6].flatMap(seed => makeTestRuns(6, seed, 0.4))
+    const known = [4, 5].flatMap(seed => makeTestRuns(6, seed, 0.4))
     const { error, covered } = score(1, 12, known)
     expect(error).toBeLessThan(0.055)
     expect(covered).toBeGreaterThanOrEqual(0.72)
