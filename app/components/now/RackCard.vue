@@ -28,7 +28,7 @@ const open = computed(
 const ends = computed(() => {
   const last = Math.max(...open.value.map(finish => (finish.from + finish.to) / 2))
   if (!busy.value) return 'empty'
-  if (props.rack.setC === null) return 'heat off'
+  if (props.rack.setC === null) return WAYS[props.rack.machine.kind].plainHeat ? 'heat off' : 'waits'
   if (open.value.length === 0) return 'no finish at this heat'
   // To the hour: a middle figure to the minute would promise more than the window does.
   const hours = Math.round((last - props.now) / HOUR)
