@@ -1,5 +1,5 @@
 import { SUN_HOURS } from '../ways'
-import type { DryingClock } from '../kinetics'
+import { pacePerHour, type DryingClock } from '../kinetics'
 import { DAY, HOUR } from '../time'
 
 /** A spell that was ended by hand and is no longer was a long summer's day, not a night forgotten. */
@@ -16,15 +16,14 @@ function sunUntil({ from, to }: { from: number; to: number }, at: number): numbe
 /**
  * The clock of food that dries by day only: so many hours a day, from the time of day at which it went out, whether it was
  * written down that it came in at dusk or not; what is to come as well, while it stands indoors for the night.
+ * @param referenceC heat of the card, °C
  */
-export function sunClock(clock: DryingClock): DryingClock {
+export function sunClock(clock: DryingClock, referenceC: number): DryingClock {
   if (clock.spells.length === 0) return clock
   let real = 0
   let equivalent = 0
-  const marks = clock.spells.map(({ from, to = Infinity }) => {
-    // Of an hour out: what the heat of the day is worth against the card's.
-    const worth = clock.equivalentHoursAt(from + HOUR / 60) - clock.equivalentHoursAt(from)
-    const mark = { from, to, worth: 60 * worth, real, equivalent }
+  const marks = clock.spells.map(({ from, to = Infinity, setC }) => {
+    const mark = { from, to, worth: pacePerHour(setC, referenceC), real, equivalent }
     const hours = sunUntil(mark, to)
     real += hours
     equivalent += hours * mark.worth

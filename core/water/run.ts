@@ -61,7 +61,10 @@ export function offSince({ clock, unloadedAt, way }: RunState): number | undefin
   return unloadedAt === undefined && WAYS[way.way].takesWaterBack ? clock.spells.at(-1)?.to : undefined
 }
 
-export const isOffAt = (run: RunState, at: number): boolean => (offSince(run) ?? Infinity) < at
+/** Whether at an instant a run stands without heat, and nothing was weighed since. */
+export function isOffAt(run: RunState, at: number): boolean {
+  return Math.max(offSince(run) ?? Infinity, run.weighings.at(-1)?.at ?? 0) < at
+}
 
 /** The spells without heat of a run until an instant. */
 export function spellsAt({ food }: BatchState, run: RunState, at: number): readonly Spell[] {

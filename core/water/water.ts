@@ -3,6 +3,7 @@ import type { BatchState, RunState } from '../log'
 import type { Interval } from '../stats'
 import { beliefOf } from './belief'
 import { readJarAir } from './jarAir'
+import { isOffAt } from './run'
 import { MINUTE } from '../time'
 
 /**
@@ -37,7 +38,11 @@ export function waterOf(state: BatchState, at = Infinity): Water {
   return at < (run.unloadedAt ?? Infinity) ? inMachine(state, run, at) : takenOut(state, run, at)
 }
 
-function beforeLoading({ balance, intake, prep }: BatchState, at: number): Water {
+const exactly = (value: number): Interval => ({ p10: value, p50: value, p90: value })
+
+function beforeLoading({ balance, food, fromJars, intake, prep, purpose, run }: BatchState, at: number): Water {
+  // From jars to the grinder, without a machine: dry as it was kept.
+  if (fromJars && !run) return { moisture: exactly(food.target[purpose]), known: 'target', since: intake.at }
   return { moisture: balance.moisture, known: 'preparing', since: prep.findLast(entry => entry.at <= at)?.at ?? intake.at }
 }
 
@@ -48,7 +53,15 @@ function inMachine(state: BatchState, run: RunState, at: number): Water {
   if (at === Infinity) return { moisture: beliefOf(state, run).estimate.moistureNow, known: last ? 'weight' : 'hours', since }
   const { drying, posterior } = beliefOf(state, run, at)
   const hours = run.clock.equivalentHoursAt(at)
-  const { moistureNow } = estimateOf({ ...drying, at: hours }, posterior)
+  // The clock stands still without heat: what was taken up later in the same spell was not there yet.
+  const index = last ? run.weighings.indexOf(last) : -1
+  const lit = run.clock.spells.findLast(spell => spell.from <= at)
+  const litH = lit ? run.clock.equivalentHoursAt(lit.from) : -1
+  const gone = isOffAt(run, at)
+    ? Infinity
+    : (drying.spells ?? []).filter(({ before, hours: from }) => before <= index || from <= litH).length
+  const curves = posterior.curves.map(curve => (curve.shifts.length > gone ? { ...curve, shifts: curve.shifts.slice(0, gone) } : curve))
+  const { moistureNow } = estimateOf({ ...drying, at: hours }, { ...posterior, curves })
   return { moisture: moistureNow, known: last && at - last.at < AT_ONCE_MS ? 'weight' : 'hours', since }
 }
 
@@ -68,7 +81,7 @@ function takenOut(state: BatchState, run: RunState, at: number): Water {
   const unloadedAt = run.unloadedAt!
   if (last) return driedOn({ moisture: byWeight, known: unloadedAt - last.at < AT_ONCE_MS ? 'weight' : 'hours', since: last.at }, run, at)
   if (byWeight.p10 > SURELY_WET * target) return driedOn({ moisture: byWeight, known: 'hours', since: run.loadedAt }, run, at)
-  return driedOn({ moisture: { p10: target, p50: target, p90: target }, known: 'target', since: unloadedAt }, run, at)
+  return driedOn({ moisture: exactly(target), known: 'target', since: unloadedAt }, run, at)
 }
 
 /** Less what drying the powder in the oven took out since, by its weights. */

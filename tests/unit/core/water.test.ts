@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { assess, foldBatch, unusualOf } from '#core/batch'
+import { assess, foldBatch, lessonsOf, unusualOf } from '#core/batch'
 import type { EntryBody } from '#core/log'
 import { waterOf } from '#core/water'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
@@ -56,6 +56,10 @@ describe('preparing', () => {
     expect(toGoOn({ step: 'puree', school: 'whole' })).toBeCloseTo(2000, 0)
     expect(toGoOn({ step: 'trim' })).toBeCloseTo(2000, 0)
     expect(toGoOn({ step: 'puree', school: 'scooped' })).toBeLessThan(1950)
+  })
+  it('from jars straight to the grinder is as dry as it was kept', () => {
+    const again = stateAt([0, { ...BEETROOT, fromJars: [{ jarId: RUN, weightG: 2000 }], fromForm: 'pieces' } as EntryBody])
+    expect(waterOf(again)).toMatchObject({ known: 'target', moisture: { p50: again.food.target.powder } })
   })
   it('goes by the card of the cut that was chosen at the board', () => {
     const cards = findFood('beetroot')!.cards
@@ -117,6 +121,23 @@ describe('a rack that is off, and that nobody weighs', () => {
   it('is what it was once the heat is logged on again and the same hours lie between', () => {
     const on = stateAt(...loaded, damp, ...weighed, off, [20, { kind: 'heat', runId: RUN, setC: 57 }])
     expect(waterOf(on, at(20)).moisture.p50).toBeCloseTo(waterOf(night, at(20)).moisture.p50, 2)
+  })
+  it('weighed cold twice, the first weight is not told wrong by what was taken up after it', () => {
+    const cold: Item[] = [
+      [14, { kind: 'weigh', totalG: 231 }],
+      [22, { kind: 'weigh', totalG: 238 }],
+    ]
+    const log = logOf(...loaded, damp, ...weighed, off, ...cold)
+    const state = foldBatch(log, findFood)!
+    const [first, second] = [14, 22].map(hour => waterOf(state, at(hour)).moisture.p50)
+    // Seven grams of water in some 212 g of solids.
+    expect(second! - first!).toBeGreaterThan(0.015)
+    expect(second! - first!).toBeLessThan(0.045)
+    expect(waterOf(state, at(10)).moisture.p50).toBeLessThan(first!)
+    expect(lessonsOf(log, findFood).every(lesson => lesson.revised === undefined)).toBe(true)
+    // From the last cold weight on it drifts again.
+    expect(waterOf(state, at(40)).moisture.p50).toBeGreaterThan(second!)
+    expect(waterOf(state, at(22)).known).toBe('weight')
   })
   it('under vacuum nothing changes', () => {
     const frozen = stateAt(
