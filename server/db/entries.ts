@@ -109,18 +109,42 @@ export function bowlEntries(db: Db, batchId: string): (Entry & { batchId: string
     .map(row => ({ ...toEntry(row), batchId }))
 }
 
+/** Logs that are kept as read: those of the batches and runs that are at work, and some more. */
+const LOGS_KEPT = 120
+const read = new WeakMap<Db, Map<string, readonly Entry[]>>()
+
+/**
+ * All rows of a batch or a run, in order of arrival. A row of the log never changes and new ones only come to its end (the table's
+ * triggers see to that), so what was read once is read on from there: a write asks for the same log several times.
+ */
+function readOn(db: Db, column: 'batch_id' | 'run_id', id: string): Entry[] {
+  let logs = read.get(db)
+  if (!logs) read.set(db, (logs = new Map()))
+  const before = logs.get(id) ?? []
+  const rows = statement<EntryRow>(db, `SELECT ${COLUMNS} FROM entry WHERE ${column} = ? AND seq > ? ORDER BY seq`).all(
+    id,
+    before.at(-1)?.seq ?? 0,
+  )
+  const entries = [...before, ...rows.map(toEntry)]
+  // What a transaction has written may yet be taken back.
+  if (!db.inTransaction && entries.length > 0) {
+    logs.delete(id)
+    logs.set(id, entries)
+    if (logs.size > LOGS_KEPT) logs.delete(logs.keys().next().value!)
+  }
+  return [...entries]
+}
+
 /** A batch's own entries and the heat entries of the runs it was loaded into, in order of arrival. */
 export function entriesOfBatch(db: Db, batchId: string): Entry[] {
-  const own = statement<EntryRow>(db, `SELECT ${COLUMNS} FROM entry WHERE batch_id = ? ORDER BY seq`).all(batchId).map(toEntry)
+  const own = readOn(db, 'batch_id', batchId)
   const runs = new Set(own.flatMap(entry => (entry.body.kind === 'load' ? [entry.body.runId] : [])))
   if (runs.size === 0) return own
   return [...own, ...[...runs].flatMap(run => entriesOfRun(db, run))].sort((a, b) => a.seq - b.seq)
 }
 
 /** The heat entries of a run, in order of arrival. */
-export function entriesOfRun(db: Db, runId: string): Entry[] {
-  return statement<EntryRow>(db, `SELECT ${COLUMNS} FROM entry WHERE run_id = ? ORDER BY seq`).all(runId).map(toEntry)
-}
+export const entriesOfRun = (db: Db, runId: string): Entry[] => readOn(db, 'run_id', runId)
 
 /** The newest room air in force, of whatever run. */
 export function newestAir(db: Db): Entry | undefined {

@@ -194,7 +194,7 @@ test.describe('with its fades', () => {
 
 test('by keyboard alone', async ({ page }) => {
   // Every field is reached by Tab, key by key.
-  test.setTimeout(240_000)
+  test.setTimeout(480_000)
   await page.setViewportSize({ width: 1280, height: 800 })
   await walk(page, keyboard(page))
 })

@@ -11,26 +11,15 @@ import type { MachinePageAnswer, NewBatch } from '#shared/contracts'
 const props = defineProps<{ page: MachinePageAnswer; place: number }>()
 const emit = defineEmits<{ close: []; saved: [] }>()
 const outbox = useOutboxStore()
-const open = ref(true)
 const batches = computed(() => props.page.run?.batches ?? [])
 const of = ref(batches.value[0]?.batchId)
 const weightG = ref<number>()
-const problem = ref('')
-const busy = ref(false)
-const checkFields = useFieldChecks()
 
 async function save() {
-  const bad = checkFields()
-  if (bad !== undefined) return
-  if (weightG.value === undefined) {
-    problem.value = 'Weigh what lies on the tray: without this weight nobody knows later how dry it is.'
-    return
-  }
+  if (weightG.value === undefined) return ['Weigh what lies on the tray: without this weight nobody knows later how dry it is.']
   const batch = batches.value.find(item => item.batchId === of.value)
   const state = batch && foldBatch(batch.entries, () => batch.food)
-  if (!batch || !state || busy.value) return
-  busy.value = true
-  problem.value = ''
+  if (!batch || !state) return ['Nothing dries in this machine any more: load it instead.']
   const batchId = uuidv7()
   const at = Date.now()
   const { foodKey, cultivar, source, purpose, cardKey } = state.intake.body
@@ -66,43 +55,26 @@ async function save() {
     positions: [props.place],
     totalG: weightG.value,
   }
-  try {
-    await outbox.sendTogether(
-      [{ begin: intake }, { batchId, entry: { id: uuidv7(), at, body: cut } }, { batchId, entry: { id: uuidv7(), at, body: load } }],
-      'a late tray',
-    )
-    emit('saved')
-    open.value = false
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    problem.value = error.message
-  } finally {
-    busy.value = false
-  }
+  await outbox.sendTogether(
+    [{ begin: intake }, { batchId, entry: { id: uuidv7(), at, body: cut } }, { batchId, entry: { id: uuidv7(), at, body: load } }],
+    'a late tray',
+  )
+  emit('saved')
 }
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="`A late tray at place ${place}`" width="520px" align-center @closed="emit('close')">
-    <form class="form" @submit.prevent="save">
-      <ChoiceField
-        v-model="of"
-        label="More of"
-        :choices="batches.map(batch => ({ value: batch.batchId, words: batch.title, note: `batch ${batch.number}` }))"
-      />
-      <WeightField v-model="weightG" label="On the tray, food only" required autofocus />
-      <p class="quiet">
-        It is dried by a clock of its own from now, as a batch with a number of its own. Wet food beside nearly dry food gives its moisture
-        to the air of both: put it above or behind.
-      </p>
-      <p class="quiet small">Another food? <NuxtLink to="/intake">Take the basket in</NuxtLink>, then load it into this machine.</p>
-      <div role="alert">
-        <p v-if="problem" class="problem">{{ problem }}</p>
-      </div>
-      <div class="row">
-        <ElButton type="primary" native-type="submit" :loading="busy">Put it in</ElButton
-        ><ElButton @click="open = false">Leave it</ElButton>
-      </div>
-    </form>
-  </ElDialog>
+  <FormFrame :title="`A late tray at place ${place}`" width="520px" verb="Put it in" :save="save" @close="emit('close')">
+    <ChoiceField
+      v-model="of"
+      label="More of"
+      :choices="batches.map(batch => ({ value: batch.batchId, words: batch.title, note: `batch ${batch.number}` }))"
+    />
+    <WeightField v-model="weightG" label="On the tray, food only" required autofocus />
+    <p class="quiet">
+      It is dried by a clock of its own from now, as a batch with a number of its own. Wet food beside nearly dry food gives its moisture to
+      the air of both: put it above or behind.
+    </p>
+    <p class="quiet small">Another food? <NuxtLink to="/intake">Take the basket in</NuxtLink>, then load it into this machine.</p>
+  </FormFrame>
 </template>

@@ -8,21 +8,11 @@ const props = defineProps<{ jar: JarAnswer }>()
 const emit = defineEmits<{ close: [] }>()
 const format = useFormat()
 const outbox = useOutboxStore()
-const open = ref(true)
 const weightG = ref<number | undefined>(Math.round(props.jar.leftG * 10) / 10)
 const purpose = ref<Purpose>('powder')
-const problem = ref('')
-const busy = ref(false)
-const checkFields = useFieldChecks()
 
 async function begin() {
-  if (checkFields() !== undefined || busy.value) return
-  if (weightG.value === undefined) {
-    problem.value = 'Weigh what comes out of the jar.'
-    return
-  }
-  busy.value = true
-  problem.value = ''
+  if (weightG.value === undefined) return ['Weigh what comes out of the jar.']
   const id = uuidv7()
   const entry: NewBatch['entry'] = {
     id: uuidv7(),
@@ -38,42 +28,29 @@ async function begin() {
       fromForm: props.jar.purpose,
     },
   }
-  try {
-    await outbox.send({ begin: { id, entry } }, `from jar ${props.jar.number}`)
-    open.value = false
-    await navigateTo(`/batches/${id}`)
-  } catch (error) {
-    problem.value = (error as Error).message
-  } finally {
-    busy.value = false
-  }
+  await outbox.send({ begin: { id, entry } }, `from jar ${props.jar.number}`)
+  await navigateTo(`/batches/${id}`)
 }
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="`Begin again from jar ${jar.number}`" width="560px" align-center @closed="emit('close')">
-    <form class="form" @submit.prevent="begin">
-      <p class="quiet">
-        {{
-          jar.purpose === 'powder'
-            ? 'Old or damp powder is dried in a thin layer, ground once more where it set, and packed again.'
-            : 'Shards and pieces keep longer than powder: grind as much as is wanted now.'
-        }}
-        It keeps its age and its baskets.
-      </p>
-      <WeightField v-model="weightG" label="Out of the jar" :hint="`${format.weight(jar.leftG)} are in it`" required autofocus />
-      <ChoiceField
-        v-model="purpose"
-        label="It becomes"
-        :choices="[
-          { value: 'powder', words: 'Fine powder' },
-          { value: 'flakes', words: 'Flakes' },
-        ]"
-      />
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="row">
-        <ElButton type="primary" native-type="submit" :loading="busy">Begin</ElButton><ElButton @click="open = false">Leave it</ElButton>
-      </div>
-    </form>
-  </ElDialog>
+  <FormFrame :title="`Begin again from jar ${jar.number}`" width="560px" verb="Begin" :save="begin" @close="emit('close')">
+    <p class="quiet">
+      {{
+        jar.purpose === 'powder'
+          ? 'Old or damp powder is dried in a thin layer, ground once more where it set, and packed again.'
+          : 'Shards and pieces keep longer than powder: grind as much as is wanted now.'
+      }}
+      It keeps its age and its baskets.
+    </p>
+    <WeightField v-model="weightG" label="Out of the jar" :hint="`${format.weight(jar.leftG)} are in it`" required autofocus />
+    <ChoiceField
+      v-model="purpose"
+      label="It becomes"
+      :choices="[
+        { value: 'powder', words: 'Fine powder' },
+        { value: 'flakes', words: 'Flakes' },
+      ]"
+    />
+  </FormFrame>
 </template>

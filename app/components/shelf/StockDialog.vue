@@ -9,7 +9,6 @@ type Stock = Extract<EntryBody, { kind: 'stock' }>
 const props = defineProps<{ correcting?: Entry & { body: Stock } }>()
 const emit = defineEmits<{ close: []; saved: [jarId: string] }>()
 const outbox = useOutboxStore()
-const open = ref(true)
 const before = props.correcting?.body
 const foods = ref<{ key: string; name: string; other: string }[]>([])
 const foodKey = ref(before?.foodKey ?? '')
@@ -25,9 +24,7 @@ const saltPercent = ref<number | undefined>(before?.saltShare === undefined ? un
 const heatLow = ref<number | undefined>(before?.heat?.low)
 const heatHigh = ref<number | undefined>(before?.heat?.high)
 const at = ref<number | undefined>(props.correcting?.at)
-const problems = ref<string[]>([])
-const busy = ref(false)
-const checkFields = useFieldChecks()
+const problem = ref('')
 onMounted(async () => {
   try {
     const [kitchen, book] = await Promise.all([call('kitchen'), call('foods')])
@@ -36,17 +33,15 @@ onMounted(async () => {
       ...book.map(food => ({ key: food.key, name: food.name, other: food.groupName.toLowerCase() })),
     ]
   } catch (error) {
-    problems.value = [(error as Error).message]
+    problem.value = (error as Error).message
   }
 })
 async function save() {
-  problems.value = []
-  if (checkFields() !== undefined || busy.value) return
-  if (foodKey.value === '') problems.value.push('Choose what it is; “Another spice” serves for what has no name here.')
-  if (netG.value === undefined) problems.value.push('Weigh it, without the jar.')
-  if ((heatLow.value === undefined) !== (heatHigh.value === undefined)) problems.value.push('Give both figures of heat, or none.')
-  if (problems.value.length > 0) return
-  busy.value = true
+  const problems: string[] = []
+  if (foodKey.value === '') problems.push('Choose what it is; “Another spice” serves for what has no name here.')
+  if (netG.value === undefined) problems.push('Weigh it, without the jar.')
+  if ((heatLow.value === undefined) !== (heatHigh.value === undefined)) problems.push('Give both figures of heat, or none.')
+  if (problems.length > 0) return problems
   const jarId = before?.jarId ?? uuidv7()
   const body: Stock = {
     kind: 'stock',
@@ -67,86 +62,71 @@ async function save() {
     ...(before?.moisture !== undefined && { moisture: before.moisture }),
     ...(before?.allergens && { allergens: before.allergens }),
   }
-  try {
-    await outbox.send(
-      { jarId, entry: { id: uuidv7(), at: at.value ?? Date.now(), replaces: props.correcting?.id, body } },
-      name.value || 'what was bought in',
-    )
-    emit('saved', jarId)
-    open.value = false
-  } catch (error) {
-    problems.value = error instanceof Refused ? error.problems.map(problem => problem.message) : [(error as Error).message]
-  } finally {
-    busy.value = false
-  }
+  await outbox.send(
+    { jarId, entry: { id: uuidv7(), at: at.value ?? Date.now(), replaces: props.correcting?.id, body } },
+    name.value || 'what was bought in',
+  )
+  emit('saved', jarId)
 }
 </script>
 
 <template>
-  <ElDialog
-    v-model="open"
+  <FormFrame
+    v-slot="{ atProblem }"
     :title="correcting ? 'Correct what came in' : 'Put in what was bought'"
     width="620px"
-    align-center
-    @closed="emit('close')"
+    :verb="correcting ? 'Save the correction' : 'Put it on the shelf'"
+    :save="save"
+    @close="emit('close')"
   >
-    <form class="form" @submit.prevent="save">
-      <p v-if="!correcting" class="quiet">
-        Spices from a shop, or jars from before the log began. They keep, blend and run low as your own do.
-      </p>
+    <p v-if="problem" class="problem">{{ problem }}</p>
+    <p v-if="!correcting" class="quiet">
+      Spices from a shop, or jars from before the log began. They keep, blend and run low as your own do.
+    </p>
+    <div class="field">
+      <label for="stock-food">What it is</label
+      ><ElSelect id="stock-food" v-model="foodKey" filterable placeholder="Cumin, sweet paprika, onion"
+        ><ElOption v-for="food in foods" :key="food.key" :value="food.key" :label="food.name"
+          ><span>{{ food.name }}</span> <span class="quiet small">{{ food.other }}</span></ElOption
+        ></ElSelect
+      >
+    </div>
+    <WeightField v-model="netG" label="It weighs, without the jar" required />
+    <ChoiceField
+      v-model="purpose"
+      label="Form"
+      :choices="[
+        { value: 'powder', words: 'Powder' },
+        { value: 'flakes', words: 'Flakes' },
+        { value: 'pieces', words: 'Whole or pieces' },
+      ]"
+    />
+    <div class="pair">
+      <TextField v-model="name" label="Called (if otherwise)" /><TextField v-model="source" label="From (if known)" /><TextField
+        v-model="place"
+        label="Where it stands"
+      /><NumberField v-model="price" label="Paid" :least="0" :decimals="2" />
+    </div>
+    <ChoiceField
+      v-model="packageKey"
+      label="In"
+      :choices="PACKAGES.filter(item => item.key !== 'other').map(item => ({ value: item.key, words: item.name }))"
+    />
+    <div class="pair">
       <div class="field">
-        <label for="stock-food">What it is</label
-        ><ElSelect id="stock-food" v-model="foodKey" filterable placeholder="Cumin, sweet paprika, onion"
-          ><ElOption v-for="food in foods" :key="food.key" :value="food.key" :label="food.name"
-            ><span>{{ food.name }}</span> <span class="quiet small">{{ food.other }}</span></ElOption
-          ></ElSelect
-        >
+        <label for="stock-best">Best before, as printed <span class="quiet">(if known)</span></label
+        ><ElDatePicker id="stock-best" v-model="bestTo" type="date" format="D MMM YYYY" placeholder="none" />
       </div>
-      <WeightField v-model="netG" label="It weighs, without the jar" required />
-      <ChoiceField
-        v-model="purpose"
-        label="Form"
-        :choices="[
-          { value: 'powder', words: 'Powder' },
-          { value: 'flakes', words: 'Flakes' },
-          { value: 'pieces', words: 'Whole or pieces' },
-        ]"
+      <NumberField v-model="saltPercent" label="Salt, percent" hint="of a seasoned mix" :least="0" :most="100" />
+    </div>
+    <div class="pair">
+      <NumberField v-model="heatLow" label="Heat from, SHU" hint="where the packet says so" :least="0" :decimals="0" /><NumberField
+        v-model="heatHigh"
+        label="to, SHU"
+        :least="0"
+        :decimals="0"
       />
-      <div class="pair">
-        <TextField v-model="name" label="Called (if otherwise)" /><TextField v-model="source" label="From (if known)" /><TextField
-          v-model="place"
-          label="Where it stands"
-        /><NumberField v-model="price" label="Paid" :least="0" :decimals="2" />
-      </div>
-      <ChoiceField
-        v-model="packageKey"
-        label="In"
-        :choices="PACKAGES.filter(item => item.key !== 'other').map(item => ({ value: item.key, words: item.name }))"
-      />
-      <div class="pair">
-        <div class="field">
-          <label for="stock-best">Best before, as printed <span class="quiet">(if known)</span></label
-          ><ElDatePicker id="stock-best" v-model="bestTo" type="date" format="D MMM YYYY" placeholder="none" />
-        </div>
-        <NumberField v-model="saltPercent" label="Salt, percent" hint="of a seasoned mix" :least="0" :most="100" />
-      </div>
-      <div class="pair">
-        <NumberField v-model="heatLow" label="Heat from, SHU" hint="where the packet says so" :least="0" :decimals="0" /><NumberField
-          v-model="heatHigh"
-          label="to, SHU"
-          :least="0"
-          :decimals="0"
-        />
-      </div>
-      <WhenField v-model="at" />
-      <div role="alert">
-        <p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p>
-      </div>
-      <div class="row">
-        <ElButton type="primary" native-type="submit" :loading="busy">{{
-          correcting ? 'Save the correction' : 'Put it on the shelf'
-        }}</ElButton><ElButton @click="open = false">Leave it</ElButton>
-      </div>
-    </form>
-  </ElDialog>
+    </div>
+    <WhenField v-model="at" :problem="atProblem" />
+  </FormFrame>
 </template>
