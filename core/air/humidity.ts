@@ -21,11 +21,11 @@ const pascal = (air: Air) => (air.pressureKPa ?? SEA_LEVEL_KPA) * 1000
 export function checkAir(air: Air): void {
   const problems: Problem[] = []
   if (!(air.celsius >= -20 && air.celsius <= 60))
-    problems.push({ field: 'celsius', code: 'room-air-between-c', message: 'Room air is between −20 and 60 °C.' })
+    problems.push({ field: 'celsius', code: 'out-of-range', message: 'Room air is between −20 and 60 °C.' })
   if (!(air.humidity >= 0.01 && air.humidity <= 1))
-    problems.push({ field: 'humidity', code: 'relative-humidity-between', message: 'Relative humidity is between 1 and 100 %.' })
+    problems.push({ field: 'humidity', code: 'out-of-range', message: 'Relative humidity is between 1 and 100 %.' })
   if (air.pressureKPa !== undefined && !(air.pressureKPa >= 60 && air.pressureKPa <= 110))
-    problems.push({ field: 'pressureKPa', code: 'air-pressure-between-kpa', message: 'Air pressure is between 60 and 110 kPa.' })
+    problems.push({ field: 'pressureKPa', code: 'out-of-range', message: 'Air pressure is between 60 and 110 kPa.' })
   if (problems.length > 0) throw new InputError(problems)
 }
 

@@ -40,13 +40,13 @@ const broughtG = ({ grams, toastedG }: Share): number => toastedG ?? grams
  * @throws InputError for no share, or one that is not above zero, or heavier once it was toasted
  */
 export function mixOf(shares: readonly Share[]): Mix {
-  if (shares.length === 0) throw new InputError([{ field: 'parts', code: 'choose-what-goes-in', message: 'Choose what goes in.' }])
+  if (shares.length === 0) throw new InputError([{ field: 'parts', code: 'nothing-chosen', message: 'Choose what goes in.' }])
   const wrong = shares.flatMap(({ grams, toastedG = grams }, i) => {
     if (!(grams > 0 && Number.isFinite(grams)))
-      return [{ field: `parts.${i}.grams`, code: 'must-above-zero', message: 'must be above zero' }]
+      return [{ field: `parts.${i}.grams`, code: 'not-above-zero', message: 'must be above zero' }]
     return toastedG > 0 && toastedG <= grams
       ? []
-      : [{ field: `parts.${i}.toastedG`, code: 'must-above-zero', message: 'must be above zero, and no more than went into the pan' }]
+      : [{ field: `parts.${i}.toastedG`, code: 'not-above-zero', message: 'must be above zero, and no more than went into the pan' }]
   })
   if (wrong.length > 0) throw new InputError(wrong)
   const sum = (of: (share: Share) => number) => shares.reduce((total, share) => total + of(share), 0)

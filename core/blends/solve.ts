@@ -74,17 +74,17 @@ function heatOf(wishes: readonly Wish[], grams: readonly number[]): number {
 
 function check({ wishes, totalG, heat, saltMost }: BlendQuestion): void {
   const problems: Problem[] = []
-  if (wishes.length === 0) problems.push({ field: 'parts', code: 'choose-what-goes-in', message: 'Choose what goes in.' })
-  if (!(totalG > 0)) problems.push({ field: 'totalG', code: 'say-how-much-wanted', message: 'Say how much is wanted: above zero.' })
+  if (wishes.length === 0) problems.push({ field: 'parts', code: 'nothing-chosen', message: 'Choose what goes in.' })
+  if (!(totalG > 0)) problems.push({ field: 'totalG', code: 'amount-missing', message: 'Say how much is wanted: above zero.' })
   wishes.forEach(({ share, stepG }, i) => {
-    if (!(share > 0)) problems.push({ field: `parts.${i}.share`, code: 'must-above-zero', message: 'must be above zero' })
+    if (!(share > 0)) problems.push({ field: `parts.${i}.share`, code: 'not-above-zero', message: 'must be above zero' })
     if (stepG !== undefined && !(stepG > 0))
-      problems.push({ field: `parts.${i}.stepG`, code: 'must-above-zero', message: 'must be above zero' })
+      problems.push({ field: `parts.${i}.stepG`, code: 'not-above-zero', message: 'must be above zero' })
   })
   if (heat && !(heat.low >= 0 && heat.high >= heat.low))
-    problems.push({ field: 'heat', code: 'give-heat-as-band', message: 'Give heat as a band, the lower first.' })
+    problems.push({ field: 'heat', code: 'not-a-band', message: 'Give heat as a band, the lower first.' })
   if (saltMost !== undefined && !(saltMost >= 0 && saltMost <= 1))
-    problems.push({ field: 'saltMost', code: 'must-share-from', message: 'must be a share from 0 to 1' })
+    problems.push({ field: 'saltMost', code: 'not-a-fraction', message: 'must be a share from 0 to 1' })
   if (problems.length > 0) throw new InputError(problems)
 }
 
@@ -157,23 +157,23 @@ function whatStands(question: BlendQuestion, wanted: readonly number[]): Problem
   const { wishes, totalG, heat, saltMost } = question
   const there = wishes.reduce((sum, wish) => sum + wish.ingredient.leftG, 0)
   if (there < totalG)
-    return { field: 'totalG', code: 'only-g-all-are', message: `Only ${Math.round(there)} g of all of it are on the shelf: make less.` }
+    return { field: 'totalG', code: 'more-than-there-is', message: `Only ${Math.round(there)} g of all of it are on the shelf: make less.` }
   const short = wishes.findIndex((wish, i) => wish.fixed && wish.ingredient.leftG < wanted[i]! - 1e-6)
   if (short >= 0)
     return {
       field: `parts.${short}`,
-      code: 'only-g-are',
+      code: 'more-than-there-is',
       message: `Only ${Math.round(wishes[short]!.ingredient.leftG)} g of ${wishes[short]!.ingredient.name} are there, and it is held fast: let it give way, or make less.`,
     }
   const hottest = Math.max(...wishes.map(units))
   if (heat && hottest < heat.low)
     return {
       field: 'heat',
-      code: 'nothing-in-hot',
+      code: 'not-hot-enough',
       message: `Nothing in it is that hot: at most ${Math.round(hottest).toLocaleString('en-GB')}. Add a hotter chili, or want less.`,
     }
   if (heat && Math.min(...wishes.map(units)) > heat.high)
-    return { field: 'heat', code: 'everything-in-hotter-than', message: 'Everything in it is hotter than that: add something mild.' }
+    return { field: 'heat', code: 'not-mild-enough', message: 'Everything in it is hotter than that: add something mild.' }
   if (heat)
     return {
       field: 'heat',
@@ -181,7 +181,6 @@ function whatStands(question: BlendQuestion, wanted: readonly number[]): Problem
       message:
         'What is free to give way does not bring this heat, with what is on the shelf: let more give way, widen the band, or make less.',
     }
-  if (saltMost !== undefined)
-    return { field: 'saltMost', code: 'cannot-little-salt-with', message: 'It cannot be that little salt with what goes in.' }
+  if (saltMost !== undefined) return { field: 'saltMost', code: 'too-salty', message: 'It cannot be that little salt with what goes in.' }
   return { field: 'totalG', code: 'nothing-fits', message: 'Nothing fits: make another amount, or let more give way.' }
 }

@@ -46,9 +46,9 @@ const SD_LOG = 0.14
 export function freezeCycle(load: FreezeLoad): FreezeCycle {
   const problems = (['loadG', 'areaM2', 'thicknessMm'] as const)
     .filter(field => !(load[field] > 0))
-    .map(field => ({ field, code: 'must-above-zero', message: 'must be above zero' }))
+    .map(field => ({ field, code: 'not-above-zero', message: 'must be above zero' }))
   if (!(load.moisture > 0 && load.moisture < 1))
-    problems.push({ field: 'moisture' as 'loadG', code: 'must-fraction-between', message: 'must be a fraction between 0 and 1' })
+    problems.push({ field: 'moisture' as 'loadG', code: 'not-a-fraction', message: 'must be a fraction between 0 and 1' })
   if (problems.length > 0) throw new InputError(problems)
   const waterG = load.loadG * load.moisture
   const joules = (waterG / 1000) * SUBLIMATION_MJ_KG * 1e6
@@ -75,7 +75,7 @@ export interface IceCapacity {
 
 /** How much of a machine's ice capacity a load takes, and in how many loads it fits. */
 export function iceCapacity(waterG: number, iceG: number): IceCapacity {
-  if (!(iceG > 0)) throw new InputError([{ field: 'iceG', code: 'must-above-zero', message: 'must be above zero' }])
+  if (!(iceG > 0)) throw new InputError([{ field: 'iceG', code: 'not-above-zero', message: 'must be above zero' }])
   const share = waterG / iceG
   return { share, over: share > 1, loads: Math.max(1, Math.ceil(share - 1e-9)) }
 }
@@ -83,7 +83,9 @@ export function iceCapacity(waterG: number, iceG: number): IceCapacity {
 /** Water that gives a freeze-dried food back what it lost, g: exactly the weight that went. */
 export function waterBackG(loadedG: number, driedG: number): number {
   if (!(driedG > 0 && loadedG >= driedG))
-    throw new InputError([{ field: 'driedG', code: 'must-above-zero-not', message: 'must be above zero and not above what was loaded' }])
+    throw new InputError([
+      { field: 'driedG', code: 'not-within-weight-before', message: 'must be above zero and not above what was loaded' },
+    ])
   return loadedG - driedG
 }
 

@@ -52,11 +52,11 @@ export function warmingK(watts: number, seconds: number, grams: number): number 
 export function planGrinding(question: GrindQuestion): GrindPlan {
   const problems = (['dryG', 'looseGMl', 'cupMl', 'watts'] as const)
     .filter(field => !(question[field] > 0))
-    .map(field => ({ field: field as string, code: 'must-above-zero', message: 'must be above zero' }))
+    .map(field => ({ field: field as string, code: 'not-above-zero', message: 'must be above zero' }))
   if (!(question.mostC > question.startC))
     problems.push({
       field: 'mostC',
-      code: 'must-above-warmth-starts',
+      code: 'too-warm-already',
       message: 'must be above the warmth it starts with: let it cool first',
     })
   if (problems.length > 0) throw new InputError(problems)

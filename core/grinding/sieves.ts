@@ -28,12 +28,12 @@ export const MESH_UM: Readonly<Record<number, number>> = {
 export function openingUm(wires: number, alongMm: number, wireMm: number): number {
   const opening = alongMm / wires - wireMm
   if (!(wires > 0 && alongMm > 0 && wireMm > 0))
-    throw new InputError([{ field: 'wires', code: 'must-above-zero', message: 'must be above zero, as the length and the wire' }])
+    throw new InputError([{ field: 'wires', code: 'not-above-zero', message: 'must be above zero, as the length and the wire' }])
   if (!(opening > 0))
     throw new InputError([
       {
         field: 'wireMm',
-        code: 'wires-would-leave-no',
+        code: 'no-opening-left',
         message: 'the wires would leave no opening: count them again over a longer stretch',
       },
     ])
@@ -71,7 +71,7 @@ export function sumPasses(passes: readonly SievePass[], wanted = 0.95): SieveSum
       throw new InputError([
         {
           field: `passes.${i}.openingUm`,
-          code: 'sieve-m-after-one',
+          code: 'finer-after-coarser',
           message: `a sieve of ${Math.round(pass.openingUm)} µm after one of ${Math.round(before.openingUm)}: go from coarse to fine`,
         },
       ])
@@ -79,7 +79,7 @@ export function sumPasses(passes: readonly SievePass[], wanted = 0.95): SieveSum
       throw new InputError([
         {
           field: `passes.${i}.overG`,
-          code: 'g-more-than-g',
+          code: 'more-than-there-is',
           message: `${Math.round(pass.throughG + pass.overG)} g is more than the ${Math.round(before.overG)} g that stayed on top before`,
         },
       ])

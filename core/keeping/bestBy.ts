@@ -64,10 +64,10 @@ export function bestByWindow(input: {
 }): BestBy {
   const storageC = input.storageC ?? 20
   if (!(storageC >= -30 && storageC <= 45)) {
-    throw new InputError([{ field: 'storageC', code: 'must-between-c', message: 'must be between −30 and 45 °C' }])
+    throw new InputError([{ field: 'storageC', code: 'out-of-range', message: 'must be between −30 and 45 °C' }])
   }
   const packed = packageOf(input.packageKey)
-  if (!packed) throw new InputError([{ field: 'packageKey', code: 'not-package-dulse-knows', message: 'is not a package Dulse knows' }])
+  if (!packed) throw new InputError([{ field: 'packageKey', code: 'unknown-package', message: 'is not a package Dulse knows' }])
   if (input.inOil && storageC > FREEZER_C) {
     return {
       months: { low: OIL_MONTHS, high: OIL_MONTHS },

@@ -50,7 +50,7 @@ export function leakOf(packageKey: PackageKey, measured?: number): number | unde
 export function measuredLeak({ gainedG, days, room }: { gainedG: number; days: number; room: Air }): number {
   if (!(gainedG > 0 && days > 0))
     throw new InputError([
-      { field: 'gainedG', code: 'must-above-zero', message: 'must be above zero, as the days: weigh the gel again after a week' },
+      { field: 'gainedG', code: 'not-above-zero', message: 'must be above zero, as the days: weigh the gel again after a week' },
     ])
   return gainedG / days / (saturationKPa(room.celsius) * room.humidity)
 }
@@ -58,7 +58,7 @@ export function measuredLeak({ gainedG, days, room }: { gainedG: number; days: n
 /** A transmission rate as makers give it, g/m²/day at 38 °C and 90 % (ASTM E96), as g a day for each kPa of an area. */
 export function permeanceOf(wvtr: number, areaM2: number): number {
   if (!(wvtr > 0 && areaM2 > 0))
-    throw new InputError([{ field: 'wvtr', code: 'must-above-zero', message: 'must be above zero, as the area' }])
+    throw new InputError([{ field: 'wvtr', code: 'not-above-zero', message: 'must be above zero, as the area' }])
   return (wvtr * areaM2) / (saturationKPa(38) * 0.9)
 }
 
@@ -96,10 +96,10 @@ export function moistureIngress(question: IngressQuestion): Ingress {
 export function ingressDays(question: IngressQuestion): number {
   const problems = (['solidsG', 'gPerDayKPa'] as const)
     .filter(field => !(question[field] > 0))
-    .map(field => ({ field: field as string, code: 'must-above-zero', message: 'must be above zero' }))
+    .map(field => ({ field: field as string, code: 'not-above-zero', message: 'must be above zero' }))
   for (const field of ['moisture', 'limit'] as const)
     if (!(question[field] > 0 && question[field] < 1))
-      problems.push({ field, code: 'must-fraction-between', message: 'must be a fraction between 0 and 1' })
+      problems.push({ field, code: 'not-a-fraction', message: 'must be a fraction between 0 and 1' })
   if (problems.length > 0) throw new InputError(problems)
   // Twice the food takes twice as long: the sum is made once for a gram in a package that lets in a gram.
   return (unitDays(question) * question.solidsG) / question.gPerDayKPa

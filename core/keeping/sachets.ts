@@ -24,7 +24,7 @@ export function oxygenAbsorber(jarMl: number, dryG: number): Absorber {
   const airMl = jarMl - dryG / SOLID_G_ML
   if (!(jarMl > 0 && dryG >= 0 && airMl > 0))
     throw new InputError([
-      { field: 'jarMl', code: 'g-do-not-fit', message: `${Math.round(dryG)} g do not fit into ${Math.round(jarMl)} mL` },
+      { field: 'jarMl', code: 'does-not-fit', message: `${Math.round(dryG)} g do not fit into ${Math.round(jarMl)} mL` },
     ])
   const oxygenMl = airMl * OXYGEN_SHARE
   const largest = ABSORBERS_CC.at(-1)!
@@ -61,7 +61,7 @@ export function silicaHolds(humidity: number): number {
  */
 export function desiccantG(input: { airMl: number; filledIn: Air; wanted: number; ingressG: number }): number {
   if (!(input.wanted >= 0.05 && input.wanted <= 0.6))
-    throw new InputError([{ field: 'wanted', code: 'must-between-humidity', message: 'must be between 5 and 60 % humidity' }])
+    throw new InputError([{ field: 'wanted', code: 'out-of-range', message: 'must be between 5 and 60 % humidity' }])
   // Vapour in the air closed in, by the gas law; water is 18.015 g/mol.
   const vapourG =
     ((saturationKPa(input.filledIn.celsius) * input.filledIn.humidity * 1000 * input.airMl * 1e-6) /

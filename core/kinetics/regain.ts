@@ -26,8 +26,8 @@ export interface Drift {
  * @throws InputError for hours or moistures below 0.
  */
 export function driftedMoisture(drift: Drift): number {
-  if (!(drift.hours >= 0)) throw new InputError([{ field: 'hours', code: 'must-not-negative', message: 'must not be negative' }])
-  if (!(drift.fromX >= 0)) throw new InputError([{ field: 'fromX', code: 'must-not-negative', message: 'must not be negative' }])
+  if (!(drift.hours >= 0)) throw new InputError([{ field: 'hours', code: 'negative', message: 'must not be negative' }])
+  if (!(drift.fromX >= 0)) throw new InputError([{ field: 'fromX', code: 'negative', message: 'must not be negative' }])
   const rate = drift.ratePerHour * pacePerHour(drift.nowC, drift.setC) * (drift.fan ? 1 : STILL_AIR)
   return drift.balanceX + (drift.fromX - drift.balanceX) * Math.exp(-rate * drift.hours)
 }

@@ -21,7 +21,7 @@ export function checkEnvelope(entries: readonly Entry[], entry: Entry, now: numb
 }
 
 export function checkInstant(entry: Entry, latest: number, say: Say): void {
-  if (entry.at > latest) say('at', 'in-the-future', 'This is in the future. Give the time when it happened.')
+  if (entry.at > latest) say('at', 'in-future', 'This is in the future. Give the time when it happened.')
 }
 
 function checkReference(entries: readonly Entry[], entry: Entry, say: Say): void {

@@ -15,7 +15,9 @@ export interface DryingGain {
 export function dryingGain(beforeG: number, afterG: number, moisture: number): DryingGain {
   const solidsG = beforeG * (1 - moisture)
   if (!(afterG > 0 && afterG <= beforeG))
-    throw new InputError([{ field: 'afterG', code: 'must-above-zero-not', message: 'must be above zero and not above the weight before' }])
+    throw new InputError([
+      { field: 'afterG', code: 'not-within-weight-before', message: 'must be above zero and not above the weight before' },
+    ])
   // A scale may show a hair less than the solids; then all of the water is gone.
   return { lostG: beforeG - afterG, before: moisture, after: Math.max(0, 1 - solidsG / afterG) }
 }

@@ -6,7 +6,7 @@ import { InputError } from '../errors'
  */
 export function dryBasis(moistureWetBasis: number): number {
   if (!(moistureWetBasis >= 0 && moistureWetBasis < 1)) {
-    throw new InputError([{ field: 'moistureWetBasis', code: 'must-fraction-from-below', message: 'must be a fraction from 0 to below 1' }])
+    throw new InputError([{ field: 'moistureWetBasis', code: 'not-a-fraction', message: 'must be a fraction from 0 to below 1' }])
   }
   return moistureWetBasis / (1 - moistureWetBasis)
 }
@@ -17,7 +17,7 @@ export function dryBasis(moistureWetBasis: number): number {
  */
 export function wetBasis(moistureDryBasis: number): number {
   if (!(moistureDryBasis >= 0)) {
-    throw new InputError([{ field: 'moistureDryBasis', code: 'must-not-negative', message: 'must not be negative' }])
+    throw new InputError([{ field: 'moistureDryBasis', code: 'negative', message: 'must not be negative' }])
   }
   return moistureDryBasis / (1 + moistureDryBasis)
 }

@@ -26,9 +26,9 @@ export interface RatioEstimate {
  */
 export function shrunkRatio(history: readonly number[], reference: RatioReference): RatioEstimate {
   const bad = history.findIndex(ratio => !(ratio > 0 && Number.isFinite(ratio)))
-  if (bad >= 0) throw new InputError([{ field: `history.${bad}`, code: 'must-ratio-above', message: 'must be a ratio above 0' }])
+  if (bad >= 0) throw new InputError([{ field: `history.${bad}`, code: 'not-above-zero', message: 'must be a ratio above 0' }])
   if (!(reference.median > 0))
-    throw new InputError([{ field: 'reference.median', code: 'must-ratio-above', message: 'must be a ratio above 0' }])
+    throw new InputError([{ field: 'reference.median', code: 'not-above-zero', message: 'must be a ratio above 0' }])
   const weight = reference.countsAs ?? 3
   const logs = history.map(Math.log)
   const prior = Math.log(reference.median)

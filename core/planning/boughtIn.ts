@@ -42,7 +42,7 @@ const PER_G = 100
 export function compareBoughtIn(question: BoughtInQuestion): BoughtIn {
   const problems = (['ownPriceKg', 'ownMinutesKg', 'boughtPriceKg', 'boughtMinutesKg', 'hourWorth'] as const)
     .filter(field => !(question[field] >= 0))
-    .map(field => ({ field, code: 'must-not-negative', message: 'must not be negative' }))
+    .map(field => ({ field, code: 'negative', message: 'must not be negative' }))
   if (problems.length > 0) throw new InputError(problems)
   const { food } = question
   const dryPerKg = targetWeight(1000 * (1 - food.rawMoisture.value.mean), food.target[question.purpose])

@@ -78,7 +78,8 @@ export function referenceYields(food: Food, card: MethodCard, purpose: Purpose):
  * @throws InputError for a weight that is not above 0.
  */
 export function forecastBasket(input: ForecastInput): Forecast {
-  if (!(input.weightG > 0)) throw new InputError([{ field: 'weightG', code: 'must-weight-above-g', message: 'must be a weight above 0 g' }])
+  if (!(input.weightG > 0))
+    throw new InputError([{ field: 'weightG', code: 'weight-not-above-zero', message: 'must be a weight above 0 g' }])
   const { food, card, machine } = input
   const source = randomSource(input.seed ?? 1)
   const target = food.target[input.purpose]

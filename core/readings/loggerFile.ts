@@ -65,7 +65,7 @@ export function guessLogger(text: string, timeZone: string): LoggerGuess {
     throw new InputError([
       {
         field: 'file',
-        code: 'no-line-file-holds',
+        code: 'no-readings',
         message: 'No line of this file holds a time and a figure. Export the readings as CSV, with a column of times.',
       },
     ])
@@ -138,9 +138,7 @@ export function guessLogger(text: string, timeZone: string): LoggerGuess {
  */
 export function readLogger(text: string, settings: LoggerSettings, firstLine: number, now: number): LoggerReadings {
   if (settings.celsiusColumn === undefined && settings.humidityColumn === undefined) {
-    throw new InputError([
-      { field: 'celsiusColumn', code: 'choose-column-temperature-humidity', message: 'Choose the column of temperature or of humidity.' },
-    ])
+    throw new InputError([{ field: 'celsiusColumn', code: 'column-missing', message: 'Choose the column of temperature or of humidity.' }])
   }
   const { cells, lines } = tableOf(text)
   const result: LoggerReadings = { rows: [], errors: [] }

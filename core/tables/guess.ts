@@ -39,14 +39,14 @@ export function guessTable(kind: TableKind, text: string, household: { timeZone:
   const head = cells.findIndex(row => row.filter(Boolean).length >= Math.min(2, width))
   if (head < 0)
     throw new InputError([
-      { field: 'file', code: 'file-holds-no-table', message: 'This file holds no table. Export it as CSV, with a line of headings.' },
+      { field: 'file', code: 'no-table', message: 'This file holds no table. Export it as CSV, with a line of headings.' },
     ])
   const named = cells[head]!.every(cell => !FIGURE.test(cell))
   if (!named)
     throw new InputError([
       {
         field: 'file',
-        code: 'line-should-headings',
+        code: 'no-headings',
         message: `Line ${lines[head]} should be headings, such as ${TABLE_COLUMNS[kind]
           .filter(column => column.needed)
           .map(column => column.name.toLowerCase())
@@ -55,9 +55,7 @@ export function guessTable(kind: TableKind, text: string, household: { timeZone:
     ])
   const rows = cells.slice(head + 1)
   if (rows.length === 0)
-    throw new InputError([
-      { field: 'file', code: 'are-headings-in-file', message: 'There are headings in this file and no rows below them.' },
-    ])
+    throw new InputError([{ field: 'file', code: 'unknown-column', message: 'There are headings in this file and no rows below them.' }])
   const headings = Array.from({ length: width }, (_, i) => cells[head]![i] || `Column ${i + 1}`)
   const free = new Set(headings.keys())
   const columns: TableSettings['columns'] = {}

@@ -53,7 +53,7 @@ function* linesOf(kind: TableKind, text: string, settings: TableSettings, errors
     throw new InputError(
       missing.map(column => ({
         field: `columns.${column.key}`,
-        code: 'choose-column',
+        code: 'column-missing',
         message: `Choose the column of: ${column.name.toLowerCase()}.`,
       })),
     )

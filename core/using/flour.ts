@@ -21,10 +21,10 @@ export interface FlourSwap {
  * @throws InputError for a share above a third: the dough would not hold together
  */
 export function flourSwap(flourG: number, share: number, densityGMl: number): FlourSwap {
-  if (!(flourG > 0)) throw new InputError([{ field: 'flourG', code: 'must-above-zero', message: 'must be above zero' }])
+  if (!(flourG > 0)) throw new InputError([{ field: 'flourG', code: 'not-above-zero', message: 'must be above zero' }])
   if (!(share > 0 && share <= MOST_FLOUR_SHARE + 1e-9))
     throw new InputError([
-      { field: 'share', code: 'must-above-zero-at', message: 'must be above zero and at most a third: powder has no gluten' },
+      { field: 'share', code: 'out-of-range', message: 'must be above zero and at most a third: powder has no gluten' },
     ])
   const powderMl = (flourG / FLOUR_G_ML) * share
   const powderG = powderMl * densityGMl

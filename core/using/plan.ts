@@ -53,13 +53,13 @@ const WATER_ML_G = 1
 export function planWater(powder: Powder, wish: WaterWish, measures: MeasureSystem): WaterPlan {
   const product = wish.product ?? WHOLE.key
   if (wish.solids !== undefined && !(wish.solids > 0 && wish.solids < 1))
-    throw new InputError([{ field: 'solids', code: 'must-share-between', message: 'must be a share between 0 and 1' }])
+    throw new InputError([{ field: 'solids', code: 'not-a-fraction', message: 'must be a share between 0 and 1' }])
   const solids = wish.solids ?? solidsFor(product, powder.rawMoisture)
   if (solids >= 1 - powder.moisture)
     throw new InputError([
       {
         field: 'solids',
-        code: 'powder-itself-holds-water',
+        code: 'drier-than-powder',
         message: `The powder itself holds ${Math.round(100 * powder.moisture)} % water: what is made of it must hold more.`,
       },
     ])

@@ -37,14 +37,13 @@ const HOLD_BACK = 0.1
 export function waterBack(ask: { moisture: number; target: number; wantedG?: number; powderG?: number }): WaterBack {
   const problems: Problem[] = []
   for (const field of ['moisture', 'target'] as const)
-    if (!(ask[field] >= 0 && ask[field] < 1))
-      problems.push({ field, code: 'must-share-from-below', message: 'must be a share from 0 to below 1' })
+    if (!(ask[field] >= 0 && ask[field] < 1)) problems.push({ field, code: 'not-a-fraction', message: 'must be a share from 0 to below 1' })
   if ((ask.wantedG === undefined) === (ask.powderG === undefined))
-    problems.push({ field: 'wantedG', code: 'give-what-wanted', message: 'give what is wanted, or the powder that there is' })
+    problems.push({ field: 'wantedG', code: 'amount-missing', message: 'give what is wanted, or the powder that there is' })
   for (const field of ['wantedG', 'powderG'] as const)
-    if (ask[field] !== undefined && !(ask[field]! > 0)) problems.push({ field, code: 'must-above-zero', message: 'must be above zero' })
+    if (ask[field] !== undefined && !(ask[field]! > 0)) problems.push({ field, code: 'not-above-zero', message: 'must be above zero' })
   if (problems.length === 0 && ask.target <= ask.moisture)
-    problems.push({ field: 'target', code: 'must-hold-more-water', message: 'must hold more water than the powder does' })
+    problems.push({ field: 'target', code: 'drier-than-powder', message: 'must hold more water than the powder does' })
   if (problems.length > 0) throw new InputError(problems)
   const powderG = ask.powderG ?? (ask.wantedG! * (1 - ask.target)) / (1 - ask.moisture)
   const totalG = (powderG * (1 - ask.moisture)) / (1 - ask.target)
@@ -59,7 +58,7 @@ export function waterBack(ask: { moisture: number; target: number; wantedG?: num
  * @param densityGMl of the powder as spooned
  */
 export function solidsOfRatio(parts: number, moisture: number, densityGMl: Interval): Interval {
-  if (!(parts > 0)) throw new InputError([{ field: 'parts', code: 'must-above-zero', message: 'must be above zero' }])
+  if (!(parts > 0)) throw new InputError([{ field: 'parts', code: 'not-above-zero', message: 'must be above zero' }])
   const solids = (density: number) => (density * (1 - moisture)) / (density + parts)
   return { p10: solids(densityGMl.p10), p50: solids(densityGMl.p50), p90: solids(densityGMl.p90) }
 }

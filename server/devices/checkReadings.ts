@@ -35,7 +35,7 @@ export function checkReadings(sent: readonly unknown[], now: number): { good: Go
         message: 'This is in the future: set the device’s clock, or leave the time out.',
       })
     else if (at < EARLIEST)
-      refused.push({ index, field: 'at', code: 'before-year', message: 'This is before the year 2000: give milliseconds since 1970, UTC.' })
+      refused.push({ index, field: 'at', code: 'too-early', message: 'This is before the year 2000: give milliseconds since 1970, UTC.' })
     else good.push({ index, channel, at, value })
   })
   return { good, refused }

@@ -95,7 +95,7 @@ export class ReadingIntake {
         answer.refused.push({
           index,
           field: 'value',
-          code: 'at-instant-read-already',
+          code: 'read-otherwise-already',
           message: `At this instant the ${device.name} read ${before} already; a reading is never changed.`,
         })
     }

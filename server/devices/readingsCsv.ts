@@ -18,7 +18,7 @@ export function readingsFromCsv(text: string): unknown[] {
     throw new InputError([
       {
         field: missing[0]!,
-        code: 'first-line-must-name',
+        code: 'columns-missing',
         message: `The first line must name the columns: channel, value and, if wanted, at. Missing: ${missing.join(', ')}.`,
       },
     ])

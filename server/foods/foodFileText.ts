@@ -16,7 +16,7 @@ export function readFoodFile(text: string): { file: FoodFile; lineOf: (field: st
         const { line } = lines.linePos(error.pos[0])
         return {
           field: `line ${line}`,
-          code: 'line-not-yaml',
+          code: 'not-yaml',
           message: `Line ${line}: this is not YAML: ${error.message.split('\n')[0]!.replace(/ at line .*$/, '')}.`,
         }
       }),
@@ -27,7 +27,7 @@ export function readFoodFile(text: string): { file: FoodFile; lineOf: (field: st
   try {
     value = document.toJS({ maxAliasCount: 20 })
   } catch {
-    throw new InputError([{ field: 'file', code: 'file-refers-itself-too', message: 'The file refers to itself too often to be read.' }])
+    throw new InputError([{ field: 'file', code: 'refers-to-itself', message: 'The file refers to itself too often to be read.' }])
   }
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new InputError([{ field: 'line 1', code: 'line', message: 'Line 1: this is no file of foods: it begins with “dulse: foods 1”.' }])

@@ -57,13 +57,13 @@ function* readJars(
       errors.push({
         line,
         field: 'food',
-        code: 'neither-food-nor-bought',
+        code: 'unknown-food',
         message: `“${named}” is neither a food nor a bought-in good of the reference. Write a name as the reference has it, or “another spice”.`,
       })
       continue
     }
     if (leakOf(packageKey) === undefined) {
-      errors.push({ line, field: 'package', code: 'nobody-knows-what-lid', message: 'Nobody knows what this lid lets in: choose another.' })
+      errors.push({ line, field: 'package', code: 'unknown-lid', message: 'Nobody knows what this lid lets in: choose another.' })
       continue
     }
     const own = food.name.toLowerCase() === named.toLowerCase() ? name : (name ?? (food.key === 'other-spice' ? named : undefined))

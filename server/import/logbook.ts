@@ -125,7 +125,7 @@ function checkTogether(file: LogbookFile): void {
   const ids = (rows: readonly { id: string }[], key: string) => {
     const seen = new Set<string>()
     rows.forEach(({ id }, i) => {
-      if (seen.has(id)) problems.push({ field: `${key}.${i}.id`, code: 'id-stands-twice', message: 'This id stands twice.' })
+      if (seen.has(id)) problems.push({ field: `${key}.${i}.id`, code: 'id-twice', message: 'This id stands twice.' })
       seen.add(id)
     })
     return seen
@@ -142,12 +142,11 @@ function checkTogether(file: LogbookFile): void {
     if (wanted && !there.has(wanted))
       problems.push({
         field,
-        code: 'file-has-no-such',
+        code: 'missing-in-file',
         message: `The file has no such ${what}: it is damaged, or a part of it is missing.`,
       })
   }
-  if (file.machines.length === 0)
-    problems.push({ field: 'machines', code: 'logbook-has-at-least', message: 'A logbook has at least one machine.' })
+  if (file.machines.length === 0) problems.push({ field: 'machines', code: 'no-machine', message: 'A logbook has at least one machine.' })
   file.runs.forEach((run, i) => look(machines, run.machineId, `runs.${i}.machineId`, 'machine'))
   file.upkeep.forEach((done, i) => look(machines, done.machineId, `upkeep.${i}.machineId`, 'machine'))
   file.devices.forEach((device, i) => look(machines, device.machineId, `devices.${i}.machineId`, 'machine'))
@@ -166,13 +165,13 @@ function checkTogether(file: LogbookFile): void {
     if (entry.seq <= before)
       problems.push({
         field: `entries.${i}.seq`,
-        code: 'entries-are-not-in',
+        code: 'out-of-order',
         message: 'The entries are not in the order in which they were written.',
       })
     before = entry.seq
   })
   for (const key of ['batches', 'jars'] as const)
     if (new Set(file[key].map(row => row.number)).size < file[key].length)
-      problems.push({ field: key, code: 'number-stands-twice', message: 'A number stands twice.' })
+      problems.push({ field: key, code: 'number-twice', message: 'A number stands twice.' })
   if (problems.length > 0) throw new InputError(problems.slice(0, 20))
 }

@@ -79,8 +79,7 @@ export function forecastBoughtIn(
 
 function foodOf({ foods }: Context, key: string): Food {
   const food = foods.find(key)
-  if (!food)
-    throw new InputError([{ field: 'foodKey', code: 'not-food-in-reference', message: `“${key}” is not a food in the reference.` }])
+  if (!food) throw new InputError([{ field: 'foodKey', code: 'unknown-food', message: `“${key}” is not a food in the reference.` }])
   return food
 }
 

@@ -79,7 +79,7 @@ export function noteUpkeep(context: Context, machineId: string, done: UpkeepDone
         throw new InputError([
           {
             field: 'task',
-            code: 'not-task-kind-machine',
+            code: 'unknown-task',
             message: `“${done.task}” is not a task of this kind of machine: ${WAYS[machine.kind].upkeep.map(task => task.key).join(', ')}.`,
           },
         ])

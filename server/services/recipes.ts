@@ -25,7 +25,7 @@ export function saveRecipe(context: Context, recipe: Recipe): RecipeRecord {
       : [
           {
             field: `${field}.${i}.foodKey`,
-            code: 'neither-food',
+            code: 'unknown-food',
             message: `“${foodKey}” is neither a food, a bought-in good nor a blend here. Choose one from the list.`,
           },
         ]),

@@ -238,7 +238,7 @@ export function saveWish(context: Context, wish: FoodWish): StockAnswer[] {
     throw new InputError([
       {
         field: 'foodKey',
-        code: 'not-food-in-reference',
+        code: 'unknown-food',
         message: `“${wish.foodKey}” is not a food in the reference. Choose one from the list.`,
       },
     ])

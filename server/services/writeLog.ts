@@ -58,14 +58,14 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
     const { body } = input
     if (body.kind !== 'fill' && body.kind !== 'stock' && !findJar(db, jarId)) throw new NotFound('jarId', 'There is no such jar.')
     if ('jarId' in body && body.jarId !== jarId)
-      throw new InputError([{ field: 'body.jarId', code: 'belongs-another-jar', message: 'This belongs to another jar.' }])
+      throw new InputError([{ field: 'body.jarId', code: 'of-another-jar', message: 'This belongs to another jar.' }])
     const target = body.kind === 'void' ? body.target : input.replaces
     const found = target === undefined ? undefined : findEntry(db, target)
     if (found?.batchId)
       throw new InputError([
         {
           field: 'target',
-          code: 'stands-in-log-batch',
+          code: 'of-a-batch',
           message: `This stands in the log of a batch: correct it by /api/batches/${found.batchId}/entries.`,
         },
       ])
@@ -73,7 +73,7 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
       throw new InputError([
         {
           field: body.kind === 'void' ? 'target' : 'replaces',
-          code: 'no-such-entry-in',
+          code: 'no-such-entry',
           message: 'There is no such entry in this jar’s log.',
         },
       ])
@@ -107,16 +107,14 @@ function checkSameFood({ db }: Context, { entry: { body } }: NewBatch): void {
   for (const [i, { jarId }] of (body.fromJars ?? []).entries()) {
     const view = jarView(db, jarId)
     if (view && view.food_key !== body.foodKey)
-      throw new InputError([
-        { field: `entry.body.fromJars.${i}.jarId`, code: 'jar-holds-another-food', message: 'This jar holds another food.' },
-      ])
+      throw new InputError([{ field: `entry.body.fromJars.${i}.jarId`, code: 'other-food', message: 'This jar holds another food.' }])
   }
   const drawnG = (body.fromJars ?? []).reduce((sum, source) => sum + source.weightG, 0)
   if (body.fromJars && Math.abs(drawnG - body.weightG) > 1)
     throw new InputError([
       {
         field: 'entry.body.weightG',
-        code: 'jars-give-g',
+        code: 'jars-sum-otherwise',
         message: `The jars give ${Math.round(drawnG)} g, not ${Math.round(body.weightG)} g.`,
       },
     ])
@@ -129,7 +127,7 @@ function checkOwn({ db }: Context, target: string | undefined): void {
     throw new InputError([
       {
         field: 'target',
-        code: 'stands-in-jars-own',
+        code: 'of-a-jar',
         message: `This stands in a jar’s own log: correct it by /api/jars/${found.jarId}/entries.`,
       },
     ])
@@ -137,7 +135,7 @@ function checkOwn({ db }: Context, target: string | undefined): void {
     throw new InputError([
       {
         field: 'target',
-        code: 'belongs-run-all-its',
+        code: 'of-a-run',
         message: `This belongs to the run and all its batches: correct it by /api/runs/${found.runId}/entries.`,
       },
     ])
@@ -152,7 +150,7 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
     const entry = complete(context, input)
     const { body } = entry
     if ('runId' in body && body.runId !== runId)
-      throw new InputError([{ field: 'body.runId', code: 'belongs-another-run', message: 'This belongs to another run.' }])
+      throw new InputError([{ field: 'body.runId', code: 'of-another-run', message: 'This belongs to another run.' }])
     if (body.kind === 'heat') {
       const machine = findMachine(db, run.machine_id)!
       if (body.setC !== null && (body.setC < machine.lowC || body.setC > machine.highC)) {
@@ -161,12 +159,11 @@ export function logOnRun(context: Context, runId: string, input: NewRunEntry): W
       }
     }
     const batches = batchIdsOfRun(db, runId)
-    if (batches.length === 0)
-      throw new InputError([{ field: 'runId', code: 'nothing-loaded-in-run', message: 'Nothing is loaded in this run.' }])
+    if (batches.length === 0) throw new InputError([{ field: 'runId', code: 'nothing-loaded', message: 'Nothing is loaded in this run.' }])
     const ofRun = new Set(entriesOfRun(db, runId).map(item => item.id))
     const logs = batches.map(batchId => entriesOfBatch(db, batchId).filter(item => !isOfRun(item.body.kind) || ofRun.has(item.id)))
     if (body.kind === 'tick' && !listItem(findMachine(db, run.machine_id)!.kind, body.list, body.item))
-      throw new InputError([{ field: 'body.item', code: 'not-on-machines-list', message: `“${body.item}” is not on this machine’s list.` }])
+      throw new InputError([{ field: 'body.item', code: 'unknown-task', message: `“${body.item}” is not on this machine’s list.` }])
     if (body.kind === 'move') checkMove(context, findMachine(db, run.machine_id)!, logs, entry, body.trays)
     // What was before a batch came in concerns those that were there.
     const there = logs.filter(log => log.some(item => item.body.kind === 'intake' && item.at <= entry.at))
@@ -194,7 +191,7 @@ function checkMove(
       return [
         {
           field: `body.trays.${i}.from`,
-          code: 'no-tray-stands-at',
+          code: 'no-such-tray',
           message: `No tray stands at ${from}: taken are ${taken.sort((a, b) => a - b).join(', ')}.`,
         },
       ]
@@ -202,7 +199,7 @@ function checkMove(
       ? [
           {
             field: `body.trays.${i}.to`,
-            code: 'has-places',
+            code: 'no-such-place',
             message: `${machine.name} has places 1 to ${machine.trays}; there is no ${to}.`,
           },
         ]
@@ -213,7 +210,7 @@ function checkMove(
   if (problems.length === 0 && twice !== undefined)
     problems.push({
       field: 'body.trays',
-      code: 'two-trays-would-stand',
+      code: 'place-taken-twice',
       message: `Two trays would stand at ${twice}: move the other one too.`,
     })
   if (problems.length > 0) throw new InputError(problems)
@@ -301,14 +298,14 @@ function joinRun(context: Context, body: Extract<Entry['body'], { kind: 'load' }
     throw new InputError([
       {
         field: 'body.runId',
-        code: 'batch-drying-in-machine',
+        code: 'machine-in-use',
         message: `Batch ${running.number} is drying in this machine: load into its run.`,
       },
     ])
   }
   const known = findRun(db, body.runId)
   if (known && known.machine_id !== body.machineId)
-    throw new InputError([{ field: 'body.runId', code: 'run-belongs-another-machine', message: 'This run belongs to another machine.' }])
+    throw new InputError([{ field: 'body.runId', code: 'of-another-machine', message: 'This run belongs to another machine.' }])
   if (!known) insertRun(db, body.runId, body.machineId, context.now())
 }
 

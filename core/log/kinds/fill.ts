@@ -78,7 +78,7 @@ function checkBlend({ from, blend: made }: Fill, jars: readonly Jar[], say: Say)
   from.forEach(({ weightG: grams, toastedG }, i) => {
     // How much water there was is found out jar by jar when the log is replayed.
     const fault = toastedG === undefined ? undefined : toastingFault(grams, toastedG, 1)
-    if (fault) say(`from.${i}.toastedG`, 'not-toasted-so', fault)
+    if (fault) say(`from.${i}.toastedG`, 'toasted-otherwise', fault)
   })
   if (made!.sifted && made!.sifted.overG >= wholeG)
     say('blend.sifted.overG', 'nothing-through', 'Only {wholeG} went over the sieve: some of it must fall through.', { wholeG })
@@ -100,7 +100,7 @@ function toasted(source: BlendDraw, drawn: Drawn, strict: boolean): Drawn {
   const lostG = Math.max(0, drawn.grams - source.toastedG)
   const waterG = drawn.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0)
   const fault = strict && toastingFault(drawn.grams, source.toastedG, waterG / drawn.grams)
-  if (fault) refuse('from.toastedG', 'not-toasted-so', fault)
+  if (fault) refuse('from.toastedG', 'toasted-otherwise', fault)
   const gone = Math.min(lostG, waterG) / Math.max(waterG, 1e-9)
   const parts = drawn.parts.map(part => {
     const grams = part.grams * (1 - part.moisture * gone)

@@ -28,7 +28,7 @@ export const jarAir: EntryKindOf<typeof schema> = {
     // The hygrometer's own error may take a reading over the edge; this far it may not.
     const corrected = calibration.offset + calibration.gain * shown
     if (corrected < 0 || corrected > 1)
-      say('shown', 'beyond-its-salt-test', 'Corrected by its salt test this reads {readShare}: the hygrometer needs a new salt test.', {
+      say('shown', 'beyond-salt-test', 'Corrected by its salt test this reads {readShare}: the hygrometer needs a new salt test.', {
         readShare: Math.round(corrected * 100) / 100,
       })
   },

@@ -34,13 +34,13 @@ describe('mass balance', () => {
     for (const bad of [-0.1, 1, NaN])
       expect(refusal(() => dryBasis(bad))).toEqual({
         field: 'moistureWetBasis',
-        code: 'must-fraction-from-below',
+        code: 'not-a-fraction',
         message: 'must be a fraction from 0 to below 1',
       })
     for (const bad of [-1, NaN])
       expect(refusal(() => wetBasis(bad))).toEqual({
         field: 'moistureDryBasis',
-        code: 'must-not-negative',
+        code: 'negative',
         message: 'must not be negative',
       })
   })
@@ -290,7 +290,7 @@ describe('drying a powder once more', () => {
   it.each([0, -1, 100.1, NaN])('refuses %s g after', afterG => {
     expect(refusal(() => dryingGain(100, afterG, 0.1))).toEqual({
       field: 'afterG',
-      code: 'must-above-zero-not',
+      code: 'not-within-weight-before',
       message: 'must be above zero and not above the weight before',
     })
   })
@@ -316,7 +316,7 @@ describe('yields', () => {
     expect(shrunkRatio([12], reference).sdLog).toBeCloseTo(Math.sqrt(variance * 1.25), 9)
     expect(shrunkRatio([12], { ...reference, countsAs: 1 }).median).toBeCloseTo(Math.sqrt(96), 9)
     expect(shrunkRatio([12, 12], reference).batches).toBe(2)
-    const wrong = { code: 'must-ratio-above', message: 'must be a ratio above 0' }
+    const wrong = { code: 'not-above-zero', message: 'must be a ratio above 0' }
     expect(refusal(() => shrunkRatio([1, 0], reference))).toEqual({ field: 'history.1', ...wrong })
     expect(refusal(() => shrunkRatio([Infinity], reference))).toEqual({ field: 'history.0', ...wrong })
     expect(refusal(() => shrunkRatio([], { median: 0, sdLog: 1 }))).toEqual({ field: 'reference.median', ...wrong })
