@@ -1,7 +1,7 @@
 import { uuidv7 } from 'uuidv7'
 import { foldBatch } from '#core/batch'
 import { isOfRun, kindOf, type BatchState, type Entry, type EntryBody } from '#core/log'
-import type { Sent } from '~/data/outbox'
+import type { Sent } from '~/data/parcel'
 
 /**
  * What a form hands over: entries to write, in order, and what else belongs to them (the batch that a part begins); or the

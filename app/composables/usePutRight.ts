@@ -1,5 +1,5 @@
 import type { Entry } from '#core/log'
-import type { Parcel } from '~/data/outbox'
+import type { Parcel } from '~/data/parcel'
 
 /**
  * Opens what was set aside in the form of its kind: the address names it (`?aside=`), from the banner on whatever page.

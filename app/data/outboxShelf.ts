@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { Parcel } from './outbox'
+import type { Parcel } from './parcel'
 
 interface Shelf extends DBSchema {
   parcels: { key: string; value: Parcel }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Sent } from '~/data/outbox'
+import type { Sent } from '~/data/parcel'
 import { uuidv7 } from 'uuidv7'
 import { cardOf, wayOf, type Food, type Purpose } from '#core/foods'
 import { foodSearch } from '#core/foods/search'

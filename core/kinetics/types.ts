@@ -1,5 +1,4 @@
 import type { Interval } from '../stats'
-import type { WeighingWorth } from './worth'
 
 /** One weighing of the whole load, food only. */
 export interface WeighIn {
@@ -88,4 +87,12 @@ export interface DryingEstimate {
   startOff: number
   /** Hours to target against the middle of the usual ones: 2 is half the usual speed. */
   pace: Interval
+}
+
+/** What one more weighing would buy. */
+export interface WeighingWorth {
+  /** On the drying clock. */
+  hours: number
+  /** Width of the finish window after it over its width now, 0–1: small is much bought. */
+  shrinksTo: number
 }

@@ -2,15 +2,7 @@ import type { Interval } from '../stats'
 import { dryness } from './bodies'
 import { MODEL } from './model'
 import { weightAt, type Curve, type Posterior } from './posterior'
-import type { DryingRun } from './types'
-
-/** What one more weighing would buy. */
-export interface WeighingWorth {
-  /** On the drying clock. */
-  hours: number
-  /** Width of the finish window after it over its width now, 0–1: small is much bought. */
-  shrinksTo: number
-}
+import type { DryingRun, WeighingWorth } from './types'
 
 /** Draws of the posterior, one number a curve: finish, and the load's weight at the hour asked. */
 interface Question {

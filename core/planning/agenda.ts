@@ -4,42 +4,8 @@ import type { BatchState, HoldPlace } from '../log'
 import { REST_DAYS } from '../dryness'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
+import type { Todo } from './todo'
 import { DAY, HOUR } from '../time'
-
-export type TodoKind =
-  | 'load'
-  | 'prepare'
-  | 'heat'
-  | 'lower'
-  | 'rotate'
-  | 'weigh'
-  | 'test'
-  | 'takeOut'
-  | 'dry'
-  | 'rest'
-  | 'look'
-  | 'redry'
-  | 'grind'
-  | 'pack'
-  | 'discard'
-  | 'held'
-  | 'bringIn'
-  | 'takeOutside'
-  | 'turn'
-  | 'endSmoke'
-  | 'round'
-  | 'lookJar'
-
-/** One thing that needs hands, or will happen. */
-export interface Todo {
-  kind: TodoKind
-  /** When, as an instant; with `to` a window. */
-  from: number
-  to?: number
-  title: string
-  /** Why now, in a sentence. */
-  why: string
-}
 
 type FindSwaps = () => readonly { from: number; to: number }[]
 

@@ -1,4 +1,5 @@
-export { agendaOf, groupOf, type Todo, type TodoGroup, type TodoKind } from './agenda'
+export { agendaOf, groupOf, type TodoGroup } from './agenda'
+export type { Todo, TodoKind } from './todo'
 export { alternatives, wakingStart, type Alternative, type AlternativesInput, type ChoosableMachine } from './alternatives'
 export { compareBoughtIn, handsMinutesKg, type BoughtIn, type BoughtInQuestion } from './boughtIn'
 export { DUTY } from './power'

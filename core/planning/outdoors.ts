@@ -1,6 +1,6 @@
 import type { RunState } from '../log'
 import { atMinuteOfDay, type Household } from './day'
-import type { Todo } from './agenda'
+import type { Todo } from './todo'
 import { HOUR } from '../time'
 
 /** Out again once the dew is off. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BatchState, Entry, EntryBody, EntryKind } from '#core/log'
 import type { WriteOptions } from '~/composables/useBatch'
-import type { Parcel } from '~/data/outbox'
+import type { Parcel } from '~/data/parcel'
 import type { BatchAnswer } from '#shared/contracts'
 import { FORMS } from '~/components/forms'
 

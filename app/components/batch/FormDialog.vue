@@ -3,7 +3,7 @@ import type { Component } from 'vue'
 import type { BatchState, Entry, EntryBody, EntryKind } from '#core/log'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
 import type { FormReading, WriteOptions } from '~/composables/useBatch'
-import type { Parcel } from '~/data/outbox'
+import type { Parcel } from '~/data/parcel'
 
 /** A form of the log in its frame: what happened, and when. */
 const props = defineProps<{

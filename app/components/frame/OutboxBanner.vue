@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryCache } from '@pinia/colada'
-import type { Parcel } from '~/data/outbox'
+import type { Parcel } from '~/data/parcel'
 
 /** What waits to be sent, and what was set aside: in sight on every page, until a hand puts it right. */
 const outbox = useOutboxStore()

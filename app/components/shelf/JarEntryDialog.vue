@@ -2,7 +2,7 @@
 import { foldBatch } from '#core/batch'
 import type { BatchState, Entry, EntryBody, EntryKind, EntryOf } from '#core/log'
 import type { WriteOptions } from '~/composables/useBatch'
-import type { Parcel } from '~/data/outbox'
+import type { Parcel } from '~/data/parcel'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
 import { JAR_FORMS } from '~/components/forms/jar'
 

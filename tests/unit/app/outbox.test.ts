@@ -2,7 +2,8 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { uuidv7 } from 'uuidv7'
 import type { NewEntry } from '#shared/contracts'
-import { useOutboxStore, type Sent } from '../../../app/data/outbox'
+import { useOutboxStore } from '../../../app/data/outbox'
+import type { Sent } from '../../../app/data/parcel'
 import * as shelf from '../../../app/data/outboxShelf'
 
 type Answer = 'good' | 'away' | 'broken' | { refused: string }

@@ -2,7 +2,7 @@
 import { uncapital } from '#core/text'
 import { heatState, WAYS } from '#core/ways'
 import type { Entry, EntryKind } from '#core/log'
-import type { Parcel } from '~/data/outbox'
+import type { Parcel } from '~/data/parcel'
 import type { WeighInFlag } from '#core/kinetics'
 
 const route = useRoute()

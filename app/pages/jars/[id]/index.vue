@@ -6,7 +6,7 @@ import { tablespoonsOf } from '#core/using'
 import { isOfJar, type BodyOf, type Entry, type EntryBody, type EntryKind } from '#core/log'
 import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import type { WriteOptions } from '~/composables/useBatch'
-import type { Parcel, Sent } from '~/data/outbox'
+import type { Parcel, Sent } from '~/data/parcel'
 import { DAY } from '#core/time'
 
 const route = useRoute()

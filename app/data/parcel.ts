@@ -1,0 +1,21 @@
+import type { Problem } from '#core/errors'
+import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
+
+/** One entry on its way, and whose log it goes into. */
+export type Sent =
+  { begin: NewBatch } | { batchId: string; entry: NewEntry } | { runId: string; entry: NewRunEntry } | { jarId: string; entry: NewJarEntry }
+
+/** What is sent as one: all of it is written, or nothing. */
+export interface Parcel {
+  /** The first entry's: the server knows by it what it has already. */
+  id: string
+  items: Sent[]
+  /** Batch or jar whose page shows it meanwhile. */
+  about: string
+  /** What it is, in words, for the list of what waits. */
+  words: string
+  /** How often the server failed at it. */
+  failures: number
+  /** Set aside, to be put right by hand: the server said no, or failed at it again and again. */
+  aside?: { message: string; problems: Problem[] }
+}

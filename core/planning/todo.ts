@@ -1,0 +1,34 @@
+export type TodoKind =
+  | 'load'
+  | 'prepare'
+  | 'heat'
+  | 'lower'
+  | 'rotate'
+  | 'weigh'
+  | 'test'
+  | 'takeOut'
+  | 'dry'
+  | 'rest'
+  | 'look'
+  | 'redry'
+  | 'grind'
+  | 'pack'
+  | 'discard'
+  | 'held'
+  | 'bringIn'
+  | 'takeOutside'
+  | 'turn'
+  | 'endSmoke'
+  | 'round'
+  | 'lookJar'
+
+/** One thing that needs hands, or will happen. */
+export interface Todo {
+  kind: TodoKind
+  /** When, as an instant; with `to` a window. */
+  from: number
+  to?: number
+  title: string
+  /** Why now, in a sentence. */
+  why: string
+}
