@@ -53,6 +53,7 @@ const unit = () =>
     '--json',
     `--outputFile=${join(out, 'unit.json')}`,
     '--silent',
+    '--ci',
     '--coverage',
     '--coverageReporters=json-summary',
     `--coverageDirectory=${join(out, 'coverage')}`,

@@ -6,6 +6,7 @@ declare module 'psychrolib' {
     GetSatVapPres: (celsius: number) => number
     GetHumRatioFromRelHum: (celsius: number, relativeHumidity: number, pressurePa: number) => number
     GetRelHumFromHumRatio: (celsius: number, humidityRatio: number, pressurePa: number) => number
+    GetTWetBulbFromHumRatio: (celsius: number, humidityRatio: number, pressurePa: number) => number
     GetTDewPointFromRelHum: (celsius: number, relativeHumidity: number) => number
   }
   const psychrolib: Psychrolib

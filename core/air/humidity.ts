@@ -53,3 +53,8 @@ export function heatedHumidity(room: Air, celsius: number): number {
   checkAir(room)
   return Math.min(1, psychrolib.GetRelHumFromHumRatio(celsius, humidityRatio(room), pascal(room)))
 }
+
+/** What a wet face comes to in the room's air once a machine has heated it, °C: the wet bulb. ASHRAE Fundamentals 2017, by psychrolib. */
+export function wetBulbC(room: Air, celsius: number): number {
+  return psychrolib.GetTWetBulbFromHumRatio(celsius, humidityRatio(room), pascal(room))
+}

@@ -1,2 +1,2 @@
-export { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa, type Air } from './humidity'
+export { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa, wetBulbC, type Air } from './humidity'
 export { USUAL_ROOM } from './usual'

@@ -1,5 +1,5 @@
 import { cardOf, wayOf, type FindFood, type Food, type MethodCard } from '../foods'
-import { dryingClock, type DryingClock, type HeatChange, type Spell } from '../kinetics'
+import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,
   inForce,
@@ -157,7 +157,7 @@ function runOf(
   const { runId, machineId, positions, totalG, usualHours, portions } = load.body
   const { heats, airs: measuredAirs, moves, outlook, cycleHours } = draft.run(runId)
   const way = wayOf(card, load.body.way)
-  const { takesWaterBack, nightsCount } = WAYS[way.way]
+  const { takesWaterBack, nightsCount, plainHeat } = WAYS[way.way]
   // What was written before the loading at the same instant belongs to the run before: taken out and loaded again.
   const isAfter = (entry: Entry, other: Entry) => entry.at > other.at || (entry.at === other.at && entry.seq > other.seq)
   const during = <T extends Entry>(entries: readonly T[]) =>
@@ -172,14 +172,20 @@ function runOf(
   const wasNotSaid = !firstHeat || (firstHeat.body.setC === null && firstHeat.at > load.at)
   const forgotten =
     wasNotSaid && hasLost(load, during(draft.weighs), during(draft.unloads)) ? [{ at: load.at, setC: way.temperatureC }] : []
+  const measured = airs.findLast(entry => entry.body.roomC !== undefined)?.body
+  const room = measured && { celsius: measured.roomC!, humidity: measured.roomHumidity! }
+  const usual = usualHours ?? way.usualHours.value
+  // What was dried before has no wet face any more.
+  const isFresh = plainHeat && load === draft.loads[0] && !fromPowder
   const heated = dryingClock({
     startAt: load.at,
     endAt: unloadedAt,
     referenceC: way.temperatureC,
     heats: heatsFelt(heats, airs, forgotten),
+    wet: isFresh
+      ? { hours: WET_SHARE * Math.sqrt(usual.low * usual.high), pace: celsius => wetPacePerHour(celsius, way.temperatureC, room) }
+      : undefined,
   })
-  const measured = airs.findLast(entry => entry.body.roomC !== undefined)?.body
-  const room = measured && { celsius: measured.roomC!, humidity: measured.roomHumidity! }
   const chamberC = airs.findLast(entry => entry.body.chamberC !== undefined)?.body.chamberC
   const traysWeighed = (load.body.trays?.length ?? 0) > 0
   const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))

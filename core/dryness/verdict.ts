@@ -109,6 +109,10 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
       return answer('keep-drying', 'It was last felt wet, and nothing has dried it since: back to the machine.', {
         headline: 'Dry it again',
       })
+    if (jarAir.says === 'wet' && !looked)
+      return answer('keep-drying', 'The jar’s air says that the food is not dry through: back to the machine the same day.', {
+        headline: 'Dry it again',
+      })
     if (jarAir.says === 'wet') {
       return answer(
         'keep-drying',
@@ -129,10 +133,13 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
     if (evidence.rest.days < REST_DAYS) {
       return answer(
         'rest',
-        `No moisture after ${days(evidence.rest.days)}. Water moves slowly from thick to thin pieces: look daily until day ${REST_DAYS}.`,
+        `${looked ? `No moisture after ${days(evidence.rest.days)}` : `${days(evidence.rest.days)} in the jar, and its air is dry`}. Water moves slowly from thick to thin pieces: look daily until day ${REST_DAYS}.`,
       )
     }
-    return answer(evidence.purpose === 'pieces' ? 'seal' : 'grind', `${days(evidence.rest.days)} in a closed jar without moisture.`)
+    return answer(
+      evidence.purpose === 'pieces' ? 'seal' : 'grind',
+      `${days(evidence.rest.days)} in a closed jar${looked ? ' without moisture' : ', whose air is dry'}.`,
+    )
   }
 
   if (weight.says === 'dry' && jarAir.says === 'wet') {
@@ -141,7 +148,7 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
         'Weight says dry and jar air says wet. Likely the jar holds the wettest tray, the loaded weight is wrong, or the hygrometer is off: try it over salt, and dry on meanwhile.',
     })
   }
-  if (weight.says === 'wet' && jarAir.says === 'dry') {
+  if (weight.says === 'wet' && jarAir.says === 'dry' && !veto && feel.says !== 'wet') {
     return answer('cool-and-check', 'The air in the closed jar says dry, the weight says not yet.', {
       disagreement:
         'Weight says wet and jar air says dry. Likely the jar holds the driest pieces, it was closed too short a time, or the loaded weight is wrong. Fill the jar from the thickest pieces of several trays and read it again.',

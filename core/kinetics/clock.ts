@@ -39,11 +39,24 @@ export function pacePerHour(celsius: number, referenceC: number): number {
   return Math.exp((-ACTIVATION_J_MOL / GAS_J_MOL_K) * (1 / (celsius + 273.15) - 1 / (referenceC + 273.15)))
 }
 
+/** How long the face is wet, in hours of the clock, and how much faster than at the reference it dries then at a temperature. */
+export interface WetFace {
+  hours: number
+  pace: (celsius: number) => number
+}
+
 /**
  * Makes the clock of a run from its heat entries. Changes before loading count as the state at loading:
  * a machine that was warm already.
+ * @param run.wet where it is given, the air decides while the face is wet, and diffusion from then on
  */
-export function dryingClock(run: { startAt: number; endAt?: number; referenceC: number; heats: readonly HeatChange[] }): DryingClock {
+export function dryingClock(run: {
+  startAt: number
+  endAt?: number
+  referenceC: number
+  heats: readonly HeatChange[]
+  wet?: WetFace
+}): DryingClock {
   const end = run.endAt ?? Infinity
   const spells: { from: number; to?: number; setC: number }[] = []
   for (const heat of [...run.heats].sort((a, b) => a.at - b.at)) {
@@ -62,30 +75,38 @@ export function dryingClock(run: { startAt: number; endAt?: number; referenceC: 
   // Hours before each spell, once: weighings and windows ask a hundred times.
   let real = 0
   let equivalent = 0
-  const marks = spells.map(({ from, to, setC }) => {
-    const mark = { from, to: to ?? Infinity, pace: pacePerHour(setC, run.referenceC), real, equivalent }
-    const hours = (mark.to - from) / HOUR
-    real += hours
-    equivalent += hours * mark.pace
-    return mark
-  })
-  const markAt = (at: number) => marks.findLast(mark => mark.from <= at)
-  const hoursIn = (mark: { from: number; to: number }, at: number) => (Math.min(mark.to, at) - mark.from) / HOUR
+  const marks: { from: number; to: number; pace: number; real: number; equivalent: number }[] = []
+  const mark = (from: number, to: number, pace: number) => {
+    marks.push({ from, to, pace, real, equivalent })
+    real += (to - from) / HOUR
+    equivalent += ((to - from) / HOUR) * pace
+  }
+  for (const { from, to = Infinity, setC } of spells) {
+    let dryFrom = from
+    if (run.wet && equivalent < run.wet.hours) {
+      const pace = run.wet.pace(setC)
+      dryFrom = Math.min(to, from + ((run.wet.hours - equivalent) / pace) * HOUR)
+      mark(from, dryFrom, pace)
+    }
+    if (dryFrom < to) mark(dryFrom, to, pacePerHour(setC, run.referenceC))
+  }
+  const markAt = (at: number) => marks.findLast(item => item.from <= at)
+  const hoursIn = (item: { from: number; to: number }, at: number) => (Math.min(item.to, at) - item.from) / HOUR
   return {
     spells,
     pace: last && last.to === undefined ? marks.at(-1)!.pace : 0,
     hoursAt(at) {
-      const mark = markAt(at)
-      return mark ? mark.real + hoursIn(mark, at) : 0
+      const found = markAt(at)
+      return found ? found.real + hoursIn(found, at) : 0
     },
     equivalentHoursAt(at) {
-      const mark = markAt(at)
-      return mark ? mark.equivalent + hoursIn(mark, at) * mark.pace : 0
+      const found = markAt(at)
+      return found ? found.equivalent + hoursIn(found, at) * found.pace : 0
     },
     instantAt(equivalentHours) {
       // The first spell in whose course the clock reaches the hour.
-      const mark = marks.find(item => equivalentHours <= item.equivalent + ((item.to - item.from) / HOUR) * item.pace)
-      return mark ? mark.from + ((equivalentHours - mark.equivalent) / mark.pace) * HOUR : Infinity
+      const found = marks.find(item => equivalentHours <= item.equivalent + ((item.to - item.from) / HOUR) * item.pace)
+      return found ? found.from + ((equivalentHours - found.equivalent) / found.pace) * HOUR : Infinity
     },
   }
 }

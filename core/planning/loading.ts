@@ -1,6 +1,6 @@
 import { USUAL_ROOM, type Air } from '../air'
 import type { Food, Purpose } from '../foods'
-import { pacePerHour } from '../kinetics'
+import { pacePerHour, WET_SHARE, wetPacePerHour } from '../kinetics'
 import { isothermOf, lowestMoisture } from '../sorption'
 import type { Interval } from '../stats'
 import { goesByRoom, WAYS, type WayKey } from '../ways'
@@ -45,7 +45,8 @@ export function nearestHeat(cardC: number, { lowC, highC }: { lowC: number; high
 
 /** Hours at a heat over those at the card's: 1 where there is no dial to turn. */
 export function hoursAtHeat(way: WayKey, celsius: number, cardC: number): number {
-  return WAYS[way].plainHeat ? 1 / pacePerHour(celsius, cardC) : 1
+  if (!WAYS[way].plainHeat) return 1
+  return WET_SHARE / wetPacePerHour(celsius, cardC) + (1 - WET_SHARE) / pacePerHour(celsius, cardC)
 }
 
 /** How dry food can become in an air at a heat, against what is wanted. */

@@ -1,5 +1,5 @@
 import { InputError } from '#core/errors'
-import { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa } from '#core/air'
+import { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa, wetBulbC } from '#core/air'
 import {
   activityAt,
   activityOfTarget,
@@ -32,6 +32,26 @@ describe('room air', () => {
   })
   it('has its dew point at 13.9 °C there (ASHRAE chart)', () => {
     expect(dewPointC({ celsius: 25, humidity: 0.5 })).toBeCloseTo(13.9, 1)
+  })
+  // Stull, J. Appl. Meteorol. Climatol. 50 (2011): 13.7 °C at 20 °C and 50 %; the others as read off ASHRAE's chart.
+  it.each([
+    [20, 0.5, 13.7],
+    [25, 0.5, 17.9],
+    [30, 0.5, 22.0],
+  ])('at %d °C and a humidity of %d its wet bulb is at %d °C', (celsius, humidity, wet) => {
+    expect(Math.abs(wetBulbC({ celsius, humidity }, celsius) - wet)).toBeLessThan(0.15)
+  })
+  it('warms a wet face less than itself, as far as saturated air has its enthalpy', () => {
+    // h = 1.006 t + W (2501 + 1.86 t), ASHRAE Fundamentals, and W at saturation = 0.622 p/(101.325 − p).
+    const room = { celsius: 20, humidity: 0.55 }
+    const enthalpy = (celsius: number, ratio: number) => 1.006 * celsius + ratio * (2501 + 1.86 * celsius)
+    const saturated = (celsius: number) => (0.622 * saturationKPa(celsius)) / (101.325 - saturationKPa(celsius))
+    for (const celsius of [40, 57, 68]) {
+      const wet = wetBulbC(room, celsius)
+      // The water that it takes up comes along as warm as the wet face.
+      const water = (saturated(wet) - humidityRatio(room)) * 4.186 * wet
+      expect(Math.abs(enthalpy(wet, saturated(wet)) - water - enthalpy(celsius, humidityRatio(room)))).toBeLessThan(0.6)
+    }
   })
   it('falls to about 7 % when heated from 21 °C and 50 % to 57 °C, but only to 25 % from 30 °C and 80 % to 52 °C', () => {
     expect(heatedHumidity({ celsius: 21, humidity: 0.5 }, 57)).toBeCloseTo(0.072, 2)

@@ -1,5 +1,5 @@
 import { InputError } from '#core/errors'
-import { dryingClock, estimateDrying, pacePerHour, type DryingRun } from '#core/kinetics'
+import { dryingClock, estimateDrying, pacePerHour, wetPacePerHour, type DryingRun } from '#core/kinetics'
 import { BODIES, diffusing, dryness, lnTimeTo } from '#core/kinetics/bodies'
 
 const RUN: DryingRun = {
@@ -166,6 +166,50 @@ describe('the drying clock', () => {
     })
     expect(clock.equivalentHoursAt(4 * H)).toBeCloseTo(2 + 2 * pacePerHour(62, 57), 9)
     expect(clock.instantAt(clock.equivalentHoursAt(3.3 * H))).toBeCloseTo(3.3 * H, 2)
+  })
+  describe('while the face is wet', () => {
+    const wet = { hours: 3, pace: (celsius: number) => wetPacePerHour(celsius, 57) }
+    const heats = [
+      { at: 0, setC: 68 },
+      { at: 5 * H, setC: null },
+      { at: 8 * H, setC: 50 },
+    ]
+    const clock = dryingClock({ startAt: 0, referenceC: 57, heats, wet })
+    it('counts an hour at 68 °C as some 1.28, not as the 1.42 of diffusion', () => {
+      expect(wetPacePerHour(68, 57)).toBeCloseTo(1.28, 1)
+      expect(pacePerHour(68, 57)).toBeCloseTo(1.42, 2)
+      expect(clock.equivalentHoursAt(H)).toBeCloseTo(wetPacePerHour(68, 57), 9)
+    })
+    it('counts by diffusion from then on, through spells without heat', () => {
+      const wetEnds = 3 / wetPacePerHour(68, 57)
+      expect(clock.equivalentHoursAt(wetEnds * H)).toBeCloseTo(3, 9)
+      const byFive = 3 + (5 - wetEnds) * pacePerHour(68, 57)
+      expect(clock.equivalentHoursAt(7 * H)).toBeCloseTo(byFive, 9)
+      expect(clock.equivalentHoursAt(9 * H)).toBeCloseTo(byFive + pacePerHour(50, 57), 9)
+      expect(clock.hoursAt(9 * H)).toBeCloseTo(6, 9)
+      expect(clock.pace).toBe(pacePerHour(50, 57))
+    })
+    it('turns its own hours round', () => {
+      for (const hours of [0.5, 2, 3.2, 4.9, 8.5, 12]) {
+        expect(clock.instantAt(clock.equivalentHoursAt(hours * H)) / H).toBeCloseTo(hours, 6)
+      }
+    })
+    it('goes on across a change of heat that comes before the face is dry', () => {
+      const early = dryingClock({
+        startAt: 0,
+        referenceC: 57,
+        heats: [
+          { at: 0, setC: 68 },
+          { at: H, setC: 57 },
+        ],
+        wet,
+      })
+      expect(early.equivalentHoursAt(4 * H)).toBeCloseTo(wetPacePerHour(68, 57) + 3, 9)
+    })
+    it('leaves the card’s own heat an hour an hour, and damp air tells more than dry', () => {
+      expect(wetPacePerHour(57, 57)).toBe(1)
+      expect(wetPacePerHour(45, 57, { celsius: 28, humidity: 0.9 })).toBeLessThan(wetPacePerHour(45, 57, { celsius: 10, humidity: 0.4 }))
+    })
   })
   it('has no end while the heat is off, and none after taking out', () => {
     const off = dryingClock({ startAt: 0, referenceC: 57, heats: [] })
