@@ -12,8 +12,11 @@ export const MODEL = {
   wander: 0.007,
   /** Share of weights that are mistakes: a tray left out, a figure mistyped. */
   wildShare: 0.02,
-  /** Share of loads whose hours have nothing to do with the card's, and the spread of the logarithm of those. */
-  offCard: { share: 0.4, sd: 0.85 },
+  /**
+   * Share of loads whose hours have nothing to do with the card's, and the spread of the logarithm of those. A single weight tells a
+   * slow load from a dry one by the solids alone: then the card is believed less, rather than the food dry.
+   */
+  offCard: { share: 0.6, shareOnce: 0.75, sd: 0.65 },
   /** Share of loads whose weight at loading is off (a tray's weight not taken off), and by how much of it. */
   startOff: { share: 0.06, sd: 0.05 },
 }

@@ -324,7 +324,7 @@ export function posteriorOf(run: DryingRun): Posterior {
   const nodes: Node[] = []
   const { least, most, step } = HOURS
   // Before any weight the card is what is known; weights may show a load that it knows nothing of.
-  const wide = count === 0 ? 0 : offCard.share
+  const wide = count === 0 ? 0 : count === 1 ? offCard.shareOnce : offCard.share
   for (const body of BODIES) {
     const lnOwn = lnTimeOf(body, targetY)
     for (let pace = least; pace <= most; pace += step) {
@@ -351,7 +351,7 @@ export function posteriorOf(run: DryingRun): Posterior {
   const kept = nodes.filter(node => node.logWeight > best - NEGLIGIBLE)
   let all = kept
   // A start that is off explains what no pace does.
-  if (count > 1) {
+  if (count > 0) {
     const doubted = nodes.filter(node => node.logWeight > best - DOUBTFUL)
     const offNodes = doubted.map(({ body, lnScale, prior }, i) => fresh(offPool, i, body, lnScale, prior, prior + log(START_OFF.share)))
     for (const node of offNodes) follow(node, frame, START_OFF.sd * frame.start, best - NEGLIGIBLE)

@@ -88,8 +88,8 @@ export const SET_ON: Record<string, Maker> = {
   },
 }
 
-/** Bodies kept apart: no constant was set on them. */
-export const APART: Record<string, Maker> = {
+/** Others that the weights of the bodies were chosen by, with those above. */
+export const CHOSEN_BY: Record<string, Maker> = {
   'shrinking slab': source => shells(source, 1, between(source, 0.3, 0.7)),
   'shrinking sphere': source => shells(source, 3, between(source, 0.3, 0.6)),
   'uneven trays': source => mixed(source, shells(source, 1, 0), between(source, 0.1, 0.3)),
@@ -106,6 +106,31 @@ export const APART: Record<string, Maker> = {
   'constant to the end': source => {
     const soft = between(source, 0.02, 0.1)
     return byRate(phi => phi / (phi + soft))
+  },
+}
+
+/** Bodies kept apart to the end: no constant was set on them, and none was changed after they were looked at. */
+export const APART: Record<string, Maker> = {
+  'three sizes': source => {
+    const curve = shells(source, 1, between(source, 0, 0.4))
+    const large = between(source, 1.3, 2)
+    return time => (curve(time * large) + curve(time) + curve(time / large)) / 3
+  },
+  'trays swapped halfway': source => {
+    const curve = shells(source, 1, 0)
+    const before = between(source, 0.7, 1.3)
+    const at = between(source, 0.15, 0.5)
+    return time => curve(time < at ? before * time : before * at + (2 - before) * (time - at))
+  },
+  'a crust that builds': source => {
+    const crust = between(source, 0.5, 4)
+    return byRate(phi => phi / (0.3 + crust * (1 - phi)))
+  },
+  'air that wanders': source => {
+    const curve = shells(source, 2, between(source, 0, 0.3))
+    const [high, slow, turn] = [between(source, 0.1, 0.35), between(source, 0.1, 0.4), between(source, 0, 6)]
+    // The pace goes up and down by so much: a room by day and night, a door that is opened.
+    return time => curve(time + high * slow * (Math.cos(turn) - Math.cos(turn + time / slow)))
   },
 }
 

@@ -61,12 +61,13 @@ describe('estimateDrying on simulated runs', () => {
     expect(overall).toBeGreaterThanOrEqual(0.75)
     expect(overall).toBeLessThanOrEqual(0.88)
   })
-  // Early a load may yet be one of those that the card knows nothing of, and here none is: the window is wider than it would need to be.
+  // Early, and once weighed, a load may yet be one of those that the card knows nothing of, and here none is: the window is wider than it
+  // would need to be.
   it.each(scores.map(item => [`${item.count} weighings up to ${item.share} of the run`, item] as const))(
     'holds 8 of 10 with %s',
     (_, item) => {
       expect(item.covered).toBeGreaterThanOrEqual(0.75)
-      expect(item.covered).toBeLessThanOrEqual(item.share < 0.5 ? 0.97 : 0.91)
+      expect(item.covered).toBeLessThanOrEqual(item.count === 1 ? 0.985 : item.share < 0.5 ? 0.97 : 0.91)
     },
   )
   it('misses by under 9 % in the median with weighings up to half the run', () => {

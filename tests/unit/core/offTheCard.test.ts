@@ -1,5 +1,5 @@
 import { estimateDrying } from '#core/kinetics'
-import { APART, makeWideRuns, SET_ON } from '../../support/wideRuns'
+import { APART, CHOSEN_BY, makeWideRuns, SET_ON } from '../../support/wideRuns'
 
 /**
  * The bar off the card: loads from half to three times the usual hours, of bodies that the estimator's constants were set on and
@@ -14,19 +14,21 @@ const OPTIONS = {
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 const within = ({ p10, p90 }: { p10: number; p90: number }, truth: number) => p10 <= truth + 1e-9 && truth <= p90 + 1e-9
 
-const measured = [...makeWideRuns(SET_ON, { ...OPTIONS, seed: 21 }), ...makeWideRuns(APART, { ...OPTIONS, seed: 22 })].map(item => {
-  const { hoursToTarget, moistureNow, probabilityDry } = estimateDrying(item.run)
-  return {
-    ...item,
-    apart: item.body in APART,
-    held: within(hoursToTarget, item.trueFinishH),
-    moistureHeld: within(moistureNow, item.trueMoisture),
-    error: Math.abs(hoursToTarget.p50 / item.trueFinishH - 1),
-    isWet: item.trueMoisture > 1.1 * item.run.targetMoisture,
-    saidDry: probabilityDry > 0.9,
-    count: item.run.weighIns.length,
-  }
-})
+const measured = [SET_ON, CHOSEN_BY, APART]
+  .flatMap((makers, i) => makeWideRuns(makers, { ...OPTIONS, seed: 21 + i }))
+  .map(item => {
+    const { hoursToTarget, moistureNow, probabilityDry } = estimateDrying(item.run)
+    return {
+      ...item,
+      apart: item.body in APART,
+      held: within(hoursToTarget, item.trueFinishH),
+      moistureHeld: within(moistureNow, item.trueMoisture),
+      error: Math.abs(hoursToTarget.p50 / item.trueFinishH - 1),
+      isWet: item.trueMoisture > 1.1 * item.run.targetMoisture,
+      saidDry: probabilityDry > 0.9,
+      count: item.run.weighIns.length,
+    }
+  })
 type Measured = (typeof measured)[number]
 const share = (list: Measured[], is: (item: Measured) => boolean) => list.filter(is).length / list.length
 
@@ -39,17 +41,19 @@ describe('estimateDrying off the card', () => {
   })
   it('does so on bodies that no constant was set on', () => {
     const others = measured.filter(item => item.apart)
-    expect(share(others, item => item.held)).toBeGreaterThanOrEqual(0.72)
-    expect(share(others, item => item.held)).toBeLessThanOrEqual(0.9)
+    for (const figure of [share(others, item => item.held), share(others, item => item.moistureHeld)]) {
+      expect(figure).toBeGreaterThanOrEqual(0.75)
+      expect(figure).toBeLessThanOrEqual(0.9)
+    }
   })
   // Half the usual hours are told too late where a body stops short: the card speaks for a longer tail.
   it.each([
-    [0.5, 0.62],
-    [0.7, 0.62],
+    [0.5, 0.72],
+    [0.7, 0.72],
     [1, 0.8],
     [1.4, 0.75],
     [2, 0.75],
-    [3, 0.72],
+    [3, 0.75],
   ])('at %d times the usual hours it holds more than %d', (pace, least) => {
     expect(
       share(
@@ -67,7 +71,7 @@ describe('estimateDrying off the card', () => {
     ).toBeGreaterThan(0.68)
   })
   it('errs by a tenth in the median', () => {
-    expect(median(measured.map(item => item.error))).toBeLessThan(0.12)
+    expect(median(measured.map(item => item.error))).toBeLessThan(0.105)
   })
   it('hardly ever calls a wet load dry', () => {
     const wet = measured.filter(item => item.isWet)
