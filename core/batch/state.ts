@@ -191,7 +191,7 @@ function runOf(
   const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
   const weighs = beforeOut(during(draft.weighs)).map(entry => byTray(entry, places))
   const loaded = { trays, traysWeighed, loadedG: totalG, places }
-  const clock = nightsCount ? heated : sunClock(heated, way.temperatureC)
+  const clock = nightsCount ? heated : sunClock(heated, way.temperatureC, outlook?.duskAt)
   const onScale = weighingsOf({ ...loaded, clock }, weighs)
   const last = takenOut(during(draft.unloads), clock, unloadedAt, onScale.at(-1))
   const weighings = [...onScale, ...last]

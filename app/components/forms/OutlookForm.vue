@@ -22,7 +22,8 @@ function read(): FormReading {
   const rainAt =
     day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * MINUTE
   rain.value = rainAt
-  return { bodies: [{ kind: 'outlook', runId: run.runId, duskMinute, rainAt }] }
+  const duskAt = startOfDay(Date.now(), settings.value.timeZone, 0) + duskMinute * MINUTE
+  return { bodies: [{ kind: 'outlook', runId: run.runId, duskMinute, duskAt, rainAt }] }
 }
 defineExpose({ read })
 </script>

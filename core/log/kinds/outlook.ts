@@ -10,6 +10,8 @@ const schema = z.strictObject({
     .int('Whole minutes.')
     .min(0, 'Minutes of the day count from 0.')
     .max(1439, 'A day has 1439 minutes after its first.'),
+  /** The same dusk as an instant of some day: by it the sun’s days end, without knowing the household’s clock. */
+  duskAt: instant.optional(),
   rainAt: instant.optional(),
 })
 

@@ -123,12 +123,30 @@ describe('sun', () => {
     // A long day that was ended by hand counts whole.
     expect(days([13, heat(null)]).run!.clock.hoursAt(MORNING + 20 * HOUR)).toBeCloseTo(12, 6)
   })
-  it('its clock and its instants turn each other round, in and out, forgotten or not (property)', () => {
+  it('ends its days at the dusk that was entered, whoever brings it in, and that of every day', () => {
+    // Nine hours from going out.
+    const dusk = (duskH: number): [number, EntryBody] => [
+      1.2,
+      { kind: 'outlook', runId: RUN, duskMinute: 18 * 60, duskAt: MORNING + duskH * HOUR },
+    ]
+    const hoursAt = (hour: number, ...more: [number, EntryBody][]) =>
+      Math.round(days(...more).run!.clock.hoursAt(MORNING + hour * HOUR) * 10) / 10
+    for (const duskH of [10, 10 + 24, 10 - 48])
+      expect([9, 10, 12, 26, 40].map(hour => hoursAt(hour, dusk(duskH)))).toEqual([8, 9, 9, 10, 18])
+    expect(hoursAt(20, dusk(10), [13, heat(null)])).toBe(9)
+    expect(hoursAt(20, dusk(10), [7, heat(null)])).toBe(6)
+    // Put out after dusk: nobody knows its days then, and they are usual ones.
+    expect(hoursAt(20, dusk(0.5))).toBe(8)
+  })
+  it('its clock and its instants turn each other round, in and out, forgotten or not, with a dusk or without (property)', () => {
     const turns = fc.array(fc.double({ min: 0.5, max: 60, noNaN: true }), { maxLength: 5 })
+    const dusks = fc.option(fc.double({ min: -40, max: 40, noNaN: true }), { nil: undefined })
     fc.assert(
-      fc.property(turns, fc.double({ min: 0.1, max: 80, noNaN: true }), (gaps, hours) => {
+      fc.property(turns, fc.double({ min: 0.1, max: 80, noNaN: true }), dusks, (gaps, hours, dusk) => {
         let at = 1
-        const { clock } = days(...gaps.map((gap, i): [number, EntryBody] => [(at += gap), heat(i % 2 === 0 ? null : 34)])).run!
+        const said: [number, EntryBody][] =
+          dusk === undefined ? [] : [[1.2, { kind: 'outlook', runId: RUN, duskMinute: 1080, duskAt: MORNING + dusk * HOUR }]]
+        const { clock } = days(...said, ...gaps.map((gap, i): [number, EntryBody] => [(at += gap), heat(i % 2 === 0 ? null : 34)])).run!
         const instant = clock.instantAt(hours)
         const now = MORNING + (at + 1) * HOUR
         // What is to come is told as if it went out again tomorrow; what was is what the log says.
