@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { type EntryBody, moistureOf, type FindLot, type JarItem } from '#core/log'
-import { checkJars, jarBest, jarDamp, replayJars } from '#core/jars'
+import { checkJars, contentOf, jarBest, jarDamp, replayJars } from '#core/jars'
 import { bestByDates, bestByWindow, PANTRY_HUMIDITY } from '#core/keeping'
 import { InputError } from '#core/errors'
 import { DAY, MORNING } from '../../support/logbook'
@@ -245,6 +245,50 @@ describe('the age of a jar', () => {
     const days = (leakGDayKPa: number) =>
       jarDamp(replay([0, pack('j', 100, { packageKey: 'other', leakGDayKPa }), 'a']).jars.get('j')!, find, { celsius: 20 })!.daysToClump
     expect(days(0.002)).toBeGreaterThan(5 * days(0.02))
+  })
+})
+
+describe('what is in a jar', () => {
+  const raw: FindLot = batchId => (batchId === 'raw' ? { ...lot(), raw: true } : LOTS[batchId])
+  const content = (...list: Parameters<typeof items>) => contentOf(replayJars(items(...list), raw).jars.get('j')!, raw)
+  it('is raw where any part of it is', () => {
+    expect(content([0, pack('j', 50), 'a']).raw).toBeFalsy()
+    expect(content([0, pack('j', 50), 'a'], [1, pack('j', 10, { topUp: true }), 'raw']).raw).toBe(true)
+    expect(content([0, pack('j', 50), 'raw']).raw).toBe(true)
+  })
+  it('of an empty one is what was in it, and its time is told as it was', () => {
+    const full = replay([0, pack('j', 50), 'a'], [1, pack('j', 10, { topUp: true }), 'onion']).jars.get('j')!
+    const empty = replay([0, pack('j', 50), 'a'], [1, pack('j', 10, { topUp: true }), 'onion'], [9, take('j', 60)]).jars.get('j')!
+    expect(empty.leftG).toBe(0)
+    expect(contentOf(empty, find).allergens).toEqual(contentOf(full, find).allergens)
+    expect(jarBest(empty, find, { celsius: 20 })).toMatchObject({ oldestAt: MORNING, reason: expect.stringMatching(/^As old as/) })
+  })
+  it('a part that was used up before another was filled in counts no more', () => {
+    const jar = replay([0, pack('j', 50), 'a'], [9, take('j', 50)], [300, pack('j', 40, { topUp: true }), 'b']).jars.get('j')!
+    const { oldestAt, reason } = jarBest(jar, find, { celsius: 20 })
+    expect(oldestAt).toBe(MORNING + 300 * DAY)
+    expect(reason).not.toMatch(/oldest part/)
+  })
+  it('of which nobody knows anything has no time', () => {
+    const jar = replay([0, pack('j', 50), 'a']).jars.get('j')!
+    expect(jarBest(jar, () => undefined, { celsius: 20 })).toEqual({
+      months: { low: 0, high: 0 },
+      reason: 'Nothing is known of what is in it.',
+      source: '',
+      from: MORNING,
+      to: MORNING,
+      limit: 'fading',
+      oldestAt: MORNING,
+    })
+    expect(jarDamp(jar, () => undefined, { celsius: 20 })).toBeUndefined()
+  })
+  it('its log may hold what moves nothing: a note, a look, a smell', () => {
+    const moved = replay(
+      [0, pack('j', 50), 'a'],
+      [1, { kind: 'note', text: 'smells of earth' }, 'a'],
+      [2, { kind: 'smell', jarId: 'j', smell: 'weaker' }],
+    ).jars.get('j')!
+    expect(moved).toMatchObject({ leftG: 50, parts: [expect.objectContaining({ grams: 50 })] })
   })
 })
 
