@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Demo } from './support/demo'
+import { faultsOf } from './support/faults'
 
 test.describe.configure({ mode: 'parallel' })
 
@@ -41,15 +41,6 @@ const VIEWS: Record<string, (demo: Demo) => string> = {
 }
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21aa']
-const faultsOf = async (axe: AxeBuilder) =>
-  (await axe.analyze()).violations.map(
-    ({ id, nodes }) =>
-      `${id}: ${nodes
-        .slice(0, 4)
-        .map(node => node.target.join(' '))
-        .join(' | ')}`,
-  )
-
 for (const [name, path] of Object.entries(VIEWS)) {
   test(`${name} has no fault of access in either theme, and fits a phone`, async ({ page, demo }) => {
     const errors: string[] = []
@@ -58,7 +49,7 @@ for (const [name, path] of Object.entries(VIEWS)) {
     await page.goto(demo.address + path(demo))
     await expect(page.locator('main h1, main h2').first()).toBeVisible()
     if (name === 'Batch') await expect(page.locator('main svg').first()).toBeVisible()
-    expect(await faultsOf(new AxeBuilder({ page }).withTags(TAGS))).toEqual([])
+    expect(await faultsOf(page, TAGS)).toEqual([])
     // The dim theme changes colours and nothing else.
     await page.evaluate(() => {
       localStorage.setItem('dulse.theme', 'dim')
@@ -67,9 +58,17 @@ for (const [name, path] of Object.entries(VIEWS)) {
     await expect(page.locator('html.dark')).toBeAttached()
     // Colours fade into one another: a half-way colour is nobody's.
     await page.evaluate(() => Promise.all(document.getAnimations().map(animation => animation.finished.catch(() => undefined))))
-    expect(await faultsOf(new AxeBuilder({ page }).withRules(['color-contrast']))).toEqual([])
+    expect(await faultsOf(page, { type: 'rule', values: ['color-contrast'] })).toEqual([])
     await page.setViewportSize({ width: 390, height: 844 })
     await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     expect(errors).toEqual([])
   })
 }
+
+test('the look itself finds what is wrong: a picture without words, a pale line', async ({ page }) => {
+  await page.setContent('<html lang="en"><main><h1>One</h1><img src="x.png"><p style="color:#bbb;background:#fff">pale</p></main></html>')
+  const faults = (await faultsOf(page, TAGS)).join()
+  expect(faults).toContain('image-alt: img')
+  expect(faults).toContain('color-contrast: p')
+  expect(await faultsOf(page, { type: 'rule', values: ['color-contrast'] })).toHaveLength(1)
+})

@@ -1,0 +1,18 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import type { Page } from '@playwright/test'
+import type { AxeResults, RunOptions } from 'axe-core'
+
+// Run in the page itself: a page more for each look, and the elements that pass, take twice the time.
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** Faults of access of a page as it stands: each rule with the elements that break it. */
+export async function faultsOf(page: Page, runOnly: RunOptions['runOnly']): Promise<string[]> {
+  await page.evaluate(AXE)
+  const violations = await page.evaluate(async only => {
+    const { axe } = window as unknown as { axe: { run: (of: Document, options: RunOptions) => Promise<AxeResults> } }
+    const found = await axe.run(document, { runOnly: only, resultTypes: ['violations'] })
+    return found.violations.map(({ id, nodes }) => ({ id, targets: nodes.slice(0, 4).map(node => node.target.join(' ')) }))
+  }, runOnly)
+  return violations.map(({ id, targets }) => `${id}: ${targets.join(' | ')}`)
+}
