@@ -1,3 +1,6 @@
+import type { Effect } from '#core/learning'
+import type { Interval } from '#core/stats'
+
 const NUMBERS = ['Nothing', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']
 
 /** A count as a word at the start of a sentence, in figures above twelve. */
@@ -10,19 +13,28 @@ export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`
 }
 
-/** How a machine runs against the cards, from its own runs; nothing is claimed that the runs do not show. */
-export function paceWords(name: string, hours: { p10: number; p50: number; p90: number }, runs: number): string {
-  const off = Math.round(Math.abs(hours.p50 - 1) * 100)
+/** Whether an effect is told at all: nothing is claimed that the runs do not show. */
+const shows = ({ p10, p50, p90 }: Interval, least: number) => Math.abs(p50 - 1) >= least && !(p10 <= 1 && p90 >= 1)
+const percentOff = ({ p50 }: Interval) => Math.round(Math.abs(p50 - 1) * 100)
+
+/** How a machine runs against the cards. */
+export function paceWords(name: string, { hours, runs }: Effect): string {
   const seen = `from ${plural(runs, 'run')}`
-  if (off < 3 || (hours.p10 <= 1 && hours.p90 >= 1)) return `${name} runs about as the cards say, ${seen}.`
-  return `${name} runs ${off} % ${hours.p50 > 1 ? 'slower' : 'faster'} than the cards, ${seen}.`
+  if (!shows(hours, 0.03)) return `${name} runs about as the cards say, ${seen}.`
+  return `${name} runs ${percentOff(hours)} % ${hours.p50 > 1 ? 'slower' : 'faster'} than the cards, ${seen}.`
 }
 
-/** How what somebody cuts dries against the rest; nothing is claimed that the runs do not show. */
-export function personWords({ name, pace, runs }: { name: string; pace: { p10: number; p50: number; p90: number }; runs: number }): string {
-  const off = Math.round(Math.abs(pace.p50 - 1) * 100)
-  if (off < 2 || (pace.p10 <= 1 && pace.p90 >= 1)) return `What ${name} cuts takes as long as the rest, from ${plural(runs, 'run')}.`
-  return `What ${name} cuts takes ${off} % ${pace.p50 > 1 ? 'longer' : 'less'}, from ${plural(runs, 'run')}.`
+/** How a food dries here against its card, whatever the machine; nothing where the runs do not show it. */
+export function foodWords(name: string, { hours, runs }: Effect): string | undefined {
+  if (!shows(hours, 0.03)) return undefined
+  return `${name} takes ${percentOff(hours)} % ${hours.p50 > 1 ? 'longer' : 'less'} than its card in any machine, from ${plural(runs, 'run')}.`
+}
+
+/** How what somebody cuts dries against the rest. */
+export function personWords(name: string, { hours, runs }: Effect): string {
+  const seen = `from ${plural(runs, 'run')}`
+  if (!shows(hours, 0.02)) return `What ${name} cuts takes as long as the rest, ${seen}.`
+  return `What ${name} cuts takes ${percentOff(hours)} % ${hours.p50 > 1 ? 'longer' : 'less'}, ${seen}.`
 }
 
 export const PURPOSE_WORDS = { pieces: 'pieces', flakes: 'flakes', powder: 'fine powder' } as const

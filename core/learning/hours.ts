@@ -1,4 +1,4 @@
-import { normalCdf, Z_90, type Interval } from '../stats'
+import { normalCdf, type Interval } from '../stats'
 import { factor, solve, type Factor } from './cholesky'
 
 /** A finished run as it teaches hours: what it took over what its card says at its heat and thickness. */
@@ -39,22 +39,22 @@ export interface HoursLearned {
  * How far loads differ from their cards by each thing, standard deviation of the logarithm where a household is like others
  * (common practice); scaled by what the runs show.
  */
-const SPREAD: Record<EffectKind, number> = { machine: 0.1, family: 0.06, food: 0.11, card: 0.05, person: 0.08 }
+const SPREAD: Record<EffectKind, number> = { machine: 0.09, family: 0.05, food: 0.09, card: 0.04, person: 0.11 }
 const KINDS = Object.keys(SPREAD) as EffectKind[]
 /** Machines, and all else, that differ so many times as much, and what is believed of that: either may be far off by itself. */
 const SCALES: readonly [scale: number, belief: number][] = [
-  [0.6, 0.2],
-  [1, 0.38],
-  [1.8, 0.27],
-  [3.2, 0.15],
+  [0.6, 0.3],
+  [1, 0.42],
+  [1.8, 0.18],
+  [3.2, 0.1],
 ]
 /** What is left between two like loads: the basket, the weather, the knife. */
 const SCATTERS: readonly [sd: number, belief: number][] = [
-  [0.08, 0.1],
-  [0.12, 0.35],
+  [0.08, 0.08],
+  [0.12, 0.3],
   [0.17, 0.3],
-  [0.25, 0.16],
-  [0.4, 0.09],
+  [0.25, 0.2],
+  [0.4, 0.12],
 ]
 /** A machine's older runs say less of today: one with eight after it counts half, one with sixty next to nothing, and no more are read. */
 const HALF_AFTER = 8
@@ -225,6 +225,3 @@ function mixed(parts: readonly { belief: number; mean: number; sd: number }[]): 
   }
   return { p10: at(0.1), p50: at(0.5), p90: at(0.9) }
 }
-
-/** Spread of a card's own hours, standard deviation of the logarithm. */
-export const cardSpread = ({ low, high }: { low: number; high: number }): number => Math.log(high / low) / (2 * Z_90)

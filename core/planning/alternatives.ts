@@ -44,7 +44,9 @@ export interface AlternativesInput {
   machineId: string
   weightG: number
   machines: readonly ChoosableMachine[]
-  history: (card: MethodCard) => OwnHistory
+  history: OwnHistory
+  /** Hours of a load by this card in a machine, as own runs have taught them. */
+  hoursOf: (machineId: string, card: MethodCard) => { low: number; high: number; runs: number }
   jarMl: number
   startAt: number
   household: Household
@@ -72,7 +74,8 @@ export function alternatives(input: AlternativesInput): Alternative[] {
         purpose: input.purpose,
         weightG: input.weightG,
         machine,
-        history: input.history(card),
+        history: input.history,
+        usualHours: input.hoursOf(machine.id, card),
         jarMl: input.jarMl,
         startAt: input.startAt,
       })

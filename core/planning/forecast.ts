@@ -17,8 +17,6 @@ export interface OwnHistory {
   dryingRatio: readonly number[]
   /** Powder over dry. */
   powderRecovery: readonly number[]
-  /** Hours taken over the middle of the card's usual hours. */
-  pace: readonly number[]
 }
 
 export interface ForecastInput {
@@ -30,6 +28,8 @@ export interface ForecastInput {
   /** `lowC`, `highC`: what its dial goes to; the card's heat where they are not given. */
   machine: { trays: number; trayAreaM2: number; watts: number; kind?: WayKey; lowC?: number; highC?: number }
   history?: OwnHistory
+  /** Hours of such a load in this machine, 10th and 90th percentile, and from how many own runs: see `learnedHours`; else the card's. */
+  usualHours?: { low: number; high: number; runs: number }
   /** Volume of the jars at hand, mL. */
   jarMl: number
   /** Start of the first load, an instant. */
@@ -50,8 +50,9 @@ export interface Forecast {
   productG: Interval
   jars: Interval
   energyKWh: Interval
-  /** Own batches that took part in it. */
+  /** Own batches of this food that took part in its weights, and own runs that took part in its hours. */
   ownBatches: number
+  ownRuns: number
 }
 
 const DRAWS = 600
@@ -83,7 +84,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const { food, card, machine } = input
   const source = randomSource(input.seed ?? 1)
   const target = food.target[input.purpose]
-  const own = input.history ?? { prep: [], dryingRatio: [], powderRecovery: [], pace: [] }
+  const own = input.history ?? { prep: [], dryingRatio: [], powderRecovery: [] }
   const trimmed = balancePrep({
     rawWeightG: input.weightG,
     rawMoisture: food.rawMoisture.value,
@@ -95,11 +96,10 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const ratio = shrunkRatio(own.dryingRatio, { median: referenceRatio, sdLog: trimmed.solids.sd / trimmed.solids.mean })
   const recovery = shrunkRatio(own.powderRecovery, RECOVERY)
   const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
-  const usual = usualHours.value
+  const usual = input.usualHours ?? usualHours.value
   const { lowC = -Infinity, highC = Infinity } = machine
   const heat = hoursAtHeat(way, nearestHeat(temperatureC, { lowC, highC }), temperatureC)
-  const pace = shrunkRatio(own.pace, { median: 1, sdLog: Math.log(usual.high / usual.low) / (2 * Z_90) })
-  const middleHours = heat * Math.sqrt(usual.low * usual.high)
+  const load = { median: heat * Math.sqrt(usual.low * usual.high), sdLog: Math.log(usual.high / usual.low) / (2 * Z_90) }
   const tray = trayTakesG(card, machine.trayAreaM2)
 
   const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))
@@ -120,7 +120,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
     trays[i] = Math.max(1, Math.ceil(prepared[i]! / perTray))
     loads[i] = Math.ceil(trays[i]! / machine.trays)
-    hours[i] = middleHours * vary(pace)
+    hours[i] = vary(load)
     ends[i] = input.startAt + loads[i]! * elapsedHours(machine.kind, hours[i]!) * HOUR
     dry[i] = prepared[i]! / Math.max(1, vary(ratio))
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
@@ -144,6 +144,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     productG: intervalOf(product),
     jars: whole(jars),
     energyKWh: intervalOf(energy),
-    ownBatches: Math.max(own.prep.length, own.dryingRatio.length, own.pace.length),
+    ownBatches: Math.max(own.prep.length, own.dryingRatio.length),
+    ownRuns: input.usualHours?.runs ?? 0,
   }
 }

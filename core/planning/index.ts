@@ -5,7 +5,6 @@ export { compareBoughtIn, handsMinutesKg, type BoughtIn, type BoughtInQuestion }
 export { DUTY } from './power'
 export { finishAxis, type FinishAxis } from './finishAxis'
 export { forecastBasket, referenceYields, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
-export { learnedHours, machinePace, type LearnedHours, type PastRun } from './learned'
 export { freezeCycleOf } from './freezeLoad'
 export { heatChoices, hoursAtHeat, isPoorOutdoors, nearestHeat, OUTDOORS, reachOf, type HeatChoice, type Reach } from './loading'
 export { HOLD_C, nightChoices, type NightChoice } from './night'

@@ -1,5 +1,6 @@
-import { believedOf, estimateOf, type DryingEstimate, type DryingRun, type Posterior } from '../kinetics'
+import { believedOf, estimateDrying, estimateOf, type DryingEstimate, type DryingRun, type Posterior } from '../kinetics'
 import type { BatchState, RunState } from '../log'
+import type { Interval } from '../stats'
 import { dryingRunOf, isOffAt } from './run'
 
 export interface Belief {
@@ -46,4 +47,14 @@ function believe(drying: DryingRun): Belief {
 /** What is believed of the present or last run; undefined before loading. */
 export function estimateOfRun(state: BatchState, at?: number): DryingEstimate | undefined {
   return state.run && beliefOf(state, state.run, at).estimate
+}
+
+/** A run that is to teach hours is read as if it might take so many times more or less. */
+const OPEN = 2.5
+
+/** Hours to target by a run's weights, hardly by what was believed of its hours before: else what was believed would teach itself. */
+export function hoursByWeights(state: BatchState, run: RunState): Interval {
+  const drying = dryingRunOf(state, run)
+  const middle = Math.sqrt(drying.usualHours.low * drying.usualHours.high)
+  return estimateDrying({ ...drying, usualHours: { low: middle / OPEN, high: middle * OPEN } }).hoursToTarget
 }

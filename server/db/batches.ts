@@ -30,6 +30,8 @@ export interface BatchViewRow {
   drying_ratio: number | null
   recovery: number | null
   pace: number | null
+  /** Doubt of the pace: standard deviation of its logarithm. */
+  pace_doubt: number | null
   cut_by: string | null
   /** JSON: positions in the machine. */
   trays: string
@@ -107,6 +109,7 @@ const VIEW_COLUMNS = [
   'drying_ratio',
   'recovery',
   'pace',
+  'pace_doubt',
   'cut_by',
   'trays',
   'rested',
@@ -164,39 +167,41 @@ export function stageSums(db: Db, now: number, restMs: number): { stage: Stage; 
 export function ownRatios(
   db: Db,
   foodKey: string,
-  cardKey: string,
   limit: number,
-): { card: boolean; prep_yield: number | null; drying_ratio: number | null; recovery: number | null; pace: number | null }[] {
-  return statement<{
-    card_key: string
-    prep_yield: number | null
-    drying_ratio: number | null
-    recovery: number | null
-    pace: number | null
-  }>(
+): { prep_yield: number | null; drying_ratio: number | null; recovery: number | null }[] {
+  return statement<{ prep_yield: number | null; drying_ratio: number | null; recovery: number | null }>(
     db,
     `
-    SELECT card_key, prep_yield, drying_ratio, recovery, pace FROM batch_view
+    SELECT prep_yield, drying_ratio, recovery FROM batch_view
     WHERE food_key = ? AND stage = 'shelf' ORDER BY number DESC LIMIT ?`,
-  )
-    .all(foodKey, limit)
-    .map(({ card_key, ...ratios }) => ({ card: card_key === cardKey, ...ratios }))
+  ).all(foodKey, limit)
 }
 
-interface PastPace {
+export interface PastPace {
   pace: number
+  pace_doubt: number
+  machine_id: string
   food_key: string
   card_key: string
   cut_by: string | null
 }
 
-/** Paces of a machine's finished runs against their cards, newest first. */
-export function pacesOf(db: Db, machineId: string, limit: number): PastPace[] {
+/** Paces of finished runs against their cards, newest first. */
+export function pacesOf(db: Db, limit: number): PastPace[] {
   return statement<PastPace>(
     db,
     `
-    SELECT pace, food_key, card_key, cut_by FROM batch_view WHERE machine_id = ? AND pace IS NOT NULL ORDER BY number DESC LIMIT ?`,
-  ).all(machineId, limit)
+    SELECT pace, pace_doubt, machine_id, food_key, card_key, cut_by FROM batch_view WHERE pace IS NOT NULL ORDER BY number DESC LIMIT ?`,
+  ).all(limit)
+}
+
+/** Changes whenever a pace does: how many there are, and their sum. */
+export function pacesMark(db: Db): string {
+  const { runs, sum } = statement<{ runs: number; sum: number }>(
+    db,
+    'SELECT count(*) AS runs, total(pace * number) AS sum FROM batch_view WHERE pace IS NOT NULL',
+  ).get()!
+  return `${runs} ${sum}`
 }
 
 export function findBatchViews(db: Db, words: string, limit: number): BatchViewRow[] {

@@ -12,6 +12,7 @@ import {
 import { ownRatios } from '#server/db/batches'
 import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from './context'
+import { hoursOfCard } from './learning'
 import { NotFound } from './refusals'
 
 /** Own batches that count: the newest say most about today's knife and machine. */
@@ -37,7 +38,8 @@ export function forecast(context: Context, question: Question): Forecast {
     purpose: question.purpose,
     weightG: question.weightG,
     machine,
-    history: historyOf(context, food.key, card.key),
+    history: historyOf(context, food.key),
+    usualHours: hoursOfCard(context, machine.id, food, card),
     jarMl: householdOf(context).jarMl,
     startAt: context.now(),
   })
@@ -51,7 +53,8 @@ export function forecastAlternatives(context: Context, question: Question): Alte
     ...question,
     food,
     machines: listMachines(context.db),
-    history: card => historyOf(context, food.key, card.key),
+    history: historyOf(context, food.key),
+    hoursOf: (machineId, card) => hoursOfCard(context, machineId, food, card),
     jarMl: household.jarMl,
     startAt: context.now(),
     household,
@@ -83,14 +86,13 @@ function foodOf({ foods }: Context, key: string): Food {
   return food
 }
 
-function historyOf({ db }: Context, foodKey: string, cardKey: string): OwnHistory {
-  const rows = ownRatios(db, foodKey, cardKey, HISTORY)
+function historyOf({ db }: Context, foodKey: string): OwnHistory {
+  const rows = ownRatios(db, foodKey, HISTORY)
   const column = (pick: (row: (typeof rows)[number]) => number | null) =>
     rows.map(pick).filter((value): value is number => value !== null && value > 0)
   return {
     prep: column(row => row.prep_yield),
     dryingRatio: column(row => row.drying_ratio),
     powderRecovery: column(row => row.recovery),
-    pace: column(row => (row.card ? row.pace : null)),
   }
 }

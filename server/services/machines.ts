@@ -2,29 +2,29 @@ import { inForce, ofKind } from '#core/log'
 import { InputError } from '#core/errors'
 import { evennessOf, swapsWorthMaking, thermostatOffset, upkeepOf } from '#core/machines'
 import { WAYS } from '#core/ways'
-import { machinePace } from '#core/planning'
 import type { MachineAnswer, MachinePageAnswer, UpkeepDone } from '#shared/contracts'
-import { dryingViews, pacesOf } from '#server/db/batches'
+import { dryingViews } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
 import { addUpkeep, heatSeenOf, hoursRunOf, trayPacesOf, upkeepDoneOf } from '#server/db/runs'
 import { findMachine, listMachines, type MachineRecord } from '#server/db/settings'
 import type { Context } from './context'
 import { deviceList } from './devices'
-import { RUNS_LEARNED_FROM, TRAYS_LEARNED_FROM } from './learning'
+import { HEATS_LEARNED_FROM, hoursLearned, TRAYS_LEARNED_FROM } from './learning'
 import { NotFound } from './refusals'
 import { MINUTE } from '#core/time'
 
 /** A machine with all that its own runs say of it. */
-function withFacts({ db }: Context, machine: MachineRecord): MachineAnswer {
-  const paces = pacesOf(db, machine.id, RUNS_LEARNED_FROM).map(({ pace }) => pace)
+function withFacts(context: Context, machine: MachineRecord): MachineAnswer {
+  const { db } = context
+  const pace = hoursLearned(context).effectOf('machine', machine.id)
   const hoursRun = hoursRunOf(db, machine.id)
   return {
     ...machine,
     hoursRun,
     upkeep: upkeepOf(machine.kind, hoursRun, upkeepDoneOf(db, machine.id)),
-    thermostat: thermostatOffset(heatSeenOf(db, machine.id, RUNS_LEARNED_FROM)),
+    thermostat: thermostatOffset(heatSeenOf(db, machine.id, HEATS_LEARNED_FROM)),
     evenness: evennessOf(trayPacesOf(db, machine.id, TRAYS_LEARNED_FROM)),
-    ...(paces.length > 0 && { pace: { hours: machinePace(paces), runs: paces.length } }),
+    ...(pace && { pace }),
   }
 }
 

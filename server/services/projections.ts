@@ -6,7 +6,7 @@ import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf } from '#core/planning'
 import { Z_90 } from '#core/stats'
-import { estimateOfRun, offSince, usualHoursFactor, waterOf } from '#core/water'
+import { hoursByWeights, offSince, usualHoursFactor, waterOf } from '#core/water'
 import { allBatchIds, batchView, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { replaceAccepted } from '#server/db/foods'
@@ -19,8 +19,10 @@ import { projectJars, type ProductFacts } from './jars'
 import { TRAYS_LEARNED_FROM } from './learning'
 import { projectRun } from './runFacts'
 
+/** Least and most hours of a run that teaches are not further apart than so many times. */
+const MOST_DOUBT = 1.6
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '10'
+const PROJECTION_VERSION = '11'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -146,6 +148,7 @@ function viewOf(
     powderG: state.purpose === 'pieces' ? undefined : state.powderG || undefined,
   })
   const drying = state.stage === 'drying' ? assessed : undefined
+  const pace = paceOf(state)
   return {
     batch_id: batchId,
     number,
@@ -171,7 +174,8 @@ function viewOf(
     prep_yield: yields.prep ?? null,
     drying_ratio: yields.dryingRatio ?? null,
     recovery: yields.powderRecovery ?? null,
-    pace: paceOf(state),
+    pace: pace?.middle ?? null,
+    pace_doubt: pace?.doubt ?? null,
     cut_by: state.cutBy ?? null,
     trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
     rested: state.rest?.startedAt === undefined ? 0 : 1,
@@ -204,15 +208,21 @@ function gramsInStage(state: BatchState): number {
   }
 }
 
-/** Hours that a finished batch took to its target over the middle of the usual hours; null where nothing was weighed. */
-function paceOf(state: BatchState): number | null {
+/**
+ * Hours that a load took to its target over the middle of its card's usual hours, from the moment it has left the machine; undefined
+ * where its weights do not tell.
+ */
+function paceOf(state: BatchState): { middle: number; doubt: number } | undefined {
   const { run } = state
-  if (state.stage !== 'shelf' || !run || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 2) return null
-  const hours = estimateOfRun(state)!.hoursToTarget
-  const { low, high } = run.way.usualHours.value
+  if (run?.unloadedAt === undefined || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 2) return undefined
+  const hours = hoursByWeights(state, run)
   // A window as wide as the usual hours says nothing about this machine.
-  if (!(hours.p10 > 0 && hours.p90 / hours.p10 <= 1.5)) return null
-  return hours.p50 / (Math.sqrt(low * high) * usualHoursFactor(state))
+  if (!(hours.p10 > 0 && hours.p90 / hours.p10 <= MOST_DOUBT)) return undefined
+  const { low, high } = run.way.usualHours.value
+  return {
+    middle: hours.p50 / (Math.sqrt(low * high) * usualHoursFactor(state)),
+    doubt: Math.log(hours.p90 / hours.p10) / (2 * Z_90),
+  }
 }
 
 /** The newest word for next time, as JSON. */

@@ -7,7 +7,8 @@ import type { Portion } from '#core/using'
 import type { BestBy, Damp, Strength } from '#core/keeping'
 import type { Summary, TrialDifference, TrialSide, Worth } from '#core/insight'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
-import type { LearnedHours, TodoKind } from '#core/planning'
+import type { Effect, LearnedHours } from '#core/learning'
+import type { TodoKind } from '#core/planning'
 import type { HygrometerCalibration } from '#core/sorption'
 import type { DeviceAnswer } from './readings'
 import type { Recipe } from './recipes'
@@ -19,7 +20,7 @@ export type HouseholdAnswer = HouseholdSettings
 export interface MachineAnswer extends MachineSettings {
   version: number
   /** How the machine runs against the cards, once it has run. */
-  pace?: { hours: Interval; runs: number }
+  pace?: Effect
   /** Hours with the heat on, and what wear asks for. */
   hoursRun?: number
   upkeep?: UpkeepState[]

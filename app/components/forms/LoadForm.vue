@@ -90,7 +90,13 @@ const hoursWords = computed(() => {
     return `At ${format.temperature(celsius)} some ${Math.round(longer * low)} to ${Math.round(longer * high)} h; at the card’s ${format.temperature(temperatureC)} ${Math.round(low)} to ${Math.round(high)} h.`
   }
   if (!hours || hours.runs === 0) return undefined
-  return `Here usually ${Math.round(hours.low)} to ${Math.round(hours.high)} h: ${paceWords(machine.value.name, hours.machinePace, hours.runs)}${hours.person ? ` ${personWords(hours.person)}` : ''}`
+  const { machine: cabinet, food, person } = hours
+  const said = [
+    cabinet && paceWords(machine.value.name, cabinet),
+    food && foodWords(props.state.food.name, food),
+    person && personWords(props.state.cutBy!, person),
+  ].filter(Boolean)
+  return `Here usually ${Math.round(hours.low)} to ${Math.round(hours.high)} h${said.length > 0 ? `: ${said.join(' ')}` : ', by your other runs.'}`
 })
 watch(machineId, () => {
   chosen.value = usualTrays()

@@ -31,7 +31,7 @@ const words = (pace: number) => {
 <template>
   <section class="card" aria-label="Calibration">
     <h2>What its runs say</h2>
-    <p v-if="machine.pace">{{ paceWords(machine.name, machine.pace.hours, machine.pace.runs) }}</p>
+    <p v-if="machine.pace">{{ paceWords(machine.name, machine.pace) }}</p>
     <p v-else class="quiet">No finished run yet: the cards’ hours stand.</p>
     <p class="dial">{{ dial }}</p>
     <template v-if="machine.evenness?.length">

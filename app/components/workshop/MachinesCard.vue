@@ -146,7 +146,7 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
             }}{{ machine.iceG ? `, ice ${format.weight(machine.iceG)}` : '' }} · {{ format.temperature(machine.lowC) }} to
             {{ format.temperature(machine.highC) }}
           </p>
-          <p v-if="machine.pace" class="small">{{ paceWords(machine.name, machine.pace.hours, machine.pace.runs) }}</p>
+          <p v-if="machine.pace" class="small">{{ paceWords(machine.name, machine.pace) }}</p>
           <p v-if="dueTasks(machine).length" class="small">
             <span class="tag attention">{{ plural(dueTasks(machine).length, 'task') }} of upkeep due</span>
           </p>

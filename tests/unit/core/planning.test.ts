@@ -245,11 +245,15 @@ describe('the forecast', () => {
         prep: [],
         dryingRatio: Array.from({ length: 8 }, () => 13),
         powderRecovery: [],
-        pace: Array.from({ length: 8 }, () => 1.3),
       },
+      usualHours: { low: 20, high: 26, runs: 5 },
     })
     const plain = forecastBasket(input)
-    expect(slow.hoursPerLoad.p50 / plain.hoursPerLoad.p50).toBeGreaterThan(1.15)
+    // Its hours are those that were learned, to the draw.
+    expect(slow.hoursPerLoad.p50).toBeCloseTo(Math.sqrt(20 * 26), 0)
+    expect(slow.hoursPerLoad.p10).toBeCloseTo(20, 0)
+    expect(slow.hoursPerLoad.p90).toBeCloseTo(26, 0)
+    expect([slow.ownRuns, plain.ownRuns]).toEqual([5, 0])
     expect(slow.dryG.p50).toBeGreaterThan(plain.dryG.p50)
     expect(slow.dryG.p90 - slow.dryG.p10).toBeLessThan(plain.dryG.p90 - plain.dryG.p10)
     expect(slow.ownBatches).toBe(8)

@@ -319,12 +319,23 @@ describe('learning', () => {
   it('knows how a machine runs from its finished batches, and writes into a load what was believed', () => {
     const book = testBook()
     const first = book.begin()
-    expect(batchPage(book.context, first).learned[book.machineId]).toMatchObject({ runs: 0, sameCardRuns: 0 })
+    expect(batchPage(book.context, first).learned[book.machineId]).toMatchObject({ runs: 0 })
     expect(machineList(book.context)[0]!.pace).toBeUndefined()
     book.whole(10)
     const second = book.begin({}, 300)
     const learned = batchPage(book.context, second).learned[book.machineId]!
-    expect(learned).toMatchObject({ runs: 1, sameCardRuns: 1 })
+    expect(learned).toMatchObject({ runs: 1, machine: { runs: 1 }, food: { runs: 1 } })
+    // Intake asks the same, and is told the same.
+    const ahead = forecast(book.context, {
+      foodKey: 'beetroot',
+      cardKey: 'slices-3',
+      purpose: 'powder',
+      weightG: 2000,
+      machineId: book.machineId,
+    })
+    expect(Math.abs(ahead.hoursPerLoad.p10 / learned.low - 1)).toBeLessThan(0.03)
+    expect(Math.abs(ahead.hoursPerLoad.p90 / learned.high - 1)).toBeLessThan(0.03)
+    expect(ahead.ownRuns).toBe(1)
     expect(machineList(book.context)[0]!.pace).toMatchObject({ runs: 1 })
     const runId = uuidv7()
     book.log(second, 301, {

@@ -1,0 +1,33 @@
+import type { Effect, HoursLearned, LoadAsked } from './hours'
+
+export interface LearnedHours {
+  /** 10th and 90th percentile of the hours to target, as a card has them. */
+  low: number
+  high: number
+  /** The household's finished runs that it comes from; 0 where the card stands. */
+  runs: number
+  /** What machine, food and person make of the cards' hours, where runs of theirs are among them. */
+  machine?: Effect
+  food?: Effect
+  person?: Effect
+}
+
+/**
+ * Hours of a load before it is dried: the card's, moved by what the household's finished runs teach of its machine, food, cut and
+ * person. With no run yet the card stands. Every page that tells hours ahead asks here.
+ * @param usual the card's hours
+ * @param factor hours for its thickness over the card's
+ */
+export function learnedHours(usual: { low: number; high: number }, learned: HoursLearned, load: LoadAsked, factor = 1): LearnedHours {
+  if (learned.runs === 0) return { low: usual.low * factor, high: usual.high * factor, runs: 0 }
+  const middle = Math.sqrt(usual.low * usual.high) * factor
+  const { p10, p90 } = learned.next(load)
+  return {
+    low: middle * p10,
+    high: middle * p90,
+    runs: learned.runs,
+    machine: learned.effectOf('machine', load.machine),
+    food: learned.effectOf('food', load.food),
+    person: load.cutBy === undefined ? undefined : learned.effectOf('person', load.cutBy),
+  }
+}

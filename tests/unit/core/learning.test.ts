@@ -1,0 +1,143 @@
+import { cardOf } from '#core/foods'
+import { learnedHours, learnHours, type FinishedRun, type LoadAsked } from '#core/learning'
+import { factor, solve } from '#core/learning/cholesky'
+import { randomSource } from '#core/stats'
+import { usualHoursFactor } from '#core/water'
+import { findFood } from '../../support/foods'
+import { HOUSEHOLDS, toldAfter } from '../../support/households'
+
+const card = cardOf(findFood('beetroot')!, 'slices-3')
+const usual = card.usualHours.value
+const LOAD: LoadAsked = { machine: 'cabinet', food: 'beetroot', family: 'root', card: 'slices-3' }
+const runs = (count: number, pace: number, more: Partial<FinishedRun> = {}): FinishedRun[] =>
+  Array.from({ length: count }, () => ({ ...LOAD, pace, ...more }))
+const middle = ({ low, high }: { low: number; high: number }) => Math.sqrt(low * high)
+
+describe('hours ahead', () => {
+  it('are the card’s until a run has finished, by the thickness in hand', () => {
+    expect(learnedHours(usual, learnHours([]), LOAD)).toEqual({ ...usual, runs: 0 })
+    const thick = learnedHours(usual, learnHours([]), LOAD, 1.5)
+    expect(middle(thick)).toBeCloseTo(1.5 * middle(usual), 9)
+    expect(usualHoursFactor({ card, thicknessMm: card.thicknessMm })).toBe(1)
+    const twice = usualHoursFactor({ card, thicknessMm: 2 * card.thicknessMm! })
+    expect(twice).toBeGreaterThan(2)
+    expect(twice).toBeLessThan(4)
+    expect(usualHoursFactor({ card, thicknessMm: undefined })).toBe(1)
+    expect(usualHoursFactor({ card, thicknessMm: 100 })).toBe(2.5)
+  })
+  it('move to what the runs took, and narrow, but never to nothing', () => {
+    const after = (count: number) => learnedHours(usual, learnHours(runs(count, 1.3)), LOAD)
+    expect(middle(after(1)) / middle(usual)).toBeGreaterThan(1.08)
+    expect(middle(after(1)) / middle(usual)).toBeLessThan(1.28)
+    expect(middle(after(12)) / middle(usual)).toBeCloseTo(1.3, 1)
+    expect(after(12).high / after(12).low).toBeLessThan(after(1).high / after(1).low)
+    expect(after(60).high / after(60).low).toBeGreaterThan(1.2)
+  })
+  it('say what they know and from what', () => {
+    const learned = learnHours([
+      ...runs(6, 1.5, { food: 'onion', family: 'allium' }),
+      ...runs(6, 1.3, { cutBy: 'Wren' }),
+      ...runs(4, 1.3, { food: 'pear', family: 'orchard' }),
+    ])
+    const told = learnedHours(usual, learned, { ...LOAD, cutBy: 'Wren' })
+    expect(told.runs).toBe(16)
+    expect(told.machine).toMatchObject({ kind: 'machine', runs: 16 })
+    expect(told.machine!.hours.p10).toBeGreaterThan(1.05)
+    expect(told.food).toMatchObject({ kind: 'food', runs: 6 })
+    expect(told.person).toMatchObject({ kind: 'person', runs: 6 })
+    expect(learned.effectOf('food', 'onion')!.hours.p50).toBeGreaterThan(told.food!.hours.p50)
+    expect(learnedHours(usual, learned, { ...LOAD, machine: 'another', cutBy: 'Nobody' })).toMatchObject({
+      machine: undefined,
+      person: undefined,
+    })
+    expect(learned.effectOf('family', 'citrus')).toBeUndefined()
+  })
+  it('claim a slow machine only when its runs show it', () => {
+    const machine = (count: number) => learnHours(runs(count, 1.2)).effectOf('machine', 'cabinet')!.hours
+    expect(machine(1).p10).toBeLessThan(1)
+    const several = learnHours(['beetroot', 'leek', 'apple', 'pear'].flatMap(food => runs(4, 1.3, { food, family: food })))
+    expect(several.effectOf('machine', 'cabinet')!.hours.p10).toBeGreaterThan(1.05)
+  })
+  it('hardly heed one run that is far off all others, and doubtful ones less than sure ones', () => {
+    const others = runs(8, 1)
+    const told = (more: FinishedRun[]) => learnHours([...more, ...others]).next(LOAD)
+    expect(told(runs(1, 2.5)).p50).toBeLessThan(1.06)
+    expect(told(runs(1, 1.25, { doubt: 0.4 })).p50).toBeLessThan(told(runs(1, 1.25, { doubt: 0.02 })).p50)
+  })
+  it('go by the newest runs of a machine', () => {
+    const told = (list: FinishedRun[]) => learnHours(list).next(LOAD).p50
+    const now = runs(8, 1.5)
+    const then = runs(30, 1)
+    expect(told([...now, ...then])).toBeGreaterThan(told([...then, ...now]) + 0.2)
+    // What lies sixty runs back is not read.
+    expect(told([...runs(60, 1.2), ...runs(500, 3)])).toBeCloseTo(told(runs(60, 1.2)), 9)
+  })
+  it('do not depend on the order of what stands apart', () => {
+    const a = runs(3, 1.2)
+    const b = runs(3, 0.9, { machine: 'oven', food: 'apple', family: 'orchard' })
+    const [one, other] = [learnHours([...a, ...b]).next(LOAD), learnHours([...b, ...a]).next(LOAD)]
+    expect(one.p50).toBeCloseTo(other.p50, 9)
+    expect(one.p90).toBeCloseTo(other.p90, 9)
+  })
+})
+
+/**
+ * Households that share nothing with the fit but that hours multiply. The least and most share that the window may hold, and the
+ * median error at most: after three runs and after twelve. Beside them a plain hierarchical Bayes: 0.10, 0.10; 0.10, 0.10; 0.11, 0.10;
+ * 0.24, 0.13; 0.21, 0.24; 0.38, 0.20; 0.36, 0.34; erratic 0.29, 0.28.
+ */
+describe('what households learn', () => {
+  it.each<[string, number, number]>([
+    ['cards right', 0.13, 0.13],
+    ['machine 1.5 times slower', 0.12, 0.11],
+    ['machine twice as slow', 0.13, 0.11],
+    ['machine twice as slow, a new food', 0.29, 0.17],
+    ['one food at 0.6, alone: others', 0.23, 0.24],
+    ['that food in another machine', 0.25, 0.25],
+    ['leek after onions, family at 0.65', 0.3, 0.29],
+    ['two machines apart', 0.22, 0.14],
+    ['a second cutter, thick', 0.22, 0.14],
+    ['the first cutter meanwhile', 0.14, 0.13],
+    ['one run of 2.5', 0.24, 0.13],
+    ['erratic', 0.31, 0.29],
+  ])('%s', (kind, atThree, atTwelve) => {
+    expect(Object.keys(HOUSEHOLDS)).toContain(kind)
+    for (const [count, most] of [
+      [3, atThree],
+      [12, atTwelve],
+    ] as const) {
+      const { held, error } = toldAfter(kind, count)
+      expect(error).toBeLessThan(most)
+      expect(held).toBeGreaterThan(kind === 'erratic' ? 0.6 : 0.68)
+      // Three runs, one of them far off, may tell of a household that is like that.
+      expect(held).toBeLessThanOrEqual(count === 3 ? 1 : 0.985)
+    }
+  })
+  it('a machine that has become slower is followed within eight runs', () => {
+    const [before, after] = [toldAfter('slower since eight runs', 31), toldAfter('slower since eight runs', 38)]
+    expect(after.error).toBeLessThan(0.6 * before.error)
+  })
+})
+
+describe('Cholesky’s factor', () => {
+  it('solves what it was made of (property over random matrices)', () => {
+    const source = randomSource(5)
+    for (let turn = 0; turn < 20; turn++) {
+      const size = source.integer(1, 12)
+      const root = Array.from({ length: size * size }, () => source.normal())
+      const matrix = new Float64Array(size * size)
+      for (let i = 0; i < size; i++)
+        for (let j = 0; j < size; j++) {
+          for (let k = 0; k < size; k++) matrix[i * size + j]! += root[i * size + k]! * root[j * size + k]!
+          if (i === j) matrix[i * size + j]! += 0.5
+        }
+      const x = Float64Array.from({ length: size }, () => source.normal())
+      const right = Float64Array.from({ length: size }, (_, i) => x.reduce((sum, value, j) => sum + matrix[i * size + j]! * value, 0))
+      solve(factor(matrix, size), right).forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 7))
+    }
+  })
+  it('knows the determinant, and refuses what has none', () => {
+    expect(factor(Float64Array.of(4, 2, 2, 3), 2).halfLogDeterminant).toBeCloseTo(0.5 * Math.log(8), 12)
+    expect(() => factor(Float64Array.of(1, 2, 2, 1), 2)).toThrow(RangeError)
+  })
+})
