@@ -366,7 +366,12 @@ const otherProblems = computed(() =>
               ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference`
               : 'From the reference; your own batches sharpen it'
           }}: {{ food.name.toLowerCase() }} has {{ format.share(food.rawMoisture.value.mean) }} water ({{ food.rawMoisture.source }}); hours
-          are {{ card && wayOf(card, machine?.kind).usualHours.source }}.
+          are
+          {{
+            forecast.ownRuns > 0
+              ? `the card’s as ${plural(forecast.ownRuns, 'run')} of your own taught`
+              : card && wayOf(card, machine?.kind).usualHours.source
+          }}.
         </p>
       </template>
       <p v-else-if="!forecastProblem" class="quiet">

@@ -14,14 +14,16 @@ export function factor(matrix: Float64Array, size: number): Factor {
   const lower = new Float64Array(matrix)
   let halfLogDeterminant = 0
   for (let i = 0; i < size; i++) {
+    const row = i * size
     for (let j = 0; j <= i; j++) {
-      let sum = lower[i * size + j]!
-      for (let k = 0; k < j; k++) sum -= lower[i * size + k]! * lower[j * size + k]!
+      const other = j * size
+      let sum = lower[row + j]!
+      for (let k = 0; k < j; k++) sum -= lower[row + k]! * lower[other + k]!
       if (i === j) {
         if (!(sum > 0)) throw new RangeError('The matrix is not positive definite.')
-        lower[i * size + i] = Math.sqrt(sum)
+        lower[row + i] = Math.sqrt(sum)
         halfLogDeterminant += 0.5 * Math.log(sum)
-      } else lower[i * size + j] = sum / lower[j * size + j]!
+      } else lower[row + j] = sum / lower[other + j]!
     }
   }
   return { lower, size, halfLogDeterminant }

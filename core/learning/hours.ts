@@ -48,6 +48,8 @@ const SCALES: readonly [scale: number, belief: number][] = [
   [1.8, 0.18],
   [3.2, 0.1],
 ]
+/** Wide enough that no effect is taken for a mistake. */
+const WIDE: typeof SCALES = [[2, 1]]
 /** What is left between two like loads: the basket, the weather, the knife. */
 const SCATTERS: readonly [sd: number, belief: number][] = [
   [0.08, 0.08],
@@ -141,23 +143,25 @@ export function learnHours(finished: readonly FinishedRun[]): HoursLearned {
     return { cell: { belief: 0, scatter, spreads, factor: factored, mean }, log: log - factored.halfLogDeterminant }
   }
 
-  let trust = runs.map(() => 1)
-  let cells: Cell[] = []
-  // Once to find out which runs are far off all others, and once more with those doubted.
-  for (let turn = 0; turn < (runs.length > 2 ? 3 : 1); turn++) {
+  const weigh = (trust: readonly number[], scales: typeof SCALES): Cell[] => {
     const fitted = SCATTERS.flatMap(([scatter, ofScatter]) => {
       const gathered = gather(scatter, trust)
-      return SCALES.flatMap(([machines, ofMachines]) =>
-        SCALES.map(([others, ofOthers]) => {
+      return scales.flatMap(([machines, ofMachines]) =>
+        scales.map(([others, ofOthers]) => {
           const { cell, log } = fit(gathered, scatter, machines, others)
           return { cell, log: log + Math.log(ofScatter * ofMachines * ofOthers) }
         }),
       )
     })
     const most = Math.max(...fitted.map(item => item.log))
-    cells = fitted.map(({ cell, log }) => ({ ...cell, belief: Math.exp(log - most) }))
+    const cells = fitted.map(({ cell, log }) => ({ ...cell, belief: Math.exp(log - most) }))
     const total = cells.reduce((sum, cell) => sum + cell.belief, 0)
-    cells = cells.map(cell => ({ ...cell, belief: cell.belief / total })).filter(cell => cell.belief > 1e-4)
+    return cells.map(cell => ({ ...cell, belief: cell.belief / total })).filter(cell => cell.belief > 1e-3)
+  }
+  // First which runs are far off all others, in a household where all may differ; then all pairings without those.
+  let trust = runs.map(() => 1)
+  for (let turn = 0; turn < (runs.length > 2 ? 2 : 0); turn++) {
+    const cells = weigh(trust, WIDE)
     trust = rows.map((row, r) => {
       const off = cells.reduce((sum, cell) => {
         const expected = row.reduce((all, i) => all + cell.mean[i]!, 0)
@@ -166,6 +170,7 @@ export function learnHours(finished: readonly FinishedRun[]): HoursLearned {
       return off > DOUBTED ? (DOUBTED / off) ** 2 : 1
     })
   }
+  const cells = weigh(trust, SCALES)
 
   /** Mean and variance of a sum of effects in one pairing; what was never seen is its prior. */
   const sumOf = (cell: Cell, of: readonly { kind: EffectKind; level?: number }[]): { mean: number; variance: number } => {
@@ -182,30 +187,39 @@ export function learnHours(finished: readonly FinishedRun[]): HoursLearned {
     for (const { level } of of) if (level !== undefined) variance += answer[level]!
     return { mean, variance }
   }
+  // Pages ask for the same loads again and again until another run has come.
+  const told = new Map<string, Interval>()
+  const once = (key: string, work: () => Interval): Interval => {
+    const known = told.get(key) ?? work()
+    told.set(key, known)
+    return known
+  }
+  const nextOf = (ask: LoadAsked): Interval => {
+    const of = KINDS.flatMap(kind => {
+      const key = keyOf(kind, ask)
+      return key === undefined ? [] : [{ kind, level: levels.get(key) }]
+    })
+    return mixed(
+      cells.map(cell => {
+        const { mean, variance } = sumOf(cell, of)
+        return { belief: cell.belief, mean, sd: Math.sqrt(variance + cell.scatter ** 2) }
+      }),
+    )
+  }
+  const alone = (kind: EffectKind, level: number): Interval =>
+    mixed(
+      cells.map(cell => {
+        const { mean, variance } = sumOf(cell, [{ kind, level }])
+        return { belief: cell.belief, mean, sd: Math.sqrt(variance) }
+      }),
+    )
   return {
     runs: runs.length,
-    next: ask => {
-      const of = KINDS.flatMap(kind => {
-        const key = keyOf(kind, ask)
-        return key === undefined ? [] : [{ kind, level: levels.get(key) }]
-      })
-      return mixed(
-        cells.map(cell => {
-          const { mean, variance } = sumOf(cell, of)
-          return { belief: cell.belief, mean, sd: Math.sqrt(variance + cell.scatter ** 2) }
-        }),
-      )
-    },
+    next: ask => once(KINDS.map(kind => keyOf(kind, ask)).join('|'), () => nextOf(ask)),
     effectOf: (kind, key) => {
       const level = levels.get(`${kind} ${key}`)
       if (level === undefined) return undefined
-      const hours = mixed(
-        cells.map(cell => {
-          const { mean, variance } = sumOf(cell, [{ kind, level }])
-          return { belief: cell.belief, mean, sd: Math.sqrt(variance) }
-        }),
-      )
-      return { kind, hours, runs: counts.get(`${kind} ${key}`)! }
+      return { kind, hours: once(`${kind} ${key}`, () => alone(kind, level)), runs: counts.get(`${kind} ${key}`)! }
     },
   }
 }

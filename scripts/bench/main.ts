@@ -7,6 +7,8 @@ import { uuidv7 } from 'uuidv7'
 import { foodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { estimateDrying, estimateTrays } from '#core/kinetics'
+import { learnHours } from '#core/learning'
+import { randomSource } from '#core/stats'
 import { reference } from '#reference'
 import { makeDemo } from '../../demo/make'
 import { makeTestRuns, weighTrays, weighUpTo } from '../../tests/support/dryingRuns'
@@ -79,6 +81,25 @@ function benchSearch() {
     `p50 ${at(times, 0.5).toFixed(2)} ms, longest ${Math.max(...times).toFixed(1)} ms`,
     'under 50 ms',
   )
+}
+
+/** Three thousand finished runs in five machines, and what they say of one more. */
+function benchLearning() {
+  const source = randomSource(3)
+  const runs = Array.from({ length: 3000 }, () => ({
+    machine: `machine ${source.integer(1, 5)}`,
+    food: `food ${source.integer(1, 40)}`,
+    family: `family ${source.integer(1, 8)}`,
+    card: 'cut',
+    cutBy: source.pick(['Wren', 'Tobin']),
+    pace: Math.exp(0.2 * source.normal()),
+  }))
+  const times = Array.from({ length: 10 }, () => {
+    const begun = performance.now()
+    learnHours(runs).next(runs[0]!)
+    return performance.now() - begun
+  })
+  row('hours learned from 3,000 runs', `p50 ${at(times, 0.5).toFixed(1)} ms, longest ${Math.max(...times).toFixed(1)} ms`, 'under 20 ms')
 }
 
 async function timed(times: number, act: () => Promise<unknown>): Promise<number[]> {
@@ -162,6 +183,7 @@ if (wanted('core')) {
   benchEstimate()
   benchTrays()
   benchSearch()
+  benchLearning()
   const merit = measureMerit()
   row(
     `merit on ${merit.runs} simulated runs of about 12 h`,
