@@ -6,6 +6,6 @@ export default {
   testPathIgnorePatterns: [
     '/tests/unit/(app|demo|shared)/',
     '/tests/unit/server/(data|formats|label|migrations|readings)\\.',
-    '/tests/unit/core/(estimateBar|trays|worth|learned)\\.',
+    '/tests/unit/core/(estimateBar|offTheCard|trays|worth|learning)\\.',
   ],
 }

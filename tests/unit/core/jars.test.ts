@@ -269,6 +269,43 @@ describe('what is in a jar', () => {
     expect(oldestAt).toBe(MORNING + 300 * DAY)
     expect(reason).not.toMatch(/oldest part/)
   })
+  it('is as hot and as salt as its parts by weight, and as coarse as its coarsest', () => {
+    const cayenne = findFood('cayenne')!
+    const lots: Record<string, NonNullable<ReturnType<FindLot>>> = {
+      hot: { ...lot(), food: cayenne, moisture: 0.05, sievedUm: 300 },
+      mild: { ...lot(), sievedUm: 500 },
+      whole: lot(),
+      brined: { ...lot(), saltShare: 0.2, sievedUm: 300 },
+    }
+    const of = (...parts: [string, number][]) => {
+      const log = parts.map(([batchId, grams], i): [number, EntryBody, string] => [i, pack('j', grams, { topUp: i > 0 }), batchId])
+      return contentOf(replayJars(items(...log), id => lots[id]).jars.get('j')!, id => lots[id])
+    }
+    const { low, high } = cayenne.heatUnits!.value
+    const mixed = of(['hot', 30], ['mild', 60])
+    expect(mixed.heat!.low).toBeCloseTo(low / 3, 6)
+    expect(mixed.heat!.high).toBeCloseTo(high / 3, 6)
+    expect(mixed.sievedUm).toBe(500)
+    expect(mixed.saltShare).toBe(0)
+    expect(of(['mild', 60]).heat).toBeUndefined()
+    expect(of(['mild', 60], ['whole', 1]).sievedUm).toBeUndefined()
+    expect(of(['mild', 40], ['brined', 60]).saltShare).toBeCloseTo(0.12, 9)
+  })
+  it('lies as its parts lie, by volume; weighed by the spoon, as it was weighed', () => {
+    const jar = replay([0, pack('j', 50), 'a'], [1, pack('j', 10, { topUp: true }), 'onion']).jars.get('j')!
+    const [a, b] = ['beetroot', 'onion'].map(key => findFood(key)!.powderDensity.value.mean) as [number, number]
+    const { densityGMl, measured } = contentOf(jar, find)
+    expect(densityGMl.p50).toBeCloseTo(60 / (50 / a + 10 / b), 9)
+    expect(densityGMl.p90).toBeGreaterThan(1.05 * densityGMl.p50)
+    expect(measured).toBe(false)
+    const weighed = contentOf({ ...jar, densityGMl: 0.5 }, find)
+    expect(weighed).toMatchObject({ measured: true, densityGMl: { p50: 0.5 } })
+    expect(weighed.densityGMl.p90).toBeCloseTo(0.5 + 1.2816 * 0.03 * 0.5, 4)
+    // Flakes lie looser.
+    expect(contentOf({ ...jar, purpose: 'flakes' }, find).densityGMl.p50).toBeCloseTo(0.6 * densityGMl.p50, 9)
+    // Nothing known of it lies as powder does.
+    expect(contentOf(jar, () => undefined).densityGMl.p50).toBe(0.5)
+  })
   it('of which nobody knows anything has no time', () => {
     const jar = replay([0, pack('j', 50), 'a']).jars.get('j')!
     expect(jarBest(jar, () => undefined, { celsius: 20 })).toEqual({
