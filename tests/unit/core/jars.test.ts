@@ -306,6 +306,40 @@ describe('what is in a jar', () => {
     // Nothing known of it lies as powder does.
     expect(contentOf(jar, () => undefined).densityGMl.p50).toBe(0.5)
   })
+  it('what was used up before is in it no more', () => {
+    const celery = findFood('celery')!
+    const lots: Record<string, NonNullable<ReturnType<FindLot>>> = { a: { ...lot(), food: celery, raw: true }, b: lot() }
+    const log = items([0, pack('j', 50), 'a'], [9, take('j', 50)], [10, pack('j', 40, { topUp: true }), 'b'])
+    const content = contentOf(replayJars(log, id => lots[id]).jars.get('j')!, id => lots[id])
+    expect(content.raw).toBeFalsy()
+    expect(content.allergens).toEqual(findFood('beetroot')!.allergens)
+    expect(celery.allergens).not.toEqual(findFood('beetroot')!.allergens)
+  })
+  it('two portions of one basket are one part: as old as the older, as damp as their mean', () => {
+    const jar = replay([0, pack('j', 30), 'a'], [50, pack('j', 10, { topUp: true, moisture: 0.03 }), 'a']).jars.get('j')!
+    expect(jar.parts).toHaveLength(1)
+    expect(jar.parts[0]).toMatchObject({ lotId: 'a', grams: 40, packedAt: MORNING })
+    expect(jar.parts[0]!.moisture).toBeCloseTo((30 * 0.05 + 10 * 0.03) / 40, 12)
+    expect(jar.ever.get('a')).toBe(40)
+    expect(replay([0, pack('j', 30), 'a'], [50, pack('j', 10, { topUp: true }), 'b']).jars.get('j')!.parts).toHaveLength(2)
+  })
+  it('damp is told by what it does to the form, and not where the air never brings it there', () => {
+    const best = (purpose: 'powder' | 'pieces', humidity: number) => {
+      const lots: FindLot = () => lot(0.03, 'onion', purpose)
+      const jar = replayJars(items([0, pack('j', 20, { packageKey: 'bag' }), 'x']), lots).jars.get('j')!
+      return jarBest(jar, lots, { celsius: 25, humidity })
+    }
+    expect(best('powder', 0.7)).toMatchObject({
+      limit: 'damp',
+      reason: expect.stringMatching(/ Damp comes first: by then its package has let in enough to clump it\.$/),
+    })
+    expect(best('pieces', 0.85)).toMatchObject({
+      limit: 'damp',
+      reason: expect.stringMatching(/ Damp comes first: by then its package has let in enough to let mould grow\.$/),
+    })
+    expect(best('powder', 0.35).limit).toBe('fading')
+    expect(best('powder', 0.7).to).toBeLessThan(best('powder', 0.35).to)
+  })
   it('of which nobody knows anything has no time', () => {
     const jar = replay([0, pack('j', 50), 'a']).jars.get('j')!
     expect(jarBest(jar, () => undefined, { celsius: 20 })).toEqual({
