@@ -79,7 +79,8 @@ export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
   }
   const question = dampQuestion(jar, find, pantry)
   const limitDays = question && dampDays(question, jar.purpose === 'pieces' ? DAMP_LIMITS.mould : DAMP_LIMITS.clumps)
-  if (limitDays === undefined || !Number.isFinite(limitDays)) return fading
+  if (limitDays === undefined) return fading
+  // Infinity where the pantry's air never brings it there.
   const end = Math.round(jar.filledAt + limitDays * DAY)
   if (end >= fading.to) return fading
   return {
