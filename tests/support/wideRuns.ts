@@ -109,7 +109,7 @@ export const CHOSEN_BY: Record<string, Maker> = {
   },
 }
 
-/** Bodies kept apart to the end: no constant was set on them, and none was changed after they were looked at. */
+/** Bodies kept apart to the end: no constant was chosen by them. */
 export const APART: Record<string, Maker> = {
   'three sizes': source => {
     const curve = shells(source, 1, between(source, 0, 0.4))
