@@ -14,20 +14,23 @@ export interface LearnedHours {
 
 /**
  * Hours of a load before it is dried: the card's, moved by what the household's finished runs teach of its machine, food, cut and
- * person. With no run yet the card stands. Every page that tells hours ahead asks here.
+ * person. With no run of its machine, food or family yet the card stands. Every page that tells hours ahead asks here.
  * @param usual the card's hours
  * @param factor hours for its thickness over the card's
  */
 export function learnedHours(usual: { low: number; high: number }, learned: HoursLearned, load: LoadAsked, factor = 1): LearnedHours {
-  if (learned.runs === 0) return { low: usual.low * factor, high: usual.high * factor, runs: 0 }
+  const machine = learned.effectOf('machine', load.machine)
+  const food = learned.effectOf('food', load.food)
+  // Runs of other machines with other foods teach of neither.
+  if (!machine && !food && !learned.effectOf('family', load.family)) return { low: usual.low * factor, high: usual.high * factor, runs: 0 }
   const middle = Math.sqrt(usual.low * usual.high) * factor
   const { p10, p90 } = learned.next(load)
   return {
     low: middle * p10,
     high: middle * p90,
     runs: learned.runs,
-    machine: learned.effectOf('machine', load.machine),
-    food: learned.effectOf('food', load.food),
+    machine,
+    food,
     person: load.cutBy === undefined ? undefined : learned.effectOf('person', load.cutBy),
   }
 }

@@ -195,13 +195,13 @@ export function pacesOf(db: Db, limit: number): PastPace[] {
   ).all(limit)
 }
 
-/** Changes whenever a pace does: how many there are, and their sum. */
+/** Changes whenever a pace does, or what is known of a run that has one: who cut it, of what food. */
 export function pacesMark(db: Db): string {
-  const { runs, sum } = statement<{ runs: number; sum: number }>(
+  const { runs, sum, touched } = statement<{ runs: number; sum: number; touched: number | null }>(
     db,
-    'SELECT count(*) AS runs, total(pace * number) AS sum FROM batch_view WHERE pace IS NOT NULL',
+    'SELECT count(*) AS runs, total(pace * number) AS sum, max(touched_at) AS touched FROM batch_view WHERE pace IS NOT NULL',
   ).get()!
-  return `${runs} ${sum}`
+  return `${runs} ${sum} ${touched}`
 }
 
 export function findBatchViews(db: Db, words: string, limit: number): BatchViewRow[] {

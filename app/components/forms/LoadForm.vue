@@ -224,7 +224,7 @@ function read(): FormReading {
   // A cycle follows from this load's own water; elsewhere one's own runs say most.
   const usualHours = props.initial
     ? props.initial.usualHours
-    : cycle.value && runs === 0
+    : cycle.value && !learned.value?.machine
       ? { low: tenth(cycle.value.hours.p10), high: tenth(cycle.value.hours.p90), runs: 0 }
       : runs > 0
         ? { low: tenth(low), high: tenth(high), runs }

@@ -33,6 +33,12 @@ describe('hours ahead', () => {
     expect(after(12).high / after(12).low).toBeLessThan(after(1).high / after(1).low)
     expect(after(60).high / after(60).low).toBeGreaterThan(1.2)
   })
+  it('of a machine and a food that no run is of are the card’s, whatever others took', () => {
+    const learned = learnHours(runs(12, 1.6, { cutBy: 'Wren' }))
+    const apart = { machine: 'freezer', food: 'freeze-dryer apple', family: 'freeze-dryer orchard', card: 'slices', cutBy: 'Wren' }
+    expect(learnedHours(usual, learned, apart)).toEqual({ ...usual, runs: 0 })
+    expect(learnedHours(usual, learned, { ...apart, family: 'root' }).runs).toBe(12)
+  })
   it('say what they know and from what', () => {
     const learned = learnHours([
       ...runs(6, 1.5, { food: 'onion', family: 'allium' }),

@@ -19,6 +19,7 @@ import { machineList } from '#server/services/machines'
 import { changeHousehold, saveMachine } from '#server/services/settings'
 import { householdOf } from '#server/services/context'
 import { forecast } from '#server/services/forecast'
+import { hoursLearned } from '#server/services/learning'
 import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
 import { logOnRun, logEntry, startBatch } from '#server/services/writeLog'
 import { BEETROOT, HOUR, MORNING, testBook, type TestBook } from '../../support/logbook'
@@ -336,6 +337,12 @@ describe('learning', () => {
     expect(Math.abs(ahead.hoursPerLoad.p10 / learned.low - 1)).toBeLessThan(0.03)
     expect(Math.abs(ahead.hoursPerLoad.p90 / learned.high - 1)).toBeLessThan(0.03)
     expect(ahead.ownRuns).toBe(1)
+    // It is kept until something is written on a run that teaches: who cut it may be put right later.
+    const before = hoursLearned(book.context)
+    expect(hoursLearned(book.context)).toBe(before)
+    const [taught] = batchList(book.context, { stage: 'shelf' }).batches
+    book.log(taught!.batchId, 330, { kind: 'note', text: 'Wren cut it' })
+    expect(hoursLearned(book.context)).not.toBe(before)
     expect(machineList(book.context)[0]!.pace).toMatchObject({ runs: 1 })
     const runId = uuidv7()
     book.log(second, 301, {

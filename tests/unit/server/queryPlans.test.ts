@@ -1,4 +1,4 @@
-import { dryingViews } from '#server/db/batches'
+import { dryingViews, pacesMark } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, jarReviewsOf } from '#server/db/entries'
 import { jarsHolding } from '#server/db/jars'
 import type { Db } from '#server/db/open'
@@ -29,6 +29,7 @@ function planOf(ask: (db: Db) => unknown): string[] {
 describe('queries of pages that are always open', () => {
   it.each<[string, (db: Db) => unknown, RegExp]>([
     ['what is drying', dryingViews, /SEARCH batch_view USING INDEX batch_view_open/],
+    ['whether another run teaches', pacesMark, /SCAN batch_view USING COVERING INDEX batch_view_paced/],
     ['the log of a batch', db => entriesOfBatch(db, 'x'), /SEARCH entry USING INDEX entry_batch/],
     ['the log of a run', db => entriesOfRun(db, 'x'), /SEARCH entry USING INDEX entry_run/],
     [
