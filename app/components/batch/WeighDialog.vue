@@ -90,9 +90,9 @@ function press(key: string) {
   input.value?.focus()
 }
 
-function doubtOf(grams: number): string | undefined {
+function doubtOf(grams: number, position: number): string | undefined {
   const estimate = props.assessment?.estimate
-  const asked = estimate && doubtOfWeight(run.value, estimate, grams, Date.now(), what.value === 0 ? undefined : what.value)
+  const asked = estimate && doubtOfWeight(run.value, estimate, grams, Date.now(), position === 0 ? undefined : position)
   if (!asked) return undefined
   return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
 }
@@ -109,25 +109,30 @@ async function enter() {
     problem.value = 'The tray alone weighs more than this. Is the tray on the scale at all?'
     return
   }
-  const doubt = doubtOf(netG.value)
-  if (doubt && question.value?.typed !== typed.value) {
-    question.value = { typed: typed.value, words: doubt }
+  const grams = netG.value
+  const entered = typed.value
+  const position = what.value
+  busy.value = true
+  // Quick hands come before the estimate that questions a slip; without one after a while the weight is taken as it is.
+  await until(() => props.assessment).toBeTruthy({ timeout: 5000 })
+  const doubt = doubtOf(grams, position)
+  if (doubt && question.value?.typed !== entered) {
+    question.value = { typed: entered, words: doubt }
+    busy.value = false
     return
   }
   question.value = undefined
-  busy.value = true
   try {
-    const position = what.value
     await props.write(
       [
         position === 0
-          ? { kind: 'weigh', totalG: netG.value }
-          : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: netG.value }] },
+          ? { kind: 'weigh', totalG: grams }
+          : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: grams }] },
       ],
       {},
     )
-    done.value = { ...done.value, [position]: netG.value }
-    told.value = `${position === 0 ? 'The load' : `Tray ${placeOf(position)}`}: ${format.weight(netG.value)} is logged.`
+    done.value = { ...done.value, [position]: grams }
+    told.value = `${position === 0 ? 'The load' : `Tray ${placeOf(position)}`}: ${format.weight(grams)} is logged.`
     typed.value = ''
     const next =
       position === 0 ? undefined : present.value.find(item => placeOf(item) > placeOf(position) && done.value[item] === undefined)
