@@ -178,6 +178,8 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
       return body.from.jarId === jarId
         ? `${weight(body.from.weightG)} poured onto another jar`
         : `${weight(body.from.weightG)} poured in from another jar`
+    case 'leaveOut':
+      return `not to teach: ${body.reason}`
     case 'review':
       return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
     case 'smell':

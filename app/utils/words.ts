@@ -18,20 +18,20 @@ const shows = ({ p10, p50, p90 }: Interval, least: number) => Math.abs(p50 - 1) 
 const percentOff = ({ p50 }: Interval) => Math.round(Math.abs(p50 - 1) * 100)
 
 /** How a machine runs against the cards. */
-export function paceWords(name: string, { hours, runs }: Effect): string {
+export function paceWords(name: string, { factor: hours, runs }: Effect): string {
   const seen = `from ${plural(runs, 'run')}`
   if (!shows(hours, 0.03)) return `${name} runs about as the cards say, ${seen}.`
   return `${name} runs ${percentOff(hours)} % ${hours.p50 > 1 ? 'slower' : 'faster'} than the cards, ${seen}.`
 }
 
 /** How a food dries here against its card, whatever the machine; nothing where the runs do not show it. */
-export function foodWords(name: string, { hours, runs }: Effect): string | undefined {
+export function foodWords(name: string, { factor: hours, runs }: Effect): string | undefined {
   if (!shows(hours, 0.03)) return undefined
   return `${name} takes ${percentOff(hours)} % ${hours.p50 > 1 ? 'longer' : 'less'} than its card in any machine, from ${plural(runs, 'run')}.`
 }
 
 /** How what somebody cuts dries against the rest. */
-export function personWords(name: string, { hours, runs }: Effect): string {
+export function personWords(name: string, { factor: hours, runs }: Effect): string {
   const seen = `from ${plural(runs, 'run')}`
   if (!shows(hours, 0.02)) return `What ${name} cuts takes as long as the rest, ${seen}.`
   return `What ${name} cuts takes ${percentOff(hours)} % ${hours.p50 > 1 ? 'longer' : 'less'}, ${seen}.`

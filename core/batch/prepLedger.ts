@@ -1,5 +1,5 @@
 import type { Food, MethodCard } from '../foods'
-import type { PrepLedger, PrepStep } from '../mass'
+import { balancePrep, type PrepBalance, type PrepLedger, type PrepStep } from '../mass'
 import type { EntryOf } from '../log'
 
 /** What a step takes off where it was not weighed, share of the weight before it (common practice). */
@@ -60,8 +60,17 @@ export function ledgerOf(
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
   return {
     rawWeightG: intake.body.weightG,
-    rawMoisture: intake.body.fromJars ? FROM_SHELF : food.rawMoisture.value,
+    rawMoisture: intake.body.fromJars ? FROM_SHELF : (intake.body.rawWater ?? food.rawMoisture.value),
     steps,
     loadedWeightG: loadedG,
   }
+}
+
+/** What a basket comes to that is trimmed and cut, and nothing else, by the reference. */
+export function trimmedBasket(food: Food, card: MethodCard, weightG: number): PrepBalance {
+  return balancePrep({
+    rawWeightG: weightG,
+    rawMoisture: food.rawMoisture.value,
+    steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }],
+  })
 }

@@ -18,6 +18,7 @@ import {
 } from '../log'
 import { balancePrep } from '../mass'
 import { spellsOf } from '../water'
+import { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from '../machines'
 import { WAYS } from '../ways'
 import { holdOf } from './hold'
 import { followTrays } from './places'
@@ -112,6 +113,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     finished,
     mould: rest?.jars.some(jar => jar.mould) ?? false,
     splits,
+    leftOut: draft.leftOut,
     hold: inMachine ? undefined : holdOf(draft.holds, run ? 'dry' : isCut ? 'cut' : 'raw', food.freshDays.value, heldAfter),
     accepted: draft.accepted,
     fromJars,
@@ -177,15 +179,19 @@ function runOf(
   const usual = usualHours ?? way.usualHours.value
   // What was dried before has no wet face any more.
   const isFresh = plainHeat && load === draft.loads[0] && !fromPowder
-  const heated = dryingClock({
-    startAt: load.at,
-    endAt: unloadedAt,
-    referenceC: way.temperatureC,
-    heats: heatsFelt(heats, airs, forgotten),
-    wet: isFresh
-      ? { hours: WET_SHARE * Math.sqrt(usual.low * usual.high), pace: celsius => wetPacePerHour(celsius, way.temperatureC, room) }
-      : undefined,
-  })
+  const clockOf = (changes: readonly HeatChange[]) =>
+    dryingClock({
+      startAt: load.at,
+      endAt: unloadedAt,
+      referenceC: way.temperatureC,
+      heats: changes,
+      wet: isFresh
+        ? { hours: WET_SHARE * Math.sqrt(usual.low * usual.high), pace: celsius => wetPacePerHour(celsius, way.temperatureC, room) }
+        : undefined,
+    })
+  const set = [...forgotten, ...heats.map(({ at, body }) => ({ at, setC: body.setC }))]
+  const felt = heatsFelt(set, airs, plainHeat ? (load.body.dial ?? UNKNOWN_DIAL) : undefined)
+  const heated = clockOf(felt)
   const chamberC = airs.findLast(entry => entry.body.chamberC !== undefined)?.body.chamberC
   const traysWeighed = (load.body.trays?.length ?? 0) > 0
   const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
@@ -220,6 +226,7 @@ function runOf(
     usualHours,
     loadedAt: load.at,
     clock,
+    feltOverDial: felt.length > set.length && unloadedAt !== undefined ? overDial(heated, clockOf(set), unloadedAt) : 1,
     spells,
     unloadedAt,
     chamberC,
@@ -279,15 +286,31 @@ function byTray(entry: EntryOf<'weigh'>, places: TrayPlaces): EntryOf<'weigh'> {
 }
 
 /**
- * The heat as the food feels it: what was set, or what was measured in the machine since, which a cheap
- * thermostat may be far from.
+ * The heat as the food feels it: what was set, and what was measured in the machine since. A dial is believed to be off by as much as
+ * was known at loading, and the measured moves that; where there is no dial, what was measured last is the heat.
  */
-function heatsFelt(heats: readonly EntryOf<'heat'>[], airs: readonly EntryOf<'air'>[], forgotten: readonly HeatChange[]): HeatChange[] {
-  const measured = airs.flatMap(({ at, body }) => {
-    const set = heats.findLast(heat => heat.at <= at)?.body.setC ?? null
-    return set === null || body.chamberC === undefined ? [] : [{ at, setC: body.chamberC }]
+function heatsFelt(set: readonly HeatChange[], airs: readonly EntryOf<'air'>[], dial: DialBelief | undefined): HeatChange[] {
+  const seenC: number[] = []
+  const measured = airs.flatMap(({ at, body: { chamberC } }) => {
+    const setC = set.findLast(heat => heat.at <= at)?.setC ?? null
+    if (setC === null || chamberC === undefined) return []
+    if (!dial) return [{ at, setC: chamberC, hotter: 0 }]
+    seenC.push(chamberC - setC)
+    const hotter = hotterThanBelieved(seenC, dial)
+    return [{ at, setC: setC + hotter, hotter }]
   })
-  return [...forgotten, ...heats.map(({ at, body }) => ({ at, setC: body.setC })), ...measured]
+  // Set to another heat it is off by as much as before.
+  const corrected = set.map(({ at, setC }) => ({
+    at,
+    setC: setC === null ? null : setC + (measured.findLast(item => item.at <= at)?.hotter ?? 0),
+  }))
+  return [...corrected, ...measured.map(({ at, setC }) => ({ at, setC }))]
+}
+
+/** Hours of a run by one clock over those by another. */
+function overDial(felt: DryingClock, byDial: DryingClock, at: number): number {
+  const hours = byDial.equivalentHoursAt(at)
+  return hours > 0 ? felt.equivalentHoursAt(at) / hours : 1
 }
 
 /** So much is gone that the heat must have been on, whether it was logged or not. */

@@ -34,6 +34,8 @@ export interface BatchDraft {
   powderDries: EntryOf<'powderDry'>[]
   packs: EntryOf<'pack'>[]
   finished: boolean
+  /** Why it is not to teach. */
+  leftOut?: string
 }
 
 export function emptyDraft(): BatchDraft {

@@ -104,6 +104,8 @@ export interface RunState {
   /** What was last measured in the machine with the heat on, °C. */
   chamberC?: number
   clock: DryingClock
+  /** Its hours as felt over the same by the dial alone: what was measured in the machine may tell of another heat. */
+  feltOverDial: number
   /** Spells without heat, cut where something was weighed in their course; none where the food is cut off from the room. */
   spells: readonly Spell[]
   weighings: Weighing[]
@@ -169,6 +171,8 @@ export interface BatchState {
   accepted: ReadonlySet<string>
   /** It was begun from jars of the shelf: dry already, to be ground, or dried again. */
   fromJars: boolean
+  /** Why it is not to teach what the next ones take and give. */
+  leftOut?: string
   /** What became batches of their own. */
   splits: EntryOf<'split'>[]
 }

@@ -1,4 +1,5 @@
+export { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from './dial'
 export { evennessOf, swapsWorthMaking, type PlaceEvenness, type PlacePace } from './evenness'
 export { tareOf } from './tare'
-export { thermostatOffset, type HeatSeen } from './thermostat'
+export { DIAL_SD, thermostatOffset, type HeatSeen } from './thermostat'
 export { upkeepOf, type UpkeepState } from './upkeep'

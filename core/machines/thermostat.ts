@@ -5,9 +5,9 @@ export interface HeatSeen {
 }
 
 /** What a dial is believed to be off by before anything is measured, °C (common practice: cheap thermostats swing and miss by about 5). */
-const DIAL_SD = 4
+export const DIAL_SD = 4
 /** One measurement: the thermostat's swing and the thermometer's place. */
-const SEEN_SD = 3
+export const SEEN_SD = 3
 
 /**
  * How far a machine's thermostat is off, °C, positive where it runs hotter than set; shrunk toward 0 by

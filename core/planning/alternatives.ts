@@ -2,7 +2,7 @@ import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { WAYS, type WayKey } from '../ways'
 import type { Interval } from '../stats'
 import { sleepAround, type Household } from './day'
-import { forecastBasket, type OwnHistory } from './forecast'
+import { forecastBasket, type OwnBasket } from './forecast'
 import { HOUR } from '../time'
 
 /** A machine to choose from. */
@@ -44,7 +44,8 @@ export interface AlternativesInput {
   machineId: string
   weightG: number
   machines: readonly ChoosableMachine[]
-  history: OwnHistory
+  /** What own batches say of a basket by this card. */
+  ownOf: (card: MethodCard) => OwnBasket
   /** Hours of a load by this card in a machine, as own runs have taught them. */
   hoursOf: (machineId: string, card: MethodCard) => { low: number; high: number; runs: number }
   jarMl: number
@@ -74,7 +75,7 @@ export function alternatives(input: AlternativesInput): Alternative[] {
         purpose: input.purpose,
         weightG: input.weightG,
         machine,
-        history: input.history,
+        own: input.ownOf(card),
         usualHours: input.hoursOf(machine.id, card),
         jarMl: input.jarMl,
         startAt: input.startAt,

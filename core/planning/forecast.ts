@@ -1,22 +1,29 @@
+import { trimmedBasket, USUAL_RECOVERY } from '../batch'
 import { InputError } from '../errors'
 import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { elapsedHours, WAYS, type WayKey } from '../ways'
 import { jarTakesG } from '../keeping'
-import { balancePrep, shrunkRatio, targetWeight } from '../mass'
+import { targetWeight } from '../mass'
 import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
 import { DUTY } from './power'
 import { hoursAtHeat, nearestHeat } from './loading'
 import { trayTakesG } from './trayLoad'
 import { HOUR } from '../time'
 
-/** Ratios of the household's own finished batches of this food. */
-export interface OwnHistory {
+/** A factor on the reference's figure, from so many own lots. */
+interface OwnFactor {
+  factor: Interval
+  lots: number
+}
+
+/** What the household's own finished batches say of such a basket, each against the reference: see `learnBasket`. */
+export interface OwnBasket {
   /** Prepared over raw. */
-  prep: readonly number[]
-  /** Wet over dry. */
-  dryingRatio: readonly number[]
+  prep?: OwnFactor
+  /** Dry at the target over raw. */
+  dry?: OwnFactor
   /** Powder over dry. */
-  powderRecovery: readonly number[]
+  recovery?: OwnFactor
 }
 
 export interface ForecastInput {
@@ -27,7 +34,7 @@ export interface ForecastInput {
   weightG: number
   /** `lowC`, `highC`: what its dial goes to; the card's heat where they are not given. */
   machine: { trays: number; trayAreaM2: number; watts: number; kind?: WayKey; lowC?: number; highC?: number }
-  history?: OwnHistory
+  own?: OwnBasket
   /** Hours of such a load in this machine, 10th and 90th percentile, and from how many own runs: see `learnedHours`; else the card's. */
   usualHours?: { low: number; high: number; runs: number }
   /** Volume of the jars at hand, mL. */
@@ -56,20 +63,14 @@ export interface Forecast {
 }
 
 const DRAWS = 600
-/** Powder over dry for a small grinder: dust, cup film, sieve rejects (common practice). */
-const RECOVERY = { median: 0.95, sdLog: 0.03 }
 
 /** The reference's ratios of a food and cut: prepared over raw, dry over wet, powder over dry. */
 export function referenceYields(food: Food, card: MethodCard, purpose: Purpose): { prep: number; drying: number; grinding: number } {
-  const trimmed = balancePrep({
-    rawWeightG: 1000,
-    rawMoisture: food.rawMoisture.value,
-    steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }],
-  })
+  const trimmed = trimmedBasket(food, card, 1000)
   return {
     prep: trimmed.prepYield.p50,
     drying: targetWeight(trimmed.solids.mean, food.target[purpose]),
-    grinding: purpose === 'pieces' ? 1 : RECOVERY.median,
+    grinding: purpose === 'pieces' ? 1 : USUAL_RECOVERY.median,
   }
 }
 
@@ -84,17 +85,15 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const { food, card, machine } = input
   const source = randomSource(input.seed ?? 1)
   const target = food.target[input.purpose]
-  const own = input.history ?? { prep: [], dryingRatio: [], powderRecovery: [] }
-  const trimmed = balancePrep({
-    rawWeightG: input.weightG,
-    rawMoisture: food.rawMoisture.value,
-    steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }],
-  })
-  const log = (interval: Interval) => ({ median: interval.p50, sdLog: Math.log(interval.p90 / interval.p10) / (2 * Z_90) })
-  const prep = shrunkRatio(own.prep, log(trimmed.prepYield))
-  const referenceRatio = 1 / targetWeight(trimmed.solids.mean, target)
-  const ratio = shrunkRatio(own.dryingRatio, { median: referenceRatio, sdLog: trimmed.solids.sd / trimmed.solids.mean })
-  const recovery = shrunkRatio(own.powderRecovery, RECOVERY)
+  const own = input.own ?? {}
+  const trimmed = trimmedBasket(food, card, input.weightG)
+  const ratioOf = (interval: Interval) => ({ median: interval.p50, sdLog: Math.log(interval.p90 / interval.p10) / (2 * Z_90) })
+  const times = (median: number, { factor }: OwnFactor) => ({ ...ratioOf(factor), median: median * factor.p50 })
+  const prep = own.prep ? times(trimmed.prepYield.p50, own.prep) : ratioOf(trimmed.prepYield)
+  const dryShare = targetWeight(trimmed.solids.mean, target)
+  const ofPrepared = { median: dryShare, sdLog: trimmed.solids.sd / trimmed.solids.mean }
+  const ofRaw = own.dry && times(trimmed.prepYield.p50 * dryShare, own.dry)
+  const recovery = own.recovery ? times(USUAL_RECOVERY.median, own.recovery) : USUAL_RECOVERY
   const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
   const usual = input.usualHours ?? usualHours.value
   const { lowC = -Infinity, highC = Infinity } = machine
@@ -122,7 +121,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     loads[i] = Math.ceil(trays[i]! / machine.trays)
     hours[i] = vary(load)
     ends[i] = input.startAt + loads[i]! * elapsedHours(machine.kind, hours[i]!) * HOUR
-    dry[i] = prepared[i]! / Math.max(1, vary(ratio))
+    dry[i] = Math.min(prepared[i]!, ofRaw ? input.weightG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
     const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
@@ -144,7 +143,12 @@ export function forecastBasket(input: ForecastInput): Forecast {
     productG: intervalOf(product),
     jars: whole(jars),
     energyKWh: intervalOf(energy),
-    ownBatches: Math.max(own.prep.length, own.dryingRatio.length),
+    ownBatches: Math.max(own.prep?.lots ?? 0, own.dry?.lots ?? 0),
     ownRuns: input.usualHours?.runs ?? 0,
   }
+}
+
+/** How far the trimming of a food differs from lot to lot by the reference, standard deviation of the logarithm of what is left. */
+export function trimSpread({ trimShare: { value } }: Food): number {
+  return value.sd / (1 - value.mean)
 }

@@ -4,7 +4,7 @@ export { alternatives, wakingStart, type Alternative, type AlternativesInput, ty
 export { compareBoughtIn, handsMinutesKg, type BoughtIn, type BoughtInQuestion } from './boughtIn'
 export { DUTY } from './power'
 export { finishAxis, type FinishAxis } from './finishAxis'
-export { forecastBasket, referenceYields, type Forecast, type ForecastInput, type OwnHistory } from './forecast'
+export { forecastBasket, referenceYields, trimSpread, type Forecast, type ForecastInput, type OwnBasket } from './forecast'
 export { freezeCycleOf } from './freezeLoad'
 export { heatChoices, hoursAtHeat, isPoorOutdoors, nearestHeat, OUTDOORS, reachOf, type HeatChoice, type Reach } from './loading'
 export { HOLD_C, nightChoices, type NightChoice } from './night'

@@ -2,3 +2,4 @@ export { type Interval, intervalOf, intervalFromNormal, intervalFromLogNormal, m
 export { normalDraws, randomSource, type RandomSource } from './random'
 export { normalCdf } from './normal'
 export { interpolate } from './interpolate'
+export { withoutBelief, type Finding } from './finding'

@@ -1,6 +1,6 @@
 import { believedOf, estimateDrying, estimateOf, type DryingEstimate, type DryingRun, type Posterior } from '../kinetics'
 import type { BatchState, RunState } from '../log'
-import type { Interval } from '../stats'
+import { withoutBelief, Z_90, type Finding, type Interval } from '../stats'
 import { dryingRunOf, isOffAt } from './run'
 
 export interface Belief {
@@ -49,12 +49,33 @@ export function estimateOfRun(state: BatchState, at?: number): DryingEstimate | 
   return state.run && beliefOf(state, state.run, at).estimate
 }
 
-/** A run that is to teach hours is read as if it might take so many times more or less. */
-const OPEN = 2.5
+/** A run that is to teach is read as if it might take so many times more or less, and hold solids of so many times the doubt. */
+const OPEN = { hours: 2.5, solids: 3, leastSolids: 0.3 }
 
-/** Hours to target by a run's weights, hardly by what was believed of its hours before: else what was believed would teach itself. */
-export function hoursByWeights(state: BatchState, run: RunState): Interval {
+/** ln of the hours to target by a run's weights, hardly by what was believed of its hours before: else that would teach itself. */
+export function hoursByWeights(state: BatchState, run: RunState): Finding | undefined {
   const drying = dryingRunOf(state, run)
-  const middle = Math.sqrt(drying.usualHours.low * drying.usualHours.high)
-  return estimateDrying({ ...drying, usualHours: { low: middle / OPEN, high: middle * OPEN } }).hoursToTarget
+  const { middle, usualHours } = openHours(drying)
+  return withoutBelief(estimateDrying({ ...drying, usualHours }).hoursToTarget, {
+    log: Math.log(middle),
+    doubt: Math.log(OPEN.hours) / Z_90,
+  })
+}
+
+/** ln of the solids by a run's weights, in grams, hardly by what was believed of them; and how wet that makes it at its end. */
+export function solidsByWeights(state: BatchState, run: RunState): { solids?: Finding; moistureNow: Interval } {
+  const drying = dryingRunOf(state, run)
+  const { mean, sd } = drying.solids
+  const doubt = Math.max((OPEN.solids * sd) / mean, OPEN.leastSolids)
+  const { solidsG, moistureNow } = estimateDrying({
+    ...drying,
+    solids: { mean, sd: doubt * mean },
+    usualHours: openHours(drying).usualHours,
+  })
+  return { solids: withoutBelief(solidsG, { log: Math.log(mean * drying.startWeightG), doubt }), moistureNow }
+}
+
+function openHours({ usualHours: { low, high } }: DryingRun) {
+  const middle = Math.sqrt(low * high)
+  return { middle, usualHours: { low: middle / OPEN.hours, high: middle * OPEN.hours } }
 }

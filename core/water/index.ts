@@ -1,4 +1,4 @@
-export { beliefOf, estimateOfRun, hoursByWeights, type Belief } from './belief'
+export { beliefOf, estimateOfRun, hoursByWeights, solidsByWeights, type Belief } from './belief'
 export { readJarAir } from './jarAir'
 export { dryingRunOf, isOffAt, offSince, spellsAt } from './run'
 export { spellsOf } from './spells'

@@ -44,6 +44,11 @@ export interface BatchViewRow {
   review: string | null
   /** JSON: what its product brings into a dish, see `services/projections`. */
   product: string | null
+  /** JSON: what it teaches of its food, see `services/learning`. */
+  taught: string | null
+  /** Why it is not to teach. */
+  left_out: string | null
+  loaded_at: number | null
 }
 
 export function insertBatch(db: Db, id: string, createdAt: number): number {
@@ -117,6 +122,9 @@ const VIEW_COLUMNS = [
   'insight',
   'review',
   'product',
+  'taught',
+  'left_out',
+  'loaded_at',
 ] as const
 
 const PUT_BATCH_VIEW = `INSERT OR REPLACE INTO batch_view (${VIEW_COLUMNS.join(', ')}) VALUES (${VIEW_COLUMNS.map(() => '?').join(', ')})`
@@ -163,27 +171,25 @@ export function stageSums(db: Db, now: number, restMs: number): { stage: Stage; 
   ).all(now, restMs)
 }
 
-/** Ratios of finished batches of a food, newest first, at most `limit`. */
-export function ownRatios(
-  db: Db,
-  foodKey: string,
-  limit: number,
-): { prep_yield: number | null; drying_ratio: number | null; recovery: number | null }[] {
-  return statement<{ prep_yield: number | null; drying_ratio: number | null; recovery: number | null }>(
+/** What batches of a food taught, newest first, at most `limit`; JSON. */
+export function taughtOf(db: Db, foodKey: string, limit: number): { batch_id: string; taught: string }[] {
+  return statement<{ batch_id: string; taught: string }>(
     db,
     `
-    SELECT prep_yield, drying_ratio, recovery FROM batch_view
-    WHERE food_key = ? AND stage = 'shelf' ORDER BY number DESC LIMIT ?`,
+    SELECT batch_id, taught FROM batch_view
+    WHERE food_key = ? AND taught IS NOT NULL AND left_out IS NULL ORDER BY number DESC LIMIT ?`,
   ).all(foodKey, limit)
 }
 
 export interface PastPace {
+  batch_id: string
   pace: number
   pace_doubt: number
   machine_id: string
   food_key: string
   card_key: string
   cut_by: string | null
+  loaded_at: number | null
 }
 
 /** Paces of finished runs against their cards, newest first. */
@@ -191,8 +197,14 @@ export function pacesOf(db: Db, limit: number): PastPace[] {
   return statement<PastPace>(
     db,
     `
-    SELECT pace, pace_doubt, machine_id, food_key, card_key, cut_by FROM batch_view WHERE pace IS NOT NULL ORDER BY number DESC LIMIT ?`,
+    SELECT batch_id, pace, pace_doubt, machine_id, food_key, card_key, cut_by, loaded_at FROM batch_view
+    WHERE pace IS NOT NULL AND left_out IS NULL ORDER BY number DESC LIMIT ?`,
   ).all(limit)
+}
+
+/** Runs that somebody left out of what is learned, newest first. */
+export function leftOutViews(db: Db): BatchViewRow[] {
+  return statement<BatchViewRow>(db, 'SELECT * FROM batch_view WHERE left_out IS NOT NULL ORDER BY number DESC').all()
 }
 
 /** Changes whenever a pace does, or what is known of a run that has one: who cut it, of what food. */

@@ -1,4 +1,4 @@
-import { cardOf, type Food, type Purpose } from '#core/foods'
+import { cardOf, type Food, type MethodCard, type Purpose } from '#core/foods'
 import { InputError } from '#core/errors'
 import {
   alternatives,
@@ -7,16 +7,12 @@ import {
   type Alternative,
   type BoughtIn,
   type Forecast,
-  type OwnHistory,
+  type OwnBasket,
 } from '#core/planning'
-import { ownRatios } from '#server/db/batches'
 import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from './context'
-import { hoursOfCard } from './learning'
+import { basketLearned, hoursOfCard } from './learning'
 import { NotFound } from './refusals'
-
-/** Own batches that count: the newest say most about today's knife and machine. */
-const HISTORY = 12
 
 interface Question {
   foodKey: string
@@ -38,7 +34,7 @@ export function forecast(context: Context, question: Question): Forecast {
     purpose: question.purpose,
     weightG: question.weightG,
     machine,
-    history: historyOf(context, food.key),
+    own: ownOf(context, food, question.purpose)(card),
     usualHours: hoursOfCard(context, machine.id, food, card),
     jarMl: householdOf(context).jarMl,
     startAt: context.now(),
@@ -53,7 +49,7 @@ export function forecastAlternatives(context: Context, question: Question): Alte
     ...question,
     food,
     machines: listMachines(context.db),
-    history: historyOf(context, food.key),
+    ownOf: ownOf(context, food, question.purpose),
     hoursOf: (machineId, card) => hoursOfCard(context, machineId, food, card),
     jarMl: household.jarMl,
     startAt: context.now(),
@@ -86,13 +82,8 @@ function foodOf({ foods }: Context, key: string): Food {
   return food
 }
 
-function historyOf({ db }: Context, foodKey: string): OwnHistory {
-  const rows = ownRatios(db, foodKey, HISTORY)
-  const column = (pick: (row: (typeof rows)[number]) => number | null) =>
-    rows.map(pick).filter((value): value is number => value !== null && value > 0)
-  return {
-    prep: column(row => row.prep_yield),
-    dryingRatio: column(row => row.drying_ratio),
-    powderRecovery: column(row => row.recovery),
-  }
+/** What own batches say of a basket of this food, by card. */
+function ownOf(context: Context, food: Food, purpose: Purpose): (card: MethodCard) => OwnBasket {
+  const { prep, dry, recovery } = basketLearned(context, food)
+  return card => ({ prep: prep(card.key), dry: dry(card.key), recovery: recovery(purpose) })
 }

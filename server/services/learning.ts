@@ -1,10 +1,23 @@
+import { hoursAtHeat, trimSpread } from '#core/planning'
 import { usualHoursFactor } from '#core/water'
 import type { BatchState } from '#core/log'
 import { wayOf, type Food, type MethodCard } from '#core/foods'
-import { learnedHours, learnHours, type HoursLearned, type LearnedHours, type LoadAsked } from '#core/learning'
+import {
+  learnBasket,
+  learnedHours,
+  learnHours,
+  type BasketLearned,
+  type BasketLesson,
+  type HoursLearned,
+  type LearnedHours,
+  type LoadAsked,
+} from '#core/learning'
+import { DIAL_SD, thermostatOffset, type DialBelief } from '#core/machines'
+import { Z_90 } from '#core/stats'
 import { WAYS, type WayKey } from '#core/ways'
-import { pacesMark, pacesOf } from '#server/db/batches'
+import { pacesMark, pacesOf, taughtOf } from '#server/db/batches'
 import type { Db } from '#server/db/open'
+import { heatSeenOf } from '#server/db/runs'
 import { findMachine, listMachines } from '#server/db/settings'
 import type { Context } from './context'
 
@@ -14,22 +27,32 @@ const RUNS_LOOKED_AT = 2000
 export const HEATS_LEARNED_FROM = 30
 /** Newest trays of a machine that say how evenly it dries today. */
 export const TRAYS_LEARNED_FROM = 240
+/** Own lots of a food that count: the newest say most about today's garden and knife. */
+const LOTS_LEARNED_FROM = 40
+
+/** What is kept beside a batch of what it taught of its food. */
+export type TaughtFacts = Omit<BasketLesson, 'id'>
 
 const kept = new WeakMap<Db, { mark: string; learned: HoursLearned }>()
 
-/** What all finished runs teach of hours; worked out anew when one has come or gone. */
+/** What all finished runs teach of hours; worked out anew when one has come or gone, or a dial was measured. */
 export function hoursLearned({ db, foods }: Context): HoursLearned {
-  const mark = pacesMark(db)
+  const machines = listMachines(db)
+  const dials = new Map(machines.map(machine => [machine.id, dialMean(db, machine.id, machine.kind)]))
+  const mark = `${pacesMark(db)} ${[...dials.values()].join(' ')}`
   const before = kept.get(db)
   if (before?.mark === mark) return before.learned
-  const kinds = new Map(listMachines(db).map(machine => [machine.id, machine.kind]))
+  const kinds = new Map(machines.map(machine => [machine.id, machine.kind]))
   const learned = learnHours(
     pacesOf(db, RUNS_LOOKED_AT).map(row => ({
+      id: row.batch_id,
       pace: row.pace,
       doubt: row.pace_doubt,
       ...loadOf(row.machine_id, kinds.get(row.machine_id), foods.find(row.food_key) ?? { key: row.food_key, group: '' }, row.card_key),
       cutBy: row.cut_by ?? undefined,
+      season: row.loaded_at === null ? undefined : seasonOf(row.loaded_at),
     })),
+    machine => dials.get(machine) ?? 0,
   )
   kept.set(db, { mark, learned })
   return learned
@@ -41,10 +64,21 @@ function loadOf(machine: string, kind: WayKey | undefined, { key, group }: Pick<
   return { machine, food: apart + key, family: apart + group, card }
 }
 
+/** Quarter of the year: the room's air is not the same all year round. */
+const seasonOf = (at: number) => `quarter ${Math.floor(new Date(at).getUTCMonth() / 3) + 1}`
+
+/** Heat by which a dial's error is turned into hours, °C: the usual one (the error counts alike at others within a tenth). */
+const USUAL_C = 57
+
+/** ln of what a dial that was measured makes of a machine's hours: hotter than set is quicker. 0 where nothing was measured. */
+function dialMean(db: Db, machineId: string, kind: WayKey): number {
+  const seen = WAYS[kind].plainHeat ? thermostatOffset(heatSeenOf(db, machineId, HEATS_LEARNED_FROM)) : undefined
+  return seen ? Math.log(hoursAtHeat(kind, USUAL_C + seen.offC, USUAL_C)) : 0
+}
+
 /** Usual hours of a food and cut in a machine, before anything is known of thickness and person. */
 export function hoursOfCard(context: Context, machineId: string, food: Food, card: MethodCard): LearnedHours {
-  const kind = findMachine(context.db, machineId)?.kind
-  return learnedHours(wayOf(card, kind).usualHours.value, hoursLearned(context), loadOf(machineId, kind, food, card.key))
+  return hoursFor(context, machineId, { food, card })
 }
 
 /** Usual hours of a batch, as it was cut and by whom, in a machine. */
@@ -53,7 +87,52 @@ export function hoursInMachine(
   machineId: string,
   state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy'>,
 ): LearnedHours {
+  return hoursFor(context, machineId, state, usualHoursFactor(state))
+}
+
+function hoursFor(
+  context: Context,
+  machineId: string,
+  { food, card, cutBy }: Pick<BatchState, 'food' | 'card'> & { cutBy?: string },
+  factor = 1,
+): LearnedHours {
   const kind = findMachine(context.db, machineId)?.kind
-  const load = { ...loadOf(machineId, kind, state.food, state.card.key), cutBy: state.cutBy }
-  return learnedHours(wayOf(state.card, kind).usualHours.value, hoursLearned(context), load, usualHoursFactor(state))
+  const load = { ...loadOf(machineId, kind, food, card.key), cutBy, season: seasonOf(context.now()) }
+  const dial = kind === undefined ? 0 : dialMean(context.db, machineId, kind)
+  return learnedHours(wayOf(card, kind).usualHours.value, hoursLearned(context), load, { factor, dial })
+}
+
+/** Standard deviation of the logarithm that a machine's hours are off the cards' by before any run of it. */
+const MACHINE_SD = 0.12
+
+/** What is believed of a machine's dial when a load goes in; undefined where nothing is known of it. */
+export function dialBelieved(context: Context, machineId: string): DialBelief | undefined {
+  const seen = thermostatOffset(heatSeenOf(context.db, machineId, HEATS_LEARNED_FROM))
+  const effect = hoursLearned(context).effectOf('machine', machineId)
+  if (!seen && !effect) return undefined
+  const sd = effect ? Math.log(effect.factor.p90 / effect.factor.p10) / (2 * Z_90) : MACHINE_SD
+  return { offC: seen?.offC ?? 0, sdC: seen?.sd ?? DIAL_SD, open: Math.min(1, (sd / MACHINE_SD) ** 2) }
+}
+
+/** What own lots of a food teach of the next basket. */
+export function basketLearned({ db }: Context, food: Food): BasketLearned {
+  const { mean, sd } = food.rawMoisture.value
+  return learnBasket(
+    taughtOf(db, food.key, LOTS_LEARNED_FROM).map(({ batch_id, taught }) => ({ id: batch_id, ...(JSON.parse(taught) as TaughtFacts) })),
+    { solids: sd / (1 - mean), prep: trimSpread(food) },
+  )
+}
+
+/** Water of a raw food as own lots have it, wet basis; undefined where the reference stands. */
+export function rawWaterBelieved(
+  context: Context,
+  food: Food,
+  lot: { card: string; cultivar?: string; source?: string },
+): { mean: number; sd: number; lots: number } | undefined {
+  const told = basketLearned(context, food).solids(lot)
+  if (!told) return undefined
+  const solids = (1 - food.rawMoisture.value.mean) * told.factor.p50
+  const sdLog = Math.log(told.factor.p90 / told.factor.p10) / (2 * Z_90)
+  const round = (value: number) => Math.round(value * 1e5) / 1e5
+  return { mean: round(Math.min(0.999, Math.max(0.01, 1 - solids))), sd: round(Math.min(0.5, solids * sdLog)), lots: told.lots }
 }

@@ -1,12 +1,12 @@
 import { uncapital } from '#core/text'
-import { allergensOf, assess, assessTrays, foldBatch, saltShareOf, sieveReached, type Assessment } from '#core/batch'
+import { allergensOf, assess, assessTrays, foldBatch, saltShareOf, sieveReached, taughtBy, type Assessment, type Taught } from '#core/batch'
 import { inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf } from '#core/planning'
 import { Z_90 } from '#core/stats'
-import { hoursByWeights, offSince, usualHoursFactor, waterOf } from '#core/water'
+import { offSince, waterOf } from '#core/water'
 import { allBatchIds, batchView, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { replaceAccepted } from '#server/db/foods'
@@ -16,13 +16,11 @@ import { readMeta, writeMeta } from '#server/db/settings'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
 import { projectJars, type ProductFacts } from './jars'
-import { TRAYS_LEARNED_FROM } from './learning'
+import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
-/** Least and most hours of a run that teaches are not further apart than so many times. */
-const MOST_DOUBT = 1.6
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '11'
+const PROJECTION_VERSION = '12'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -148,7 +146,7 @@ function viewOf(
     powderG: state.purpose === 'pieces' ? undefined : state.powderG || undefined,
   })
   const drying = state.stage === 'drying' ? assessed : undefined
-  const pace = paceOf(state)
+  const taught = taughtBy(state, inForce(entries))
   return {
     batch_id: batchId,
     number,
@@ -174,8 +172,8 @@ function viewOf(
     prep_yield: yields.prep ?? null,
     drying_ratio: yields.dryingRatio ?? null,
     recovery: yields.powderRecovery ?? null,
-    pace: pace?.middle ?? null,
-    pace_doubt: pace?.doubt ?? null,
+    pace: taught.hours ? Math.exp(taught.hours.log) : null,
+    pace_doubt: taught.hours?.doubt ?? null,
     cut_by: state.cutBy ?? null,
     trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
     rested: state.rest?.startedAt === undefined ? 0 : 1,
@@ -188,6 +186,9 @@ function viewOf(
       raw: state.card.raw,
       sievedUm: sieveReached(state),
     } satisfies ProductFacts),
+    taught: isTaught(taught) ? JSON.stringify(taughtFacts(state, taught)) : null,
+    left_out: state.leftOut ?? null,
+    loaded_at: first?.loadedAt ?? null,
   }
 }
 
@@ -208,21 +209,12 @@ function gramsInStage(state: BatchState): number {
   }
 }
 
-/**
- * Hours that a load took to its target over the middle of its card's usual hours, from the moment it has left the machine; undefined
- * where its weights do not tell.
- */
-function paceOf(state: BatchState): { middle: number; doubt: number } | undefined {
-  const { run } = state
-  if (run?.unloadedAt === undefined || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 2) return undefined
-  const hours = hoursByWeights(state, run)
-  // A window as wide as the usual hours says nothing about this machine.
-  if (!(hours.p10 > 0 && hours.p90 / hours.p10 <= MOST_DOUBT)) return undefined
-  const { low, high } = run.way.usualHours.value
-  return {
-    middle: hours.p50 / (Math.sqrt(low * high) * usualHoursFactor(state)),
-    doubt: Math.log(hours.p90 / hours.p10) / (2 * Z_90),
-  }
+const isTaught = ({ solids, prep, dry, recovery }: Taught) => Boolean(solids ?? prep ?? dry ?? recovery)
+
+/** What is kept of what a batch taught, with what it is compared by. Its hours stand in columns of their own. */
+function taughtFacts({ card, purpose, intake }: BatchState, { solids, prep, dry, recovery, path }: Taught): TaughtFacts {
+  const { cultivar, source } = intake.body
+  return { solids, prep, dry, recovery, path, card: card.key, purpose, cultivar, source }
 }
 
 /** The newest word for next time, as JSON. */

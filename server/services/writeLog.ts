@@ -9,6 +9,7 @@ import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#
 import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
 import { ensureJar, findJar, jarView } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
+import { withBeliefs, withoutBeliefs } from './beliefs'
 import type { Context } from './context'
 import { checkJarsFor, jarsTouched, projectJars } from './jars'
 import { project } from './projections'
@@ -237,13 +238,13 @@ function write<More extends object>(
           known.runId === place.runId &&
           known.jarId === place.jarId &&
           known.entry.at === input.at &&
-          isDeepStrictEqual(plain(known.entry.body), plain(input.body)) &&
+          isDeepStrictEqual(plain(withoutBeliefs(known.entry.body, input.body)), plain(input.body)) &&
           known.entry.replaces === input.replaces
         if (!same) throw new Conflict('There is an entry with this id and other content. Send the change with an id of its own.')
         return { entry: known.entry, repeated: true, ...(more?.() as More) }
       }
       prepare()
-      const entry = complete(context, input)
+      const entry = complete(context, { ...input, body: withBeliefs(context, place.batchId, input.body, input.replaces) })
       const touched = jarsTouched(context, entry)
       for (const jarId of touched) ensureJar(db, jarId)
       const seq = insertEntry(db, place, entry, touched)
@@ -276,7 +277,7 @@ function runsTouched({ db }: Context, place: EntryPlace, entry: Entry): string[]
 /** The content as the log holds it: without fields that are undefined. */
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value))
 
-function complete(context: Context, input: NewEntry | NewRunEntry | NewJarEntry): Entry {
+function complete(context: Context, input: Omit<NewEntry | NewRunEntry | NewJarEntry, 'body'> & { body: Entry['body'] }): Entry {
   return { id: input.id, seq: Number.MAX_SAFE_INTEGER, at: input.at, recordedAt: context.now(), replaces: input.replaces, body: input.body }
 }
 

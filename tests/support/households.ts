@@ -51,6 +51,31 @@ export const HOUSEHOLDS: Record<string, (source: RandomSource) => Household> = (
       dries: () => load('a', 'zucchini'),
       asks: load('a', 'carrot'),
     })),
+    'one food at 1.6, alone: others': household(() => ({
+      off: ({ food }) => (food === 'zucchini' ? Math.log(1.6) : 0),
+      dries: () => load('a', 'zucchini'),
+      asks: load('a', 'carrot'),
+    })),
+    'an odd food among others: others': household(source => ({
+      off: ({ food }) => (food === 'zucchini' ? Math.log(0.6) : 0),
+      dries: run => load('a', run % 2 ? 'zucchini' : some(source, 0, 5)),
+      asks: load('a', 'carrot'),
+    })),
+    'an odd food among others: that food': household(source => ({
+      off: ({ food }) => (food === 'zucchini' ? Math.log(0.6) : 0),
+      dries: run => load('a', run % 2 ? 'zucchini' : some(source, 0, 5)),
+      asks: load('a', 'zucchini'),
+    })),
+    'a machine at 0.75': household(source => ({
+      off: () => Math.log(0.75),
+      dries: () => load('a', some(source, 0, 4)),
+      asks: load('a', 'carrot'),
+    })),
+    'one cut slow': household(source => ({
+      off: ({ card }) => (card === 'thick' ? Math.log(1.4) : 0),
+      dries: run => ({ ...load('a', some(source, 0, 2)), card: run % 2 ? 'thick' : 'cut' }),
+      asks: { ...load('a', 'carrot'), card: 'thick' },
+    })),
     'that food in another machine': household(() => ({
       off: ({ food }) => (food === 'zucchini' ? Math.log(0.6) : 0),
       dries: () => load('a', 'zucchini'),

@@ -124,11 +124,7 @@ async function enter() {
   question.value = undefined
   try {
     await props.write(
-      [
-        position === 0
-          ? { kind: 'weigh', totalG: grams }
-          : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: grams }] },
-      ],
+      [position === 0 ? { kind: 'weigh', totalG: grams } : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: grams }] }],
       {},
     )
     done.value = { ...done.value, [position]: grams }

@@ -219,16 +219,13 @@ function read(): FormReading {
   if (unread) return { problem: unread }
   const runId = props.initial?.runId ?? there.value?.runId ?? uuidv7()
   const trays = each.value ? chosen.value.map(position => ({ position, weightG: trayG.value[position]! })) : undefined
-  const { low, high, runs } = learned.value ?? { low: 0, high: 0, runs: 0 }
   const tenth = (value: number) => Math.round(value * 10) / 10
-  // A cycle follows from this load's own water; elsewhere one's own runs say most.
+  // A cycle follows from this load's own water; what own runs and the dial say is added where it is written down.
   const usualHours = props.initial
     ? props.initial.usualHours
     : cycle.value && !learned.value?.machine
       ? { low: tenth(cycle.value.hours.p10), high: tenth(cycle.value.hours.p90), runs: 0 }
-      : runs > 0
-        ? { low: tenth(low), high: tenth(high), runs }
-        : undefined
+      : undefined
   const portions =
     withPortions.value && portionCount.value && portionMl.value
       ? { count: Math.round(portionCount.value), ml: portionMl.value }

@@ -11,6 +11,7 @@ import { heat } from './heat'
 import { hold } from './hold'
 import { intake } from './intake'
 import { jarAir } from './jarAir'
+import { leaveOut } from './leaveOut'
 import { load } from './load'
 import { look } from './look'
 import { lookJar } from './lookJar'
@@ -73,6 +74,7 @@ export const KINDS = {
   stock,
   pour,
   review,
+  leaveOut,
   void: voided,
 } satisfies Record<string, Declared>
 

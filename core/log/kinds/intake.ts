@@ -4,6 +4,13 @@ import { checkSources } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, jarDraw, price, purpose, text, weightG } from '../fields'
 
+/** What was believed of its water when it came in, wet basis, from so many own lots; the reference's where it is missing. */
+const rawWater = z.strictObject({
+  mean: z.number().min(0.01).max(0.999),
+  sd: z.number().min(0).max(0.5),
+  lots: z.number().int().min(1).max(10_000),
+})
+
 const schema = z.strictObject({
   kind: z.literal('intake'),
   foodKey: text(40),
@@ -29,6 +36,7 @@ const schema = z.strictObject({
   fromJars: z.array(jarDraw).min(1, 'Choose a jar.').max(40, 'At most 40 jars.').optional(),
   /** What stood in those jars. */
   fromForm: purpose.optional(),
+  rawWater: rawWater.optional(),
 })
 
 /** What came in; the first entry of every batch. */

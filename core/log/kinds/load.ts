@@ -13,6 +13,16 @@ const usualHours = z
 /** What was believed of the hours when a load went in: from the card, and from so many own runs. */
 export type UsualHours = z.infer<typeof usualHours>
 
+/**
+ * What was believed of its dial when a load went in: how far the machine is from what is set, °C, with its doubt, and how much of that
+ * doubt the hours above do not know yet (1 where no run of the machine had taught them).
+ */
+const dial = z.strictObject({
+  offC: z.number().min(-50).max(50),
+  sdC: z.number().min(0).max(50),
+  open: z.number().min(0).max(1),
+})
+
 const schema = z.strictObject({
   kind: z.literal('load'),
   runId: id,
@@ -21,6 +31,7 @@ const schema = z.strictObject({
   trays: z.array(trayWeight).max(40).optional(),
   totalG: weightG,
   usualHours: usualHours.optional(),
+  dial: dial.optional(),
   /** The way of drying, where it is not the card's first. */
   way: z.enum(WAY_KEYS, { error: 'Choose a way of drying.' }).optional(),
   /** Trays that went in frozen solid. */

@@ -119,14 +119,14 @@ describe('the pace of a machine', () => {
     [{ p10: 0.8, p50: 0.88, p90: 0.97 }, 1, 'Cabinet runs 12 % faster than the cards, from 1 run.'],
     [{ p10: 0.95, p50: 1.1, p90: 1.3 }, 2, 'Cabinet runs about as the cards say, from 2 runs.'],
     [{ p10: 1.005, p50: 1.02, p90: 1.04 }, 30, 'Cabinet runs about as the cards say, from 30 runs.'],
-  ])('%j from %i', (hours, runs, words) => expect(paceWords('Cabinet', { kind: 'machine', hours, runs })).toBe(words))
+  ])('%j from %i', (hours, runs, words) => expect(paceWords('Cabinet', { factor: hours, runs })).toBe(words))
   it('a food is told where it differs, a person always', () => {
     const hours = { p10: 1.04, p50: 1.1, p90: 1.2 }
     const even = { p10: 0.9, p50: 1.02, p90: 1.1 }
-    expect(foodWords('Leek', { kind: 'food', hours, runs: 4 })).toBe('Leek takes 10 % longer than its card in any machine, from 4 runs.')
-    expect(foodWords('Leek', { kind: 'food', hours: even, runs: 4 })).toBeUndefined()
-    expect(personWords('Wren', { kind: 'person', hours, runs: 1 })).toBe('What Wren cuts takes 10 % longer, from 1 run.')
-    expect(personWords('Wren', { kind: 'person', hours: even, runs: 3 })).toBe('What Wren cuts takes as long as the rest, from 3 runs.')
+    expect(foodWords('Leek', { factor: hours, runs: 4 })).toBe('Leek takes 10 % longer than its card in any machine, from 4 runs.')
+    expect(foodWords('Leek', { factor: even, runs: 4 })).toBeUndefined()
+    expect(personWords('Wren', { factor: hours, runs: 1 })).toBe('What Wren cuts takes 10 % longer, from 1 run.')
+    expect(personWords('Wren', { factor: even, runs: 3 })).toBe('What Wren cuts takes as long as the rest, from 3 runs.')
   })
 })
 

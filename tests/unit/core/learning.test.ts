@@ -15,8 +15,8 @@ const middle = ({ low, high }: { low: number; high: number }) => Math.sqrt(low *
 
 describe('hours ahead', () => {
   it('are the card’s until a run has finished, by the thickness in hand', () => {
-    expect(learnedHours(usual, learnHours([]), LOAD)).toEqual({ ...usual, runs: 0 })
-    const thick = learnedHours(usual, learnHours([]), LOAD, 1.5)
+    expect(learnedHours(usual, learnHours([]), LOAD)).toEqual({ ...usual, runs: 0, by: 'card' })
+    const thick = learnedHours(usual, learnHours([]), LOAD, { factor: 1.5 })
     expect(middle(thick)).toBeCloseTo(1.5 * middle(usual), 9)
     expect(usualHoursFactor({ card, thicknessMm: card.thicknessMm })).toBe(1)
     const twice = usualHoursFactor({ card, thicknessMm: 2 * card.thicknessMm! })
@@ -36,7 +36,7 @@ describe('hours ahead', () => {
   it('of a machine and a food that no run is of are the card’s, whatever others took', () => {
     const learned = learnHours(runs(12, 1.6, { cutBy: 'Wren' }))
     const apart = { machine: 'freezer', food: 'freeze-dryer apple', family: 'freeze-dryer orchard', card: 'slices', cutBy: 'Wren' }
-    expect(learnedHours(usual, learned, apart)).toEqual({ ...usual, runs: 0 })
+    expect(learnedHours(usual, learned, apart)).toEqual({ ...usual, runs: 0, by: 'card' })
     expect(learnedHours(usual, learned, { ...apart, family: 'root' }).runs).toBe(12)
   })
   it('say what they know and from what', () => {
@@ -47,11 +47,11 @@ describe('hours ahead', () => {
     ])
     const told = learnedHours(usual, learned, { ...LOAD, cutBy: 'Wren' })
     expect(told.runs).toBe(16)
-    expect(told.machine).toMatchObject({ kind: 'machine', runs: 16 })
-    expect(told.machine!.hours.p10).toBeGreaterThan(1.05)
-    expect(told.food).toMatchObject({ kind: 'food', runs: 6 })
-    expect(told.person).toMatchObject({ kind: 'person', runs: 6 })
-    expect(learned.effectOf('food', 'onion')!.hours.p50).toBeGreaterThan(told.food!.hours.p50)
+    expect(told.machine).toMatchObject({ runs: 16 })
+    expect(told.machine!.factor.p10).toBeGreaterThan(1.05)
+    expect(told.food).toMatchObject({ runs: 6 })
+    expect(told.person).toMatchObject({ runs: 6 })
+    expect(learned.effectOf('food', 'onion')!.factor.p50).toBeGreaterThan(told.food!.factor.p50)
     expect(learnedHours(usual, learned, { ...LOAD, machine: 'another', cutBy: 'Nobody' })).toMatchObject({
       machine: undefined,
       person: undefined,
@@ -59,10 +59,10 @@ describe('hours ahead', () => {
     expect(learned.effectOf('family', 'citrus')).toBeUndefined()
   })
   it('claim a slow machine only when its runs show it', () => {
-    const machine = (count: number) => learnHours(runs(count, 1.2)).effectOf('machine', 'cabinet')!.hours
+    const machine = (count: number) => learnHours(runs(count, 1.2)).effectOf('machine', 'cabinet')!.factor
     expect(machine(1).p10).toBeLessThan(1)
     const several = learnHours(['beetroot', 'leek', 'apple', 'pear'].flatMap(food => runs(4, 1.3, { food, family: food })))
-    expect(several.effectOf('machine', 'cabinet')!.hours.p10).toBeGreaterThan(1.05)
+    expect(several.effectOf('machine', 'cabinet')!.factor.p10).toBeGreaterThan(1.05)
   })
   it('hardly heed one run that is far off all others, and doubtful ones less than sure ones', () => {
     const others = runs(8, 1)

@@ -5,7 +5,6 @@ import {
   dryBasis,
   dryingGain,
   overallYields,
-  shrunkRatio,
   solidsOf,
   targetWeight,
   wetBasis,
@@ -297,30 +296,6 @@ describe('drying a powder once more', () => {
 })
 
 describe('yields', () => {
-  it('starts at the reference and moves to the user’s own', () => {
-    const reference = { median: 8, sdLog: 0.15 }
-    expect(shrunkRatio([], reference).median).toBeCloseTo(8, 9)
-    const one = shrunkRatio([12], reference).median
-    const many = shrunkRatio(
-      Array.from({ length: 40 }, () => 12),
-      reference,
-    )
-    expect(one).toBeGreaterThan(8)
-    expect(one).toBeLessThan(9.5)
-    expect(many.median).toBeGreaterThan(11.5)
-    expect(many.sdLog).toBeLessThan(shrunkRatio([12], reference).sdLog)
-    // By hand: three of 8 and one of 12 on the logarithm; the scatter about that mean pooled with the reference's own.
-    const mean = (3 * Math.log(8) + Math.log(12)) / 4
-    const variance = (3 * 0.15 ** 2 + (Math.log(12) - mean) ** 2) / 4
-    expect(one).toBeCloseTo(Math.exp(mean), 9)
-    expect(shrunkRatio([12], reference).sdLog).toBeCloseTo(Math.sqrt(variance * 1.25), 9)
-    expect(shrunkRatio([12], { ...reference, countsAs: 1 }).median).toBeCloseTo(Math.sqrt(96), 9)
-    expect(shrunkRatio([12, 12], reference).batches).toBe(2)
-    const wrong = { code: 'not-above-zero', message: 'must be a ratio above 0' }
-    expect(refusal(() => shrunkRatio([1, 0], reference))).toEqual({ field: 'history.1', ...wrong })
-    expect(refusal(() => shrunkRatio([Infinity], reference))).toEqual({ field: 'history.0', ...wrong })
-    expect(refusal(() => shrunkRatio([], { median: 0, sdLog: 1 }))).toEqual({ field: 'reference.median', ...wrong })
-  })
   it('leaves out what was not weighed', () => {
     expect(overallYields({ rawG: 1000, loadedG: 800, dryG: 100 })).toEqual({
       prep: 0.8,

@@ -241,10 +241,9 @@ describe('the forecast', () => {
   it('learns from own batches', () => {
     const slow = forecastBasket({
       ...input,
-      history: {
-        prep: [],
-        dryingRatio: Array.from({ length: 8 }, () => 13),
-        powderRecovery: [],
+      own: {
+        dry: { factor: { p10: 1.2, p50: 1.25, p90: 1.3 }, lots: 8 },
+        recovery: { factor: { p10: 0.78, p50: 0.8, p90: 0.82 }, lots: 3 },
       },
       usualHours: { low: 20, high: 26, runs: 5 },
     })
@@ -254,7 +253,8 @@ describe('the forecast', () => {
     expect(slow.hoursPerLoad.p10).toBeCloseTo(20, 0)
     expect(slow.hoursPerLoad.p90).toBeCloseTo(26, 0)
     expect([slow.ownRuns, plain.ownRuns]).toEqual([5, 0])
-    expect(slow.dryG.p50).toBeGreaterThan(plain.dryG.p50)
+    expect(slow.dryG.p50 / plain.dryG.p50).toBeCloseTo(1.25, 1)
+    expect(slow.productG.p50 / slow.dryG.p50).toBeCloseTo(0.8 * 0.95, 2)
     expect(slow.dryG.p90 - slow.dryG.p10).toBeLessThan(plain.dryG.p90 - plain.dryG.p10)
     expect(slow.ownBatches).toBe(8)
   })

@@ -350,7 +350,6 @@ describe('ways of going about a basket', () => {
     { id: 'm3', name: 'Smoker', kind: 'smoker' as const, trays: 3, trayAreaM2: 0.16, watts: 800 },
     { id: 'm4', name: 'Racks', kind: 'sun' as const, trays: 6, trayAreaM2: 0.3, watts: 1 },
   ]
-  const none = { prep: [], dryingRatio: [], powderRecovery: [] }
   const ask = (foodKey: string, cardKey: string, weightG: number) =>
     alternatives({
       food: findFood(foodKey)!,
@@ -359,7 +358,7 @@ describe('ways of going about a basket', () => {
       machineId: 'm1',
       weightG,
       machines,
-      history: none,
+      ownOf: () => ({}),
       hoursOf: (machineId, card) => ({
         ...wayOf(card, machines.find(machine => machine.id === machineId)!.kind).usualHours.value,
         runs: 0,

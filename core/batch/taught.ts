@@ -1,0 +1,166 @@
+import { judgeFeel } from '../dryness'
+import { ofKind, type BatchState, type Entry, type RunState } from '../log'
+import { balancePrep } from '../mass'
+import { Z_90, type Finding } from '../stats'
+import { hoursByWeights, readJarAir, solidsByWeights, usualHoursFactor } from '../water'
+import { ledgerOf, trimmedBasket } from './prepLedger'
+import { isDamp, worstLook } from './rest'
+import { MINUTE } from '../time'
+
+/** What a batch that has left its machine teaches of the next one. */
+export interface Taught {
+  /** Hours to the target over the middle of the card's, by its dial. */
+  hours?: Finding
+  /** Solids of the raw food over the reference's. */
+  solids?: Finding
+  /** Prepared weight over raw, and what it gives dry at its target over raw, each over the reference's. */
+  prep?: Finding
+  dry?: Finding
+  /** Powder over dry weight, over the usual. */
+  recovery?: Finding
+  /** What was done to it beside trimming and cutting, such as "roast": its weights are told apart by it. */
+  path: string
+}
+
+/** Beyond this the weights say next to nothing. */
+const MOST_DOUBT = 0.35
+/** The scale and what clings to bowls, as shares. */
+const SCALE_DOUBT = 0.01
+/** Taken out as dry, its moisture is the target's, up to so much of it more or less (common practice). */
+const DRY_WITHIN = 0.35
+/** A weight so near the taking out is as good as at it. */
+const AT_ONCE_MS = 15 * MINUTE
+/** Lighter than the taking out by more than this, something was eaten or lost meanwhile. */
+const MISSING = 0.03
+/** Powder over dry for a small grinder: dust, film on the cup, what the sieve keeps (common practice). */
+export const USUAL_RECOVERY = { median: 0.95, sdLog: 0.03 }
+
+/** @param entries the log in force */
+export function taughtBy(state: BatchState, entries: readonly Entry[]): Taught {
+  const path = pathOf(state)
+  const first = state.earlierRuns[0] ?? state.run
+  if (state.fromJars || !first || first.unloadedAt === undefined) return { path }
+  const solids = solidsOf(state, first, entries)
+  return { path, hours: hoursOf(state, first, entries), ...solids, recovery: recoveryOf(state) }
+}
+
+/** Steps that change the food's make-up, in the order in which they were done. */
+function pathOf({ prep }: BatchState): string {
+  return [...new Set(prep.flatMap(({ body }) => (body.effect === 'water' || body.effect === 'added' ? [body.step] : [])))].join(' ')
+}
+
+/**
+ * Hours to the target over the middle of its card's: by the weights of its first run; where those say little, between the last time
+ * that it was felt not to be dry and when it was.
+ */
+function hoursOf(state: BatchState, run: RunState, entries: readonly Entry[]): Finding | undefined {
+  if (run.way.partOnly) return undefined
+  const { low, high } = run.way.usualHours.value
+  const usual = Math.log(Math.sqrt(low * high) * usualHoursFactor(state)) + Math.log(run.feltOverDial)
+  const byWeights = run.weighings.length > 0 ? hoursByWeights(state, run) : undefined
+  const found = byWeights && byWeights.doubt <= MOST_DOUBT ? byWeights : hoursByHand(state, run, entries)
+  return found && { log: found.log - usual, doubt: found.doubt }
+}
+
+/** Hours between two looks by hand are not told closer than this. */
+const LOOKED_DOUBT = 0.12
+/** Nobody looked before it was dry: it was so for a while already (common practice). */
+const LATE = { log: 0.18, doubt: 0.25 }
+
+function hoursByHand(state: BatchState, run: RunState, entries: readonly Entry[]): Finding | undefined {
+  const looks = ofKind(entries, 'feel')
+    .filter(({ at }) => at > run.loadedAt && at <= run.unloadedAt!)
+    .map(({ at, body }) => ({
+      hours: run.clock.equivalentHoursAt(at),
+      dry: judgeFeel(body.check, state.purpose, state.food.pliable).vote === 'dry',
+    }))
+  const dry = looks.find(look => look.dry)?.hours
+  // It went back: at its taking out it was not dry.
+  const wet = state.earlierRuns.length > 0 ? run.clock.equivalentHoursAt(run.unloadedAt!) : looks.findLast(look => !look.dry)?.hours
+  if (dry === undefined && wet === undefined) return undefined
+  if (dry === undefined) return { log: Math.log(wet!) + LATE.log, doubt: LATE.doubt }
+  if (wet === undefined || wet >= dry || wet <= 0) return { log: Math.log(dry) - LATE.log, doubt: LATE.doubt }
+  return { log: 0.5 * Math.log(wet * dry), doubt: Math.hypot(LOOKED_DOUBT, Math.log(dry / wet) / Math.sqrt(12)) }
+}
+
+/** Solids at loading, and what follows from them: of the raw food, and of what a basket gives. */
+function solidsOf(state: BatchState, run: RunState, entries: readonly Entry[]): Pick<Taught, 'solids' | 'prep' | 'dry'> {
+  const { food, card, intake, prep: steps, splits } = state
+  const rawG = intake.body.weightG
+  const trimmed = trimmedBasket(food, card, rawG)
+  // A part that became another batch, or a load that was weighed whole before it was prepared, tells nothing of trimming.
+  const whole = splits.length === 0 && Math.abs(run.loadedG - rawG) > 0.5
+  const prep = whole ? { log: Math.log(run.loadedG / trimmed.weightG.p50), doubt: SCALE_DOUBT } : undefined
+  const found = solidsFound(state, run, entries)
+  if (!found) return { prep }
+  const dry = whole
+    ? { log: found.log + Math.log(run.loadedG / trimmed.solidsG.p50), doubt: Math.hypot(found.doubt, SCALE_DOUBT) }
+    : undefined
+  // What the steps leave of the reference's food. What came in beside it is known, and is not the food's.
+  const reference = balancePrep(
+    ledgerOf({ ...intake, body: { ...intake.body, rawWater: undefined } }, steps, splits, food, card, run.loadedG),
+  ).solids
+  const exact = 1 - food.rawMoisture.value.mean
+  const steady = Math.sqrt(Math.max(0, (reference.sd / reference.mean) ** 2 - (food.rawMoisture.value.sd / exact) ** 2))
+  const added = addedSolids(state) / run.loadedG
+  const ofFood = (Math.exp(found.log) - added) / (reference.mean - added)
+  const solids =
+    added < ADDED_MOST * reference.mean && ofFood > 0
+      ? { log: Math.log(ofFood), doubt: Math.hypot(found.doubt / (1 - added / reference.mean), steady) }
+      : undefined
+  return { solids, prep, dry }
+}
+
+/** With more of the solids from salt, sugar and oil than this, the food's own are not to be told. */
+const ADDED_MOST = 0.4
+
+function addedSolids({ prep }: BatchState): number {
+  return prep.reduce(
+    (sum, { body: { effect, added } }) =>
+      effect === 'added' && added ? sum + (added.solidsG ?? 0) + (added.saltG ?? 0) + (added.sugarG ?? 0) + (added.oilG ?? 0) : sum,
+    0,
+  )
+}
+
+/** ln of the share of solids at loading: by the weights, by dry weight and jar air, by a dry weight that passed for dry. */
+function solidsFound(state: BatchState, run: RunState, entries: readonly Entry[]): Finding | undefined {
+  const { jarAir, purpose, food } = state
+  const last = run.weighings.at(-1)
+  if (!last) return undefined
+  const found: Finding[] = []
+  // Lighter at the end of its rest than it can have dried: something was eaten.
+  const rested = run.rested && run.rested.weightG > (1 - MISSING) * last.weightG ? run.rested : undefined
+  const { solids, moistureNow } = solidsByWeights(state, { ...run, rested })
+  if (solids && solids.doubt <= MOST_DOUBT) found.push({ log: solids.log - Math.log(run.loadedG), doubt: solids.doubt })
+  const dry = rested ?? (run.unloadedAt! - last.at < AT_ONCE_MS ? last : undefined)
+  const share = (moisture: number) => Math.log(((1 - moisture) * dry!.weightG) / run.loadedG)
+  if (dry && jarAir && jarAir.at >= run.unloadedAt! && state.earlierRuns.length === 0) {
+    const { moisture } = readJarAir(state, jarAir.body)
+    found.push({ log: share(moisture.p50), doubt: Math.hypot(SCALE_DOUBT, Math.log((1 - moisture.p10) / (1 - moisture.p90)) / (2 * Z_90)) })
+  } else if (dry && passedForDry(state, entries)) {
+    const target = food.target[purpose]
+    // Told wet by its weights, it passed and was not.
+    if (moistureNow.p10 < (1 + DRY_WITHIN) * target)
+      found.push({ log: share(target), doubt: Math.hypot(SCALE_DOUBT, (DRY_WITHIN * target) / (1 - target)) })
+  }
+  if (found.length === 0) return undefined
+  const weights = found.map(({ doubt }) => 1 / Math.max(SCALE_DOUBT, doubt) ** 2)
+  const total = weights.reduce((sum, weight) => sum + weight, 0)
+  return { log: found.reduce((sum, { log }, i) => sum + log * weights[i]!, 0) / total, doubt: Math.sqrt(1 / total) }
+}
+
+/** It was felt to be dry at the last, or rested in closed jars that showed nothing. */
+function passedForDry(state: BatchState, entries: readonly Entry[]): boolean {
+  if (state.earlierRuns.length > 0) return false
+  const last = ofKind(entries, 'feel').at(-1)
+  if (last) return judgeFeel(last.body.check, state.purpose, state.food.pliable).vote === 'dry'
+  return state.rest?.endedAt !== undefined && state.rest.looks.length > 0 && !isDamp(worstLook(state.rest))
+}
+
+function recoveryOf(state: BatchState): Finding | undefined {
+  const { grinds, purpose, powderG, dryG, run } = state
+  // Dried once more as powder, or with a seed of older powder in the cup, its weight is not the grinding's alone.
+  if (purpose === 'pieces' || grinds.length === 0 || !dryG || !(powderG > 0) || (run?.powderDries.length ?? 0) > 0) return undefined
+  if (grinds.some(({ body }) => body.seed)) return undefined
+  return { log: Math.log(powderG / dryG / USUAL_RECOVERY.median), doubt: SCALE_DOUBT }
+}
