@@ -110,6 +110,14 @@ async function setPrice(group: Group) {
           >
         </div>
       </section>
+      <section v-if="answer.learning.length" class="card" aria-label="What it learned">
+        <h2>How well hours are told</h2>
+        <p class="quiet small">
+          At loading, before anything is weighed, against what it took: the middle of eight runs each. Both lines should fall, and “off by”
+          stay below “said within”.
+        </p>
+        <LazyLearningChart :points="answer.learning" />
+      </section>
       <section class="card scroll" aria-label="Group by group">
         <table>
           <thead>

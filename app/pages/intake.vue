@@ -134,9 +134,11 @@ function take(row: { machineId: string; cardKey: string }) {
   machineId.value = row.machineId
   cardKey.value = row.cardKey
 }
+const { answer: ownHours } = useServer('foodHours', () => (foodKey.value ? { params: { foodKey: foodKey.value } } : undefined))
 /** Hours of a cut in the machine that is meant. */
 function hoursNote(item: Food['cards'][number]): string {
-  const { low, high } = wayOf(item, machine.value?.kind).usualHours.value
+  const own = ownHours.value?.machines.find(({ machineId: id }) => id === machineId.value)?.cards[item.key]
+  const { low, high } = own ? { low: Math.round(own.low), high: Math.round(own.high) } : wayOf(item, machine.value?.kind).usualHours.value
   return high > 72 ? `${Math.round(low / 24)} to ${Math.round(high / 24)} days` : `${low} to ${high} h`
 }
 const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powder' }

@@ -14,6 +14,8 @@ export type Unusual =
   | { kind: 'tookBack'; grams: number; hoursMore: number; atC: number; weighed: boolean }
   /** The weight at loading does not go with the others. */
   | { kind: 'startOff' }
+  /** It has lost more than it can have since it was logged: it went in so many hours before. */
+  | { kind: 'lateStart'; hours: number }
 
 /** Hours so far off the usual ones are remarked on, when even the nearer end of the window is. */
 const SLOW = 1.35
@@ -50,7 +52,8 @@ export function unusualOf(state: BatchState, { estimate }: Assessment, now: numb
         weighed: spell.before < run.weighings.length,
       })
   }
-  if (estimate.startOff > LIKELY_OFF && run.weighings.length > 1) found.push({ kind: 'startOff' })
+  if (estimate.lateStart && estimate.lateStart.belief > LIKELY_OFF) found.push({ kind: 'lateStart', hours: estimate.lateStart.hours })
+  else if (estimate.startOff > LIKELY_OFF && run.weighings.length > 1) found.push({ kind: 'startOff' })
   else if (run.weighings.length > 0 && estimate.pace.p10 > SLOW) found.push({ kind: 'slow', speed: 1 / estimate.pace.p50 })
   else if (run.weighings.length > 0 && estimate.pace.p90 < QUICK) found.push({ kind: 'quick', speed: 1 / estimate.pace.p50 })
   return found

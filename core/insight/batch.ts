@@ -1,4 +1,4 @@
-import { dryingRunOf, estimateOfRun } from '../water'
+import { dryingRunOf, estimateOfRun, usualHoursFactor } from '../water'
 import { inForce, ofKind, type BatchState, type Entry, type EntryOf } from '../log'
 import { estimateDrying } from '../kinetics'
 import { handsMinutesKg } from '../planning'
@@ -21,6 +21,7 @@ export function batchInsight(state: BatchState, entries: readonly Entry[]): Batc
     handsMinutes: handsMinutes(state, log),
     price: state.intake.body.price,
     lost: state.grinds.length > 0 ? lossesOf(state.grinds) : undefined,
+    told: toldAtLoading(state),
     window: windowAtHalf(state),
   }
 }
@@ -46,6 +47,17 @@ function lossesOf(grinds: readonly EntryOf<'grind'>[]): BatchInsight['lost'] {
     lost.unknownG += Math.max(0, missingG - told.dustG - told.filmG - told.rejectsG - told.cleaningG)
   }
   return lost
+}
+
+/** Hours as they were believed when it went in, and what they came to by the dial. */
+function toldAtLoading(state: BatchState): BatchInsight['told'] {
+  const { run } = state
+  if (!run || run.unloadedAt === undefined || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 2) return undefined
+  const { p10, p50, p90 } = estimateOfRun(state)!.hoursToTarget
+  if (!Number.isFinite(p90) || p90 / p10 > TOO_WIDE) return undefined
+  const { low, high } = run.usualHours ?? run.way.usualHours.value
+  const thickness = run.usualHours ? 1 : usualHoursFactor(state)
+  return { low: low * thickness, high: high * thickness, took: p50 / run.feltOverDial }
 }
 
 /** What was said when half of the run was over, beside what came: the test of the windows on the household's own runs. */

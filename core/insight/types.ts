@@ -1,3 +1,5 @@
+import type { HoursTold } from './learning'
+
 /** What one finished batch taught, kept beside its line in the lists. Weights g, hours of heat, money in the household's own. */
 export interface BatchInsight {
   /** Hours with the heat on, by machine. */
@@ -7,6 +9,8 @@ export interface BatchInsight {
   price?: number
   /** Where powder was lost, g; `unknownG` is what nobody laid to a cause. */
   lost?: { dustG: number; filmG: number; rejectsG: number; cleaningG: number; unknownG: number }
+  /** Hours said at loading, against what it took. */
+  told?: HoursTold
   /** The window as it stood with the weighings of the first half, against when it was dry. */
   window?: { low: number; middle: number; high: number; actual: number }
 }

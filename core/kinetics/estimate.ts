@@ -2,6 +2,7 @@ import { intervalOf } from '../stats'
 import { checkRun } from './check'
 import { flagWeighIns } from './flags'
 import { hoursTo, lnTargetOf, posteriorOf, slopeAt, weightAt, type Posterior } from './posterior'
+import { withLateStart } from './lateStart'
 import type { CurvePoint, DryingEstimate, DryingRun } from './types'
 import { worthAhead } from './worth'
 
@@ -26,7 +27,7 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
 export function believedOf(run: DryingRun): Posterior {
   checkRun(run)
   const few = thinned(run)
-  const posterior = posteriorOf(few)
+  const posterior = withLateStart(few, posteriorOf(few))
   return few === run ? posterior : { ...posterior, ...toldOfAll(run, posterior) }
 }
 
@@ -73,6 +74,7 @@ export function estimateOf(run: DryingRun, posterior: Posterior): DryingEstimate
     },
     flags: flagWeighIns(run, posterior),
     startOff: posterior.startOff,
+    ...(posterior.lateStart && { lateStart: posterior.lateStart }),
     pace: { p10: hours.p10 / middleH, p50: hours.p50 / middleH, p90: hours.p90 / middleH },
   }
 }

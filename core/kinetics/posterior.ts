@@ -39,6 +39,8 @@ export interface Curve {
   lastH: number
   /** Hours that spells without heat cost (or, wet as it was, spared), from an hour of the clock on. */
   shifts: readonly Shift[]
+  /** Hours that it had dried before the clock began. */
+  late: number
 }
 interface Shift {
   hours: number
@@ -57,13 +59,17 @@ export interface Posterior {
   wild: Float64Array
   /** Chance that the weight at loading is off. */
   startOff: number
+  /** ln of how well all of it goes together, up to what is the same for every run of these weights. */
+  evidence: number
+  /** Where its weights say that it was logged hours after it went in. */
+  lateStart?: { hours: number; belief: number }
 }
 
 /** Where a curve is at an hour of the clock: y of its body, spells without heat taken off. */
 function placeAt(curve: Curve, hours: number): number {
   let lost = 0
   for (const shift of curve.shifts) if (hours >= shift.hours) lost = shift.lost
-  return yOf(curve.body, log(max(1e-6, hours - lost)) - curve.lnScale)
+  return yOf(curve.body, log(max(1e-6, hours + curve.late - lost)) - curve.lnScale)
 }
 
 /**
@@ -71,7 +77,7 @@ function placeAt(curve: Curve, hours: number): number {
  * @param z standard normal: how far it bends beyond the last weighing
  */
 function lnFree(curve: Curve, hours: number, z = 0): number {
-  if (hours <= 0) return 0
+  if (hours + curve.late <= 0) return 0
   const y = placeAt(curve, hours)
   if (hours >= curve.lastH) return min(0, curve.off + sqrt(wander * max(0, y - curve.lastY)) * z - y)
   // Between loading and the last weight it went off its curve little by little.
@@ -95,7 +101,7 @@ export function hoursTo(curve: Curve, lnTarget: number, z: number): number {
   if (Number.isNaN(lnTarget)) return Infinity
   if (lnTarget >= 0) return 0
   const { lastY, off } = curve
-  const lost = curve.shifts.at(-1)?.lost ?? 0
+  const lost = (curve.shifts.at(-1)?.lost ?? 0) - curve.late
   // Reached before the last weight: on the way from loading to it.
   if (off - lastY <= lnTarget) {
     const y = -lnTarget / max(0.2, 1 - off / max(1e-9, lastY))
@@ -287,6 +293,7 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
 /** Nodes are made once and used again for every run: a write asks for several estimates, and each would leave megabytes behind. */
 const pool: Node[] = []
 const offPool: Node[] = []
+const quickPool: Node[] = []
 function fresh(from: Node[], index: number, body: Body, lnScale: number, prior: number, logWeight: number): Node {
   const node = (from[index] ??= {
     body,
@@ -310,6 +317,28 @@ function fresh(from: Node[], index: number, body: Body, lnScale: number, prior: 
   node.prior = prior
   node.logWeight = logWeight
   return node
+}
+
+/** ln of how well a run goes together by a few bodies: a quick look, to be set against another of the same bodies. */
+export function evidenceOf(run: DryingRun, bodies: readonly Body[]): number {
+  const frame = frameOf(run)
+  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), handling * frame.start)
+  const middle = 0.5 * (log(run.usualHours.low) + log(run.usualHours.high))
+  let best = -Infinity
+  let sum = 0
+  for (const body of bodies) {
+    const lnOwn = lnTimeOf(body, frame.targetY)
+    for (let pace = HOURS.least; pace <= HOURS.most; pace += 2 * HOURS.step) {
+      const prior = log(body.weight) - 0.5 * (pace / offCard.sd) ** 2
+      const node = fresh(quickPool, 0, body, middle + pace - lnOwn, prior, prior)
+      follow(node, frame, startSd, best - NEGLIGIBLE)
+      if (node.logWeight > best) {
+        sum = sum * exp(best - node.logWeight) + 1
+        best = node.logWeight
+      } else sum += exp(node.logWeight - best)
+    }
+  }
+  return best + log(sum)
 }
 
 /** What is believed of a run's curve, from its card, its solids and its weighings. */
@@ -360,13 +389,18 @@ export function posteriorOf(run: DryingRun): Posterior {
   // Nothing that dries is like this: what is left to believe is the card.
   if (all.length === 0) {
     const none = () => new Float64Array(count)
-    return { ...posteriorOf({ ...run, weighIns: [], spells: [] }), predictedG: none(), sdG: none(), wild: none() }
+    return { ...posteriorOf({ ...run, weighIns: [], spells: [] }), predictedG: none(), sdG: none(), wild: none(), evidence: -Infinity }
   }
   const top = all.reduce((most, node) => max(most, node.logWeight), -Infinity)
   const weights = all.map(node => exp(node.logWeight - top))
   const total = weights.reduce((sum, weight) => sum + weight, 0)
   const startOff = weights.slice(kept.length).reduce((sum, weight) => sum + weight, 0) / total
-  return { ...draw(run, frame, all, weights, total), ...toldBy(frame, all, weights, kept.length, startSd), startOff }
+  return {
+    ...draw(run, frame, all, weights, total),
+    ...toldBy(frame, all, weights, kept.length, startSd),
+    startOff,
+    evidence: top + log(total),
+  }
 }
 
 function frameOf(run: DryingRun): Frame {
@@ -465,6 +499,7 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
       lastY,
       lastH,
       shifts,
+      late: 0,
     })
     // Before any weight the card's hours are all that is known, their doubt included.
     spare[i] = frame.hours.length > 0 ? noise[at + 4]! : 0

@@ -85,6 +85,8 @@ export interface DryingEstimate {
   flags: WeighInFlag[]
   /** Chance that the weight at loading is off by more than a scale's doubt, 0–1. */
   startOff: number
+  /** Its weights say that it had dried for so many hours before its loading was logged, with the belief in that. */
+  lateStart?: { hours: number; belief: number }
   /** Hours to target against the middle of the usual ones: 2 is half the usual speed. */
   pace: Interval
 }

@@ -41,12 +41,12 @@ export interface BasketLearned {
 
 /** Two lots of one garden are not the same (common practice). */
 const LOTS: EffectsModel<string>['scatters'] = [
-  [0.03, 0.2],
-  [0.05, 0.35],
-  [0.08, 0.3],
-  [0.15, 0.15],
+  [0.03, 0.3],
+  [0.05, 0.37],
+  [0.08, 0.25],
+  [0.15, 0.08],
 ]
-const LOT_SD = 0.06
+const LOT_SD = 0.05
 /** Knives, cups and sieves repeat themselves better. */
 const HANDS: EffectsModel<string>['scatters'] = [
   [0.01, 0.2],

@@ -1,5 +1,5 @@
 import { normalCdf, type Interval } from '../stats'
-import { factor, solve, type Factor } from './cholesky'
+import { envelopeOf, factor, solve, type Factor } from './cholesky'
 
 /** Something found in a finished batch, against what was to be expected of it. */
 export interface Found<Kind extends string> {
@@ -24,6 +24,8 @@ export interface EffectsModel<Kind extends string> {
   scales: readonly (readonly [scale: number, belief: number])[]
   /** The kind that is reckoned with apart, with what may be believed of it: where it lies, and how many times its spread. */
   lead?: { kind: Kind; may: readonly { mean: number; scale: number; belief: number }[] }
+  /** One thing alone may be far off, so many times its spread, while the others are not; and what is believed of that. */
+  odd?: { scale: number; belief: number }
   /** What is known of one thing beforehand, such as of a machine whose dial was measured. */
   meanOf?: (kind: Kind, key: string) => number
   /** What is left between two that are alike in everything, and what is believed of that. */
@@ -61,13 +63,21 @@ interface Cell {
   scatter: number
   scale: number
   lead: { mean: number; scale: number }
+  /** The thing that is far off by itself. */
+  odd?: string
   factor: Factor
   mean: Float64Array
 }
 
 /** Least difference of a machine before and after that is a change and no chance, in standard deviations and on the logarithm. */
 const CHANGED = { sds: 3.6, log: 0.12, least: 3, most: 20 }
+/** Nothing repeats itself more closely than this, as far as doubting goes. */
+const LEAST_SCATTER = 0.1
+/** Pairings of less belief than this do not count; scatters so far behind, as logarithm of the evidence, are not looked at. */
 const PAIRINGS_KEPT = 2e-3
+const SURELY_NOT = 9
+/** Of so few findings all is worked out. */
+const FEW = 40
 
 /**
  * What findings teach of the things that they are examples of: on the logarithm the effects of all kinds add up. How far things
@@ -78,6 +88,7 @@ const PAIRINGS_KEPT = 2e-3
  */
 export function learnEffects<Kind extends string>(found: readonly Found<Kind>[], model: EffectsModel<Kind>): Effects<Kind> {
   const kinds = [...model.nested, ...model.crossed]
+  type Thing = { kind: Kind; key: string; name: string }
   const nameOf = (kind: Kind, of: Partial<Record<Kind, string>>): string | undefined => {
     const at = model.nested.indexOf(kind)
     if (of[kind] === undefined) return undefined
@@ -109,65 +120,88 @@ export function learnEffects<Kind extends string>(found: readonly Found<Kind>[],
     )
     const sorted = [...seen.keys()].sort()
     const levels = new Map(sorted.map((name, i) => [name, i]))
+    const rows = names.map(row => row.flatMap(name => (name === undefined ? [] : [levels.get(name)!])))
+    const first = Int32Array.from(sorted, (_, i) => i)
+    for (const row of rows) {
+      const least = Math.min(...row)
+      for (const i of row) first[i] = Math.min(first[i]!, least)
+    }
     return {
       levels,
-      things: sorted.map(name => seen.get(name)!),
-      rows: names.map(row => row.flatMap(name => (name === undefined ? [] : [levels.get(name)!]))),
+      envelope: envelopeOf(first),
+      things: sorted.map((name): Thing => ({ ...seen.get(name)!, name })),
+      rows,
     }
   }
   let laid = lay()
 
   /** What the findings weigh at one scatter: it is the same for all scales. */
   const gather = (scatter: number, trust: readonly number[]) => {
-    const size = laid.things.length
-    const gram = new Float64Array(size * size)
-    const right = new Float64Array(size)
+    const { envelope } = laid
+    const gram = new Float64Array(envelope.kept)
+    const right = new Float64Array(envelope.size)
     let evidence = 0
     laid.rows.forEach((row, r) => {
       const weight = trust[r]! / (scatter * scatter * aged[r]! + doubts[r]!)
       evidence += 0.5 * Math.log(weight) - 0.5 * weight * logs[r]! ** 2
       for (const i of row) {
         right[i]! += weight * logs[r]!
-        for (const j of row) gram[i * size + j]! += weight
+        for (const j of row) if (j <= i) gram[envelope.start[i]! + j]! += weight
       }
     })
     return { gram, right, evidence }
   }
   type Gathered = ReturnType<typeof gather>
   type May = NonNullable<(typeof model)['lead']>['may'][number]
-  const priorOf = ({ kind, key }: { kind: Kind; key: string }, cell: Pick<Cell, 'scale' | 'lead'>) => {
+  const priorOf = ({ kind, key, name }: Thing, cell: Pick<Cell, 'scale' | 'lead' | 'odd'>) => {
     const leads = kind === model.lead?.kind
-    const spread = model.spread(kind, key) * (leads ? cell.lead.scale : cell.scale)
+    const scale = leads ? cell.lead.scale : name === cell.odd ? model.odd!.scale : cell.scale
+    const spread = model.spread(kind, key) * scale
     return { spread, mean: (leads ? cell.lead.mean : 0) + (model.meanOf?.(kind, key) ?? 0) }
   }
   /** One pairing: the effects as a normal distribution, and the logarithm of its evidence. */
-  const fit = ({ gram, right, evidence }: Gathered, scatter: number, scale: number, lead: Cell['lead']) => {
-    const size = laid.things.length
+  const fit = ({ gram, right, evidence }: Gathered, scatter: number, scale: number, lead: Cell['lead'], odd?: string) => {
+    const { envelope } = laid
     const precision = gram.slice()
     const pull = right.slice()
     let log = evidence
     laid.things.forEach((thing, i) => {
-      const { spread, mean } = priorOf(thing, { scale, lead })
+      const { spread, mean } = priorOf(thing, { scale, lead, odd })
       const own = 1 / spread ** 2
-      precision[i * size + i]! += own
+      precision[envelope.start[i]! + i]! += own
       pull[i]! += own * mean
       log += 0.5 * Math.log(own) - 0.5 * own * mean ** 2
     })
-    const factored = factor(precision, size)
+    const factored = factor(envelope, precision)
     const mean = solve(factored, pull)
-    for (let i = 0; i < size; i++) log += 0.5 * pull[i]! * mean[i]!
-    return { cell: { belief: 0, scatter, scale, lead, factor: factored, mean }, log: log - factored.halfLogDeterminant }
+    for (let i = 0; i < envelope.size; i++) log += 0.5 * pull[i]! * mean[i]!
+    return { cell: { belief: 0, scatter, scale, lead, odd, factor: factored, mean }, log: log - factored.halfLogDeterminant }
   }
-  const weigh = (trust: readonly number[], scales: EffectsModel<Kind>['scales'], leads: readonly May[]): Cell[] => {
-    const fitted = model.scatters.flatMap(([scatter, ofScatter]) => {
-      const gathered = gather(scatter, trust)
-      return leads.flatMap(lead =>
-        scales.map(([scale, ofScale]) => {
-          const { cell, log } = fit(gathered, scatter, scale, lead)
-          return { cell, log: log + Math.log(ofScatter * lead.belief * ofScale) }
-        }),
-      )
-    })
+  const weigh = (trust: readonly number[], scales: EffectsModel<Kind>['scales'], leads: readonly May[], odd?: string): Cell[] => {
+    const odds: [name: string | undefined, belief: number][] =
+      odd === undefined
+        ? [[undefined, 1]]
+        : [
+            [undefined, 1 - model.odd!.belief],
+            [odd, model.odd!.belief],
+          ]
+    const gathered = model.scatters.map(([scatter, belief]) => ({ scatter, belief, sums: gather(scatter, trust) }))
+    // How far like ones scatter is soon told: pairings of what it surely is not are not worth working out.
+    const quick =
+      list.length < FEW
+        ? []
+        : gathered.map(({ scatter, belief, sums }) => fit(sums, scatter, scales[0]![0], leads[0]!).log + Math.log(belief))
+    const likely = list.length < FEW ? gathered : gathered.filter((_, i) => quick[i]! > Math.max(...quick) - SURELY_NOT)
+    const fitted = likely.flatMap(({ scatter, belief, sums }) =>
+      leads.flatMap(lead =>
+        scales.flatMap(([scale, ofScale]) =>
+          odds.map(([name, ofOdd]) => {
+            const { cell, log } = fit(sums, scatter, scale, lead, name)
+            return { cell, log: log + Math.log(belief * lead.belief * ofScale * ofOdd) }
+          }),
+        ),
+      ),
+    )
     const most = Math.max(...fitted.map(item => item.log))
     const cells = fitted.map(({ cell, log }) => ({ ...cell, belief: Math.exp(log - most) })).filter(cell => cell.belief > PAIRINGS_KEPT)
     const total = cells.reduce((sum, cell) => sum + cell.belief, 0)
@@ -177,23 +211,39 @@ export function learnEffects<Kind extends string>(found: readonly Found<Kind>[],
   // First which findings are far off all others, in a household where all may differ; then all pairings without those.
   const wide: May[] = [{ mean: 0, scale: 2, belief: 1 }]
   let trust = list.map(() => 1)
+  let odd: string | undefined
   for (let turn = 0; turn < (list.length > 2 ? 2 : 0); turn++) {
     const cells = weigh(trust, [[2, 1]], wide)
-    const off = laid.rows.map((row, r) =>
-      cells.reduce(
-        (sum, cell) => {
-          const expected = row.reduce((all, i) => all + cell.mean[i]!, 0)
-          sum.log += cell.belief * (logs[r]! - expected)
-          sum.sds += (cell.belief * Math.abs(logs[r]! - expected)) / Math.sqrt(cell.scatter ** 2 + doubts[r]!)
-          return sum
-        },
-        { log: 0, sds: 0 },
-      ),
+    odd = farthest(cells)
+    const rest = laid.rows.map(
+      (row, r) => logs[r]! - cells.reduce((sum, { belief, mean }) => sum + belief * row.reduce((all, i) => all + mean[i]!, 0), 0),
     )
-    if (turn === 0 && ages && setChangedApart(off.map(item => item.log))) laid = lay()
-    else trust = off.map(({ sds }) => (sds > model.doubted ? (model.doubted / sds) ** 2 : 1))
+    // What is usual here, by the middle of all that is left: one far off does not make itself usual.
+    const usual = Math.max(LEAST_SCATTER, 1.4826 * middleOf(rest.map(Math.abs)))
+    if (turn === 0 && ages && setChangedApart(rest)) laid = lay()
+    else
+      trust = rest.map((value, r) => {
+        const sds = Math.abs(value) / Math.sqrt(usual ** 2 + doubts[r]!)
+        return sds > model.doubted ? (model.doubted / sds) ** 4 : 1
+      })
   }
-  const cells = weigh(trust, model.scales, model.lead?.may ?? wide.map(may => ({ ...may, scale: 1 })))
+  const cells = weigh(
+    trust,
+    model.scales,
+    model.lead?.may ?? wide.map(may => ({ ...may, scale: 1 })),
+    model.odd && (odd ?? farthest(weigh(trust, [[2, 1]], wide))),
+  )
+
+  /** The thing, not of the lead's kind, that is farthest from what is usual for its kind. */
+  function farthest(of: readonly Cell[]): string | undefined {
+    let best: { name: string; off: number } | undefined
+    laid.things.forEach(({ kind, key, name }, i) => {
+      if (kind === model.lead?.kind) return
+      const off = Math.abs(of.reduce((sum, cell) => sum + cell.belief * cell.mean[i]!, 0)) / model.spread(kind, key)
+      if (off > (best?.off ?? 0)) best = { name, off }
+    })
+    return best?.name
+  }
 
   /** Where a thing has changed for good, what was found before is laid to another thing. */
   function setChangedApart(rest: readonly number[]): boolean {
@@ -210,7 +260,7 @@ export function learnEffects<Kind extends string>(found: readonly Found<Kind>[],
   }
 
   /** Mean and variance of a sum of effects in one pairing; what was never found is its prior. */
-  const sumOf = (cell: Cell, of: readonly { kind: Kind; key: string; name: string }[]): { mean: number; variance: number } => {
+  const sumOf = (cell: Cell, of: readonly Thing[]): { mean: number; variance: number } => {
     const ask = new Float64Array(laid.things.length)
     let mean = 0
     let variance = 0
@@ -282,13 +332,14 @@ export function learnEffects<Kind extends string>(found: readonly Found<Kind>[],
   }
 }
 
+const middleOf = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
+
 /**
  * How many of the newest are after a lasting change; undefined where there is none.
  * @param rest what each is off by all that is known of it, newest first
  */
 function changeIn(rest: readonly number[]): number | undefined {
   if (rest.length < 2 * CHANGED.least) return undefined
-  const middleOf = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
   let best: { since: number; sds: number } | undefined
   for (let since = CHANGED.least; since <= Math.min(CHANGED.most, rest.length - CHANGED.least); since++) {
     const after = rest.slice(0, since)

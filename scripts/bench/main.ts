@@ -86,11 +86,12 @@ function benchSearch() {
 /** Three thousand finished runs in five machines, and what they say of one more. */
 function benchLearning() {
   const source = randomSource(3)
-  const runs = Array.from({ length: 3000 }, () => ({
+  const runs = Array.from({ length: 3000 }, () => source.integer(1, 60)).map(food => ({
     machine: `machine ${source.integer(1, 5)}`,
-    food: `food ${source.integer(1, 40)}`,
-    family: `family ${source.integer(1, 8)}`,
-    card: 'cut',
+    food: `food ${food}`,
+    family: `family ${food % 12}`,
+    card: source.pick(['thin', 'thick']),
+    season: `quarter ${source.integer(1, 4)}`,
     cutBy: source.pick(['Wren', 'Tobin']),
     pace: Math.exp(0.2 * source.normal()),
   }))

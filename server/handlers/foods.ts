@@ -1,7 +1,7 @@
 import { InputError, refuse } from '#core/errors'
 import { ROUTES } from '#shared/api'
 import { readFoodFile, withLine, writeFoodFile } from '#server/foods/foodFileText'
-import { exportFoods, foodList, foodPage, foodParts, importFoods, removeOwn, saveCard, saveFood } from '#server/services/foods'
+import { exportFoods, foodHours, foodList, foodPage, foodParts, importFoods, removeOwn, saveCard, saveFood } from '#server/services/foods'
 import type { Handlers } from '../utils/route'
 
 /** The reference and the household's own foods. */
@@ -9,6 +9,7 @@ export const foods = {
   foods: ({ context }) => foodList(context),
   saveFood: ({ context, body }) => saveFood(context, body.food, body.version),
   food: ({ context, params }) => foodPage(context, params.foodKey),
+  foodHours: ({ context, params }) => foodHours(context, params.foodKey),
   removeFood: ({ context, params, query }) => {
     removeOwn(context, params.foodKey, query.card)
     return { removed: true }

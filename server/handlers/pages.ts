@@ -1,6 +1,7 @@
 import { batchList, batchPage, findAnything, nowPage, stageBand } from '#server/services/pages'
 import { comparedRuns } from '#server/services/compare'
 import { insightPage, trialPage } from '#server/services/insight'
+import { learnedPage } from '#server/services/learning'
 import { idOfNumber, recallPage } from '#server/services/shelf'
 import { logEntry, logOnRun, logTogether, requireBatch, startBatch } from '#server/services/writeLog'
 import { batchCardPdf } from '#server/labels/batchCard'
@@ -47,4 +48,5 @@ export const pages = {
   compare: ({ context, query }) => comparedRuns(context, query),
   trial: ({ context, query }) => trialPage(context, query.batches),
   insight: ({ context, query }) => insightPage(context, query),
+  learned: ({ context, query }) => learnedPage(context, query),
 } satisfies Partial<Handlers>

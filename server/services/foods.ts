@@ -3,7 +3,7 @@ import { isDeepStrictEqual } from 'node:util'
 import { foodBook, slugOf, type Food, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
 import { InputError, type Problem } from '#core/errors'
 import { cautionsOf } from '#core/safety'
-import type { FoodFile, FoodPageAnswer, FoodPartsAnswer, FoodSummary, ImportAnswer } from '#shared/contracts'
+import type { FoodFile, FoodHoursAnswer, FoodPageAnswer, FoodPartsAnswer, FoodSummary, ImportAnswer } from '#shared/contracts'
 import { reference } from '#reference'
 import {
   batchIdsOfFood,
@@ -18,8 +18,10 @@ import {
 } from '#server/db/foods'
 import { blendFood } from '#server/db/jars'
 import type { Db } from '#server/db/open'
+import { listMachines } from '#server/db/settings'
 import type { Context } from './context'
 import { reviewsFor } from './insight'
+import { basketLearned, hoursOfCard, rawWaterBelieved } from './learning'
 import { project } from './projections'
 import { Conflict, NotFound } from './refusals'
 
@@ -70,7 +72,39 @@ export function foodPage(context: Context, key: string): FoodPageAnswer {
     })),
     batches: countBatchesOf(db, key),
     version: listOwnFoods(db).find(item => item.source.key === key)?.version,
+    ownLots: ownLots(context, food),
   }
+}
+
+/** Usual hours of each cut in each machine that dries it, from card and own runs: the same figures as at intake and loading. */
+export function foodHours(context: Context, key: string): FoodHoursAnswer {
+  const food = context.foods.find(key)
+  if (!food) throw new NotFound('foodKey', 'There is no such food in the reference.')
+  return {
+    machines: listMachines(context.db).flatMap(machine => {
+      const cards = food.cards.filter(card => card.ways.some(way => way.way === machine.kind))
+      return cards.length === 0
+        ? []
+        : [
+            {
+              machineId: machine.id,
+              name: machine.name,
+              cards: Object.fromEntries(cards.map(card => [card.key, hoursOfCard(context, machine.id, food, card)])),
+            },
+          ]
+    }),
+  }
+}
+
+/** What own lots of a food say beside the reference; undefined where there are none. */
+function ownLots(context: Context, food: Food): FoodPageAnswer['ownLots'] {
+  const learned = basketLearned(context, food)
+  const cards = food.cards.flatMap(({ key, name }) => {
+    const dry = learned.dry(key)
+    return dry ? [{ cardKey: key, name, dry: dry.factor, lots: dry.lots }] : []
+  })
+  const water = rawWaterBelieved(context, food, { card: '' })
+  return water || cards.length > 0 ? { water, cards } : undefined
 }
 
 /** Families and forms to choose from. */

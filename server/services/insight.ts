@@ -1,6 +1,16 @@
 import { assess, foldBatch } from '#core/batch'
 import { ofKind, inForce } from '#core/log'
-import { batchInsight, summarise, trialDifferences, worthOf, type BatchInsight, type FinishedBatch, type Summary } from '#core/insight'
+import {
+  batchInsight,
+  learningCurve,
+  summarise,
+  trialDifferences,
+  worthOf,
+  type BatchInsight,
+  type FinishedBatch,
+  type HoursTold,
+  type Summary,
+} from '#core/insight'
 import { cardOf } from '#core/foods'
 import { WAYS } from '#core/ways'
 import { DUTY, referenceYields } from '#core/planning'
@@ -54,7 +64,14 @@ export function insightPage(context: Context, query: { by: InsightBy; food?: str
       })
       .sort((a, b) => b.summary.batches - a.summary.batches || a.name.localeCompare(b.name)),
     all: summarise(finished(rows)),
+    learning: learningCurve(rows.flatMap(toldOf).sort((a, b) => a.at - b.at)),
   }
+}
+
+/** What was said of a batch's hours when it went in. */
+function toldOf({ insight, loaded_at, started_at }: BatchViewRow): (HoursTold & { at: number })[] {
+  const told = insight === null ? undefined : (JSON.parse(insight) as BatchInsight).told
+  return told ? [{ ...told, at: loaded_at ?? started_at }] : []
 }
 
 function nameOf({ db, foods }: Context, by: InsightBy, row: BatchViewRow): string {

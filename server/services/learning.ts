@@ -1,8 +1,11 @@
 import { hoursAtHeat, trimSpread } from '#core/planning'
 import { usualHoursFactor } from '#core/water'
+import { inForce, ofKind } from '#core/log'
 import type { BatchState } from '#core/log'
 import { wayOf, type Food, type MethodCard } from '#core/foods'
 import {
+  CALIBRATION_SHARES,
+  calibrationWorth,
   learnBasket,
   learnedHours,
   learnHours,
@@ -15,11 +18,14 @@ import {
 import { DIAL_SD, thermostatOffset, type DialBelief } from '#core/machines'
 import { Z_90 } from '#core/stats'
 import { WAYS, type WayKey } from '#core/ways'
-import { pacesMark, pacesOf, taughtOf } from '#server/db/batches'
+import type { LearnedAnswer, MachinePageAnswer, RunBehind } from '#shared/contracts'
+import { batchView, leftOutViews, pacesMark, pacesOf, taughtOf, type BatchViewRow } from '#server/db/batches'
+import { entriesOfBatch } from '#server/db/entries'
 import type { Db } from '#server/db/open'
 import { heatSeenOf } from '#server/db/runs'
 import { findMachine, listMachines } from '#server/db/settings'
 import type { Context } from './context'
+import { NotFound } from './refusals'
 
 /** Newest finished runs that are looked through; each machine's newest sixty count. */
 const RUNS_LOOKED_AT = 2000
@@ -135,4 +141,61 @@ export function rawWaterBelieved(
   const sdLog = Math.log(told.factor.p90 / told.factor.p10) / (2 * Z_90)
   const round = (value: number) => Math.round(value * 1e5) / 1e5
   return { mean: round(Math.min(0.999, Math.max(0.01, 1 - solids))), sd: round(Math.min(0.5, solids * sdLog)), lots: told.lots }
+}
+
+/**
+ * What runs taught of a machine, a food or a person, with the runs themselves, newest first, and those that were left out.
+ * @throws NotFound where there is no such machine or food
+ */
+export function learnedPage(context: Context, { kind, key }: Pick<LearnedAnswer, 'kind' | 'key'>): LearnedAnswer {
+  const { db, foods } = context
+  const name = kind === 'machine' ? findMachine(db, key)?.name : kind === 'food' ? foods.find(key)?.name : key
+  if (name === undefined) throw new NotFound('key', `There is no such ${kind}.`)
+  const learned = hoursLearned(context)
+  const counting = learned.behind(kind, key).flatMap(({ id, log, counts }) => {
+    const row = id === undefined ? undefined : batchView(db, id)
+    return row ? [runBehind(context, row, { hours: Math.exp(log), counts })] : []
+  })
+  const isOfIt = (row: BatchViewRow) => (kind === 'machine' ? row.machine_id : kind === 'food' ? row.food_key : row.cut_by) === key
+  const leftOut = leftOutViews(db)
+    .filter(row => isOfIt(row) && row.pace !== null)
+    .map(row => {
+      const entryId = ofKind(inForce(entriesOfBatch(db, row.batch_id)), 'leaveOut').at(-1)!.id
+      return runBehind(context, row, { hours: row.pace!, counts: 0, leftOut: { reason: row.left_out!, entryId } })
+    })
+  return { kind, key, name, effect: learned.effectOf(kind, key), runs: [...counting, ...leftOut].sort((a, b) => b.number - a.number) }
+}
+
+function runBehind({ db }: Context, row: BatchViewRow, more: Pick<RunBehind, 'hours' | 'counts' | 'leftOut'>): RunBehind {
+  return {
+    batchId: row.batch_id,
+    number: row.number,
+    title: row.title,
+    machineName: (row.machine_id && findMachine(db, row.machine_id)?.name) || 'A machine that is gone',
+    loadedAt: row.loaded_at ?? row.started_at,
+    ...more,
+  }
+}
+
+/** Foods that a machine's first run may be made with: cards that say their hours most closely, and are done in a day. */
+const CALIBRATION_FOODS = 3
+const IN_A_DAY_H = 12
+
+/** How a machine without runs may be tried; undefined once it has one. */
+export function calibrationOf(context: Context, machineId: string, kind: WayKey): MachinePageAnswer['calibration'] {
+  if (!WAYS[kind].plainHeat || hoursLearned(context).effectOf('machine', machineId)) return undefined
+  const cards = context.foods.foods.flatMap(food =>
+    food.cards.flatMap(card => {
+      const way = card.ways.find(item => item.way === kind && !item.partOnly)
+      return way && !card.raw && way.usualHours.value.high <= IN_A_DAY_H ? [{ food, card, ...way.usualHours.value }] : []
+    }),
+  )
+  const closest = [...cards].sort((a, b) => a.high / a.low - b.high / b.low || a.food.rawMoisture.value.sd - b.food.rawMoisture.value.sd)
+  const foods: NonNullable<MachinePageAnswer['calibration']>['foods'] = []
+  for (const { food, card, low, high } of closest) {
+    if (foods.length === CALIBRATION_FOODS) break
+    if (!foods.some(item => item.foodKey === food.key))
+      foods.push({ foodKey: food.key, name: food.name, cardKey: card.key, cut: card.name, low, high })
+  }
+  return { worth: calibrationWorth(), shares: CALIBRATION_SHARES, foods }
 }

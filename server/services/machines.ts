@@ -9,7 +9,7 @@ import { addUpkeep, heatSeenOf, hoursRunOf, trayPacesOf, upkeepDoneOf } from '#s
 import { findMachine, listMachines, type MachineRecord } from '#server/db/settings'
 import type { Context } from './context'
 import { deviceList } from './devices'
-import { HEATS_LEARNED_FROM, hoursLearned, TRAYS_LEARNED_FROM } from './learning'
+import { calibrationOf, HEATS_LEARNED_FROM, hoursLearned, TRAYS_LEARNED_FROM } from './learning'
 import { NotFound } from './refusals'
 import { MINUTE } from '#core/time'
 
@@ -41,12 +41,14 @@ export function machinePage(context: Context, machineId: string): MachinePageAns
   const views = dryingViews(db).filter(view => view.machine_id === machineId)
   const runId = views[0]?.run_id
   const devices = deviceList(context).filter(device => device.machineId === machineId)
-  if (!runId) return { machine, devices, swaps: [] }
+  const calibration = calibrationOf(context, machineId, record.kind)
+  if (!runId) return { machine, devices, swaps: [], calibration }
   const log = entriesOfRun(db, runId)
   const moved = ofKind(inForce(log), 'move').length > 0
   return {
     machine,
     devices,
+    calibration,
     run: {
       runId,
       entries: log,

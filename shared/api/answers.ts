@@ -6,6 +6,7 @@ import type {
   BatchSummary,
   ComparedRun,
   DeviceAnswer,
+  FoodHoursAnswer,
   FoodPageAnswer,
   FoodPartsAnswer,
   FoodSummary,
@@ -17,6 +18,7 @@ import type {
   JarAnswer,
   KitchenAnswer,
   LabelTemplateAnswer,
+  LearnedAnswer,
   MachineAnswer,
   MachinePageAnswer,
   NowAnswer,
@@ -62,6 +64,7 @@ export interface Answers {
   compare: ComparedRun[]
   trial: TrialAnswer
   insight: InsightAnswer
+  learned: LearnedAnswer
   jar: JarAnswer
   logOnJar: Written
   jarRecall: RecallAnswer
@@ -94,6 +97,7 @@ export interface Answers {
   foods: FoodSummary[]
   saveFood: FoodPageAnswer
   food: FoodPageAnswer
+  foodHours: FoodHoursAnswer
   removeFood: { removed: boolean }
   saveCard: FoodPageAnswer
   foodParts: FoodPartsAnswer

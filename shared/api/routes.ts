@@ -12,6 +12,7 @@ import {
   hygrometerSettings,
   importQuery,
   insightQuery,
+  learnedQuery,
   labelQuery,
   listQuery,
   logbookFile,
@@ -86,6 +87,8 @@ export const ROUTES = {
   trial: get('/api/trial', 'batches', 'Two batches beside each other', { query: trialQuery }),
   insight: get('/api/insight', 'batches', 'What finished batches taught', { query: insightQuery }),
 
+  learned: get('/api/learned', 'batches', 'What runs taught of a machine, a food or a person, and which runs', { query: learnedQuery }),
+
   jar: get('/api/jars/{jarId}', 'shelf', 'A jar with its pedigree'),
   logOnJar: send('POST', '/api/jars/{jarId}/entries', 'shelf', 'Logs on a jar: take, fill, blend, stock, pour, look and more', {
     body: newJarEntry,
@@ -138,6 +141,7 @@ export const ROUTES = {
     body: z.strictObject({ food: foodSource, version: z.number().int().min(1).optional() }),
   }),
   food: get('/api/foods/{foodKey}', 'foods', 'A food in full'),
+  foodHours: get('/api/foods/{foodKey}/hours', 'foods', 'Usual hours of each cut in each machine, as own runs have taught them'),
   removeFood: send('DELETE', '/api/foods/{foodKey}', 'foods', 'Removes an own food, or one of its cards', {
     query: z.object({ card: z.string().max(80).optional() }),
   }),

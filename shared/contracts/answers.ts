@@ -5,7 +5,7 @@ import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
 import type { BestBy, Damp, Strength } from '#core/keeping'
-import type { Summary, TrialDifference, TrialSide, Worth } from '#core/insight'
+import type { LearningPoint, Summary, TrialDifference, TrialSide, Worth } from '#core/insight'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { Effect, LearnedHours } from '#core/learning'
 import type { TodoKind } from '#core/planning'
@@ -36,6 +36,12 @@ export interface MachinePageAnswer {
   run?: { runId: string; entries: Entry[]; batches: { batchId: string; number: number; title: string; food: Food; entries: Entry[] }[] }
   /** Trays that should change places halfway. */
   swaps: { from: number; to: number }[]
+  /** For a machine without runs: foods that its first run may be made with, and how many ordinary runs that is worth. */
+  calibration?: {
+    worth: number
+    shares: readonly number[]
+    foods: { foodKey: string; name: string; cardKey: string; cut: string; low: number; high: number }[]
+  }
 }
 
 export interface HygrometerAnswer extends HygrometerSettings {
@@ -285,9 +291,39 @@ export interface RecallAnswer {
 }
 
 /** What batches taught, by food, card, purpose or machine. */
+/** A finished run behind something that was learned. */
+export interface RunBehind {
+  batchId: string
+  number: number
+  title: string
+  machineName: string
+  loadedAt: number
+  /** Its hours over the card's; how much it counts beside a new run that was weighed well, 0–1. */
+  hours: number
+  counts: number
+  /** Left out by hand: why, and the entry that says so. */
+  leftOut?: { reason: string; entryId: string }
+}
+
+/** One thing that runs have taught of hours, and the runs. */
+export interface LearnedAnswer {
+  kind: 'machine' | 'food' | 'person'
+  key: string
+  name: string
+  effect?: Effect
+  runs: RunBehind[]
+}
+
+/** Usual hours of each cut of a food in each machine, as every page tells them. */
+export interface FoodHoursAnswer {
+  machines: { machineId: string; name: string; cards: { [cardKey: string]: LearnedHours } }[]
+}
+
 export interface InsightAnswer {
   groups: { key: string; name: string; summary: Summary; reference?: { prep: number; drying: number; grinding: number }; worth?: Worth }[]
   all: Summary
+  /** How well hours were told at loading, as runs came. */
+  learning: LearningPoint[]
 }
 
 /** A size of label, and how it lies on its sheet; mm. */

@@ -1,3 +1,4 @@
+import type { Interval } from '#core/stats'
 import * as z from 'zod'
 import type { ReviewAnswer } from './answers'
 import {
@@ -201,6 +202,11 @@ export interface FoodPageAnswer {
   batches: number
   /** Version of an own food. */
   version?: number
+  /** What own lots say beside the reference: water of the raw food, and dry weight over the reference's by cut. */
+  ownLots?: {
+    water?: { mean: number; sd: number; lots: number }
+    cards: { cardKey: string; name: string; dry: Interval; lots: number }[]
+  }
 }
 
 export interface FormAnswer {

@@ -17,6 +17,7 @@ export {
   foodWish,
   insightQuery,
   labelQuery,
+  learnedQuery,
   numberQuery,
   sheetQuery,
   trialQuery,

@@ -222,6 +222,12 @@ export const insightQuery = z.strictObject({
     .optional(),
 })
 
+/** An effect that is learned, and what of: a machine by its id, a person by name, a food by its key. */
+export const learnedQuery = z.strictObject({
+  kind: z.enum(['machine', 'food', 'person'], { error: 'Choose machine, food or person.' }),
+  key: text(120),
+})
+
 export const labelQuery = z.strictObject({ template: z.string().max(20, 'At most 20 characters.').optional() })
 
 /** Labels on sheets: jars by id with commas between. */

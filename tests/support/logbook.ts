@@ -44,6 +44,8 @@ export interface TestBook {
   /** Logs on a jar at an hour. */
   onJar: (jarId: string, hours: number, body: NewJarEntry['body'], more?: { id?: string; replaces?: string }) => ReturnType<typeof logOnJar>
   heat: (runId: string, hours: number, setC: number | null) => void
+  /** What was measured in the machine, or of the room. */
+  air: (runId: string, hours: number, seen: { chamberC?: number; roomC?: number; roomHumidity?: number }) => void
   /** A batch from basket to jars, all at plausible hours; the ids of its run and jar. */
   whole: (begunAtHour?: number) => { batchId: string; runId: string; jarId: string }
 }
@@ -52,8 +54,9 @@ export function testBook(): TestBook {
   let clock = MORNING
   const context = openLogbook(':memory:', () => clock)
   const at = (hours: number) => {
-    clock = Math.max(clock, MORNING + hours * HOUR)
-    return MORNING + hours * HOUR
+    const instant = Math.round(MORNING + hours * HOUR)
+    clock = Math.max(clock, instant)
+    return instant
   }
   const machineId = machineList(context)[0]!.id
   const book: TestBook = {
@@ -71,6 +74,9 @@ export function testBook(): TestBook {
       logOnJar(context, jarId, { id: more.id ?? uuidv7(), at: at(hours), replaces: more.replaces, body }),
     heat(runId, hours, setC) {
       logOnRun(context, runId, { id: uuidv7(), at: at(hours), body: { kind: 'heat', runId, setC } })
+    },
+    air(runId, hours, seen) {
+      logOnRun(context, runId, { id: uuidv7(), at: at(hours), body: { kind: 'air', runId, ...seen } })
     },
     whole(from = 0) {
       const batchId = book.begin({}, from)

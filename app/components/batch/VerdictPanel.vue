@@ -60,6 +60,8 @@ function remarkOn(unusual: Unusual): string {
     }
     case 'startOff':
       return 'The weight at loading does not go with the weights since: was a tray’s own weight counted in, or food added? Correct the loading, and the figures follow.'
+    case 'lateStart':
+      return `It has lost more than it can have in the hours since it was logged. Did it go in some ${format.hours(unusual.hours)} earlier? Correct the time of the loading and of the heat; until then both are reckoned with.`
     case 'slow':
       return `This load runs at about ${speedWords(unusual.speed)} the usual speed. A thicker cut, crowded trays, a damp room or a heat below its dial would do that: measure a piece, and the air among the trays, to tell which.`
     case 'quick':

@@ -98,6 +98,16 @@ const hoursWords = computed(() => {
   ].filter(Boolean)
   return `Here usually ${Math.round(hours.low)} to ${Math.round(hours.high)} h${said.length > 0 ? `: ${said.join(' ')}` : ', by your other runs.'}`
 })
+/** What the hours come from, to be opened. */
+const behind = ref<{ kind: 'machine' | 'food' | 'person'; of: string; words: string }>()
+const effects = computed(() => {
+  const hours = learned.value
+  return [
+    hours?.machine && { kind: 'machine' as const, of: machineId.value, words: machine.value.name },
+    hours?.food && { kind: 'food' as const, of: props.state.food.key, words: props.state.food.name },
+    hours?.person && { kind: 'person' as const, of: props.state.cutBy!, words: props.state.cutBy! },
+  ].filter(item => item !== undefined)
+})
 watch(machineId, () => {
   chosen.value = usualTrays()
   heat.value = there.value ? 'leave' : String(nearestHeat(way.value.temperatureC, machine.value))
@@ -393,7 +403,17 @@ defineExpose({ read })
         <TextField v-model="rain" label="Rain expected today at" optional placeholder="such as 15:00" />
       </div>
     </template>
-    <p v-if="hoursWords" class="quiet small">{{ hoursWords }}</p>
+    <p v-if="hoursWords" class="quiet small">
+      {{ hoursWords
+      }}<template v-if="effects.length">
+        The runs behind it:
+        <template v-for="(effect, i) in effects" :key="effect.kind"
+          ><template v-if="i > 0">, </template
+          ><button type="button" class="word-button" @click="behind = effect">{{ effect.words }}</button></template
+        >.</template
+      >
+    </p>
+    <LazyLearnedDialog v-if="behind" :kind="behind.kind" :of="behind.of" @close="behind = undefined" />
     <div v-if="!facts.underVacuum" class="pair">
       <NumberField
         v-model="room"

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import type { MachineAnswer } from '#shared/contracts'
+import type { MachineAnswer, MachinePageAnswer } from '#shared/contracts'
 
 /** What the machine's own runs say of it: its pace, its dial, and how evenly its places dry. */
-const props = defineProps<{ machine: MachineAnswer }>()
+const props = defineProps<{ machine: MachineAnswer; calibration?: MachinePageAnswer['calibration'] }>()
+const shown = ref(false)
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const dial = computed(() => {
@@ -13,7 +14,7 @@ const dial = computed(() => {
   const degrees = (celsius: number) => `${Math.round(Math.abs(celsius) * (unit === 'F' ? 1.8 : 1) * 10) / 10} °${unit}`
   const times = plural(seen.count, 'measurement')
   if (Math.abs(seen.offC) < 1.2816 * seen.sd) return `Its dial reads true as far as ${times} can say (within ${degrees(1.2816 * seen.sd)}).`
-  return `It runs ${degrees(seen.offC)} ${seen.offC < 0 ? 'cooler' : 'hotter'} than its dial says, by ${times}. What a thermometer shows in a run is counted instead of the dial.`
+  return `It runs ${degrees(seen.offC)} ${seen.offC < 0 ? 'cooler' : 'hotter'} than its dial says, by ${times}. Its hours are told by that.`
 })
 /** Percent against the middle, on an axis of a fixed width. */
 const WIDEST = 0.3
@@ -31,8 +32,29 @@ const words = (pace: number) => {
 <template>
   <section class="card" aria-label="Calibration">
     <h2>What its runs say</h2>
-    <p v-if="machine.pace">{{ paceWords(machine.name, machine.pace) }}</p>
-    <p v-else class="quiet">No finished run yet: the cards’ hours stand.</p>
+    <p v-if="machine.pace">
+      {{ paceWords(machine.name, machine.pace) }}
+      <button type="button" class="word-button" @click="shown = true">The runs behind it</button>
+    </p>
+    <template v-else>
+      <p class="quiet">No finished run yet: the cards’ hours stand.</p>
+      <template v-if="calibration?.foods.length">
+        <h3>A first run that teaches most</h3>
+        <p>
+          Weighed five times on its way, one run says as much of this machine as {{ plural(calibration.worth, 'ordinary one') }}. Take a
+          food whose card is sure of its hours, in one layer on all trays:
+        </p>
+        <ul class="foods">
+          <li v-for="food in calibration.foods" :key="food.foodKey">
+            <NuxtLink :to="`/intake?food=${food.foodKey}`">{{ food.name }}, {{ food.cut.toLowerCase() }}</NuxtLink>
+            <span class="quiet small"
+              >{{ Math.round(food.low) }} to {{ Math.round(food.high) }} h: weigh after about
+              {{ calibration.shares.map(share => format.hours(share * Math.sqrt(food.low * food.high))).join(', ') }}</span
+            >
+          </li>
+        </ul>
+      </template>
+    </template>
     <p class="dial">{{ dial }}</p>
     <template v-if="machine.evenness?.length">
       <h3>Evenness by place</h3>
@@ -57,10 +79,24 @@ const words = (pace: number) => {
     <p v-if="machine.thermostat" class="quiet small">
       {{ format.temperature(machine.lowC) }} to {{ format.temperature(machine.highC) }} on the dial.
     </p>
+    <LazyLearnedDialog v-if="shown" kind="machine" :of="machine.id" @close="shown = false" />
   </section>
 </template>
 
 <style scoped>
+.foods {
+  display: grid;
+  gap: 0.4rem;
+  margin: 0.4rem 0 0;
+  padding-left: 1.1rem;
+}
+.foods li {
+  display: list-item;
+  min-height: 0;
+}
+.foods span {
+  display: block;
+}
 .dial {
   margin-top: 0.4rem;
 }
@@ -72,7 +108,7 @@ ol {
   gap: 3px;
   margin: 0.4rem 0;
 }
-li {
+ol li {
   display: grid;
   grid-template-columns: 1.2rem 1fr 7.4rem;
   gap: 0.6rem;

@@ -179,7 +179,7 @@ async function upkeepDone(task: string) {
           @tick="(list, item) => note({ kind: 'tick', runId: run!.runId, list, item })"
           @untick="id => note({ kind: 'void', target: id, reason: 'unticked' })"
         />
-        <CalibrationCard :machine="machine" />
+        <CalibrationCard :machine="machine" :calibration="page.calibration" />
         <UpkeepCard :machine="machine" :now="now" :busy="busy" @done="upkeepDone" />
       </div>
     </div>

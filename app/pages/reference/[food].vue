@@ -9,6 +9,8 @@ const route = useRoute()
 const format = useFormat()
 const store = useFoods()
 const { answer: page, problem, ready, load } = useServer('food', () => ({ params: { foodKey: String(route.params.food) } }))
+const { answer: ownHours } = useServer('foodHours', () => ({ params: { foodKey: String(route.params.food) } }))
+const behind = ref(false)
 const shown = ref<string>()
 await ready()
 shown.value = page.value?.food.cards[0]?.key
@@ -36,6 +38,21 @@ const SEVERITY = {
   care: { words: 'to accept', tag: 'attention' },
   note: { words: 'to know', tag: '' },
 }
+/** Hours of the cut in one's own machines, where runs or a measured dial moved them. */
+const inMachines = computed(() =>
+  (ownHours.value?.machines ?? []).flatMap(({ machineId, name, cards }) => {
+    const hours = card.value && cards[card.value.key]
+    return hours ? [{ machineId, name, hours }] : []
+  }),
+)
+const taughtFood = computed(() => inMachines.value.find(item => item.hours.food)?.hours.food)
+/** What own lots of this cut gave dry, beside the reference. */
+const ownDry = computed(() => {
+  const own = page.value?.ownLots?.cards.find(item => item.cardKey === card.value?.key)
+  if (!own) return undefined
+  const percent = Math.round((own.dry.p50 - 1) * 100)
+  return `${percent === 0 ? 'as much dry as' : `${Math.abs(percent)}\u00A0% ${percent > 0 ? 'more' : 'less'} dry than`} the reference says, as ${card.value!.name.toLowerCase()}, from ${plural(own.lots, 'own lot')}`
+})
 const removing = ref('')
 async function remove(cardKey?: string) {
   removing.value = ''
@@ -144,6 +161,34 @@ async function remove(cardKey?: string) {
               </template>
             </tbody>
           </table>
+          <template v-if="inMachines.length">
+            <h4>In your machines</h4>
+            <table>
+              <tbody>
+                <tr v-for="{ machineId, name, hours } in inMachines" :key="machineId">
+                  <td>
+                    <NuxtLink :to="`/machines/${machineId}`">{{ name }}</NuxtLink>
+                  </td>
+                  <td>{{ Math.round(hours.low) }} to {{ Math.round(hours.high) }} h</td>
+                  <td class="quiet small">
+                    {{
+                      hours.by === 'runs'
+                        ? `from ${plural(hours.runs, 'own run')}`
+                        : hours.by === 'dial'
+                          ? 'by its dial as measured'
+                          : 'its card'
+                    }}
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+            <p v-if="taughtFood">
+              {{
+                foodWords(food.name, taughtFood) ?? `${food.name} takes about as long as its card, from ${plural(taughtFood.runs, 'run')}.`
+              }}
+              <button type="button" class="word-button" @click="behind = true">The runs behind it</button>
+            </p>
+          </template>
           <p v-if="card.own" class="row"><ElButton @click="remove(card.key)">Take this card away</ElButton></p>
         </div>
       </div>
@@ -155,7 +200,15 @@ async function remove(cardKey?: string) {
         <dd>
           {{ spreadText({ mean: food.rawMoisture.value.mean * 100, sd: food.rawMoisture.value.sd * 100 }) }} % of the raw edible part
           <span class="quiet small">({{ food.rawMoisture.source }})</span>
+          <template v-if="page.ownLots?.water">
+            <br />yours: {{ spreadText({ mean: page.ownLots.water.mean * 100, sd: page.ownLots.water.sd * 100 }) }} %, from
+            {{ plural(page.ownLots.water.lots, 'lot') }}; the next one is reckoned with so
+          </template>
         </dd>
+        <template v-if="ownDry">
+          <dt>A basket gives</dt>
+          <dd>{{ ownDry }}</dd>
+        </template>
         <dt>Trimmed off</dt>
         <dd>
           {{
@@ -238,6 +291,7 @@ async function remove(cardKey?: string) {
       </ul>
     </section>
     <p v-if="food.own"><ElButton @click="remove()">Take this food away</ElButton></p>
+    <LazyLearnedDialog v-if="behind" kind="food" :of="food.key" @close="behind = false" />
   </article>
 </template>
 

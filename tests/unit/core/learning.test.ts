@@ -1,6 +1,6 @@
 import { cardOf } from '#core/foods'
 import { learnedHours, learnHours, type FinishedRun, type LoadAsked } from '#core/learning'
-import { factor, solve } from '#core/learning/cholesky'
+import { envelopeOf, factor, solve } from '#core/learning/cholesky'
 import { randomSource } from '#core/stats'
 import { usualHoursFactor } from '#core/water'
 import { findFood } from '../../support/foods'
@@ -88,24 +88,29 @@ describe('hours ahead', () => {
 })
 
 /**
- * Households that share nothing with the fit but that hours multiply. The least and most share that the window may hold, and the
- * median error at most: after three runs and after twelve. Beside them a plain hierarchical Bayes: 0.10, 0.10; 0.10, 0.10; 0.11, 0.10;
- * 0.24, 0.13; 0.21, 0.24; 0.38, 0.20; 0.36, 0.34; erratic 0.29, 0.28.
+ * Households that share nothing with the fit but that hours multiply. The median error at most, after three runs and after twelve.
+ * Beside them a plain hierarchical Bayes on like households, where it was tried: 0.10, 0.10; 0.10, 0.10; 0.11, 0.10; 0.24, 0.13;
+ * others after one odd food 0.21, 0.24 (no learning: 0.10); that food elsewhere 0.38, 0.20; leek 0.36, 0.34; erratic 0.29, 0.28.
  */
 describe('what households learn', () => {
   it.each<[string, number, number]>([
-    ['cards right', 0.13, 0.13],
-    ['machine 1.5 times slower', 0.12, 0.11],
-    ['machine twice as slow', 0.13, 0.11],
-    ['machine twice as slow, a new food', 0.29, 0.17],
-    ['one food at 0.6, alone: others', 0.23, 0.24],
-    ['that food in another machine', 0.25, 0.25],
-    ['leek after onions, family at 0.65', 0.3, 0.29],
-    ['two machines apart', 0.22, 0.14],
-    ['a second cutter, thick', 0.22, 0.14],
-    ['the first cutter meanwhile', 0.14, 0.13],
-    ['one run of 2.5', 0.24, 0.13],
-    ['erratic', 0.31, 0.29],
+    ['cards right', 0.11, 0.13],
+    ['machine 1.5 times slower', 0.13, 0.1],
+    ['machine twice as slow', 0.13, 0.1],
+    ['machine twice as slow, a new food', 0.27, 0.17],
+    ['one food at 0.6, alone: others', 0.12, 0.12],
+    ['one food at 1.6, alone: others', 0.23, 0.3],
+    ['an odd food among others: others', 0.11, 0.11],
+    ['an odd food among others: that food', 0.23, 0.1],
+    ['a machine at 0.75', 0.15, 0.11],
+    ['one cut slow', 0.24, 0.15],
+    ['that food in another machine', 0.16, 0.13],
+    ['leek after onions, family at 0.65', 0.2, 0.17],
+    ['two machines apart', 0.22, 0.12],
+    ['a second cutter, thick', 0.2, 0.12],
+    ['the first cutter meanwhile', 0.11, 0.13],
+    ['one run of 2.5', 0.27, 0.13],
+    ['erratic', 0.24, 0.26],
   ])('%s', (kind, atThree, atTwelve) => {
     expect(Object.keys(HOUSEHOLDS)).toContain(kind)
     for (const [count, most] of [
@@ -114,7 +119,7 @@ describe('what households learn', () => {
     ] as const) {
       const { held, error } = toldAfter(kind, count)
       expect(error).toBeLessThan(most)
-      expect(held).toBeGreaterThan(kind === 'erratic' ? 0.6 : 0.68)
+      expect(held).toBeGreaterThan(kind === 'one cut slow' && count === 3 ? 0.6 : 0.66)
       // Three runs, one of them far off, may tell of a household that is like that.
       expect(held).toBeLessThanOrEqual(count === 3 ? 1 : 0.985)
     }
@@ -126,24 +131,27 @@ describe('what households learn', () => {
 })
 
 describe('Cholesky’s factor', () => {
-  it('solves what it was made of (property over random matrices)', () => {
+  it('solves what it was made of, within whatever envelope (property over random matrices)', () => {
     const source = randomSource(5)
-    for (let turn = 0; turn < 20; turn++) {
+    for (let turn = 0; turn < 30; turn++) {
       const size = source.integer(1, 12)
-      const root = Array.from({ length: size * size }, () => source.normal())
-      const matrix = new Float64Array(size * size)
-      for (let i = 0; i < size; i++)
-        for (let j = 0; j < size; j++) {
-          for (let k = 0; k < size; k++) matrix[i * size + j]! += root[i * size + k]! * root[j * size + k]!
-          if (i === j) matrix[i * size + j]! += 0.5
-        }
+      // A lower triangle whose rows begin somewhere: its product with itself has the same envelope.
+      const first = Int32Array.from({ length: size }, (_, i) => source.integer(0, i))
+      const root = Array.from({ length: size }, (_, i) =>
+        Array.from({ length: size }, (__, j) => (j < first[i]! || j > i ? 0 : i === j ? 1 + source.uniform() : source.normal())),
+      )
+      const whole = root.map(row => root.map(other => row.reduce((sum, value, k) => sum + value * other[k]!, 0)))
+      const envelope = envelopeOf(first)
+      const kept = new Float64Array(envelope.kept)
+      whole.forEach((row, i) => row.forEach((value, j) => j >= first[i]! && j <= i && (kept[envelope.start[i]! + j] = value)))
       const x = Float64Array.from({ length: size }, () => source.normal())
-      const right = Float64Array.from({ length: size }, (_, i) => x.reduce((sum, value, j) => sum + matrix[i * size + j]! * value, 0))
-      solve(factor(matrix, size), right).forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 7))
+      const right = Float64Array.from(whole, row => row.reduce((sum, value, j) => sum + value * x[j]!, 0))
+      solve(factor(envelope, kept), right).forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 6))
     }
   })
   it('knows the determinant, and refuses what has none', () => {
-    expect(factor(Float64Array.of(4, 2, 2, 3), 2).halfLogDeterminant).toBeCloseTo(0.5 * Math.log(8), 12)
-    expect(() => factor(Float64Array.of(1, 2, 2, 1), 2)).toThrow(RangeError)
+    const two = envelopeOf(Int32Array.of(0, 0))
+    expect(factor(two, Float64Array.of(4, 2, 3)).halfLogDeterminant).toBeCloseTo(0.5 * Math.log(8), 12)
+    expect(() => factor(two, Float64Array.of(1, 2, 1))).toThrow(RangeError)
   })
 })
