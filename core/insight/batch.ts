@@ -67,7 +67,10 @@ function windowAtHalf(state: BatchState): BatchInsight['window'] {
   const whole = dryingRunOf(state, run)
   const end = estimateOfRun(state)!.hoursToTarget
   if (!Number.isFinite(end.p90) || end.p90 / end.p10 > TOO_WIDE) return undefined
-  const early = whole.weighIns.filter(weighIn => weighIn.hours <= end.p50 / 2)
-  const { p10, p50, p90 } = estimateDrying({ ...whole, weighIns: early }).hoursToTarget
+  const half = end.p50 / 2
+  const early = whole.weighIns.filter(weighIn => weighIn.hours <= half)
+  // As it stood then: what the heat being off did later, and when it came out, nobody knew.
+  const spells = whole.spells?.filter(spell => spell.hours <= half && spell.before <= early.length)
+  const { p10, p50, p90 } = estimateDrying({ ...whole, weighIns: early, spells, at: undefined }).hoursToTarget
   return Number.isFinite(p90) ? { low: p10, middle: p50, high: p90, actual: end.p50 } : undefined
 }

@@ -353,7 +353,7 @@ export function posteriorOf(run: DryingRun): Posterior {
   const nodes: Node[] = []
   const { least, most, step } = HOURS
   // Before any weight the card is what is known; weights may show a load that it knows nothing of.
-  const wide = count === 0 ? 0 : count === 1 ? offCard.shareOnce : offCard.share
+  const wide = count === 0 ? 0 : (count === 1 ? offCard.shareOnce : offCard.share) * (run.strange ?? 1)
   for (const body of BODIES) {
     const lnOwn = lnTimeOf(body, targetY)
     for (let pace = least; pace <= most; pace += step) {

@@ -39,6 +39,8 @@ export interface DryingRun {
   targetMoisture: number
   /** 10th and 90th percentile of the hours to target, on the drying clock. */
   usualHours: { low: number; high: number }
+  /** How likely a load is that those hours say nothing of, against one that goes by a card alone: own runs earn trust. Default 1. */
+  strange?: number
   /** Moisture that the run ends in, dry basis. Default 0.025 ± 0.01. */
   equilibriumX?: { mean: number; sd: number }
   weighIns: readonly WeighIn[]

@@ -55,6 +55,8 @@ export interface Effects<Kind extends string> {
   effectOf: (kind: Kind, key: string) => Effect | undefined
   /** What an effect rests on, newest first. */
   behind: (kind: Kind, key: string) => Behind[]
+  /** How many of the findings share any of these things. */
+  sharing: (of: Partial<Record<Kind, string>>) => number
   count: number
 }
 
@@ -302,6 +304,7 @@ export function learnEffects<Kind extends string>(found: readonly Found<Kind>[],
   }
   return {
     count: list.length,
+    sharing: of => list.filter(item => kinds.some(kind => of[kind] !== undefined && item.of[kind] === of[kind])).length,
     next: of =>
       once(kinds.map(kind => nameOf(kind, of) ?? '').join(' / '), () =>
         mixed(

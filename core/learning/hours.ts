@@ -31,6 +31,8 @@ export interface HoursLearned {
   effectOf: (kind: HoursKind, key: string) => Effect | undefined
   /** The runs that an effect rests on, newest first. */
   behind: (kind: HoursKind, key: string) => Behind[]
+  /** Runs of the same machine, food or family. */
+  sharing: (ask: LoadAsked) => number
   runs: number
 }
 
@@ -76,11 +78,11 @@ const HOURS: EffectsModel<HoursKind> = {
  * @param finished newest first
  */
 export function learnHours(finished: readonly FinishedRun[], meanOfMachine?: (machine: string) => number): HoursLearned {
-  const { next, effectOf, behind, count } = learnEffects(
+  const { next, effectOf, behind, sharing, count } = learnEffects(
     finished.map(run => ({ id: run.id, log: Math.log(run.pace), doubt: run.doubt, of: thingsOf(run) })),
     { ...HOURS, meanOf: meanOfMachine && ((kind, key) => (kind === 'machine' ? meanOfMachine(key) : 0)) },
   )
-  return { next: ask => next(thingsOf(ask)), effectOf, behind, runs: count }
+  return { next: ask => next(thingsOf(ask)), effectOf, behind, sharing: ({ machine, food, family }) => sharing({ machine, food, family }), runs: count }
 }
 
 const thingsOf = ({ machine, food, family, card, cutBy, season }: LoadAsked) => ({ machine, food, family, card, person: cutBy, season })

@@ -5,7 +5,7 @@ export interface LearnedHours {
   /** 10th and 90th percentile of the hours to target, as a card has them. */
   low: number
   high: number
-  /** The household's finished runs that it comes from; 0 where the card stands. */
+  /** The household's finished runs of its machine, food or family, which it comes from most; 0 where the card stands. */
   runs: number
   /** What moved them: nothing but the card, the machine's dial, or own runs. */
   by: 'card' | 'dial' | 'runs'
@@ -40,7 +40,7 @@ export function learnedHours(
   return {
     low: middle * p10,
     high: middle * p90,
-    runs: learned.runs,
+    runs: learned.sharing(load),
     by: 'runs',
     machine,
     food,

@@ -36,6 +36,7 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
     solids: { mean, sd },
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
+    strange: strangeAfter(run.usualHours?.runs ?? 0),
     ...(WAYS[run.way.way].underVacuum
       ? { equilibriumX: VACUUM_X }
       : room && { equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
@@ -44,6 +45,10 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
     ...atOf(run, spells),
   }
 }
+
+/** Loads that have nothing to do with what is believed of their hours become rarer with own runs, and never rare. */
+const strangeAfter = (runs: number) => Math.max(STRANGE.least, 1 / (1 + runs / STRANGE.halfAfter))
+const STRANGE = { halfAfter: 5, least: 0.25 }
 
 /** Exchange through a lid that is opened for a look each day, against a run's own (common practice; from a third to three times). */
 const LID_SHARE = 0.002

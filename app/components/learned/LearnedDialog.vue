@@ -29,7 +29,7 @@ const off = ({ hours }: RunBehind) => {
 }
 /** From half to double of the card's hours, the card in the middle. */
 const place = (hours: number) => `${50 + 50 * Math.min(1, Math.max(-1, Math.log2(hours)))}%`
-const counts = ({ counts: share }: RunBehind) => (share > 0.75 ? 'in full' : share > 0.4 ? 'by half' : share > 0.15 ? 'a little' : 'hardly')
+const counts = ({ counts: share }: RunBehind) => (share > 0.75 ? 'counts in full' : share > 0.4 ? 'counts by half' : share > 0.15 ? 'counts a little' : 'hardly counts')
 
 async function log(batchId: string, body: EntryBody) {
   if (busy.value) return
@@ -56,7 +56,7 @@ function leaveOut(run: RunBehind) {
   <ElDialog
     v-model="open"
     :title="answer ? `What runs taught of ${answer.name}` : 'What runs taught'"
-    width="640px"
+    width="720px"
     align-center
     append-to-body
     @closed="emit('close')"
@@ -75,7 +75,7 @@ function leaveOut(run: RunBehind) {
             <span class="mark" :style="{ left: place(run.hours), opacity: 0.25 + 0.75 * run.counts }" />
           </div>
           <div class="small">
-            {{ off(run) }}<span class="quiet">, {{ run.leftOut ? 'left out' : `counts ${counts(run)}` }}</span>
+            {{ off(run) }}<span class="quiet">, {{ run.leftOut ? 'left out' : counts(run) }}</span>
           </div>
           <button
             v-if="run.leftOut"
@@ -123,7 +123,7 @@ ol {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 110px 9.4rem auto;
+  grid-template-columns: minmax(0, 1fr) 110px 13.4rem auto;
   gap: 0 0.8rem;
   align-items: center;
   min-height: 44px;

@@ -170,7 +170,7 @@ async function remove(cardKey?: string) {
                     <NuxtLink :to="`/machines/${machineId}`">{{ name }}</NuxtLink>
                   </td>
                   <td>{{ Math.round(hours.low) }} to {{ Math.round(hours.high) }} h</td>
-                  <td class="quiet small">
+                  <td class="quiet">
                     {{
                       hours.by === 'runs'
                         ? `from ${plural(hours.runs, 'own run')}`
