@@ -1,7 +1,7 @@
 import { judgeFeel } from '../dryness'
 import { ofKind, type BatchState, type Entry, type RunState } from '../log'
 import { balancePrep } from '../mass'
-import { Z_90, type Finding } from '../stats'
+import { mapInterval, sdLogOf, type Finding } from '../stats'
 import { hoursByWeights, readJarAir, solidsByWeights, usualHoursFactor } from '../water'
 import { ledgerOf, trimmedBasket } from './prepLedger'
 import { isDamp, worstLook } from './rest'
@@ -136,7 +136,7 @@ function solidsFound(state: BatchState, run: RunState, entries: readonly Entry[]
   const share = (moisture: number) => Math.log(((1 - moisture) * dry!.weightG) / run.loadedG)
   if (dry && jarAir && jarAir.at >= run.unloadedAt! && state.earlierRuns.length === 0) {
     const { moisture } = readJarAir(state, jarAir.body)
-    found.push({ log: share(moisture.p50), doubt: Math.hypot(SCALE_DOUBT, Math.log((1 - moisture.p10) / (1 - moisture.p90)) / (2 * Z_90)) })
+    found.push({ log: share(moisture.p50), doubt: Math.hypot(SCALE_DOUBT, sdLogOf(mapInterval(moisture, value => 1 - value))) })
   } else if (dry && passedForDry(state, entries)) {
     const target = food.target[purpose]
     // Told wet by its weights, it passed and was not.

@@ -129,3 +129,20 @@ export function learnBasket(lessons: readonly BasketLesson[], spread: BasketSpre
     recovery: purpose => told(recovery, { food: '', purpose }),
   }
 }
+
+/** A level spoon is not always the same (common practice). */
+const SPOON_DOUBT = 0.05
+
+/**
+ * What weighed spoons say of a food's powder, over the reference's density.
+ * @param ratios newest first
+ * @param sdLog of the reference from grinding to grinding
+ */
+export function learnDensity(ratios: readonly number[], sdLog: number): BasketFactor | undefined {
+  if (ratios.length === 0) return undefined
+  const learned = learnEffects<'food'>(
+    ratios.map(ratio => ({ log: Math.log(ratio), doubt: SPOON_DOUBT, of: { food: '' } })),
+    { ...common, nested: ['food'], crossed: [], spread: () => Math.max(LEAST, sdLog), scatters: LOTS },
+  )
+  return { factor: learned.next({ food: '' }), lots: ratios.length }
+}

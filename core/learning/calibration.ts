@@ -1,7 +1,7 @@
 import { learnHours } from './hours'
 
 /** How sure a run is of its hours: weighed five times on its way, and weighed once and at taking out (measured on simulated runs). */
-export const CALIBRATION_DOUBT = 0.05
+const CALIBRATION_DOUBT = 0.05
 const ORDINARY_DOUBT = 0.22
 /** Shares of the usual hours at which a calibration run is weighed. */
 export const CALIBRATION_SHARES = [0.25, 0.5, 0.7, 0.85, 1] as const

@@ -82,7 +82,13 @@ export function learnHours(finished: readonly FinishedRun[], meanOfMachine?: (ma
     finished.map(run => ({ id: run.id, log: Math.log(run.pace), doubt: run.doubt, of: thingsOf(run) })),
     { ...HOURS, meanOf: meanOfMachine && ((kind, key) => (kind === 'machine' ? meanOfMachine(key) : 0)) },
   )
-  return { next: ask => next(thingsOf(ask)), effectOf, behind, sharing: ({ machine, food, family }) => sharing({ machine, food, family }), runs: count }
+  return {
+    next: ask => next(thingsOf(ask)),
+    effectOf,
+    behind,
+    sharing: ({ machine, food, family }) => sharing({ machine, food, family }),
+    runs: count,
+  }
 }
 
 const thingsOf = ({ machine, food, family, card, cutBy, season }: LoadAsked) => ({ machine, food, family, card, person: cutBy, season })

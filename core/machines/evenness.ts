@@ -1,4 +1,4 @@
-import { Z_90 } from '../stats'
+import { sdLogOf, Z_90 } from '../stats'
 
 /** A tray's pace against its load, seen in one place of a machine: natural logarithm and its doubt. */
 export interface PlacePace {
@@ -46,7 +46,7 @@ export function evennessOf(paces: readonly PlacePace[]): PlaceEvenness[] {
 const WORTH_A_SWAP = 0.08
 /** Standard deviations from which it is no accident: nineteen in twenty. */
 const SURE = 1.645
-const sdOf = ({ low, high }: PlaceEvenness) => Math.log(high / low) / (2 * Z_90)
+const sdOf = ({ low, high }: PlaceEvenness) => sdLogOf({ p10: low, p90: high })
 
 /**
  * Trays that should change places halfway, slowest place with fastest, next slowest with next fastest:

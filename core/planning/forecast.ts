@@ -4,7 +4,7 @@ import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { elapsedHours, WAYS, type WayKey } from '../ways'
 import { jarTakesG } from '../keeping'
 import { targetWeight } from '../mass'
-import { intervalOf, randomSource, Z_90, type Interval } from '../stats'
+import { intervalOf, randomSource, sdLogOf, type Interval } from '../stats'
 import { DUTY } from './power'
 import { hoursAtHeat, nearestHeat } from './loading'
 import { trayTakesG } from './trayLoad'
@@ -24,6 +24,8 @@ export interface OwnBasket {
   dry?: OwnFactor
   /** Powder over dry. */
   recovery?: OwnFactor
+  /** Grams a millilitre of its powder. */
+  density?: OwnFactor
 }
 
 export interface ForecastInput {
@@ -87,18 +89,19 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const target = food.target[input.purpose]
   const own = input.own ?? {}
   const trimmed = trimmedBasket(food, card, input.weightG)
-  const ratioOf = (interval: Interval) => ({ median: interval.p50, sdLog: Math.log(interval.p90 / interval.p10) / (2 * Z_90) })
+  const ratioOf = (interval: Interval) => ({ median: interval.p50, sdLog: sdLogOf(interval) })
   const times = (median: number, { factor }: OwnFactor) => ({ ...ratioOf(factor), median: median * factor.p50 })
   const prep = own.prep ? times(trimmed.prepYield.p50, own.prep) : ratioOf(trimmed.prepYield)
   const dryShare = targetWeight(trimmed.solids.mean, target)
   const ofPrepared = { median: dryShare, sdLog: trimmed.solids.sd / trimmed.solids.mean }
   const ofRaw = own.dry && times(trimmed.prepYield.p50 * dryShare, own.dry)
+  const ownDensity = own.density && times(food.powderDensity.value.mean, own.density)
   const recovery = own.recovery ? times(USUAL_RECOVERY.median, own.recovery) : USUAL_RECOVERY
   const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
   const usual = input.usualHours ?? usualHours.value
   const { lowC = -Infinity, highC = Infinity } = machine
   const heat = hoursAtHeat(way, nearestHeat(temperatureC, { lowC, highC }), temperatureC)
-  const load = { median: heat * Math.sqrt(usual.low * usual.high), sdLog: Math.log(usual.high / usual.low) / (2 * Z_90) }
+  const load = { median: heat * Math.sqrt(usual.low * usual.high), sdLog: sdLogOf({ p10: usual.low, p90: usual.high }) }
   const tray = trayTakesG(card, machine.trayAreaM2)
 
   const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))
@@ -123,7 +126,10 @@ export function forecastBasket(input: ForecastInput): Forecast {
     ends[i] = input.startAt + loads[i]! * elapsedHours(machine.kind, hours[i]!) * HOUR
     dry[i] = Math.min(prepared[i]!, ofRaw ? input.weightG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
     product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
-    const density = Math.max(0.1, food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal())
+    const density = Math.max(
+      0.1,
+      ownDensity ? vary(ownDensity) : food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal(),
+    )
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
     energy[i] =
       ((loads[i]! * hours[i]! * (machine.kind && !WAYS[machine.kind].drawsPower ? 0 : machine.watts)) / 1000) *

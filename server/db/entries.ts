@@ -225,6 +225,19 @@ export function jarReviewsOf(
   ).all(foodKey, limit)
 }
 
+/** Grams a millilitre that weighed spoons gave of a food's powders, newest first. */
+export function densitiesOf(db: Db, foodKey: string, limit: number): number[] {
+  return statement<{ density: number }>(
+    db,
+    `
+    SELECT json_extract(e.body, '$.weightG') * 1.0 / json_extract(e.body, '$.ml') AS density
+    FROM jar_view v CROSS JOIN entry_in_force e ON e.jar_id = v.jar_id AND e.kind = 'measure'
+    WHERE v.food_key = ? AND v.purpose = 'powder' ORDER BY e.at DESC LIMIT ?`,
+  )
+    .all(foodKey, limit)
+    .map(row => row.density)
+}
+
 /** Smell tests in force on jars of a food and form, with the age of what was smelt. */
 export function smellsOf(
   db: Db,

@@ -21,7 +21,7 @@ import type { Db } from '#server/db/open'
 import { listMachines } from '#server/db/settings'
 import type { Context } from './context'
 import { reviewsFor } from './insight'
-import { basketLearned, hoursOfCard, rawWaterBelieved } from './learning'
+import { basketLearned, densityLearned, hoursOfCard, rawWaterBelieved } from './learning'
 import { project } from './projections'
 import { Conflict, NotFound } from './refusals'
 
@@ -104,7 +104,8 @@ function ownLots(context: Context, food: Food): FoodPageAnswer['ownLots'] {
     return dry ? [{ cardKey: key, name, dry: dry.factor, lots: dry.lots }] : []
   })
   const water = rawWaterBelieved(context, food, { card: '' })
-  return water || cards.length > 0 ? { water, cards } : undefined
+  const density = densityLearned(context, food)
+  return water || density || cards.length > 0 ? { water, cards, density } : undefined
 }
 
 /** Families and forms to choose from. */

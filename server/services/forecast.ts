@@ -11,7 +11,7 @@ import {
 } from '#core/planning'
 import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from './context'
-import { basketLearned, hoursOfCard } from './learning'
+import { basketLearned, densityLearned, hoursOfCard } from './learning'
 import { NotFound } from './refusals'
 
 interface Question {
@@ -85,5 +85,6 @@ function foodOf({ foods }: Context, key: string): Food {
 /** What own batches say of a basket of this food, by card. */
 function ownOf(context: Context, food: Food, purpose: Purpose): (card: MethodCard) => OwnBasket {
   const { prep, dry, recovery } = basketLearned(context, food)
-  return card => ({ prep: prep(card.key), dry: dry(card.key), recovery: recovery(purpose) })
+  const density = densityLearned(context, food)
+  return card => ({ prep: prep(card.key), dry: dry(card.key), recovery: recovery(purpose), density })
 }

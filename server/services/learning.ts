@@ -7,8 +7,10 @@ import {
   CALIBRATION_SHARES,
   calibrationWorth,
   learnBasket,
+  learnDensity,
   learnedHours,
   learnHours,
+  type BasketFactor,
   type BasketLearned,
   type BasketLesson,
   type HoursLearned,
@@ -16,11 +18,11 @@ import {
   type LoadAsked,
 } from '#core/learning'
 import { DIAL_SD, thermostatOffset, type DialBelief } from '#core/machines'
-import { Z_90 } from '#core/stats'
+import { sdLogOf } from '#core/stats'
 import { WAYS, type WayKey } from '#core/ways'
 import type { LearnedAnswer, MachinePageAnswer, RunBehind } from '#shared/contracts'
 import { batchView, leftOutViews, pacesMark, pacesOf, taughtOf, type BatchViewRow } from '#server/db/batches'
-import { entriesOfBatch } from '#server/db/entries'
+import { densitiesOf, entriesOfBatch } from '#server/db/entries'
 import type { Db } from '#server/db/open'
 import { heatSeenOf } from '#server/db/runs'
 import { findMachine, listMachines } from '#server/db/settings'
@@ -116,7 +118,7 @@ export function dialBelieved(context: Context, machineId: string): DialBelief | 
   const seen = thermostatOffset(heatSeenOf(context.db, machineId, HEATS_LEARNED_FROM))
   const effect = hoursLearned(context).effectOf('machine', machineId)
   if (!seen && !effect) return undefined
-  const sd = effect ? Math.log(effect.factor.p90 / effect.factor.p10) / (2 * Z_90) : MACHINE_SD
+  const sd = effect ? sdLogOf(effect.factor) : MACHINE_SD
   return { offC: seen?.offC ?? 0, sdC: seen?.sd ?? DIAL_SD, open: Math.min(1, (sd / MACHINE_SD) ** 2) }
 }
 
@@ -129,6 +131,14 @@ export function basketLearned({ db }: Context, food: Food): BasketLearned {
   )
 }
 
+/** Density of a food's powder as weighed spoons have it, over the reference's; undefined where none was weighed. */
+export function densityLearned({ db }: Context, { key, powderDensity: { value } }: Food): BasketFactor | undefined {
+  return learnDensity(
+    densitiesOf(db, key, LOTS_LEARNED_FROM).map(density => density / value.mean),
+    value.sd / value.mean,
+  )
+}
+
 /** Water of a raw food as own lots have it, wet basis; undefined where the reference stands. */
 export function rawWaterBelieved(
   context: Context,
@@ -138,7 +148,7 @@ export function rawWaterBelieved(
   const told = basketLearned(context, food).solids(lot)
   if (!told) return undefined
   const solids = (1 - food.rawMoisture.value.mean) * told.factor.p50
-  const sdLog = Math.log(told.factor.p90 / told.factor.p10) / (2 * Z_90)
+  const sdLog = sdLogOf(told.factor)
   const round = (value: number) => Math.round(value * 1e5) / 1e5
   return { mean: round(Math.min(0.999, Math.max(0.01, 1 - solids))), sd: round(Math.min(0.5, solids * sdLog)), lots: told.lots }
 }

@@ -5,7 +5,7 @@ import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf } from '#core/planning'
-import { Z_90 } from '#core/stats'
+import { sdLogOf } from '#core/stats'
 import { offSince, waterOf } from '#core/water'
 import { allBatchIds, batchView, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
@@ -80,9 +80,7 @@ function trayPaces(state: BatchState): PlacePace[] {
   if (!run || state.earlierRuns.length > 0 || run.trayWeights.length < 2 * run.positions.length) return []
   return (assessTrays(state) ?? []).flatMap((tray): PlacePace[] => {
     const stayed = run.places.placeAt(tray.position, Infinity) === tray.position
-    return stayed
-      ? [{ place: tray.position, lnPace: Math.log(tray.pace.p50), sd: Math.log(tray.pace.p90 / tray.pace.p10) / (2 * Z_90) }]
-      : []
+    return stayed ? [{ place: tray.position, lnPace: Math.log(tray.pace.p50), sd: sdLogOf(tray.pace) }] : []
   })
 }
 

@@ -206,6 +206,8 @@ export interface FoodPageAnswer {
   ownLots?: {
     water?: { mean: number; sd: number; lots: number }
     cards: { cardKey: string; name: string; dry: Interval; lots: number }[]
+    /** Density of the powder by weighed spoons, over the reference's. */
+    density?: { factor: Interval; lots: number }
   }
 }
 

@@ -29,7 +29,8 @@ const off = ({ hours }: RunBehind) => {
 }
 /** From half to double of the card's hours, the card in the middle. */
 const place = (hours: number) => `${50 + 50 * Math.min(1, Math.max(-1, Math.log2(hours)))}%`
-const counts = ({ counts: share }: RunBehind) => (share > 0.75 ? 'counts in full' : share > 0.4 ? 'counts by half' : share > 0.15 ? 'counts a little' : 'hardly counts')
+const counts = ({ counts: share }: RunBehind) =>
+  share > 0.75 ? 'counts in full' : share > 0.4 ? 'counts by half' : share > 0.15 ? 'counts a little' : 'hardly counts'
 
 async function log(batchId: string, body: EntryBody) {
   if (busy.value) return

@@ -241,6 +241,10 @@ async function remove(cardKey?: string) {
         <dt>Powder</dt>
         <dd>
           {{ spreadText(food.powderDensity.value) }} g/mL, spooned <span class="quiet small">({{ food.powderDensity.source }})</span>
+          <template v-if="page.ownLots?.density">
+            <br />yours: {{ (food.powderDensity.value.mean * page.ownLots.density.factor.p50).toFixed(2) }} g/mL, from
+            {{ plural(page.ownLots.density.lots, 'weighed spoon') }}
+          </template>
         </dd>
         <dt>Keeps</dt>
         <dd>
