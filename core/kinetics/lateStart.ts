@@ -24,7 +24,8 @@ const later = (run: DryingRun, hours: number): DryingRun => ({
 const byLoggedHours = (curve: Curve, late: number): Curve => ({
   ...curve,
   late,
-  lastH: Math.max(0, curve.lastH - late),
+  // A hair before, so that the last weight is never ahead of itself by rounding.
+  lastH: Math.max(0, curve.lastH - late) * (1 - 1e-12),
   shifts: curve.shifts.map(shift => ({ ...shift, hours: shift.hours - late })),
 })
 

@@ -403,16 +403,15 @@ defineExpose({ read })
         <TextField v-model="rain" label="Rain expected today at" optional placeholder="such as 15:00" />
       </div>
     </template>
-    <p v-if="hoursWords" class="quiet small">
-      {{ hoursWords
-      }}<template v-if="effects.length">
-        The runs behind it:
-        <template v-for="(effect, i) in effects" :key="effect.kind"
-          ><template v-if="i > 0">, </template
-          ><button type="button" class="word-button" @click="behind = effect">{{ effect.words }}</button></template
-        >.</template
-      >
-    </p>
+    <div v-if="hoursWords" class="quiet small">
+      <p>{{ hoursWords }}</p>
+      <div v-if="effects.length" class="row">
+        <span>The runs behind it</span>
+        <button v-for="effect in effects" :key="effect.kind" type="button" class="word-button" @click="behind = effect">
+          {{ effect.words }}
+        </button>
+      </div>
+    </div>
     <LazyLearnedDialog v-if="behind" :kind="behind.kind" :of="behind.of" @close="behind = undefined" />
     <div v-if="!facts.underVacuum" class="pair">
       <NumberField

@@ -160,6 +160,9 @@ li {
   li {
     grid-template-columns: minmax(0, 1fr) auto;
   }
+  ol {
+    max-height: 64vh;
+  }
   .axis {
     grid-column: 1 / -1;
   }
