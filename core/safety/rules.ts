@@ -24,8 +24,8 @@ const EXTENSION = 'extension guidance on drying foods, from memory'
 const PRACTICE = 'common practice'
 const MANUAL = 'the machine’s manual comes first; common practice'
 
-/** Inner heat that makes a food safe before it is dried, °C by thermometer (USDA). */
-export const SAFE_CORE_C: Partial<Record<Trait, number>> = { 'red-meat': 71, meat: 71, poultry: 74, fish: 63, shellfish: 63, egg: 71 }
+/** Inner heat that makes a food safe before it is dried, by thermometer, in the unit in which it is published: °F (USDA). */
+export const SAFE_CORE_F: Partial<Record<Trait, number>> = { 'red-meat': 160, meat: 160, poultry: 165, fish: 145, shellfish: 145, egg: 160 }
 
 /**
  * The cautions of the trade, each at the step where its danger is. Dulse defers to the local food-safety

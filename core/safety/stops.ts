@@ -1,7 +1,8 @@
 import type { Food, MethodCard, Trait } from '../foods'
+import { temperatureFrom } from '../units'
 import { WAYS, type WayKey } from '../ways'
 import type { PackageKey } from '../keeping'
-import { SAFE_CORE_C, safetyRule, type SafetyRule } from './rules'
+import { SAFE_CORE_F, safetyRule, type SafetyRule } from './rules'
 
 /** Something that must not be done, with its way out. */
 export interface Stop {
@@ -17,10 +18,18 @@ const stop = (key: string, more = ''): Stop => {
 /** Steps that bring food to its safe heat. */
 const COOKING: readonly string[] = ['cook', 'boil', 'roast']
 
-/** Inner heat that a food must have reached before warm air, °C; undefined for what is no animal food. */
+/** A reading is kept to a tenth of a degree Celsius: 145 °F is written down as 62.8 °C, and has reached 145 °F. */
+const WRITTEN_C = 0.06
+
+/**
+ * Inner heat that a food must have reached before warm air, °C, as people read it in either unit: 145 °F by a thermometer in °F, 63 °C by
+ * one in °C. Undefined for what is no animal food.
+ */
 export function safeCoreC(food: Pick<Food, 'traits'>): number | undefined {
-  const heats = food.traits.flatMap((trait: Trait) => SAFE_CORE_C[trait] ?? [])
-  return heats.length > 0 ? Math.max(...heats) : undefined
+  const heats = food.traits.flatMap((trait: Trait) => SAFE_CORE_F[trait] ?? [])
+  if (heats.length === 0) return undefined
+  const exact = temperatureFrom(Math.max(...heats), 'F')
+  return Math.min(exact - WRITTEN_C, Math.round(exact))
 }
 
 /**
@@ -40,7 +49,12 @@ export function stopsAtLoading(
   const reached = Math.max(-Infinity, ...prep.filter(({ step }) => COOKING.includes(step)).map(({ coreC }) => coreC ?? -Infinity))
   return reached >= needC
     ? []
-    : [stop('raw-meat', `${food.name} needs ${needC} °C inside${reached > 0 ? `; ${Math.round(reached)} °C were logged` : ''}. `)]
+    : [
+        stop(
+          'raw-meat',
+          `${food.name} needs ${Math.round(needC)} °C inside${reached > 0 ? `; ${Number(reached.toFixed(1))} °C were logged` : ''}. `,
+        ),
+      ]
 }
 
 /** At or below this oil is cold enough, °C. */

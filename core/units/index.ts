@@ -1,5 +1,6 @@
 export { temperaturesIn } from './inText'
-export { parseWeight, formatWeight, gramsIn, numberOf, type WeightUnit, type ParsedQuantity } from './weight'
-export { parseLength, formatLength } from './length'
+export { NUMBER, parseNumber, readingsOf, type ParsedQuantity } from './number'
+export { parseWeight, formatWeight, gramsIn, type WeightUnit } from './weight'
+export { parseArea, parseLength, formatArea, formatLength } from './length'
 export { formatTemperature, temperatureFrom, temperatureIn, type TemperatureUnit } from './temperature'
 export { formatHours, formatShare } from './words'

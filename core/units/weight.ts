@@ -1,10 +1,8 @@
 import { FACTORS } from './factors'
+import { NUMBER, readingsOf, type ParsedQuantity } from './number'
 
 /** The unit a household weighs in: grams and kilograms, or pounds and ounces. */
 export type WeightUnit = 'g' | 'oz'
-
-/** What a typed quantity means, or the sentence that says why it means nothing. */
-export type ParsedQuantity = { value: number; problem?: undefined } | { value?: undefined; problem: string }
 
 const UNITS: Record<string, 'g' | 'kg' | 'oz' | 'lb'> = {
   g: 'g',
@@ -24,15 +22,18 @@ const UNITS: Record<string, 'g' | 'kg' | 'oz' | 'lb'> = {
   pound: 'lb',
   pounds: 'lb',
 }
-// Fractions first: "1 1/2" must not be read as a bare 1.
-const PART = /^(\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z]+)?\.?\s*/i
+const PART = new RegExp(`^(${NUMBER})\\s*([a-z]+)?\\.?,?\\s*(?:and\\s+)?`, 'i')
 
 /** Heaviest load that is taken for meant: a tonne is a slip of the unit, not a basket. */
 const MOST_G = 1_000_000
+/** Of two readings of a number one beyond this is not meant. */
+const HARDLY_G = 100_000
+/** So many ounces without a unit are as likely grams: nobody says six pounds in ounces. */
+const DOUBTFUL_OZ = 100
 
 /**
- * Reads a weight as people type it: "850", "1.2 kg", "1,2 kg", "3 lb 4 oz", "1/2 lb", "3lb4".
- * A number without a unit is in `unit`; a bare number after pounds is ounces.
+ * Reads a weight as people type it: "850", "1.2 kg", "1,2 kg", "1,200 g", "3 lb 4 oz", "9 lb 3½ oz", "1-1/2 lb", "3lb4".
+ * A number without a unit is in `unit`; a bare number after pounds is ounces. What may mean two things is asked.
  * @returns grams, above 0 and at most a tonne.
  */
 export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantity {
@@ -55,7 +56,12 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
     if (before && !(before === 'lb' && name === 'oz') && !(before === 'kg' && name === 'g')) {
       return { problem: `“${text.trim()}” mixes units: write pounds then ounces, or kilograms then grams.` }
     }
-    grams += numberOf(match[1]!) * FACTORS.grams[name]
+    const [amount, other] = meant(match[1]!, name)
+    if (other !== undefined)
+      return { problem: `“${match[1]!.trim()} ${name}” may be ${other} or ${amount} ${name}: write it the plain way.` }
+    if (!given && name === 'oz' && !before && amount! >= DOUBTFUL_OZ)
+      return { problem: `${amount} ounces, or ${amount} g? Write the unit, or pounds and ounces.` }
+    grams += amount! * FACTORS.grams[name]
     before = name
     rest = rest.slice(match[0].length)
   }
@@ -65,15 +71,13 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
   return { value: grams }
 }
 
-/** A decimal with point or comma, a fraction, or a whole number and a fraction ("1 1/2"). */
-export function numberOf(text: string): number {
-  return text
-    .trim()
-    .split(/\s+/)
-    .reduce((sum, part) => {
-      const [top, bottom] = part.split('/')
-      return sum + (bottom === undefined ? Number(top!.replace(',', '.')) : Number(top) / Number(bottom))
-    }, 0)
+/** What a number in a unit of weight means: no scale in a kitchen shows thousandths of a gram, and nobody dries a hundred kilograms. */
+function meant(text: string, unit: keyof typeof FACTORS.grams): number[] {
+  const readings = readingsOf(text)
+  if (readings.length === 1) return readings
+  const [decimal, grouped] = readings as [number, number]
+  if (unit === 'g' && text.includes(',')) return [grouped]
+  return grouped * FACTORS.grams[unit] > HARDLY_G ? [decimal] : readings
 }
 
 /** Grams in the given unit. */

@@ -1,36 +1,41 @@
-import { numberOf, type ParsedQuantity } from '../units'
+import { NUMBER, readingsOf, type ParsedQuantity } from '../units'
 import { volumeOf, type MeasureSystem } from './measures'
 
-const SIGNS: Record<string, string> = { '½': ' 1/2', '⅓': ' 1/3', '⅔': ' 2/3', '¼': ' 1/4', '¾': ' 3/4', '⅛': ' 1/8' }
-const VOLUME =
-  /^(\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+)\s*(cups?|c|tablespoons?|tbsps?|teaspoons?|tsps?|ml|dl|l|litres?|liters?)\.?$/i
+const VOLUME = new RegExp(
+  `^(${NUMBER})\\s*(cups?|c|tablespoons?|tbsps?|teaspoons?|tsps?|gallons?|gals?|quarts?|qts?|pints?|pts?|fl(?:uid)?\\.?\\s*(?:oz|ounces?)|ml|millilit(?:er|re)s?|cl|dl|l|lit(?:er|re)s?)\\.?$`,
+  'i',
+)
 const VESSELS: [RegExp, 'cup' | 'tablespoon' | 'teaspoon'][] = [
   [/^c(?:ups?)?$/i, 'cup'],
   [/^t(?:able|bs)/i, 'tablespoon'],
   [/^t(?:ea|sp)/i, 'teaspoon'],
 ]
-const METRIC: [RegExp, number][] = [
-  [/^ml$/i, 1],
-  [/^dl$/i, 100],
+/** Millilitres; those of the US by their legal volumes (NIST Handbook 44: a gallon is 231 cubic inches). */
+const UNITS: [RegExp, number][] = [
+  [/^m/i, 1],
+  [/^cl/i, 10],
+  [/^dl/i, 100],
   [/^l/i, 1000],
+  [/^gal/i, 3785.411784],
+  [/^q/i, 946.352946],
+  [/^p/i, 473.176473],
+  [/^f/i, 29.5735295625],
 ]
 const MOST_ML = 1_000_000
 
 /**
- * Reads a volume as a cook says it: "2 cups", "1½ tbsp", "1/2 tsp", "250 mL".
+ * Reads a volume as a cook says it: "2 cups", "1½ tbsp", "1/2 tsp", "250 mL", "2 qt", "1 gal".
  * @returns millilitres; undefined where it is not a volume at all, so that it may be a weight
  */
 export function parseVolume(text: string, system: MeasureSystem): ParsedQuantity | undefined {
-  const match = VOLUME.exec(
-    text
-      .trim()
-      .replace(/[½⅓⅔¼¾⅛]/g, sign => SIGNS[sign]!)
-      .trim(),
-  )
+  const match = VOLUME.exec(text.trim())
   if (!match) return undefined
   const [, amount, unit] = match as unknown as [string, string, string]
   const vessel = VESSELS.find(([names]) => names.test(unit))?.[1]
-  const ml = numberOf(amount) * (vessel ? volumeOf(1, vessel, system) : METRIC.find(([names]) => names.test(unit))![1])
+  const [count, thousands] = readingsOf(amount) as [number, number?]
+  // "1,200 mL" are thousands, "1,200 L" is a litre and a fifth: nobody has the other.
+  const meant = thousands !== undefined && /^m/i.test(unit) ? thousands : count
+  const ml = meant * (vessel ? volumeOf(1, vessel, system) : UNITS.find(([names]) => names.test(unit))![1])
   if (!(ml > 0)) return { problem: 'A volume must be above zero.' }
   return ml > MOST_ML ? { problem: 'That is over a cubic metre: check the unit.' } : { value: ml }
 }

@@ -115,6 +115,8 @@ async function walk(page: Page, hands: Hands) {
   await open(/^Feel/)
   await hands.choose('Bend a thick piece. It', 'snaps clean')
   await hands.choose('Break it open. The middle is', 'as dry as the rim')
+  await hands.choose('The pieces were', 'cooled')
+  await hands.choose('Taken from', 'three or more')
   await save('Log what was felt')
   await expect(main.getByRole('heading', { name: /Dry enough to rest|Keep drying|Cool some/ })).toBeVisible()
   await expect(main.getByText('Snaps clean, as dry as the rim', { exact: true })).toBeVisible()

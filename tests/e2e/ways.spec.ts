@@ -228,6 +228,8 @@ test('freeze dryer: frozen trays, its ice, rounds to constant weight, packed at 
   await open(page, /^Feel/)
   await hands.choose('Take a piece from the middle of a tray. It is', 'light and chalky, like foam')
   await hands.choose('Broken, its core is', 'as pale as the rim')
+  await hands.choose('The pieces were', 'cooled')
+  await hands.choose('Taken from', 'three or more')
   await save(page, 'Log what was felt')
   await takeOut(page, 29.6, String(112 * count))
   await expect(main(page).getByRole('heading', { name: 'Pack or grind it at once' })).toBeVisible()

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { parseNumber } from '#core/units'
+
 /** A plain number as typed, with point or comma; undefined while it is empty or not a number. */
 const props = defineProps<{
   modelValue?: number
@@ -14,10 +16,11 @@ const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
 const id = useId()
 const typed = ref(props.modelValue === undefined ? '' : String(Number(props.modelValue.toFixed(props.decimals ?? 1))))
 const touched = ref(false)
-const value = computed(() => (typed.value.trim() === '' ? undefined : Number(typed.value.trim().replace(',', '.'))))
+const parsed = computed(() => (typed.value.trim() === '' ? undefined : parseNumber(typed.value)))
+const value = computed(() => parsed.value?.value)
 const problem = computed(() => {
-  if (value.value === undefined) return props.required ? 'Give a number.' : undefined
-  if (!Number.isFinite(value.value)) return `“${typed.value}” is not a number.`
+  if (!parsed.value) return props.required ? 'Give a number.' : undefined
+  if (value.value === undefined) return parsed.value.problem
   if (props.least !== undefined && value.value < props.least) return `At least ${props.least}.`
   if (props.most !== undefined && value.value > props.most) return `At most ${props.most}.`
   return undefined

@@ -8,12 +8,15 @@ const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { ki
 const form =
   props.initial?.check.form ?? (props.state.run && WAYS[props.state.run.way.way].underVacuum ? 'foam' : props.state.card.feelForm)
 const answers = reactive<Record<string, string | undefined>>({ ...props.initial?.check.answers })
-const cooled = ref<boolean>(props.initial?.check.cooled ?? true)
-const places = ref(props.initial?.check.places ?? Math.min(3, props.state.run?.positions.length ?? 1))
+// Nothing is answered beforehand: a test that was not made is not logged by two taps.
+const cooled = ref(props.initial?.check.cooled)
+const places = ref(props.initial?.check.places)
 
 function read(): FormReading {
   const given = Object.fromEntries(Object.entries(answers).filter((pair): pair is [string, string] => pair[1] !== undefined))
   if (Object.keys(given).length === 0) return { problem: 'Answer at least one question.' }
+  if (cooled.value === undefined) return { problem: 'Say whether the pieces were cooled: warm food feels softer than it is.' }
+  if (places.value === undefined) return { problem: 'Say from how many places they came.' }
   return { bodies: [{ kind: 'feel', check: { form, answers: given, cooled: cooled.value, places: places.value } }] }
 }
 defineExpose({ read })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
 import { STANDARD_WAY, WAYS, WAY_KEYS, type WayKey } from '#core/ways'
-import { temperatureFrom, temperatureIn } from '#core/units'
+import { formatArea, parseArea, parseNumber, temperatureFrom, temperatureIn } from '#core/units'
 import type { MachineAnswer, MachineSettings } from '#shared/contracts'
 
 /** The machines and what they are; what their runs say stands on each one's own page. */
@@ -42,7 +42,7 @@ function edit(machine?: MachineAnswer) {
         kind: machine.kind,
         name: machine.name,
         trays: String(machine.trays),
-        area: String(machine.trayAreaM2),
+        area: formatArea(machine.trayAreaM2, store.settings.weightUnit).replaceAll('\u00A0', ' '),
         tare: String(machine.trayTareG),
         tares: taresIn(machine.trayTares),
         watts: String(machine.watts),
@@ -55,7 +55,7 @@ function edit(machine?: MachineAnswer) {
         kind: STANDARD_WAY,
         name: '',
         trays: '6',
-        area: '0.1',
+        area: formatArea(0.1, store.settings.weightUnit).replaceAll('\u00A0', ' '),
         tare: '0',
         tares: '',
         watts: '500',
@@ -92,20 +92,22 @@ async function save() {
   const f = form.value
   problems.value = {}
   const number = (field: string, text: string) => {
-    const value = Number(text.trim().replace(',', '.'))
-    if (text.trim() === '' || !Number.isFinite(value)) problems.value[field] = `“${text}” is not a number.`
-    return value
+    const { value, problem } = parseNumber(text)
+    if (problem) problems.value[field] = problem
+    return value ?? NaN
   }
   const unit = store.settings.temperatureUnit
   const tenth = (value: number) => Math.round(value * 10) / 10
   const trays = number('trays', f.trays)
+  const area = parseArea(f.area, store.settings.weightUnit)
+  if (area.problem) problems.value.trayAreaM2 = area.problem
   const settings: MachineSettings = {
     id: f.id,
     version: f.version,
     name: f.name,
     kind: f.kind,
     trays,
-    trayAreaM2: number('trayAreaM2', f.area),
+    trayAreaM2: area.value ?? NaN,
     trayTareG: number('trayTareG', f.tare),
     trayTares: readTares(f.tares, trays),
     watts: number('watts', f.watts),
@@ -167,7 +169,12 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
       <TextField v-model="form.name" label="Name" :problem="problems.name" />
       <div class="pair">
         <TextField v-model="form.trays" label="Trays" :problem="problems.trays" />
-        <TextField v-model="form.area" label="Area of a tray, m²" hint="length × width: 30 × 33 cm is 0.1" :problem="problems.trayAreaM2" />
+        <TextField
+          v-model="form.area"
+          label="Size of a tray"
+          hint="length × width, such as 30 × 33 cm or 12 × 15 in; or its area"
+          :problem="problems.trayAreaM2"
+        />
         <TextField v-model="form.tare" label="Empty tray, g" hint="taken off when the tray is on the scale" :problem="problems.trayTareG" />
         <TextField
           v-model="form.tares"

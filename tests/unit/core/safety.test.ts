@@ -1,3 +1,4 @@
+import { temperatureFrom, temperaturesIn } from '#core/units'
 import { InputError } from '#core/errors'
 import { allergensOf, checkEntry, foldBatch } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
@@ -137,13 +138,21 @@ describe('every rule', () => {
 describe('what stops', () => {
   // USDA's safe minimum internal temperatures: beef 160 °F, poultry 165 °F, fish 145 °F, egg dishes 160 °F (from memory).
   it.each([
-    ['beef-cooked', 71],
-    ['chicken-cooked', 74],
-    ['salmon-cooked', 63],
-    ['shrimp-cooked', 63],
-    ['egg-whole', 71],
-  ])('%s needs %d °C inside before warm air', (key, celsius) => {
-    expect(safeCoreC(food(key))).toBe(celsius)
+    ['beef-cooked', 71, 160],
+    ['chicken-cooked', 74, 165],
+    ['salmon-cooked', 63, 145],
+    ['shrimp-cooked', 63, 145],
+    ['egg-whole', 71, 160],
+  ])('%s needs %d °C, or %d °F, inside before warm air, by a thermometer in either', (key, celsius, fahrenheit) => {
+    expect(Math.round(safeCoreC(food(key))!)).toBe(celsius)
+    // As the form writes it down: to a tenth of a degree Celsius.
+    const written = (degrees: number) => Math.round(temperatureFrom(degrees, 'F') * 10) / 10
+    const inF = (degrees: number) =>
+      stopsAtLoading(food(key), food(key).cards[0]!, 'dehydrator', [{ step: 'cook', coreC: written(degrees) }])
+    expect(inF(fahrenheit)).toEqual([])
+    const [stop] = inF(fahrenheit - 1)
+    // What is refused does not read as the same figure.
+    expect(temperaturesIn(stop!.message, 'F')).toContain(`needs ${fahrenheit}\u00A0°F inside; ${fahrenheit - 1}\u00A0°F were logged`)
     const card = food(key).cards[0]!
     const stops = (coreC?: number) => stopsAtLoading(food(key), card, 'dehydrator', [{ step: 'cook', coreC }]).map(stop => stop.rule.key)
     expect(stops()).toEqual(['raw-meat'])
