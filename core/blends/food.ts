@@ -24,6 +24,7 @@ export function foodOfBlend(jar: Jar, find: FindLot): Food | undefined {
     key: jar.foodKey,
     name: jar.name ?? 'Blend',
     otherNames: [],
+    foundBy: [],
     group: 'blend',
     groupName: 'Blends',
     isotherm: largest.food.isotherm,

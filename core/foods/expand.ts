@@ -19,7 +19,7 @@ const slip = (food: FoodSource, message: string) => new Error(`${food.key}: ${me
  */
 export function expandFood(
   food: FoodSource,
-  reference: Pick<ReferenceSource, 'families' | 'forms'>,
+  reference: Pick<ReferenceSource, 'families' | 'forms'> & Partial<Pick<ReferenceSource, 'names'>>,
   options: { own?: boolean; ownCards?: readonly OwnCardSource[] } = {},
 ): Food {
   const family = reference.families[food.family]
@@ -42,6 +42,7 @@ export function expandFood(
     key: food.key,
     name: food.name,
     otherNames: food.others ?? [],
+    foundBy: reference.names?.[food.key] ?? [],
     group: food.family,
     groupName: family.name,
     isotherm: food.isotherm ?? family.isotherm,

@@ -19,6 +19,7 @@ export function expandGoods(goods: GoodsSource): Food {
     key: goods.key,
     name: goods.name,
     otherNames: goods.others ?? [],
+    foundBy: [],
     group: 'goods',
     groupName: 'Bought in, dry',
     isotherm: 'wateryVegetable',

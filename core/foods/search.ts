@@ -5,26 +5,58 @@ export interface NamedFood {
   key: string
   name: string
   otherNames: readonly string[]
+  foundBy: readonly string[]
   groupName: string
   cards: readonly { name: string }[]
 }
 
+/** One word for what is spelt in several ways. */
+const SPELT: Readonly<Record<string, string>> = {
+  chilli: 'chili',
+  chile: 'chili',
+  chily: 'chili',
+  chilly: 'chili',
+  yoghurt: 'yogurt',
+  leave: 'leaf',
+  halve: 'half',
+  tomatoe: 'tomato',
+  potatoe: 'potato',
+}
+
+/** A word as it is looked for: without accents, capitals and the plural, and in one spelling. */
+function plain(term: string): string {
+  const word = term
+    .normalize('NFD')
+    .replace(/[\u0300-\u036F’']/g, '')
+    .toLowerCase()
+  const single =
+    word.length < 4 || /(?:ss|us|is|as)$/.test(word)
+      ? word
+      : word
+          .replace(/ies$/, 'y')
+          .replace(/(sh|ch|x|o)es$/, '$1')
+          .replace(/s$/, '')
+  return SPELT[single] ?? single
+}
+const phrase = (text: string) =>
+  text
+    .trim()
+    .split(/[\s-]+/)
+    .map(plain)
+    .join(' ')
+
 /**
- * Makes a search among foods: by any of their names, with a slip or two of spelling forgiven.
+ * Makes a search among foods: by any of their names, in whatever plural or spelling, with a slip or two forgiven. What is called just so
+ * comes first: by its own name, then by another.
  * It stands apart from this folder's index, so that pages that do not search need not carry it.
  */
 export function foodSearch<Food extends NamedFood>(foods: readonly Food[]): (words: string) => Food[] {
-  const plain = (text: string) =>
-    text
-      .normalize('NFD')
-      .replace(/[\u0300-\u036F’']/g, '')
-      .toLowerCase()
   const byKey = new Map(foods.map(food => [food.key, food]))
-  const index = new MiniSearch<{ id: string; name: string; others: string; group: string }>({
-    fields: ['name', 'others', 'group'],
+  const index = new MiniSearch<{ id: string; name: string; others: string; found: string; group: string }>({
+    fields: ['name', 'others', 'found', 'group'],
     processTerm: term => plain(term) || null,
     searchOptions: {
-      boost: { name: 3, others: 2 },
+      boost: { name: 3, others: 2, found: 1.5 },
       prefix: true,
       fuzzy: term => (term.length > 4 ? 2 : term.length > 3 ? 1 : false),
       combineWith: 'AND',
@@ -37,11 +69,17 @@ export function foodSearch<Food extends NamedFood>(foods: readonly Food[]): (wor
       id: food.key,
       name: food.name,
       others: food.otherNames.join(' · '),
+      found: food.foundBy.join(' · '),
       group: `${food.groupName} ${food.cards.map(card => card.name).join(' ')}`,
     })),
   )
+  const called = new Map<string, Set<string>>()
+  const call = (name: string, key: string) => called.set(name, (called.get(name) ?? new Set<string>()).add(key))
+  for (const food of foods) call(phrase(food.name), food.key)
+  for (const food of foods) for (const name of [...food.otherNames, ...food.foundBy]) call(phrase(name), food.key)
   return words => {
     if (words.trim() === '') return [...foods]
-    return index.search(words).map(hit => byKey.get(hit.id as string)!)
+    const found = index.search(words).map(hit => hit.id as string)
+    return [...new Set([...(called.get(phrase(words)) ?? []), ...found])].map(key => byKey.get(key)!)
   }
 }

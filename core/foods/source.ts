@@ -123,4 +123,6 @@ export interface ReferenceSource {
   foods: FoodSource[]
   /** What is bought in dry, for blends. */
   goods: GoodsSource[]
+  /** What else foods are called, by region, kind and spelling; by key. */
+  names: Record<string, string[]>
 }

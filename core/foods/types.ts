@@ -133,6 +133,8 @@ export interface Food {
   name: string
   /** What else it is called. */
   otherNames: readonly string[]
+  /** Names of regions, kinds and spellings by which it is found. */
+  foundBy: readonly string[]
   /** Key of its family. */
   group: string
   groupName: string

@@ -41,6 +41,7 @@ export function foodList({ foods }: Context): FoodSummary[] {
     key: food.key,
     name: food.name,
     otherNames: [...food.otherNames],
+    foundBy: [...food.foundBy],
     group: food.group,
     groupName: food.groupName,
     water: food.rawMoisture.value,

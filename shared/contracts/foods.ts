@@ -179,6 +179,8 @@ export interface FoodSummary {
   key: string
   name: string
   otherNames: string[]
+  /** Names of regions, kinds and spellings by which it is found. */
+  foundBy: string[]
   group: string
   groupName: string
   /** Of the raw edible part, fraction. */

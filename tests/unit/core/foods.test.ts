@@ -161,8 +161,77 @@ describe('the search', () => {
     ['kombu', 'kelp'],
     ['passata', 'tomato-sauce'],
     ['ramsons', 'wild-garlic'],
+    // As people say it in their kitchens; written before the names were.
+    ['yellow squash', 'zucchini'],
+    ['crookneck', 'zucchini'],
+    ['neck pumpkin', 'butternut'],
+    ['pie pumpkin', 'pumpkin'],
+    ['aji', 'hot-chili'],
+    ['Anaheim', 'green-chili'],
+    ['Hatch', 'green-chili'],
+    ['New Mexico chile', 'green-chili'],
+    ['green chile', 'green-chili'],
+    ['green chilies', 'green-chili'],
+    ['roma', 'tomato'],
+    ['Roma tomatoes', 'tomato'],
+    ['celery leaf', 'celery'],
+    ['portobello', 'mushroom'],
+    ['dill pickle', 'cucumber'],
+    ['2 % milk', 'milk-skim'],
+    ['2% milk', 'milk-skim'],
+    ['chilies', 'hot-chili'],
+    ['chili', 'hot-chili'],
+    ['chillies', 'hot-chili'],
+    ['tomatoes', 'tomato'],
+    ['cherries', 'cherry'],
+    ['peaches', 'peach'],
+    ['strawberries', 'strawberry'],
+    ['chives', 'chive'],
+    ['scallions', 'spring-onion'],
+    ['bell peppers', 'sweet-pepper'],
+    ['yellow pepper', 'sweet-pepper'],
+    ['orange zest', 'orange'],
+    ['lemon peel', 'lemon'],
+    ['snow peas', 'pea'],
+    ['string beans', 'green-bean'],
+    ['carolina reaper', 'super-hot-chili'],
+    ['scotch bonnets', 'habanero'],
+    ['kidney beans', 'black-beans-cooked'],
+    ['leftover rice', 'rice-cooked'],
+    ['hamburger', 'beef-cooked'],
+    ['pulled pork', 'pork-cooked'],
+    ['swede', 'rutabaga'],
+    ['yam', 'sweet-potato'],
+    ['mange tout', 'pea'],
+    ['sultanas', 'grape'],
+    ['hibiscus', 'roselle'],
+    ['yogurt', 'yoghurt'],
+    ['portabella mushrooms', 'mushroom'],
+    ['courgettes', 'zucchini'],
+    ['beets', 'beetroot'],
+    ['potatos', 'potato'],
+    ['zuchinni', 'zucchini'],
+    ['portobelo', 'mushroom'],
+    ['leaf celery', 'celery'],
+    ['hash browns', 'potato'],
+    ['ancho chile', 'dried-mild-chili'],
+    ['prawns', 'shrimp-cooked'],
+    ['daikon', 'radish'],
+    ['kabocha', 'winter-squash'],
+    ['mixed pepper', 'sweet-pepper'],
   ])('%s finds %s first', (words, key) => {
     expect(search(words)[0]?.key).toBe(key)
+  })
+  it('every name of every food finds it, and no name means two foods first', () => {
+    const lost = FOODS.flatMap(food =>
+      [food.name, ...food.otherNames, ...food.foundBy].flatMap(name =>
+        search(name).slice(0, 2).includes(food) ? [] : [`${name}: ${food.key}`],
+      ),
+    )
+    expect(lost).toEqual([])
+    expect(FOODS.reduce((sum, food) => sum + food.foundBy.length, 0)).toBeGreaterThan(600)
+    // A key in the file of names that is no food would be lost without a word.
+    expect(Object.keys(reference.names).filter(key => !findFood(key))).toEqual([])
   })
   it('gives all for nothing, and nothing for what is not there', () => {
     expect(search('  ')).toHaveLength(FOODS.length)
