@@ -115,6 +115,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     splits,
     leftOut: draft.leftOut,
     hold: inMachine ? undefined : holdOf(draft.holds, run ? 'dry' : isCut ? 'cut' : 'raw', food.freshDays.value, heldAfter),
+    holds: draft.holds,
     accepted: draft.accepted,
     fromJars,
     stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),

@@ -165,6 +165,8 @@ export interface BatchState {
   finished: boolean
   /** Where it waits, while work stands still. */
   hold?: Hold
+  /** Every word on where it waited, oldest first. */
+  holds: EntryOf<'hold'>[]
   /** Mould was seen: nothing but discarding is left. */
   mould: boolean
   /** Rules whose caution was accepted. */

@@ -83,7 +83,7 @@ export function alternatives(input: AlternativesInput): Alternative[] {
       // What stands outdoors or hangs keeps of itself: nobody need be up for its end.
       const { startAt, awake } = !WAYS[machine.kind].drawsPower
         ? { startAt: input.startAt, awake: 1 }
-        : wakingStart(forecast.hoursPerLoad, input.startAt, input.household)
+        : wakingStart(forecast.hoursPerLoad, input.startAt, input.household, WAYS[machine.kind].attended)
       rows.push({
         machineId: machine.id,
         machineName: machine.name,
@@ -109,14 +109,20 @@ export function alternatives(input: AlternativesInput): Alternative[] {
 /**
  * The earliest start, by people awake, from which a load most likely ends while they are awake.
  * @param hours 10th, 50th and 90th percentile of the load's hours
- * @returns the instant, and the share of finishes that fall in waking hours
+ * @param attended somebody must be awake all the while, not at its end alone
+ * @returns the instant, and the share of finishes that fall in waking hours; where that is 0 there is no such start
  */
-export function wakingStart(hours: Interval, from: number, household: Household): { startAt: number; awake: number } {
+export function wakingStart(hours: Interval, from: number, household: Household, attended = false): { startAt: number; awake: number } {
   let best = { startAt: from, awake: -1 }
   for (let step = 0; step * STEP_H < AHEAD_H; step++) {
     const startAt = from + step * STEP_H * HOUR
     if (asleep(startAt, household)) continue
-    const awake = QUANTILES.filter(share => !asleep(startAt + quantile(hours, share) * HOUR, household)).length / QUANTILES.length
+    const bedtime = sleepAround(startAt, household).from
+    const awake =
+      QUANTILES.filter(share => {
+        const endsAt = startAt + quantile(hours, share) * HOUR
+        return attended ? endsAt <= bedtime : !asleep(endsAt, household)
+      }).length / QUANTILES.length
     if (awake >= SURE) return { startAt, awake }
     if (awake > best.awake) best = { startAt, awake }
   }

@@ -1,12 +1,16 @@
-import type { Assessment } from '../batch'
+import { dangerZoneOf, SAFE_ACTIVITY, type Assessment } from '../batch'
 import type { BatchState } from '../log'
 import { dryBasis, wetBasis } from '../mass'
 import { driftedMoisture, expectedWeight } from '../kinetics'
-import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
+import { activityAt, equilibriumIn, isothermOf, roomBalance } from '../sorption'
+import { WAYS } from '../ways'
 import type { Air } from '../air'
 import type { Interval } from '../stats'
 import { DUTY } from './power'
 import { HOUR } from '../time'
+
+/** What of the night's choices is not to be taken, and why: nobody sleeps beside an oven; perishable food is kept neither warm nor without heat. */
+export type NightBar = 'attended' | 'perishable'
 
 /** What may be done with a running machine at bedtime. */
 export interface NightChoice {
@@ -17,6 +21,8 @@ export interface NightChoice {
   kWh: number
   /** Hours of heat still needed in the morning; 0 when dry. Infinity where the heat cannot do it. */
   hoursLeft: Interval
+  /** Not to be taken. */
+  barred?: NightBar
 }
 
 /** Temperature at which a machine only keeps food from taking water back (common practice). */
@@ -72,8 +78,13 @@ export function nightChoices(
   const warmth = (celsius: number) => Math.max(0, celsius - room.celsius) / Math.max(1, setC - room.celsius)
   const full = (watts / 1000) * DUTY.mean * hours
   const energy = { leave: full, hold: full * warmth(HOLD_C), off: 0 }
+  const danger = dangerZoneOf(state, night.from)
+  const wet = danger !== undefined && activityAt(isotherm, Math.max(...cases.map(item => item.off)), room.celsius) > SAFE_ACTIVITY
+  const barOf = (key: NightChoice['key']): NightBar | undefined =>
+    WAYS[run.way.way].attended && key !== 'off' ? 'attended' : wet && (key !== 'leave' || setC < danger.hotC) ? 'perishable' : undefined
   return (['leave', 'hold', 'off'] as const).map((key): NightChoice => ({
     key,
+    barred: barOf(key),
     kWh: energy[key],
     moisture: ordered(cases.map(item => wetBasis(item[key]))),
     hoursLeft: ordered(cases.map(item => left(item[key]))),

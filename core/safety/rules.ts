@@ -94,6 +94,16 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     authority: EXTENSION,
   },
   {
+    key: 'perishable-unheated',
+    severity: 'stop',
+    step: 'load',
+    traits: ['perishable'],
+    ways: way => way.unheated,
+    text: 'Cooked pulses, rice and the like are not dried in the sun or in room air: they stand for hours where things grow.',
+    wayOut: 'Use a dehydrator at 60 °C or more, an oven or a freeze dryer.',
+    authority: USDA,
+  },
+  {
     key: 'egg-dairy-warm',
     severity: 'care',
     step: 'load',

@@ -44,6 +44,8 @@ export function stopsAtLoading(
 ): Stop[] {
   const outdoors = safetyRule('animal-outdoors')!
   if (outdoors.ways!(WAYS[way]) && outdoors.traits!.some(trait => food.traits.includes(trait))) return [stop('animal-outdoors')]
+  const unheated = safetyRule('perishable-unheated')!
+  if (unheated.ways!(WAYS[way]) && unheated.traits!.some(trait => food.traits.includes(trait))) return [stop('perishable-unheated')]
   const needC = safeCoreC(food)
   if (needC === undefined || WAYS[way].underVacuum) return []
   const reached = Math.max(-Infinity, ...prep.filter(({ step }) => COOKING.includes(step)).map(({ coreC }) => coreC ?? -Infinity))

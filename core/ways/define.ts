@@ -51,6 +51,8 @@ export interface WayOf<Key extends string> {
   nightsCount: boolean
   /** May be left on while people sleep, so that the night is a question. */
   mayRunOvernight: boolean
+  /** Never left alone: nobody sleeps or goes out while it is on. */
+  attended: boolean
   /** Open to the room, and so to children. */
   doorAjar: boolean
   smokes: boolean
@@ -94,6 +96,7 @@ export const HEATED = {
   drawsPower: true,
   nightsCount: true,
   mayRunOvernight: true,
+  attended: false,
   doorAjar: false,
   smokes: false,
   hotStart: false,

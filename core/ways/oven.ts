@@ -10,6 +10,8 @@ export const oven: WayOf<'oven'> = {
   hours: { from: 'factor', factor: 0.6 },
   reason: 'The lowest that most ovens hold, with the door ajar. It cooks a little: look after an hour, then hourly, and turn.',
   doorAjar: true,
+  mayRunOvernight: false,
+  attended: true,
   otherHeats: [65, 85],
   asks: ['drying', 'turning'],
   start: [

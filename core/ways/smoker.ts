@@ -12,6 +12,7 @@ export const smoker: WayOf<'smoker'> = {
   partOnly: true,
   smokes: true,
   mayRunOvernight: false,
+  attended: true,
   plainHeat: false,
   otherHeats: [],
   asks: ['smoke'],

@@ -27,6 +27,10 @@ const WORDS: Record<NightChoice['key'], string> = {
   hold: `Hold at ${format.temperature(HOLD_C)}`,
   off: 'Switch it off',
 }
+const BARRED = computed(() => ({
+  attended: `No: ${props.machine.name} is never left on while people sleep or are out.`,
+  perishable: 'No: still wet, it would stand all night where things grow. Leave it on, hot enough, or put it in the cold.',
+}))
 function then(choice: NightChoice): string {
   const { p50, p90 } = choice.hoursLeft
   if (p90 === 0) return 'dry'
@@ -46,8 +50,9 @@ function then(choice: NightChoice): string {
     <table>
       <tbody>
         <tr v-for="choice in choices" :key="choice.key">
-          <th scope="row">{{ WORDS[choice.key] }}</th>
-          <td>
+          <th scope="row" :class="{ barred: choice.barred }">{{ WORDS[choice.key] }}</th>
+          <td v-if="choice.barred" class="quiet small">{{ BARRED[choice.barred] }}</td>
+          <td v-else>
             <strong>{{ format.range(choice.moisture, format.share) }}</strong> water<br /><span class="quiet small"
               >{{ then(choice) }} · {{ choice.kWh > 0 ? `${choice.kWh.toFixed(1)} kWh` : 'no power' }}</span
             >
@@ -63,6 +68,10 @@ table {
   border-collapse: collapse;
   width: 100%;
   margin-top: 0.3rem;
+}
+th.barred {
+  text-decoration: line-through;
+  color: var(--quiet);
 }
 th {
   text-align: left;

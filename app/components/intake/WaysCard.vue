@@ -55,8 +55,10 @@ const hours = (row: Alternative) =>
             <td class="n">{{ hours(row) }}</td>
             <td>{{ format.moment(row.endsAt.p50, now) }}</td>
             <td>
-              {{ row.startAt - now < 600_000 ? 'now' : format.moment(row.startAt, now) }}
-              <span class="quiet small">{{ Math.round(row.awake * 10) }} in 10</span>
+              <template v-if="row.awake > 0">
+                {{ row.startAt - now < 600_000 ? 'now' : format.moment(row.startAt, now) }}
+                <span class="quiet small">{{ Math.round(row.awake * 10) }} in 10</span></template
+              ><span v-else class="quiet small">not in one waking day</span>
             </td>
             <td class="n">{{ row.energyKWh.p50 < 0.05 ? 'none' : `${row.energyKWh.p50.toFixed(1)}\u00A0kWh` }}</td>
             <td>

@@ -117,7 +117,7 @@ describe('every rule', () => {
       SAFETY_RULES.map(rule => rule.key)
         .filter(key => !told.has(key))
         .sort(),
-    ).toEqual(['animal-outdoors', 'moisture', 'mould', 'no-oxygen', 'oil', 'raw-meat'])
+    ).toEqual(['animal-outdoors', 'moisture', 'mould', 'no-oxygen', 'oil', 'perishable-unheated', 'raw-meat'])
   })
   it('a caution once accepted is a note from then on', () => {
     expect(keysAt('prep', 'hot-chili').cares).toEqual(['gloves'])

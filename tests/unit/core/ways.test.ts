@@ -397,6 +397,11 @@ describe('ways of going about a basket', () => {
     expect(minute(startAt)).toBeLessThan(HOUSEHOLD.sleepFrom)
     expect(minute(startAt + 10 * HOUR)).toBeGreaterThanOrEqual(HOUSEHOLD.sleepTo)
     expect(wakingStart({ p10: 4, p50: 5, p90: 6 }, noon, HOUSEHOLD)).toEqual({ startAt: noon, awake: 1 })
+    // Beside an oven somebody is awake all the while: what takes longer than a waking day has no start at all.
+    const oven = wakingStart({ p10: 9, p50: 10, p90: 11 }, noon, HOUSEHOLD, true)
+    expect(new Date(oven.startAt).getUTCDate()).toBe(new Date(noon).getUTCDate() + 1)
+    expect(oven.awake).toBeGreaterThanOrEqual(0.8)
+    expect(wakingStart({ p10: 17, p50: 20, p90: 24 }, noon, HOUSEHOLD, true).awake).toBe(0)
   })
   it('tells how sure it is where nothing is', () => {
     expect(wakingStart({ p10: 8, p50: 20, p90: 50 }, MORNING, HOUSEHOLD).awake).toBeLessThan(0.9)

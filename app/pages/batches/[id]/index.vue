@@ -288,6 +288,7 @@ if (typeof wanted === 'string' && state.value) {
             @act="kind => act(kind)"
           />
           <LazyOutdoorCard v-if="WAYS[state.run.way.way].unheated" :state="state" :now="now" @act="kind => act(kind)" />
+          <LazyDangerCard v-if="drawn" :state="state" :now="now" />
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
           <AirCard
             v-if="drawn && !WAYS[state.run.way.way].underVacuum"
@@ -297,7 +298,7 @@ if (typeof wanted === 'string' && state.value) {
             @act="act('air')"
           />
           <NightCard
-            v-if="drawn && assessment && machine && WAYS[state.run.way.way].mayRunOvernight"
+            v-if="drawn && assessment && machine && (WAYS[state.run.way.way].mayRunOvernight || WAYS[state.run.way.way].attended)"
             :state="state"
             :assessment="assessment"
             :machine="machine"
@@ -321,6 +322,7 @@ if (typeof wanted === 'string' && state.value) {
           :write="bodies => write(bodies).then(saved)"
           @act="kind => act(kind)"
         />
+        <LazyDangerCard v-if="!state.run" :state="state" :now="now" />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
         <div class="row">

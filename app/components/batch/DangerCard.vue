@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { dangerZoneOf } from '#core/batch'
+import type { BatchState } from '#core/log'
+
+/** The clock of what is perishable: how long it stood where things grow, and until when it may. */
+const props = defineProps<{ state: BatchState; now: number }>()
+const format = useFormat()
+/** Less than this is on the way from one place to the next. */
+const WORTH_H = 0.2
+const zone = computed(() => {
+  const found = dangerZoneOf(props.state, props.now)
+  return found && (found.counting || found.hours > WORTH_H) ? found : undefined
+})
+const span = computed(() => `${format.temperature(4)} and ${format.temperature(zone.value!.hotC)}`)
+const words = computed(() => {
+  const { over, counting, until, setC, hours } = zone.value!
+  if (over)
+    return `Over two hours in all between ${span.value}: published guidance (USDA) is to discard it. Above ${format.temperature(32)} each hour counts twice.`
+  const spent = `${format.hours(hours)} of two hours between ${span.value} are spent.`
+  if (!counting) return `${spent} It stands still now.`
+  const mend = setC === undefined ? 'in the cold, or hot' : `at ${format.temperature(zone.value!.hotC)} or more`
+  return `${spent} By ${format.time(until!)} it must be ${mend}${setC === undefined ? '' : `: ${format.temperature(setC)} is too low while it is moist`}.`
+})
+</script>
+
+<template>
+  <section v-if="zone" class="card" aria-label="Perishable" role="status">
+    <h3>{{ zone.over ? 'Too long in the warm' : 'Perishable: a clock runs' }}</h3>
+    <p :class="zone.over ? 'problem' : zone.counting ? 'caution' : 'quiet'">{{ words }}</p>
+  </section>
+</template>

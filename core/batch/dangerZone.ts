@@ -1,0 +1,134 @@
+import type { BatchState, EntryOf, RunState } from '../log'
+import { dryBasis } from '../mass'
+import { activityAt, isothermOf } from '../sorption'
+import { HOUR } from '../time'
+import { waterOf } from '../water'
+import { WAYS } from '../ways'
+
+/** How long perishable food stood where things grow, and when that is too long. */
+export interface DangerZone {
+  /** Hours between 4 and 60 °C, by what was logged; those above 32 °C count twice. */
+  hours: number
+  /** So many are the most. */
+  limitH: number
+  /** It stands so now; `until`: the instant at which it is too long, if nothing is done. */
+  counting: boolean
+  until?: number
+  over: boolean
+  /** Heat from which it stands still, °C. */
+  hotC: number
+  /** The heat that it stands in, where that is a machine's and too low. */
+  setC?: number
+}
+
+/**
+ * From here on food of animals, pulses and rice is kept hot, °C (USDA, from memory: 140 °F); vegetables that were cooked are dried from
+ * where the last of what harms stops growing (52 °C, FDA hazards guide, from memory). Above 90 °F it grows twice as fast.
+ */
+const HOT_ENOUGH_C = { perishable: 60, cooked: 52 }
+const WARM_C = 32
+/** Two hours in all, one above 32 °C (USDA, from memory). */
+const LIMIT_H = 2
+/** At or below this water activity food is not one that time and temperature are kept for (FDA Food Code, from memory). */
+export const SAFE_ACTIVITY = 0.85
+/** Sour or dry by nature: what is cooked of these does not spoil so (common practice). */
+const SOUR: readonly string[] = ['orchard', 'berry', 'citrus', 'wateryFruit', 'dried', 'seaweed']
+const COOKED: readonly string[] = ['cook', 'boil', 'roast', 'puree', 'thicken']
+const COLD: readonly string[] = ['refrigerator', 'freezer']
+const ROOM_C = 20
+
+/** Since when a batch is perishable: as it came, or since it was cooked or puréed; undefined where it is not. */
+function perishableSince({ food, prep, intake, fromJars }: BatchState): number | undefined {
+  if (fromJars) return undefined
+  const cooked = prep.findLast(entry => COOKED.includes(entry.body.step))
+  if (food.traits.includes('perishable')) return cooked?.at ?? intake.at
+  return SOUR.includes(food.group) ? undefined : cooked?.at
+}
+
+interface Span {
+  from: number
+  to: number
+  celsius: number
+}
+
+/**
+ * The danger clock of a batch that is perishable: what is cooked, dairy, egg, meat, fish, pulses, rice, and low-acid purée.
+ * It runs at the counter, in heat that is too low and in none, stands still in the cold and above 60 °C, and ends once the food is dry
+ * enough that nothing grows.
+ */
+export function dangerZoneOf(state: BatchState, now: number): DangerZone | undefined {
+  const since = perishableSince(state)
+  if (since === undefined) return undefined
+  const runs = [...state.earlierRuns, ...(state.run ? [state.run] : [])]
+  const safeAt = dryEnoughAt(state, now)
+  const hotC = state.food.traits.includes('perishable') ? HOT_ENOUGH_C.perishable : HOT_ENOUGH_C.cooked
+  const spans = [...outside(state, runs, since, now), ...runs.flatMap(run => inMachine(run, since, now))]
+    .map(span => ({ ...span, to: Math.min(span.to, safeAt) }))
+    .filter(span => span.to > span.from && span.celsius > 4 && span.celsius < hotC)
+  const rate = (span: Span) => (span.celsius > WARM_C ? 2 : 1)
+  const hours = spans.reduce((sum, span) => sum + (rate(span) * (span.to - span.from)) / HOUR, 0)
+  const open = now < safeAt ? spans.find(span => span.to >= now) : undefined
+  const over = hours >= LIMIT_H
+  return {
+    hours,
+    limitH: LIMIT_H,
+    counting: open !== undefined,
+    until: open && !over ? now + ((LIMIT_H - hours) / rate(open)) * HOUR : undefined,
+    over,
+    hotC,
+    setC: open && state.run?.setC !== null ? state.run?.setC : undefined,
+  }
+}
+
+/** Spans outside of machines, but for those in the cold. */
+function outside(state: BatchState, runs: readonly RunState[], since: number, now: number): Span[] {
+  const gaps = [since, ...runs.map(run => run.unloadedAt ?? Infinity)].map((from, i) => ({
+    from: Math.max(from, since),
+    to: Math.min(runs[i]?.loadedAt ?? now, now),
+  }))
+  return gaps.flatMap(gap => {
+    const holds = state.holds.filter(hold => hold.at < gap.to)
+    const marks = [gap.from, ...holds.map(hold => hold.at).filter(at => at > gap.from), gap.to]
+    return marks
+      .slice(0, -1)
+      .map((from, i): Span => ({ from, to: marks[i + 1]!, celsius: warmth(holds.findLast(hold => hold.at <= from)) }))
+  })
+}
+const warmth = (hold: EntryOf<'hold'> | undefined) =>
+  hold?.body.place && COLD.includes(hold.body.place) ? 4 : (hold?.body.roomC ?? ROOM_C)
+
+/** Spans in a machine: by the heat that was set or measured, and by the room where there is none. Frozen under vacuum nothing grows. */
+function inMachine(run: RunState, since: number, now: number): Span[] {
+  if (WAYS[run.way.way].underVacuum) return []
+  const end = Math.min(run.unloadedAt ?? now, now)
+  const room = run.room?.celsius ?? ROOM_C
+  const begin = Math.max(run.loadedAt, since)
+  const lit = run.clock.spells.map(({ from, to = end, setC }): Span => ({
+    from: Math.max(from, begin),
+    to: Math.min(to, end),
+    celsius: setC,
+  }))
+  const marks = [begin, ...lit.flatMap(({ from, to }) => [from, to]), end]
+  const off = marks.flatMap((from, i): Span[] => (i % 2 === 0 && marks[i + 1]! > from ? [{ from, to: marks[i + 1]!, celsius: room }] : []))
+  return [...lit, ...off]
+}
+
+const STEPS = 7
+
+/** When its water fell so low that nothing grows; Infinity where it has not. */
+function dryEnoughAt(state: BatchState, now: number): number {
+  const run = state.run
+  if (!run) return Infinity
+  const isotherm = isothermOf(state.food)
+  const end = Math.min(run.unloadedAt ?? now, now)
+  const isSafe = (at: number, sure: 'p50' | 'p90') =>
+    activityAt(isotherm, dryBasis(Math.min(0.99, waterOf(state, at).moisture[sure])), ROOM_C) <= SAFE_ACTIVITY
+  if (!isSafe(end, 'p90')) return Infinity
+  let [wet, dry] = [run.loadedAt, end]
+  for (let i = 0; i < STEPS; i++) {
+    const middle = 0.5 * (wet + dry)
+    if (isSafe(middle, 'p50')) dry = middle
+    else wet = middle
+  }
+  return dry
+}

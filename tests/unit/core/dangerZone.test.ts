@@ -1,0 +1,125 @@
+import { assess, dangerZoneOf, foldBatch } from '#core/batch'
+import type { EntryBody } from '#core/log'
+import { nightChoices } from '#core/planning'
+import { stopsAtLoading } from '#core/safety'
+import { FOODS, findFood } from '../../support/foods'
+import { HOUR, logOf, MORNING } from '../../support/logbook'
+
+const RUN = '018f0000-0000-7000-8000-000000000001'
+const intake = (foodKey: string, more: object = {}): EntryBody => ({
+  kind: 'intake',
+  foodKey,
+  source: 'Kitchen',
+  weightG: 1000,
+  purpose: 'powder',
+  cardKey: findFood(foodKey)!.cards[0]!.key,
+  ...more,
+})
+const load = (more: object = {}): EntryBody => ({ kind: 'load', runId: RUN, machineId: 'cabinet', positions: [1], totalG: 900, ...more })
+const heat = (setC: number | null): EntryBody => ({ kind: 'heat', runId: RUN, setC })
+const cook: EntryBody = { kind: 'prep', step: 'cook', effect: 'none', coreC: 80 }
+const weigh = (totalG: number): EntryBody => ({ kind: 'weigh', totalG })
+type Item = [hours: number, body: EntryBody]
+const stateOf = (...items: Item[]) => foldBatch(logOf(...items), findFood)!
+const zone = (hours: number, ...items: Item[]) => dangerZoneOf(stateOf(...items), MORNING + hours * HOUR)
+
+describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one above 90 °F)', () => {
+  it('runs at the counter, stands still in the cold, and says until when', () => {
+    const found = zone(1, [0, intake('rice-cooked')])!
+    expect(found).toMatchObject({ counting: true, over: false })
+    expect(found.hours).toBeCloseTo(1, 6)
+    expect(found.until).toBe(MORNING + 2 * HOUR)
+    const cold: Item[] = [
+      [0, intake('rice-cooked')],
+      [0.5, { kind: 'hold', place: 'refrigerator' }],
+    ]
+    expect(zone(9, ...cold)).toMatchObject({ counting: false, over: false })
+    expect(zone(9, ...cold)!.hours).toBeCloseTo(0.5, 6)
+    expect(zone(11, ...cold, [10, { kind: 'hold', place: null }])!.hours).toBeCloseTo(1.5, 6)
+    // A hot day: each hour counts twice.
+    expect(zone(1, [0, intake('rice-cooked')], [0, { kind: 'hold', place: 'counter', roomC: 35 }])).toMatchObject({ over: true })
+  })
+  it('runs in heat that is too low, and not at 60 °C and above', () => {
+    const run = (setC: number): Item[] => [
+      [0, intake('chicken-cooked')],
+      [0.1, cook],
+      [0.2, load()],
+      [0.2, heat(setC)],
+    ]
+    expect(zone(2, ...run(57))).toMatchObject({ over: true, counting: true, setC: 57 })
+    expect(zone(3, ...run(68))!.hours).toBeCloseTo(0.1, 6)
+    expect(zone(3, ...run(68))).toMatchObject({ counting: false, over: false })
+    // Switched off for the night it runs on, at the room's warmth.
+    expect(zone(6, ...run(68), [3, heat(null)])).toMatchObject({ over: true, counting: true })
+  })
+  it('ends once it is dry enough that nothing grows', () => {
+    const dried: Item[] = [
+      [0, intake('rice-cooked')],
+      [0.2, load({ totalG: 990 })],
+      [0.2, heat(65)],
+      [3, weigh(420)],
+      [5, weigh(335)],
+      [7, weigh(330)],
+    ]
+    const wet = zone(7, ...dried.slice(0, 4), [4, heat(null)])!
+    const dry = zone(30, ...dried, [7.1, heat(null)])!
+    expect(wet.counting).toBe(true)
+    expect(dry).toMatchObject({ counting: false, over: false })
+  })
+  it('is of what is perishable: low-acid food once it is cooked, and no fruit', () => {
+    expect(zone(9, [0, intake('carrot')])).toBeUndefined()
+    expect(zone(9, [0, intake('pumpkin')], [5, { kind: 'prep', step: 'puree', effect: 'none' }])).toMatchObject({ over: true })
+    expect(zone(9, [0, intake('apple')], [5, { kind: 'prep', step: 'puree', effect: 'none' }])).toBeUndefined()
+    // A vegetable that was cooked is dried at the card's 57 °C, and not at 45.
+    const beetroot = (setC: number): Item[] => [
+      [0, intake('beetroot')],
+      [0.1, { kind: 'prep', step: 'cook', effect: 'none' }],
+      [0.2, load()],
+      [0.2, heat(setC)],
+    ]
+    expect(zone(6, ...beetroot(57))).toMatchObject({ over: false, counting: false })
+    expect(zone(6, ...beetroot(45))).toMatchObject({ over: true, counting: true })
+    expect(zone(9, [0, intake('tomato')], [5, { kind: 'prep', step: 'cook', effect: 'none' }])).toBeUndefined()
+  })
+  it('the cards of perishable food are hot enough', () => {
+    const cool = FOODS.filter(food => food.traits.includes('perishable')).flatMap(food =>
+      food.cards.flatMap(card =>
+        card.ways
+          .filter(way => ['dehydrator', 'oven', 'smoker'].includes(way.way) && way.temperatureC < 60)
+          .map(way => `${food.key} ${way.way}`),
+      ),
+    )
+    expect(cool).toEqual([])
+  })
+  it('pulses, rice and all animal food are not dried in sun and room air', () => {
+    for (const food of FOODS.filter(item => item.traits.includes('perishable')))
+      for (const way of ['sun', 'air'] as const) expect(stopsAtLoading(food, food.cards[0]!, way, [])).toHaveLength(1)
+    expect(stopsAtLoading(findFood('apple')!, findFood('apple')!.cards[0]!, 'sun', [])).toEqual([])
+  })
+})
+
+describe('a night that must not be', () => {
+  const room = { celsius: 20, humidity: 0.55 }
+  const choices = (foodKey: string, setC: number, way?: string) => {
+    const cooked: Item[] = foodKey === 'carrot' ? [] : [[0.1, cook]]
+    const state = stateOf([0, intake(foodKey)], ...cooked, [0.2, load({ way })], [0.2, heat(setC)], [2, weigh(700)])
+    const from = MORNING + 3 * HOUR
+    return nightChoices(state, assess(state, from)!, room, { from, to: from + 9 * HOUR }, 600)!.map(({ key, barred }) => [key, barred])
+  }
+  it('cooked chicken is held neither warm nor without heat, and left on only where that is hot enough', () => {
+    expect(choices('chicken-cooked', 68)).toEqual([
+      ['leave', undefined],
+      ['hold', 'perishable'],
+      ['off', 'perishable'],
+    ])
+    expect(choices('chicken-cooked', 55)[0]).toEqual(['leave', 'perishable'])
+    expect(choices('carrot', 57).every(([, barred]) => barred === undefined)).toBe(true)
+  })
+  it('an oven is not left on while people sleep', () => {
+    expect(choices('carrot', 75, 'oven')).toEqual([
+      ['leave', 'attended'],
+      ['hold', 'attended'],
+      ['off', undefined],
+    ])
+  })
+})
