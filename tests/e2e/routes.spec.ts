@@ -64,6 +64,8 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     },
     foods: {},
     food: { path: { foodKey: 'tomato' } },
+    foodHours: { path: { foodKey: 'tomato' } },
+    learned: { query: { kind: 'food', key: 'tomato' } },
     foodParts: {},
     schools: {},
     logOnBatch: { path: { batchId }, body: note },
