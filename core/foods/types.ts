@@ -47,6 +47,7 @@ export const TRAITS = [
   'extreme',
   'fumes',
   'stickyPowder',
+  'mouldToxin',
   'red-meat',
   'poultry',
   'meat',

@@ -211,7 +211,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'care',
     step: 'grind',
     traits: ['hot', 'extreme', 'fumes'],
-    text: 'Chili dust: mask and goggles, window open, nobody else and no animals near. Ten minutes before the lid comes off.',
+    text: 'Chili dust: mask and goggles, window open, nobody else and no animals near. The lid stays shut until the dust has fallen.',
     authority: PRACTICE,
   },
   {
@@ -254,6 +254,14 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     authority: PRACTICE,
   },
   {
+    key: 'mould-toxin',
+    severity: 'note',
+    step: 'pack',
+    traits: ['mouldToxin'],
+    text: 'Stored damp, chilies, spices and coconut can grow mould toxins (aflatoxin, ochratoxin) that neither drying nor cooking takes away: dry to the target, keep dry, and discard what smells musty, untasted.',
+    authority: 'FAO and WHO codes of practice, from memory',
+  },
+  {
     key: 'iodine',
     severity: 'note',
     step: 'pack',
@@ -261,7 +269,13 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     text: 'Seaweeds hold much iodine, kelp most: a pinch, not a spoon; people with thyroid trouble ask their doctor.',
     authority: PRACTICE,
   },
-  { key: 'sulphite', severity: 'note', step: 'pack', text: 'A sulphite dip is an allergen and stands on the label.', authority: PRACTICE },
+  {
+    key: 'sulphite',
+    severity: 'note',
+    step: 'pack',
+    text: 'A sulphite dip is an allergen and can set off asthma, in small amounts too: it stands on the label, and whoever is asthmatic is told.',
+    authority: PRACTICE,
+  },
   {
     key: 'lid',
     severity: 'note',
@@ -280,7 +294,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'rehydrated',
     severity: 'note',
     step: 'use',
-    text: 'With its water back it is fresh food: cold, or used within two hours.',
+    text: 'With its water back, or kept moist as a paste, it is fresh food: cold, or used within two hours.',
     authority: USDA,
   },
   {
