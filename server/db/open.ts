@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs'
 import { dirname } from 'node:path'
 import Database from 'better-sqlite3'
 import { migrate } from './migrate'
+import { statement } from './statement'
 
 export type Db = Database.Database
 
@@ -19,4 +20,11 @@ export function openDatabase(path: string): Db {
   db.pragma('busy_timeout = 5000')
   migrate(db)
   return db
+}
+
+/** Changes with whatever is written, by this connection or another; the same while nothing is. */
+export function writtenMark(db: Db): string {
+  const { own } = statement<{ own: number }>(db, 'SELECT total_changes() AS own').get()!
+  const { other } = statement<{ other: number }>(db, 'SELECT data_version AS other FROM pragma_data_version').get()!
+  return `${own} ${other}`
 }

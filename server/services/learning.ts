@@ -21,6 +21,7 @@ import { DIAL_SD, thermostatOffset, type DialBelief } from '#core/machines'
 import { sdLogOf } from '#core/stats'
 import { WAYS, type WayKey } from '#core/ways'
 import type { LearnedAnswer, MachinePageAnswer, RunBehind } from '#shared/contracts'
+import { writtenMark } from '#server/db/open'
 import { batchView, leftOutViews, pacesMark, pacesOf, taughtOf, type BatchViewRow } from '#server/db/batches'
 import { densitiesOf, entriesOfBatch } from '#server/db/entries'
 import type { Db } from '#server/db/open'
@@ -41,15 +42,25 @@ const LOTS_LEARNED_FROM = 40
 /** What is kept beside a batch of what it taught of its food. */
 export type TaughtFacts = Omit<BasketLesson, 'id'>
 
-const kept = new WeakMap<Db, { mark: string; learned: HoursLearned }>()
+const kept = new WeakMap<Db, { written: string; mark: string; learned: HoursLearned; dials: ReadonlyMap<string, number> }>()
 
 /** What all finished runs teach of hours; worked out anew when one has come or gone, or a dial was measured. */
-export function hoursLearned({ db, foods }: Context): HoursLearned {
+export function hoursLearned(context: Context): HoursLearned {
+  return learnedNow(context).learned
+}
+
+function learnedNow({ db, foods }: Context): { learned: HoursLearned; dials: ReadonlyMap<string, number> } {
+  const before = kept.get(db)
+  // A page asks for every machine and cut: while nothing is written nothing is looked up again.
+  const written = writtenMark(db)
+  if (before?.written === written) return before
   const machines = listMachines(db)
   const dials = new Map(machines.map(machine => [machine.id, dialMean(db, machine.id, machine.kind)]))
   const mark = `${pacesMark(db)} ${[...dials.values()].join(' ')}`
-  const before = kept.get(db)
-  if (before?.mark === mark) return before.learned
+  if (before?.mark === mark) {
+    before.written = written
+    return before
+  }
   const kinds = new Map(machines.map(machine => [machine.id, machine.kind]))
   const learned = learnHours(
     pacesOf(db, RUNS_LOOKED_AT).map(row => ({
@@ -62,8 +73,9 @@ export function hoursLearned({ db, foods }: Context): HoursLearned {
     })),
     machine => dials.get(machine) ?? 0,
   )
-  kept.set(db, { mark, learned })
-  return learned
+  const now = { written, mark, learned, dials }
+  kept.set(db, now)
+  return now
 }
 
 /** A load as runs are compared: what dries by sun, room or vacuum teaches nothing of the same food in warm air. */
@@ -106,8 +118,8 @@ function hoursFor(
 ): LearnedHours {
   const kind = findMachine(context.db, machineId)?.kind
   const load = { ...loadOf(machineId, kind, food, card.key), cutBy, season: seasonOf(context.now()) }
-  const dial = kind === undefined ? 0 : dialMean(context.db, machineId, kind)
-  return learnedHours(wayOf(card, kind).usualHours.value, hoursLearned(context), load, { factor, dial })
+  const { learned, dials } = learnedNow(context)
+  return learnedHours(wayOf(card, kind).usualHours.value, learned, load, { factor, dial: dials.get(machineId) ?? 0 })
 }
 
 /** Standard deviation of the logarithm that a machine's hours are off the cards' by before any run of it. */
