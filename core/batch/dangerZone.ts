@@ -9,6 +9,8 @@ import { WAYS } from '../ways'
 export interface DangerZone {
   /** Hours between 4 and 60 °C, by what was logged; those above 32 °C count twice. */
   hours: number
+  /** Of these, hours outside of machines of which nobody wrote where it stood: in the cold they would not count. */
+  unsaidH: number
   /** So many are the most. */
   limitH: number
   /** It stands so now; `until`: the instant at which it is too long, if nothing is done. */
@@ -49,6 +51,8 @@ interface Span {
   from: number
   to: number
   celsius: number
+  /** Nobody wrote where it stood. */
+  unsaid?: boolean
 }
 
 /**
@@ -66,14 +70,17 @@ export function dangerZoneOf(state: BatchState, now: number): DangerZone | undef
     .map(span => ({ ...span, to: Math.min(span.to, safeAt) }))
     .filter(span => span.to > span.from && span.celsius > 4 && span.celsius < hotC)
   const rate = (span: Span) => (span.celsius > WARM_C ? 2 : 1)
-  const hours = spans.reduce((sum, span) => sum + (rate(span) * (span.to - span.from)) / HOUR, 0)
+  const hoursOf = (list: readonly Span[]) => list.reduce((sum, span) => sum + (rate(span) * (span.to - span.from)) / HOUR, 0)
+  const hours = hoursOf(spans)
+  const unsaidH = hoursOf(spans.filter(span => span.unsaid))
   const open = now < safeAt ? spans.find(span => span.to >= now) : undefined
-  const over = hours >= LIMIT_H
+  const over = hours - unsaidH >= LIMIT_H
   return {
     hours,
+    unsaidH,
     limitH: LIMIT_H,
     counting: open !== undefined,
-    until: open && !over ? now + ((LIMIT_H - hours) / rate(open)) * HOUR : undefined,
+    until: open && hours < LIMIT_H ? now + ((LIMIT_H - hours) / rate(open)) * HOUR : undefined,
     over,
     hotC,
     setC: open && state.run?.setC !== null ? state.run?.setC : undefined,
@@ -89,9 +96,10 @@ function outside(state: BatchState, runs: readonly RunState[], since: number, no
   return gaps.flatMap(gap => {
     const holds = state.holds.filter(hold => hold.at < gap.to)
     const marks = [gap.from, ...holds.map(hold => hold.at).filter(at => at > gap.from), gap.to]
-    return marks
-      .slice(0, -1)
-      .map((from, i): Span => ({ from, to: marks[i + 1]!, celsius: warmth(holds.findLast(hold => hold.at <= from)) }))
+    return marks.slice(0, -1).map((from, i): Span => {
+      const hold = holds.findLast(item => item.at <= from)
+      return { from, to: marks[i + 1]!, celsius: warmth(hold), unsaid: hold === undefined }
+    })
   })
 }
 const warmth = (hold: EntryOf<'hold'> | undefined) =>

@@ -70,16 +70,19 @@ const LATE = { log: 0.18, doubt: 0.25 }
 function hoursByHand(state: BatchState, run: RunState, entries: readonly Entry[]): Finding | undefined {
   const looks = ofKind(entries, 'feel')
     .filter(({ at }) => at > run.loadedAt && at <= run.unloadedAt!)
-    .map(({ at, body }) => ({
-      hours: run.clock.equivalentHoursAt(at),
-      dry: judgeFeel(body.check, state.purpose, state.food.pliable).vote === 'dry',
-    }))
+    .flatMap(({ at, body }) => {
+      const { vote, shortcomings } = judgeFeel(body.check, state.purpose, state.food.pliable)
+      // One warm piece that felt dry is no test.
+      return vote === 'dry' && shortcomings.length > 0 ? [] : [{ hours: run.clock.equivalentHoursAt(at), dry: vote === 'dry' }]
+    })
   const dry = looks.find(look => look.dry)?.hours
   // It went back: at its taking out it was not dry.
   const wet = state.earlierRuns.length > 0 ? run.clock.equivalentHoursAt(run.unloadedAt!) : looks.findLast(look => !look.dry)?.hours
-  if (dry === undefined && wet === undefined) return undefined
-  if (dry === undefined) return { log: Math.log(wet!) + LATE.log, doubt: LATE.doubt }
-  if (wet === undefined || wet >= dry || wet <= 0) return { log: Math.log(dry) - LATE.log, doubt: LATE.doubt }
+  // Felt wet once and never again: when it was dry nobody knows, unless it went back wet.
+  if (dry === undefined) return state.earlierRuns.length > 0 && wet! > 0 ? { log: Math.log(wet!) + LATE.log, doubt: LATE.doubt } : undefined
+  // A look long before says no more than none.
+  if (wet === undefined || wet >= dry || Math.log(dry / Math.max(wet, 1e-6)) > 2 * (LATE.log + LATE.doubt))
+    return { log: Math.log(dry) - LATE.log, doubt: LATE.doubt }
   return { log: 0.5 * Math.log(wet * dry), doubt: Math.hypot(LOOKED_DOUBT, Math.log(dry / wet) / Math.sqrt(12)) }
 }
 

@@ -42,7 +42,10 @@ const LOTS_LEARNED_FROM = 40
 /** What is kept beside a batch of what it taught of its food. */
 export type TaughtFacts = Omit<BasketLesson, 'id'>
 
-const kept = new WeakMap<Db, { written: string; mark: string; learned: HoursLearned; dials: ReadonlyMap<string, number> }>()
+const kept = new WeakMap<
+  Db,
+  { written: string; mark: string; foods: Context['foods']; learned: HoursLearned; dials: ReadonlyMap<string, number> }
+>()
 
 /** What all finished runs teach of hours; worked out anew when one has come or gone, or a dial was measured. */
 export function hoursLearned(context: Context): HoursLearned {
@@ -56,8 +59,9 @@ function learnedNow({ db, foods }: Context): { learned: HoursLearned; dials: Rea
   if (before?.written === written) return before
   const machines = listMachines(db)
   const dials = new Map(machines.map(machine => [machine.id, dialMean(db, machine.id, machine.kind)]))
-  const mark = `${pacesMark(db)} ${[...dials.values()].join(' ')}`
-  if (before?.mark === mark) {
+  const mark = `${pacesMark(db)} ${machines.map(({ id, kind }) => `${id} ${kind} ${dials.get(id)}`).join(' ')}`
+  // A food of one's own may have changed its family: the book is then another one.
+  if (before?.mark === mark && before.foods === foods) {
     before.written = written
     return before
   }
@@ -73,7 +77,7 @@ function learnedNow({ db, foods }: Context): { learned: HoursLearned; dials: Rea
     })),
     machine => dials.get(machine) ?? 0,
   )
-  const now = { written, mark, learned, dials }
+  const now = { written, mark, foods, learned, dials }
   kept.set(db, now)
   return now
 }

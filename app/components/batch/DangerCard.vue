@@ -9,13 +9,17 @@ const format = useFormat()
 const WORTH_H = 0.2
 const zone = computed(() => {
   const found = dangerZoneOf(props.state, props.now)
-  return found && (found.counting || found.hours > WORTH_H) ? found : undefined
+  if (!found) return undefined
+  const busy = !props.state.run || props.state.run.unloadedAt === undefined
+  return found.over || found.counting || (busy && found.hours > WORTH_H) ? found : undefined
 })
 const span = computed(() => `${format.temperature(4)} and ${format.temperature(zone.value!.hotC)}`)
 const words = computed(() => {
-  const { over, counting, until, setC, hours } = zone.value!
+  const { over, counting, until, setC, hours, unsaidH, limitH } = zone.value!
   if (over)
     return `Over two hours in all between ${span.value}: published guidance (USDA) is to discard it. Above ${format.temperature(32)} each hour counts twice.`
+  if (hours >= limitH)
+    return `For about ${format.hours(unsaidH)} nobody wrote where it stood: unless that was in the cold, it is over two hours between ${span.value}, and guidance (USDA) is to discard it. Log where it was kept.`
   const spent = `${format.hours(hours)} of two hours between ${span.value} are spent.`
   if (!counting) return `${spent} It stands still now.`
   const mend = setC === undefined ? 'in the cold, or hot' : `at ${format.temperature(zone.value!.hotC)} or more`

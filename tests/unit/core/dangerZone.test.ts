@@ -29,6 +29,11 @@ describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one a
     expect(found).toMatchObject({ counting: true, over: false })
     expect(found.hours).toBeCloseTo(1, 6)
     expect(found.until).toBe(MORNING + 2 * HOUR)
+    // Nobody wrote where it stood: that is asked, not taken for the counter.
+    const unsaid = zone(5, [0, intake('milk-whole')])!
+    expect(unsaid).toMatchObject({ over: false, counting: true, until: undefined })
+    expect(unsaid.unsaidH).toBeCloseTo(5, 6)
+    expect(zone(5, [0, intake('milk-whole')], [0, { kind: 'hold', place: 'counter' }])).toMatchObject({ over: true, unsaidH: 0 })
     const cold: Item[] = [
       [0, intake('rice-cooked')],
       [0.5, { kind: 'hold', place: 'refrigerator' }],
@@ -68,7 +73,8 @@ describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one a
   })
   it('is of what is perishable: low-acid food once it is cooked, and no fruit', () => {
     expect(zone(9, [0, intake('carrot')])).toBeUndefined()
-    expect(zone(9, [0, intake('pumpkin')], [5, { kind: 'prep', step: 'puree', effect: 'none' }])).toMatchObject({ over: true })
+    const puree: EntryBody = { kind: 'prep', step: 'puree', effect: 'none' }
+    expect(zone(9, [0, intake('pumpkin')], [5, puree], [5, { kind: 'hold', place: 'counter' }])).toMatchObject({ over: true })
     expect(zone(9, [0, intake('apple')], [5, { kind: 'prep', step: 'puree', effect: 'none' }])).toBeUndefined()
     // A vegetable that was cooked is dried at the card's 57 °C, and not at 45.
     const beetroot = (setC: number): Item[] => [
