@@ -158,6 +158,8 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
       card,
       thicknessMm: card.thicknessMm,
       cutBy,
+      purpose: chapter.purpose,
+      choices: {},
     })
     return runs > 0 ? { low: Math.round(low * 10) / 10, high: Math.round(high * 10) / 10, runs } : undefined
   }

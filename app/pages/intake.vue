@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Sent } from '~/data/parcel'
 import { uuidv7 } from 'uuidv7'
-import { cardOf, wayOf, type Food, type Purpose } from '#core/foods'
+import { cardOf, purposeFactor, wayOf, type Food, type Purpose } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { handsMinutesKg } from '#core/planning'
 import { cautionsAt } from '#core/safety'
@@ -54,6 +54,8 @@ const price = ref<number>()
 const cultivar = ref('')
 const source = ref('Own garden')
 const weightG = ref<number>()
+/** What was on the scale, of a food that is cooked before it is dried. */
+const weighed = ref<'uncooked' | 'cooked'>('uncooked')
 const purpose = ref<Purpose>('powder')
 const cardKey = ref('')
 const condition = ref('')
@@ -114,6 +116,7 @@ const question = refDebounced(
             purpose: purpose.value,
             weightG: weightG.value,
             machineId: machineId.value,
+            ...(food.value?.uncooked && { weighed: weighed.value }),
           },
         }
       : undefined,
@@ -138,7 +141,10 @@ const { answer: ownHours } = useServer('foodHours', () => (foodKey.value ? { par
 /** Hours of a cut in the machine that is meant. */
 function hoursNote(item: Food['cards'][number]): string {
   const own = ownHours.value?.machines.find(({ machineId: id }) => id === machineId.value)?.cards[item.key]
-  const { low, high } = own ? { low: Math.round(own.low), high: Math.round(own.high) } : wayOf(item, machine.value?.kind).usualHours.value
+  const { way, usualHours } = wayOf(item, machine.value?.kind)
+  const factor = food.value ? purposeFactor(food.value, purpose.value, way) : 1
+  const low = Math.round(factor * (own?.low ?? usualHours.value.low))
+  const high = Math.round(factor * (own?.high ?? usualHours.value.high))
   return high > 72 ? `${Math.round(low / 24)} to ${Math.round(high / 24)} days` : `${low} to ${high} h`
 }
 const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powder' }
@@ -179,6 +185,7 @@ async function takeIn() {
         condition: condition.value.trim() || undefined,
         purpose: purpose.value,
         cardKey: cardKey.value,
+        weighed: food.value!.uncooked && weighed.value,
         plant: plant.value.trim() || undefined,
         count: count.value,
         price: price.value,
@@ -231,6 +238,15 @@ const otherProblems = computed(() =>
           <TextField v-model="cultivar" label="Kind" optional />
         </div>
         <WeightField v-model="weightG" label="Weight" required :problem="problems.weightG" hint="untrimmed, as it came" />
+        <ChoiceField
+          v-if="food?.uncooked"
+          v-model="weighed"
+          label="On the scale it was"
+          :choices="[
+            { value: 'uncooked', words: 'Uncooked', note: `${format.share(food.uncooked.value.mean)} water` },
+            { value: 'cooked', words: 'Cooked', note: `${format.share(food.rawMoisture.value.mean)} water` },
+          ]"
+        />
         <ChoiceField
           v-model="purpose"
           label="For"

@@ -18,6 +18,8 @@ interface Writers {
   jarId?: string
   /** Words of a caution by its key. */
   caution?: (rule: string) => string | undefined
+  /** A question with the school that was chosen. */
+  school?: (question: string, key: string) => string | undefined
 }
 
 export const PREP_WORDS: Record<PrepStepName, string> = {
@@ -75,7 +77,7 @@ export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but change
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
 /** An entry as a line of the log, in the household's units. */
-export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime, caution, jarId }: Writers): string {
+export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime, caution, school, jarId }: Writers): string {
   switch (body.kind) {
     case 'intake':
       return body.fromJars && jarId !== undefined
@@ -178,6 +180,8 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
       return body.from.jarId === jarId
         ? `${weight(body.from.weightG)} poured onto another jar`
         : `${weight(body.from.weightG)} poured in from another jar`
+    case 'choose':
+      return `by choice: ${school?.(body.question, body.school) ?? `${body.question}, ${body.school}`}`
     case 'leaveOut':
       return `not to teach: ${body.reason}`
     case 'review':

@@ -3,7 +3,7 @@ import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from
 import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
 import { beliefOf, estimateOfRun, isOffAt, readJarAir } from '../water'
-import { restDays, worstLook } from './rest'
+import { restDays, restNeeded, worstLook } from './rest'
 import { HOUR } from '../time'
 
 /** A window in instants; `Infinity` where the heat is off or the target is out of reach. */
@@ -132,7 +132,10 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
     },
     feel: feel?.body.check,
     jarAir: state.jarAir && { ...readJarAir(state, state.jarAir.body), closedHours: state.jarAir.body.closedHours },
-    rest: rest && started !== undefined ? { days: restDays(rest, rest.endedAt ?? now), lastSaw: sightOf(rest) } : undefined,
+    rest:
+      rest && started !== undefined
+        ? { days: restDays(rest, rest.endedAt ?? now), needed: restNeeded(state), lastSaw: sightOf(rest) }
+        : undefined,
   })
 }
 

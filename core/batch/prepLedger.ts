@@ -1,4 +1,4 @@
-import type { Food, MethodCard } from '../foods'
+import { effectsOfChoices, type Choices, type Food, type MethodCard } from '../foods'
 import { balancePrep, type PrepBalance, type PrepLedger, type PrepStep } from '../mass'
 import type { EntryOf } from '../log'
 
@@ -13,6 +13,8 @@ const USUAL_WATER: Partial<Record<string, { mean: number; sd: number }>> = {
 }
 /** Thickened is as thick as it comes from a tin: about nine tenths water, whatever went before (common practice). */
 const THICK = { mean: 0.1, sd: 0.02 }
+/** Steps that bring food to what the reference calls cooked. */
+const COOKS: readonly string[] = ['cook', 'boil', 'roast']
 /** Peels, seeds and husks, where the food's own loss counts for the trimming. */
 const USUAL_WASTE: Partial<Record<string, { mean: number; sd: number }>> = { peel: { mean: 0.12, sd: 0.05 }, seed: { mean: 0.1, sd: 0.05 } }
 
@@ -35,6 +37,27 @@ function isTrimmed(prep: readonly EntryOf<'prep'>[], usualG: number): boolean {
   })
 }
 
+/** Whether the basket was on the scale before it was cooked: as was said, else as what was cooked off it later shows. */
+function weighedUncooked({ body }: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], food: Food, card: MethodCard): boolean {
+  if (!food.uncooked || body.fromJars) return false
+  if (card.raw) return true
+  if (body.weighed) return body.weighed === 'uncooked'
+  return prep.some(entry => COOKS.includes(entry.body.step) && entry.body.effect !== 'none')
+}
+
+/** Water of a basket as it comes in by the reference, wet basis. */
+const waterOfBasket = (food: Food, card: MethodCard, uncooked: boolean) =>
+  (uncooked && food.uncooked ? food.uncooked : (card.moisture ?? food.rawMoisture)).value
+
+/** Cooked it holds the water that the reference gives, less than before or, as beans do, far more. */
+const cooking = ({ rawMoisture: { value } }: Food, name: string, weightG?: number): PrepStep => ({
+  kind: 'water',
+  name,
+  weightG,
+  reach: { mean: 1 - value.mean, sd: value.sd },
+  swells: true,
+})
+
 /** The steps of preparing as the ledger takes them: what was weighed, and the usual share where it was not. */
 export function ledgerOf(
   intake: EntryOf<'intake'>,
@@ -43,8 +66,11 @@ export function ledgerOf(
   food: Food,
   card: MethodCard,
   loadedG: number | undefined,
+  choices: Choices = {},
 ): PrepLedger {
-  const trim = (card.trimShare ?? food.trimShare).value
+  const usual = (card.trimShare ?? food.trimShare).value
+  const trim = { ...usual, mean: Math.min(0.97, Math.max(0, usual.mean + effectsOfChoices(food, choices).trim)) }
+  const uncooked = weighedUncooked(intake, prep, food, card)
   const steps = [...prep, ...splits]
     .sort((a, b) => a.at - b.at || a.seq - b.seq)
     .flatMap((entry): PrepStep[] => {
@@ -52,25 +78,41 @@ export function ledgerOf(
       const { step, effect, weightG, added } = entry.body
       if (effect === 'none') return []
       if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
+      if (food.uncooked && COOKS.includes(step) && effect === 'water') {
+        if (uncooked) return [cooking(food, step, weightG)]
+        // It was cooked when it was weighed: what is not said to have left did not.
+        if (weightG === undefined) return []
+      }
       if (step === 'thicken' && effect === 'water') return [{ kind: effect, name: step, weightG, reach: THICK }]
       const usualShare = effect === 'waste' ? (USUAL_WASTE[step] ?? trim) : (USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 })
       return [{ kind: effect, name: step, weightG, usualShare }]
     })
   if (!intake.body.fromJars && !isTrimmed(prep, trim.mean * intake.body.weightG))
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
+  // Loaded without a word of it, it was cooked all the same.
+  if (uncooked && !card.raw && loadedG !== undefined && !prep.some(({ body }) => COOKS.includes(body.step)))
+    steps.push(cooking(food, 'cook'))
   return {
     rawWeightG: intake.body.weightG,
-    rawMoisture: intake.body.fromJars ? FROM_SHELF : (intake.body.rawWater ?? food.rawMoisture.value),
+    rawMoisture: intake.body.fromJars
+      ? FROM_SHELF
+      : uncooked || card.moisture
+        ? waterOfBasket(food, card, uncooked)
+        : (intake.body.rawWater ?? food.rawMoisture.value),
     steps,
     loadedWeightG: loadedG,
   }
 }
 
-/** What a basket comes to that is trimmed and cut, and nothing else, by the reference. */
-export function trimmedBasket(food: Food, card: MethodCard, weightG: number): PrepBalance {
+/** What a basket comes to that is trimmed and cut, and cooked where it was weighed before, by the reference. */
+export function trimmedBasket(food: Food, card: MethodCard, weightG: number, weighed?: 'uncooked' | 'cooked'): PrepBalance {
+  const uncooked = food.uncooked !== undefined && (card.raw || weighed === 'uncooked')
   return balancePrep({
     rawWeightG: weightG,
-    rawMoisture: food.rawMoisture.value,
-    steps: [{ kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value }],
+    rawMoisture: waterOfBasket(food, card, uncooked),
+    steps: [
+      { kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value },
+      ...(uncooked && !card.raw ? [cooking(food, 'cook')] : []),
+    ],
   })
 }

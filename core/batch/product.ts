@@ -1,4 +1,23 @@
-import type { BatchState } from '../log'
+import { effectsOfChoices } from '../foods'
+import type { BatchState, Lot } from '../log'
+import { isCookedThrough } from '../safety'
+import { WAYS } from '../ways'
+
+/** Raw once it has its water back: dried raw, or animal food from a freeze dryer whose cooking nobody measured. */
+export function isRaw({ food, card, prep, run }: Pick<BatchState, 'food' | 'card' | 'prep' | 'run'>): boolean {
+  if (card.raw) return true
+  if (!run || !WAYS[run.way.way].underVacuum) return false
+  return !isCookedThrough(
+    food,
+    prep.map(({ body }) => body),
+  )
+}
+
+/** How long it is said to keep, where a school was chosen that says so. */
+export function keepsOf({ food, choices }: Pick<BatchState, 'food' | 'choices'>): Lot['keeps'] {
+  const { months, packages } = effectsOfChoices(food, choices)
+  return months && { months, packages }
+}
 
 /** Share of salt that seasoning gave the dry product, 0–1; trimming after it takes salt along. */
 export function saltShareOf(state: Pick<BatchState, 'prep' | 'dryG' | 'splits' | 'run'>): number {

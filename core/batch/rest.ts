@@ -1,4 +1,6 @@
-import type { BatchDraft, LookSight, RestingJar, RestState } from '../log'
+import { REST_DAYS } from '../dryness'
+import { effectsOfChoices } from '../foods'
+import type { BatchDraft, BatchState, LookSight, RestingJar, RestState } from '../log'
 import { DAY } from '../time'
 
 /** What the food asks for, worst first: mould ends it, moisture sends it back; pieces that only hang are dry. */
@@ -35,6 +37,11 @@ export function worstLook({ jars }: Pick<RestState, 'jars'>): LookSight | undefi
 
 /** Whether a sight sends the food back to the machine. */
 export const isDamp = (sight: LookSight | undefined) => sight === 'moisture' || sight === 'clumps'
+
+/** Days in the jar that are enough: a week, or as the school has it that was chosen. */
+export function restNeeded({ food, choices }: Pick<BatchState, 'food' | 'choices'>): number {
+  return effectsOfChoices(food, choices).restDays ?? REST_DAYS
+}
 
 /** Whole days from the start of the rest to an instant. */
 export function restDays(rest: Pick<RestState, 'startedAt'>, at: number): number {

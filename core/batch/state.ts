@@ -1,4 +1,4 @@
-import { cardOf, wayOf, type FindFood, type Food, type MethodCard } from '../foods'
+import { cardOf, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Food, type MethodCard } from '../foods'
 import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,
@@ -69,7 +69,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const cutName = prep.findLast(entry => entry.body.cutName)?.body.cutName
   const card = food.cards.find(item => item.name === cutName) ?? cardOf(food, intake.body.cardKey)
   const { purpose } = intake.body
-  const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, draft.loads[0]?.body.totalG))
+  const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, draft.loads[0]?.body.totalG, draft.choices))
   const runs = runsOf(draft, { food, card, fromPowder: intake.body.fromForm === 'powder' })
   const run = runs.at(-1)
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
@@ -117,9 +117,17 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     hold: inMachine ? undefined : holdOf(draft.holds, run ? 'dry' : isCut ? 'cut' : 'raw', food.freshDays.value, heldAfter),
     holds: draft.holds,
     accepted: draft.accepted,
+    choices: { ...draft.choices, ...choicesAtWork(prep) },
     fromJars,
     stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),
   }
+}
+
+/** What was done says it as well as a choice does. */
+function choicesAtWork(prep: readonly EntryOf<'prep'>[]): Choices {
+  return Object.fromEntries(
+    prep.flatMap(({ body: { step, school } }) => (school && QUESTION_OF_STEP[step] ? [[QUESTION_OF_STEP[step], school]] : [])),
+  )
 }
 
 /** What each entry in force lays down, as its kind says. */

@@ -56,7 +56,7 @@ function pathOf({ prep }: BatchState): string {
 function hoursOf(state: BatchState, run: RunState, entries: readonly Entry[]): Finding | undefined {
   if (run.way.partOnly) return undefined
   const { low, high } = run.way.usualHours.value
-  const usual = Math.log(Math.sqrt(low * high) * usualHoursFactor(state)) + Math.log(run.feltOverDial)
+  const usual = Math.log(Math.sqrt(low * high) * usualHoursFactor(state, run.way.way)) + Math.log(run.feltOverDial)
   const byWeights = run.weighings.length > 0 ? hoursByWeights(state, run) : undefined
   const found = byWeights && byWeights.doubt <= MOST_DOUBT ? byWeights : hoursByHand(state, run, entries)
   return found && { log: found.log - usual, doubt: found.doubt }
@@ -90,7 +90,7 @@ function hoursByHand(state: BatchState, run: RunState, entries: readonly Entry[]
 function solidsOf(state: BatchState, run: RunState, entries: readonly Entry[]): Pick<Taught, 'solids' | 'prep' | 'dry'> {
   const { food, card, intake, prep: steps, splits } = state
   const rawG = intake.body.weightG
-  const trimmed = trimmedBasket(food, card, rawG)
+  const trimmed = trimmedBasket(food, card, rawG, intake.body.weighed)
   // A part that became another batch, or a load that was weighed whole before it was prepared, tells nothing of trimming.
   const whole = splits.length === 0 && Math.abs(run.loadedG - rawG) > 0.5
   const prep = whole ? { log: Math.log(run.loadedG / trimmed.weightG.p50), doubt: SCALE_DOUBT } : undefined
@@ -101,7 +101,7 @@ function solidsOf(state: BatchState, run: RunState, entries: readonly Entry[]): 
     : undefined
   // What the steps leave of the reference's food. What came in beside it is known, and is not the food's.
   const reference = balancePrep(
-    ledgerOf({ ...intake, body: { ...intake.body, rawWater: undefined } }, steps, splits, food, card, run.loadedG),
+    ledgerOf({ ...intake, body: { ...intake.body, rawWater: undefined } }, steps, splits, food, card, run.loadedG, state.choices),
   ).solids
   const exact = 1 - food.rawMoisture.value.mean
   const steady = Math.sqrt(Math.max(0, (reference.sd / reference.mean) ** 2 - (food.rawMoisture.value.sd / exact) ** 2))

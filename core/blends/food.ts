@@ -51,6 +51,8 @@ export function foodOfBlend(jar: Jar, find: FindLot): Food | undefined {
     traits: [...new Set(parts.flatMap(({ food }) => food.traits))] as Trait[],
     cautions: [],
     schools: [],
+    prefer: {},
+    schoolEffects: {},
     own: true,
   }
 }

@@ -40,8 +40,8 @@ export interface DrynessEvidence {
   feel?: FeelCheck
   /** Air read in a closed jar: corrected humidity 0–1, hours closed, the moisture it means, and the humidity that the target means. */
   jarAir?: { humidity: number; closedHours: number; moisture: Interval; sealBelow: number }
-  /** Days in the closed jar and what was seen: nothing where nobody looked, or not at every jar. */
-  rest?: { days: number; lastSaw: 'dry' | 'moisture' | 'clumps' | 'mould' | 'nothing' }
+  /** Days in the closed jar, how many are enough (a week, if not said), and what was seen: nothing where nobody looked, or not at every jar. */
+  rest?: { days: number; needed?: number; lastSaw: 'dry' | 'moisture' | 'clumps' | 'mould' | 'nothing' }
 }
 
 export interface DrynessVerdict {
@@ -125,15 +125,15 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
     if (!looked && jarAir.says !== 'dry')
       return answer(
         'cool-and-check',
-        evidence.rest.days < REST_DAYS
+        evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)
           ? 'Nobody has looked at the jar yet: shake it, and look for beads, sticking and clumps.'
           : `${days(evidence.rest.days)} in the jar, and nobody has looked: time alone does not make it dry. Shake it, look for beads, sticking and clumps.`,
         { headline: 'Look at the jar' },
       )
-    if (evidence.rest.days < REST_DAYS) {
+    if (evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)) {
       return answer(
         'rest',
-        `${looked ? `No moisture after ${days(evidence.rest.days)}` : `${days(evidence.rest.days)} in the jar, and its air is dry`}. Water moves slowly from thick to thin pieces: look daily until day ${REST_DAYS}.`,
+        `${looked ? `No moisture after ${days(evidence.rest.days)}` : `${days(evidence.rest.days)} in the jar, and its air is dry`}. Water moves slowly from thick to thin pieces: look daily until day ${evidence.rest.needed ?? REST_DAYS}.`,
       )
     }
     return answer(
@@ -282,7 +282,7 @@ function restWitness({ rest }: DrynessEvidence): Witness | undefined {
   const unseen = rest.lastSaw === 'nothing'
   return {
     name: 'rest',
-    says: unseen ? 'nothing' : rest.lastSaw === 'dry' ? (rest.days >= REST_DAYS ? 'dry' : 'unsure') : 'wet',
+    says: unseen ? 'nothing' : rest.lastSaw === 'dry' ? (rest.days >= (rest.needed ?? REST_DAYS) ? 'dry' : 'unsure') : 'wet',
     headline: words,
     detail: `${days(rest.days)} in a closed jar.`,
   }

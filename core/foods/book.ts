@@ -1,7 +1,8 @@
 import { expandFood, PRACTICE } from './expand'
 import { expandGoods } from './goods'
+import { questionsFrom } from './schools'
 import type { FoodSource, OwnCardSource, ReferenceSource } from './source'
-import type { CardWay, Food, MethodCard, SchoolQuestion } from './types'
+import type { CardWay, Food, MethodCard, Purpose, SchoolQuestion } from './types'
 import { hoursFactor, WAYS, type WayKey } from '../ways'
 
 /** Gives a food by its key; undefined for one that it does not know. */
@@ -41,13 +42,24 @@ export function foodBook(
     goods,
     product: key => byKey.get(key) ?? goodsByKey.get(key),
     sourceOf: key => sources.get(key),
-    schools: Object.entries(reference.schools).map(([key, question]) => ({ key, ...question })),
+    schools: questionsFrom(reference.schools),
   }
 }
 
 /** The card with this key, or the food's first where the key is missing or unknown. */
 export function cardOf(food: Food, key?: string): MethodCard {
   return food.cards.find(card => card.key === key) ?? food.cards[0]!
+}
+
+/** To powder over to pliable pieces: five in a hundred of water instead of sixteen (common practice: 1.4 to 1.8). */
+const CRISP_OVER_PLIABLE = 1.6
+
+/**
+ * Hours for a purpose over the card's: those of fruit and berries are until they are pliable, as drying guides give them. A freeze
+ * dryer's cycle is one for all.
+ */
+export function purposeFactor({ pliable, target }: Pick<Food, 'pliable' | 'target'>, purpose: Purpose, way?: WayKey): number {
+  return pliable && target[purpose] < target.pieces && !(way && WAYS[way].underVacuum) ? CRISP_OVER_PLIABLE : 1
 }
 
 /**

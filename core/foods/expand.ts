@@ -1,8 +1,11 @@
 import { capital } from '../text'
+import { freezeCycle } from '../freezing'
+import { pacePerHour } from '../kinetics'
 import { hoursFactor, STANDARD_WAY, WAYS, type WayKey } from '../ways'
 import { parseRange, parseSpread } from './amounts'
 import type { CardSource, FamilySource, FoodSource, FormSource, OwnCardSource, ReferenceSource } from './source'
-import type { CardStep, CardWay, Food, MethodCard, Purpose, Range, Sourced, Spread } from './types'
+import { questionsFrom } from './schools'
+import type { CardStep, CardWay, Food, MethodCard, Purpose, Range, SchoolEffects, Sourced, Spread } from './types'
 
 /** "From memory" marks what was not open on the desk when it was written down. */
 const USDA = 'USDA FoodData Central, water content, from memory'
@@ -19,7 +22,7 @@ const slip = (food: FoodSource, message: string) => new Error(`${food.key}: ${me
  */
 export function expandFood(
   food: FoodSource,
-  reference: Pick<ReferenceSource, 'families' | 'forms'> & Partial<Pick<ReferenceSource, 'names'>>,
+  reference: Pick<ReferenceSource, 'families' | 'forms'> & Partial<Pick<ReferenceSource, 'names' | 'schools'>>,
   options: { own?: boolean; ownCards?: readonly OwnCardSource[] } = {},
 ): Food {
   const family = reference.families[food.family]
@@ -48,6 +51,7 @@ export function expandFood(
     isotherm: food.isotherm ?? family.isotherm,
     fat: (food.fat ?? 0) / 100,
     rawMoisture: { value: percent(food.water), source: food.waterSource ?? USDA },
+    ...(food.uncooked && { uncooked: { value: percent(food.uncooked), source: USDA } }),
     trimShare: { value: percent(food.trim), source: PRACTICE },
     freshDays: { value: food.waits, source: PRACTICE },
     cards,
@@ -65,7 +69,9 @@ export function expandFood(
     allergens: food.allergens ?? [],
     traits: food.traits ?? family.traits,
     cautions: food.cautions ?? [],
-    schools: food.schools ?? family.schools.filter(key => key !== 'blanch' || food.blanch).filter(key => key !== 'dip' || food.dip),
+    schools: (food.schools ?? family.schools).filter(key => key !== 'blanch' || food.blanch).filter(key => key !== 'dip' || food.dip),
+    prefer: food.prefer ?? {},
+    schoolEffects: reference.schools ? effectsIn(reference.schools) : {},
     own: options.own ?? false,
   }
 }
@@ -90,7 +96,7 @@ function expandCard(
     form.ways?.filter(way => family.ways.includes(way) || form.ways!.length === 1) ??
     food.ways ??
     family.ways
-  ).map(way => wayOfCard(food, family, form, card, way))
+  ).map(way => wayOfCard(food, family, form, card, way, thicknessMm ?? USUAL_MM))
   const main = ways[0]!
   return {
     key: `${formKey}${number ? `-${number}` : ''}${own && card.name ? `-${slugOf(card.name)}` : ''}`,
@@ -101,20 +107,42 @@ function expandCard(
     temperatureC: main.temperatureC,
     temperatureReason: main.temperatureReason,
     ways,
-    trayLoadKgM2: card.load ? spread(food, card.load) : loadOf(form, thicknessMm ?? 5),
-    ...(card.trim && {
-      trimShare: { value: { mean: spread(food, card.trim).mean / 100, sd: spread(food, card.trim).sd / 100 }, source: PRACTICE },
-    }),
+    trayLoadKgM2: card.load ? spread(food, card.load) : loadOf(form, thicknessMm ?? USUAL_MM),
+    ...part(food, 'trimShare', card.trim ?? form.trim),
+    ...part(food, 'moisture', card.water),
+    ...part(food, 'afterShare', card.after ?? form.after),
     steps: stepsOf(food, family, form, card, number),
     spread: form.spread,
     portions: form.portions ?? false,
-    liquid: formKey === 'liquid',
-    raw: card.raw ?? false,
+    liquid: form.pourable ?? false,
+    raw: card.raw ?? form.uncooked ?? false,
     own,
   }
 }
 
-function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, way: WayKey): CardWay {
+const known = new WeakMap<object, Record<string, SchoolEffects>>()
+/** What follows from every school of the reference, worked out once: all foods share it. */
+function effectsIn(schools: ReferenceSource['schools']): Record<string, SchoolEffects> {
+  let effects = known.get(schools)
+  if (!effects) {
+    const list = questionsFrom(schools).flatMap(({ key, schools: of }) =>
+      of.map(school => [`${key}/${school.key}`, school.effects ?? {}] as const),
+    )
+    known.set(schools, (effects = Object.fromEntries(list)))
+  }
+  return effects
+}
+
+/** A share in percent, where the file says one. */
+const part = <Key extends string>(food: FoodSource, key: Key, text: string | undefined) =>
+  text === undefined
+    ? undefined
+    : ({ [key]: { value: { mean: spread(food, text).mean / 100, sd: spread(food, text).sd / 100 }, source: PRACTICE } } as Record<
+        Key,
+        Sourced<Spread>
+      >)
+
+function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, way: WayKey, thicknessMm: number): CardWay {
   const facts = WAYS[way]
   const heat = card.heat ?? food.heat ?? family.heat
   const heatWhy = card.heatWhy ?? food.heatWhy ?? family.heatWhy
@@ -124,30 +152,64 @@ function wayOfCard(food: FoodSource, family: FamilySource, form: FormSource, car
     way,
     temperatureC,
     temperatureReason: celsius === undefined ? heatWhy : facts.reason,
-    usualHours: hoursOf(food, form, card, way),
+    usualHours: hoursOf(food, family, form, card, way, { heat, temperatureC, thicknessMm }),
     ...(facts.partOnly && { partOnly: true }),
   }
 }
 
 /** Hours of a way: as the file says, else by the rule of the way from those in a dehydrator. */
-function hoursOf(food: FoodSource, form: FormSource, card: CardSource, way: WayKey): Sourced<Range> {
+function hoursOf(
+  food: FoodSource,
+  family: FamilySource,
+  form: FormSource,
+  card: CardSource,
+  way: WayKey,
+  heat: { heat: number; temperatureC: number; thicknessMm: number },
+): Sourced<Range> {
   const { hours: rule } = WAYS[way]
   // Of a cut that is dried in one way only, the hours are that way's.
   const only = card.ways ?? form.ways ?? []
   const said = card[way] ?? (way === STANDARD_WAY || (only.length === 1 && only[0] === way) ? card.hours : undefined)
   if (said) return { value: range(food, said), source: card.hoursSource ?? PRACTICE }
   if (rule.from === 'pass') return { value: { low: rule.low, high: rule.high }, source: PRACTICE }
-  if (rule.from === 'form') return { value: range(food, form.freeze), source: PRACTICE }
+  if (rule.from === 'form')
+    return { value: cycleOf(food, family, form, card, heat.thicknessMm), source: 'reckoned from load, water and depth' }
   if (!card.hours) throw slip(food, `no hours for ${way}`)
   const hours = range(food, card.hours)
-  const factor = hoursFactor(WAYS[way])
+  const factor = factorOf(way, family, heat)
   return {
     value: { low: tidyHours(hours.low * factor), high: tidyHours(hours.high * factor) },
     source: `${PRACTICE}, reckoned from those in a dehydrator`,
   }
 }
 
-const NOTHING_TO_TRIM: readonly string[] = ['egg', 'dairy', 'meat', 'fish']
+/** The heat that the factors of the ways are said of, °C: most food's own. */
+const FACTORS_AT_C = 57
+/** A way's factor at the heat that a food has of its own: leaves at 41 °C gain more by an oven than meat at 68 °C does. */
+function factorOf(way: WayKey, family: FamilySource, { heat, temperatureC }: { heat: number; temperatureC: number }): number {
+  if (WAYS[way].unheated && !WAYS[way].outdoors && family.stillAir !== undefined) return family.stillAir
+  return (hoursFactor(WAYS[way]) * pacePerHour(heat, FACTORS_AT_C)) / pacePerHour(temperatureC, WAYS[way].celsius?.value ?? temperatureC)
+}
+
+/** A freeze dryer's cycle with trays as full as the card has them: from frozen solid and all well, to frozen in the machine. */
+function cycleOf(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, thicknessMm: number): Range {
+  const raw = card.raw ?? form.uncooked ?? false
+  const load = {
+    loadG: 1000 * (card.load ? spread(food, card.load) : loadOf(form, thicknessMm)).mean,
+    moisture: spread(food, card.water ?? (raw ? food.uncooked : undefined) ?? food.water).mean / 100,
+    areaM2: 1,
+    thicknessMm,
+    liquid: form.pourable ?? false,
+    sugary: (food.isotherm ?? family.isotherm) === 'sugaryFruit',
+  }
+  const frozen = freezeCycle({ ...load, frozen: true }).hours
+  const last = load.liquid || raw ? frozen : freezeCycle({ ...load, frozen: false }).hours
+  return { low: Math.round(frozen.p10), high: Math.round(last.p90) }
+}
+
+/** Thickness of what says none, mm. */
+const USUAL_MM = 5
+const NOTHING_TO_TRIM: readonly string[] = ['egg', 'dairy', 'meat', 'fish', 'meal']
 
 const tidyHours = (hours: number) => (hours < 10 ? Math.round(hours * 2) / 2 : Math.round(hours))
 
@@ -158,9 +220,11 @@ function loadOf(form: FormSource, mm: number): Spread {
 
 function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card: CardSource, number: string | undefined): CardStep[] {
   if (card.steps) return card.steps
-  const steps: CardStep[] = [{ step: 'wash', words: family.wash }]
+  const washed = form.washed ?? true
+  const steps: CardStep[] = washed ? [{ step: 'wash', words: family.wash }] : []
   // What is poured, or was peeled before it came, has nothing to trim.
   if (
+    washed &&
     !NOTHING_TO_TRIM.includes(food.family) &&
     form.feel !== 'sheet' &&
     !form.steps.some(({ step }) => step === 'trim' || step === 'peel')
@@ -171,7 +235,9 @@ function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card:
     })
   }
   steps.push(...form.steps.map(step => ({ ...step, words: step.words.replaceAll('{n}', number ?? '') })))
-  if (food.blanch && (form.feel === 'pieces' || form.feel === 'shreds' || form.feel === 'leaves')) {
+  // What is boiled or cooked before it is cut was blanched by that.
+  const cooked = form.steps.some(({ step }) => step === 'boil' || step === 'cook')
+  if (food.blanch && !cooked && (form.feel === 'pieces' || form.feel === 'shreds' || form.feel === 'leaves')) {
     const { steam, water, words } = food.blanch
     const ways = [steam === undefined ? undefined : `steam ${steam} min`, water === undefined ? undefined : `boiling water ${water} min`]
       .filter(Boolean)
@@ -183,8 +249,16 @@ function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card:
       school: 'blanch',
     })
   }
-  if (food.dip)
-    steps.push({ step: 'dip', words: 'A few minutes in water with citric or ascorbic acid, then drain.', minutes: 5, school: 'dip' })
+  if (food.dip && form.feel !== 'sheet')
+    steps.push({
+      step: 'dip',
+      words: 'Ten minutes in water with 5 g of citric acid a litre, or four with 6 g of ascorbic acid; drain.',
+      minutes: 10,
+      school: 'dip',
+    })
+  const freezes = (card.ways ?? form.ways ?? food.ways ?? family.ways).some(way => WAYS[way].underVacuum)
+  if (form.pourable && freezes && !steps.some(({ step }) => step === 'freeze'))
+    steps.push({ step: 'freeze', words: 'For a freeze dryer: freeze level until solid, overnight.', minutes: 720 })
   return steps
 }
 

@@ -1,7 +1,8 @@
 export { parseRange, parseSpread, rangeText, spreadText } from './amounts'
-export { cardOf, foodBook, wayOf, type FindFood, type FoodBook } from './book'
+export { cardOf, foodBook, purposeFactor, wayOf, type FindFood, type FoodBook } from './book'
 
 export { expandFood, slugOf } from './expand'
+export { effectsOfChoices, QUESTION_OF_STEP, questionsOf, type Choices } from './schools'
 export type { CardSource, FamilySource, FoodSource, FormSource, GoodsSource, OwnCardSource, ReferenceSource } from './source'
 export {
   CAUTION_STEPS,
@@ -19,6 +20,8 @@ export {
   type PrepStepName,
   type Purpose,
   type Range,
+  type School,
+  type SchoolEffects,
   type SchoolQuestion,
   type Source,
   type Sourced,

@@ -1,6 +1,6 @@
 import type { WayKey } from '../ways'
 import type { SorptionGroup } from '../sorption'
-import type { Caution, CardStep, FeelForm, Purpose, SchoolQuestion, Trait } from './types'
+import type { Caution, CardStep, FeelForm, Purpose, School, SchoolEffects, SchoolQuestion, Trait } from './types'
 
 /**
  * Foods as a file has them, for people to read and write. Amounts are text: "94.5 ± 1" is a mean with its
@@ -13,6 +13,8 @@ export interface FoodSource {
   family: string
   water: string
   waterSource?: string
+  /** Percent of the food as it is bought, where `water` is of the cooked: raw meat, dry beans. */
+  uncooked?: string
   trim: string
   /** Days in the cold. */
   waits: number
@@ -39,6 +41,8 @@ export interface FoodSource {
   dip?: boolean
   pliable?: boolean
   schools?: string[]
+  /** The school that is the default for this food, by question, where it is not the first: beans are blanched. */
+  prefer?: Record<string, string>
   cautions?: Caution[]
   /** By form and number, "slices 6": its hours in a dehydrator, or more about it. */
   forms: Record<string, string | CardSource>
@@ -59,6 +63,10 @@ export interface CardSource extends Partial<Record<WayKey, string>> {
   load?: string
   /** Percent. */
   trim?: string
+  /** Percent of what goes on the tray, where it is another part than the food's: peel, juice. */
+  water?: string
+  /** Percent of the dry weight that is taken off then: stalks. */
+  after?: string
   ways?: WayKey[]
   raw?: boolean
   steps?: CardStep[]
@@ -84,7 +92,10 @@ export interface FamilySource {
   wash: string
   schools: string[]
   traits: Trait[]
+  /** Kept as pieces it stops at pliable, and its hours are until then. */
   pliable?: boolean
+  /** Hours in still room air over those at its own heat, where they are not the way's. */
+  stillAir?: number
 }
 
 export interface FormSource {
@@ -92,7 +103,16 @@ export interface FormSource {
   feel: FeelForm
   thick?: number
   load: { base: number; perMm: number }
-  freeze: string
+  /** Percent of the basket, where the form decides: of leaves on their stalks hardly anything goes. */
+  trim?: string
+  /** Percent of the dry weight that is taken off then. */
+  after?: string
+  /** Flows: frozen solid before a vacuum, or it boils over. */
+  pourable?: boolean
+  /** False where there is nothing left to wash. */
+  washed?: boolean
+  /** Dried raw, and raw on the way back. */
+  uncooked?: boolean
   ways?: WayKey[]
   spread: string
   portions?: boolean
@@ -113,13 +133,20 @@ export interface GoodsSource {
   heatUnits?: string
   allergens?: string[]
   traits?: Trait[]
+  /** How it holds water; as vegetables do where it is not said. */
+  isotherm?: SorptionGroup
+}
+
+/** A question as its file has it: trim in points of percent, months as text. */
+export type QuestionSource = Omit<SchoolQuestion, 'key' | 'schools'> & {
+  schools: (Omit<School, 'effects'> & { effects?: Omit<SchoolEffects, 'months'> & { months?: string } })[]
 }
 
 /** All files of the reference. */
 export interface ReferenceSource {
   families: Record<string, FamilySource>
   forms: Record<string, FormSource>
-  schools: Record<string, Omit<SchoolQuestion, 'key'>>
+  schools: Record<string, QuestionSource>
   foods: FoodSource[]
   /** What is bought in dry, for blends. */
   goods: GoodsSource[]

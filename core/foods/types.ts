@@ -116,12 +116,16 @@ export interface MethodCard {
   trayLoadKgM2: Spread
   /** Share that trimming takes off for this cut, where it differs from the food's. */
   trimShare?: Sourced<Spread>
+  /** Water of what goes on the tray, wet basis, where it is another part than the food's: peel, juice. */
+  moisture?: Sourced<Spread>
+  /** Share of the dry weight that is taken off once it is dry: stalks. */
+  afterShare?: Sourced<Spread>
   steps: readonly CardStep[]
   /** How it is laid on the tray. */
   spread: string
   /** Spread as measured portions, each sheet a known amount. */
   portions: boolean
-  /** Goes in liquid: boils over under vacuum unless frozen solid. */
+  /** Flows: boils over under vacuum unless frozen solid. */
   liquid: boolean
   /** Dried raw, and raw on the way back. */
   raw: boolean
@@ -142,8 +146,10 @@ export interface Food {
   isotherm: SorptionGroup
   /** Share of the dry matter that is fat, which holds no water; 0 where it is little. */
   fat: number
-  /** Water, wet basis, of the raw edible part. */
+  /** Water, wet basis, of the raw edible part; of the cooked, where `uncooked` says what it is before. */
   rawMoisture: Sourced<Spread>
+  /** Water, wet basis, as it is bought, where it is cooked before it is dried: raw meat, dry beans. */
+  uncooked?: Sourced<Spread>
   /** Share of the basket's weight that trimming takes off. */
   trimShare: Sourced<Spread>
   /** Days that the raw food waits, cold, before it suffers. */
@@ -154,7 +160,7 @@ export interface Food {
   targetSource: Source
   /** What dry food of this kind looks and feels like. */
   drynessTest: Sourced<string>
-  /** Kept as pieces it stops at pliable. */
+  /** Kept as pieces it stops at pliable, and its cards' hours are until then. */
   pliable: boolean
   /** Colour of the powder, for the jar's drawing. */
   powderColour: string
@@ -177,6 +183,10 @@ export interface Food {
   cautions: readonly Caution[]
   /** Keys of the questions on which practitioners disagree about it. */
   schools: readonly string[]
+  /** What follows from each school of each question, as “question/school”. */
+  schoolEffects: Readonly<Record<string, SchoolEffects>>
+  /** The school that is the default for it, by question, where it is not the first. */
+  prefer: Readonly<Record<string, string>>
   /** Made by the household. */
   own: boolean
 }
@@ -191,9 +201,37 @@ export interface Caution {
   text: string
 }
 
+/** What follows where a school is chosen. */
+export interface SchoolEffects {
+  /** Times the card's hours. */
+  hours?: number
+  /** Added to the share of the basket that is trimmed off; what is below nothing is nothing. */
+  trim?: number
+  /** Times the powder that the mill gives. */
+  recovery?: number
+  /** Days of rest that are enough. */
+  restDays?: number
+  /** Months that it is said to keep, in these packages only where they are named. */
+  months?: Range
+  packages?: readonly string[]
+}
+
+/** One way of going about it, who it suits and why. */
+export interface School {
+  key: string
+  name: string
+  reason: string
+  celsius?: number
+  effects?: SchoolEffects
+  /** Offered only to foods of these families. */
+  groups?: readonly string[]
+}
+
 /** A question on which practitioners disagree, with its schools; the first is the default. */
 export interface SchoolQuestion {
   key: string
   ask: string
-  schools: readonly { key: string; name: string; reason: string; celsius?: number }[]
+  /** Asked of every food of which all of this holds; else of those that name it. */
+  of?: { purposes?: readonly Purpose[]; feel?: readonly FeelForm[]; traits?: readonly Trait[]; not?: readonly Trait[] }
+  schools: readonly School[]
 }

@@ -56,7 +56,7 @@ function toldAtLoading(state: BatchState): BatchInsight['told'] {
   const { p10, p50, p90 } = estimateOfRun(state)!.hoursToTarget
   if (!Number.isFinite(p90) || p90 / p10 > TOO_WIDE) return undefined
   const { low, high } = run.usualHours ?? run.way.usualHours.value
-  const thickness = run.usualHours ? 1 : usualHoursFactor(state)
+  const thickness = run.usualHours ? 1 : usualHoursFactor(state, run.way.way)
   return { low: low * thickness, high: high * thickness, took: p50 / run.feltOverDial }
 }
 

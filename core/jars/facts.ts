@@ -52,6 +52,7 @@ export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
       packageKey: jar.packageKey,
       storageC: jar.storageC ?? pantry.celsius,
       rested: lot.rested,
+      said: lot.keeps,
       inOil: jar.inOil,
     })
     const left = { low: best.months.low * (1 - part.used), high: best.months.high * (1 - part.used) }

@@ -99,6 +99,7 @@ function agedTo(part: JarPart, jar: Jar, at: number, find: FindLot): JarPart {
     packageKey: jar.packageKey,
     storageC: jar.storageC,
     rested: lot.rested,
+    said: lot.keeps,
     inOil: jar.inOil,
   }).months
   return { ...part, used: Math.min(1, part.used + (at - part.since) / (((low + high) / 2) * MONTH_MS)), since: at }

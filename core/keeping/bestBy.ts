@@ -1,6 +1,6 @@
 import { capital } from '../text'
 import { InputError } from '../errors'
-import type { Food, Purpose } from '../foods'
+import type { Food, Purpose, Range } from '../foods'
 
 /** What the food is kept in, and how its keeping compares with a lined screw jar (common practice). */
 export interface Package {
@@ -61,6 +61,8 @@ export function bestByWindow(input: {
   storageC?: number
   rested?: boolean
   inOil?: boolean
+  /** How long the household says that it keeps, in these packages only where they are named; else by the rule. */
+  said?: { months: Range; packages?: readonly string[] }
 }): BestBy {
   const storageC = input.storageC ?? 20
   if (!(storageC >= -30 && storageC <= 45)) {
@@ -75,6 +77,12 @@ export function bestByWindow(input: {
       source: 'public-health guidance on botulism, from memory',
     }
   }
+  if (input.said && (!input.said.packages || input.said.packages.includes(input.packageKey)))
+    return {
+      months: input.said.months,
+      reason: 'As you say that it keeps; by its kind alone it would be other.',
+      source: 'your own choice',
+    }
   const base = input.food.keepsMonths[input.purpose]
   const warmth = slowing(storageC)
   // Food ground straight from the machine may hold a wet piece that nobody saw: the lower half only.

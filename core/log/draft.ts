@@ -20,6 +20,8 @@ export interface BatchDraft {
   splits: EntryOf<'split'>[]
   holds: EntryOf<'hold'>[]
   accepted: Set<string>
+  /** Schools by question, the last word of each. */
+  choices: Record<string, string>
   loads: EntryOf<'load'>[]
   run: (runId: string) => RunDraft
   weighs: EntryOf<'weigh'>[]
@@ -45,6 +47,7 @@ export function emptyDraft(): BatchDraft {
     splits: [],
     holds: [],
     accepted: new Set(),
+    choices: {},
     loads: [],
     run: runId => {
       const run = runs.get(runId) ?? { heats: [], airs: [], moves: [], cycleHours: 0 }

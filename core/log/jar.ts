@@ -21,6 +21,8 @@ export interface Lot {
   saltShare?: number
   /** Scoville units of the dry product, where they differ from the food's. */
   heat?: Range
+  /** How long the household says that it keeps. */
+  keeps?: { months: Range; packages?: readonly string[] }
   /** Dried raw. */
   raw?: boolean
   /** The finest sieve that nine tenths of it are through, µm. */

@@ -1,5 +1,5 @@
 import type { Air } from '../air'
-import type { CardWay, Food, MethodCard, Purpose } from '../foods'
+import type { CardWay, Choices, Food, MethodCard, Purpose } from '../foods'
 import type { DryingClock, Spell } from '../kinetics'
 import type { PrepBalance } from '../mass'
 import type { EntryOf, Stage } from './entry'
@@ -171,6 +171,8 @@ export interface BatchState {
   mould: boolean
   /** Rules whose caution was accepted. */
   accepted: ReadonlySet<string>
+  /** Schools that were chosen for it, by question. */
+  choices: Choices
   /** It was begun from jars of the shelf: dry already, to be ground, or dried again. */
   fromJars: boolean
   /** Why it is not to teach what the next ones take and give. */

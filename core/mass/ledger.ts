@@ -14,10 +14,10 @@ interface Spread {
  *
  * `weightG` is what left; undefined where it was not weighed, then `usualShare` of the weight before
  * the step is taken with its spread, or, where a step goes on until something is as thick as it should be, as much water as
- * leaves solids of the share `reach`; nothing, where it is that thick already.
+ * leaves solids of the share `reach`; nothing, where it is that thick already, unless it `swells`: rice takes water up.
  */
 export type PrepStep =
-  | { kind: 'waste' | 'water'; name: string; weightG?: number; usualShare?: Spread; reach?: Spread }
+  | { kind: 'waste' | 'water'; name: string; weightG?: number; usualShare?: Spread; reach?: Spread; swells?: boolean }
   | { kind: 'added'; name: string; solidsG?: number; waterG?: number; saltG?: number; sugarG?: number; oilG?: number }
 
 export interface PrepLedger {
@@ -42,6 +42,8 @@ export interface PrepBalance {
 }
 
 const DRAWS = 300
+/** What dry pulses and grain come to at most, over what they weighed (common practice: two and a half to three times). */
+export const SWELLS_AT_MOST = 4
 /** Scale and spoon: a ledger whose weights disagree by less than this share is taken as agreeing. */
 const TOLERANCE = 0.02
 
@@ -99,8 +101,9 @@ function follow(ledger: PrepLedger, moisture: number, open: readonly number[], s
       solidsG += dry
       return
     }
-    const share = step.reach ? Math.max(0, 1 - solidsG / weightG / open[i]!) : open[i]!
-    const leaves = Math.min(step.weightG ?? Math.min(0.98, share * stretch) * weightG, 0.999 * weightG)
+    const reached = step.reach ? 1 - solidsG / weightG / open[i]! : 0
+    const share = !step.reach ? open[i]! : step.swells ? reached : Math.max(0, reached)
+    const leaves = Math.min(step.weightG ?? Math.min(0.98, share * (share > 0 ? stretch : 1)) * weightG, 0.999 * weightG)
     if (step.kind === 'waste') solidsG *= 1 - leaves / weightG
     weightG -= leaves
   })
@@ -156,7 +159,11 @@ function check(ledger: PrepLedger): void {
       water += step.waterG ?? 0
       return
     }
-    if (step.weightG === undefined) return
+    if (step.weightG === undefined) {
+      // Taken up in cooking: no weight is too much by the basket's alone.
+      if (step.swells) most *= SWELLS_AT_MOST
+      return
+    }
     if (step.weightG < 0) fail(`${field}.weightG`, `“${step.name}” takes off less than nothing: give what left`)
     if (step.weightG >= most) {
       fail(

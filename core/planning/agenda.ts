@@ -1,7 +1,6 @@
 import { WAYS, type WayAsk } from '../ways'
-import { constantTrays, hotSpellOf, isDamp, worstLook, type Assessment } from '../batch'
+import { constantTrays, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment } from '../batch'
 import type { BatchState, HoldPlace } from '../log'
-import { REST_DAYS } from '../dryness'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 import type { Todo } from './todo'
@@ -327,7 +326,8 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
       title: `Dry the ${name} again`,
       why: assessed.verdict.reason,
     }
-  const done = startedAt + REST_DAYS * DAY
+  const needed = restNeeded(state)
+  const done = startedAt + needed * DAY
   const next = Math.max(lastLook?.at ?? startedAt, startedAt) + DAY
   const unseen = rest!.jars.some(jar => !jar.out && jar.looks.length === 0)
   if (next >= done - DAY / 4 && !unseen) {
@@ -335,7 +335,7 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
       kind: 'grind',
       from: nextWaking(done, household),
       title: state.purpose === 'pieces' ? `Pack the ${name}` : `Grind the ${name}`,
-      why: `${REST_DAYS} days in the jar without moisture are enough.`,
+      why: `${needed} days in the jar without moisture are enough.`,
     }
   }
   const day = Math.round((next - startedAt) / DAY)
@@ -346,7 +346,7 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
     why:
       unseen && day > 1
         ? `Day ${day} in the jar, and nobody has looked: time alone does not make it dry.`
-        : `Day ${day} of ${REST_DAYS} in the jar.`,
+        : `Day ${day} of ${needed} in the jar.`,
   }
 }
 

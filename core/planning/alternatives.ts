@@ -43,6 +43,7 @@ export interface AlternativesInput {
   cardKey: string
   machineId: string
   weightG: number
+  weighed?: 'uncooked' | 'cooked'
   machines: readonly ChoosableMachine[]
   /** What own batches say of a basket by this card. */
   ownOf: (card: MethodCard) => OwnBasket
@@ -74,6 +75,7 @@ export function alternatives(input: AlternativesInput): Alternative[] {
         card,
         purpose: input.purpose,
         weightG: input.weightG,
+        weighed: input.weighed,
         machine,
         own: input.ownOf(card),
         usualHours: input.hoursOf(machine.id, card),

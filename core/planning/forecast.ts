@@ -34,6 +34,8 @@ export interface ForecastInput {
   purpose: Purpose
   /** Weight of the basket, g. */
   weightG: number
+  /** What was on the scale, of a food that is cooked before it is dried. */
+  weighed?: 'uncooked' | 'cooked'
   /** `lowC`, `highC`: what its dial goes to; the card's heat where they are not given. */
   machine: { trays: number; trayAreaM2: number; watts: number; kind?: WayKey; lowC?: number; highC?: number }
   own?: OwnBasket
@@ -88,10 +90,12 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const source = randomSource(input.seed ?? 1)
   const target = food.target[input.purpose]
   const own = input.own ?? {}
-  const trimmed = trimmedBasket(food, card, input.weightG)
+  const trimmed = trimmedBasket(food, card, input.weightG, input.weighed)
   const ratioOf = (interval: Interval) => ({ median: interval.p50, sdLog: sdLogOf(interval) })
   const times = (median: number, { factor }: OwnFactor) => ({ ...ratioOf(factor), median: median * factor.p50 })
   const prep = own.prep ? times(trimmed.prepYield.p50, own.prep) : ratioOf(trimmed.prepYield)
+  // Dry beans and rice come out of the pot heavier than they went in.
+  const most = Math.max(1, trimmed.prepYield.p90)
   const dryShare = targetWeight(trimmed.solids.mean, target)
   const ofPrepared = { median: dryShare, sdLog: trimmed.solids.sd / trimmed.solids.mean }
   const ofRaw = own.dry && times(trimmed.prepYield.p50 * dryShare, own.dry)
@@ -103,6 +107,8 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const heat = hoursAtHeat(way, nearestHeat(temperatureC, { lowC, highC }), temperatureC)
   const load = { median: heat * Math.sqrt(usual.low * usual.high), sdLog: sdLogOf({ p10: usual.low, p90: usual.high }) }
   const tray = trayTakesG(card, machine.trayAreaM2)
+
+  const after = card.afterShare?.value ?? { mean: 0, sd: 0 }
 
   const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))
   const [prepared, trays, loads, hours, ends, dry, product, jars, energy] = columns as [
@@ -118,14 +124,15 @@ export function forecastBasket(input: ForecastInput): Forecast {
   ]
   const vary = ({ median, sdLog }: { median: number; sdLog: number }) => median * Math.exp(sdLog * source.normal())
   for (let i = 0; i < DRAWS; i++) {
-    prepared[i] = input.weightG * Math.min(1, vary(prep))
+    prepared[i] = input.weightG * Math.min(most, vary(prep))
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
     trays[i] = Math.max(1, Math.ceil(prepared[i]! / perTray))
     loads[i] = Math.ceil(trays[i]! / machine.trays)
     hours[i] = vary(load)
     ends[i] = input.startAt + loads[i]! * elapsedHours(machine.kind, hours[i]!) * HOUR
     dry[i] = Math.min(prepared[i]!, ofRaw ? input.weightG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
-    product[i] = input.purpose === 'pieces' ? dry[i]! : dry[i]! * Math.min(1, vary(recovery))
+    const left = dry[i]! * (1 - Math.min(0.95, Math.max(0, after.mean + after.sd * source.normal())))
+    product[i] = input.purpose === 'pieces' ? left : left * Math.min(1, vary(recovery))
     const density = Math.max(
       0.1,
       ownDensity ? vary(ownDensity) : food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal(),

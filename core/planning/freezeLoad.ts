@@ -19,6 +19,7 @@ export function freezeCycleOf(
     thicknessMm: state.thicknessMm ?? USUAL_MM,
     frozen: load.frozen,
     liquid: state.card.liquid,
+    sugary: state.food.isotherm === 'sugaryFruit',
   })
   return { ...cycle, ice: machine.iceG === undefined ? undefined : iceCapacity(cycle.waterG, machine.iceG) }
 }

@@ -32,6 +32,15 @@ export function safeCoreC(food: Pick<Food, 'traits'>): number | undefined {
   return Math.min(exact - WRITTEN_C, Math.round(exact))
 }
 
+/** The highest heat inside that was logged at a cooking step, °C; −∞ without one. */
+const hottestInside = (prep: readonly { step: string; coreC?: number }[]) =>
+  Math.max(-Infinity, ...prep.filter(({ step }) => COOKING.includes(step)).map(({ coreC }) => coreC ?? -Infinity))
+
+/** Whether what must be cooked was, by the thermometer; true of what need not be. */
+export function isCookedThrough(food: Pick<Food, 'traits'>, prep: readonly { step: string; coreC?: number }[]): boolean {
+  return hottestInside(prep) >= (safeCoreC(food) ?? -Infinity)
+}
+
 /**
  * What keeps food from going into a machine.
  * @param prep the steps logged so far, with what the thermometer showed
@@ -48,7 +57,7 @@ export function stopsAtLoading(
   if (unheated.ways!(WAYS[way]) && unheated.traits!.some(trait => food.traits.includes(trait))) return [stop('perishable-unheated')]
   const needC = safeCoreC(food)
   if (needC === undefined || WAYS[way].underVacuum) return []
-  const reached = Math.max(-Infinity, ...prep.filter(({ step }) => COOKING.includes(step)).map(({ coreC }) => coreC ?? -Infinity))
+  const reached = hottestInside(prep)
   return reached >= needC
     ? []
     : [

@@ -22,7 +22,7 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
   const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
   // What was believed at loading knew the thickness already; the card does not.
-  const thickness = run.usualHours ? 1 : usualHoursFactor(state)
+  const thickness = run.usualHours ? 1 : usualHoursFactor(state, run.way.way)
   // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
   const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
   const share =

@@ -26,7 +26,7 @@ export interface WayOf<Key extends string> {
   celsius?: { value: number; least?: true }
   /**
    * Whence its hours: said of the food (`said`), those times a factor (Arrhenius, 30 kJ/mol; still air slower again), the same
-   * for whatever food (`pass`, and then it takes part of the water only), or the form's own (`form`).
+   * for whatever food (`pass`, and then it takes part of the water only), or by load, water and depth (`form`).
    */
   hours: { from: 'said' } | { from: 'factor'; factor: number } | { from: 'pass'; low: number; high: number } | { from: 'form' }
   /** Why its heat is what it is, where not the food decides. */

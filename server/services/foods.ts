@@ -1,6 +1,6 @@
 import { isOfStandardHours, WAYS, type WayKey } from '#core/ways'
 import { isDeepStrictEqual } from 'node:util'
-import { foodBook, slugOf, type Food, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
+import { foodBook, questionsOf, slugOf, type Food, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
 import { InputError, type Problem } from '#core/errors'
 import { cautionsOf } from '#core/safety'
 import type { FoodFile, FoodHoursAnswer, FoodPageAnswer, FoodPartsAnswer, FoodSummary, ImportAnswer } from '#shared/contracts'
@@ -59,7 +59,7 @@ export function foodPage(context: Context, key: string): FoodPageAnswer {
   if (!food) throw new NotFound('foodKey', 'There is no such food in the reference.')
   return {
     food,
-    schools: foods.schools.filter(school => food.schools.includes(school.key)),
+    schools: questionsOf(foods.schools, food),
     cautions: cautionsOf(food),
     source: foods.sourceOf(key)!,
     reviews: reviewsFor(context, key),

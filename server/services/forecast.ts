@@ -20,6 +20,7 @@ interface Question {
   purpose: Purpose
   weightG: number
   machineId: string
+  weighed?: 'uncooked' | 'cooked'
 }
 
 /** What a basket would take and give, if started now in this machine. */
@@ -35,7 +36,8 @@ export function forecast(context: Context, question: Question): Forecast {
     weightG: question.weightG,
     machine,
     own: ownOf(context, food, question.purpose)(card),
-    usualHours: hoursOfCard(context, machine.id, food, card),
+    usualHours: hoursOfCard(context, machine.id, food, card, question.purpose),
+    weighed: question.weighed,
     jarMl: householdOf(context).jarMl,
     startAt: context.now(),
   })
@@ -50,7 +52,7 @@ export function forecastAlternatives(context: Context, question: Question): Alte
     food,
     machines: listMachines(context.db),
     ownOf: ownOf(context, food, question.purpose),
-    hoursOf: (machineId, card) => hoursOfCard(context, machineId, food, card),
+    hoursOf: (machineId, card) => hoursOfCard(context, machineId, food, card, question.purpose),
     jarMl: household.jarMl,
     startAt: context.now(),
     household,

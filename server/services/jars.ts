@@ -58,6 +58,7 @@ export interface ProductFacts {
   allergens: string[]
   saltShare: number
   raw: boolean
+  keeps?: Lot['keeps']
   sievedUm?: number
 }
 

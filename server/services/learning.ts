@@ -2,7 +2,7 @@ import { hoursAtHeat, trimSpread } from '#core/planning'
 import { usualHoursFactor } from '#core/water'
 import { inForce, ofKind } from '#core/log'
 import type { BatchState } from '#core/log'
-import { wayOf, type Food, type MethodCard } from '#core/foods'
+import { purposeFactor, wayOf, type Food, type MethodCard, type Purpose } from '#core/foods'
 import {
   CALIBRATION_SHARES,
   calibrationWorth,
@@ -101,29 +101,29 @@ function dialMean(db: Db, machineId: string, kind: WayKey): number {
 }
 
 /** Usual hours of a food and cut in a machine, before anything is known of thickness and person. */
-export function hoursOfCard(context: Context, machineId: string, food: Food, card: MethodCard): LearnedHours {
-  return hoursFor(context, machineId, { food, card })
+export function hoursOfCard(context: Context, machineId: string, food: Food, card: MethodCard, purpose: Purpose = 'pieces'): LearnedHours {
+  return hoursFor(context, machineId, { food, card }, kind => purposeFactor(food, purpose, kind))
 }
 
 /** Usual hours of a batch, as it was cut and by whom, in a machine. */
 export function hoursInMachine(
   context: Context,
   machineId: string,
-  state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy'>,
+  state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy' | 'purpose' | 'choices'>,
 ): LearnedHours {
-  return hoursFor(context, machineId, state, usualHoursFactor(state))
+  return hoursFor(context, machineId, state, kind => usualHoursFactor(state, kind))
 }
 
 function hoursFor(
   context: Context,
   machineId: string,
   { food, card, cutBy }: Pick<BatchState, 'food' | 'card'> & { cutBy?: string },
-  factor = 1,
+  factorIn: (kind: WayKey | undefined) => number,
 ): LearnedHours {
   const kind = findMachine(context.db, machineId)?.kind
   const load = { ...loadOf(machineId, kind, food, card.key), cutBy, season: seasonOf(context.now()) }
   const { learned, dials } = learnedNow(context)
-  return learnedHours(wayOf(card, kind).usualHours.value, learned, load, { factor, dial: dials.get(machineId) ?? 0 })
+  return learnedHours(wayOf(card, kind).usualHours.value, learned, load, { factor: factorIn(kind), dial: dials.get(machineId) ?? 0 })
 }
 
 /** Standard deviation of the logarithm that a machine's hours are off the cards' by before any run of it. */

@@ -1,7 +1,7 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
 import { type Stage, STAGES } from '#core/log'
 import { assess, foldBatch } from '#core/batch'
-import type { Food, FoodBook } from '#core/foods'
+import { questionsOf, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
@@ -167,7 +167,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     number: batch.number,
     food: state.food,
     accepted: acceptedCautions(db, CARES),
-    schools: context.foods.schools.filter(question => state.food.schools.includes(question.key)),
+    schools: questionsOf(context.foods.schools, state.food, { card: state.card, purpose: state.purpose }),
     others: othersIn(context, batchId),
     lastAir:
       air?.body.kind === 'air' && air.body.roomC !== undefined

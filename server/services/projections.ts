@@ -1,5 +1,17 @@
 import { uncapital } from '#core/text'
-import { allergensOf, assess, assessTrays, foldBatch, saltShareOf, sieveReached, taughtBy, type Assessment, type Taught } from '#core/batch'
+import {
+  allergensOf,
+  assess,
+  assessTrays,
+  foldBatch,
+  isRaw,
+  keepsOf,
+  saltShareOf,
+  sieveReached,
+  taughtBy,
+  type Assessment,
+  type Taught,
+} from '#core/batch'
 import { inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
@@ -7,6 +19,7 @@ import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf } from '#core/planning'
 import { sdLogOf } from '#core/stats'
 import { offSince, waterOf } from '#core/water'
+import { WAYS } from '#core/ways'
 import { allBatchIds, batchView, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { replaceAccepted } from '#server/db/foods'
@@ -20,7 +33,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '12'
+const PROJECTION_VERSION = '13'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -174,14 +187,16 @@ function viewOf(
     pace_doubt: taught.hours?.doubt ?? null,
     cut_by: state.cutBy ?? null,
     trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
-    rested: state.rest?.startedAt === undefined ? 0 : 1,
+    // What comes out of a vacuum is packed at once: no rest is missing.
+    rested: state.rest?.startedAt === undefined && !(state.run && WAYS[state.run.way.way].underVacuum) ? 0 : 1,
     moisture: waterOf(state).moisture.p50,
     insight: state.stage === 'shelf' ? JSON.stringify(batchInsight(state, entries)) : null,
     review: reviewOf(entries),
     product: JSON.stringify({
       allergens: allergensOf(state),
       saltShare: saltShareOf(state),
-      raw: state.card.raw,
+      raw: isRaw(state),
+      keeps: keepsOf(state),
       sievedUm: sieveReached(state),
     } satisfies ProductFacts),
     taught: isTaught(taught) ? JSON.stringify(taughtFacts(state, taught)) : null,

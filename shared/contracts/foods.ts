@@ -84,6 +84,8 @@ const cardFields = {
     .optional(),
   load: spread('a tray load', 0.1, 40, '4 ± 0.6').optional(),
   trim: spread('the share trimmed off, in percent,', 0, 98, '15 ± 5').optional(),
+  water: spread('water, in percent,', 2, 99, '82 ± 2').optional(),
+  after: spread('the share taken off dry, in percent,', 0, 95, '40 ± 10').optional(),
   ways: ways.optional(),
   raw: z.boolean().optional(),
   steps: z
@@ -113,6 +115,7 @@ export const foodSource = z.strictObject({
   family: text(40),
   water: spread('water, in percent,', 2, 99, '90 ± 1.5'),
   waterSource: text(200).optional(),
+  uncooked: spread('water before cooking, in percent,', 2, 99, '74 ± 2').optional(),
   trim: spread('the share trimmed off, in percent,', 0, 95, '15 ± 5'),
   waits: z
     .number({ error: 'Give the days that it waits in the cold, as a number.' })
@@ -150,6 +153,7 @@ export const foodSource = z.strictObject({
   dip: z.boolean().optional(),
   pliable: z.boolean().optional(),
   schools: z.array(text(40)).max(30).optional(),
+  prefer: z.record(text(40), text(40)).optional(),
   cautions: z
     .array(z.strictObject({ step: z.enum(CAUTION_STEPS, { error: `A step is one of: ${CAUTION_STEPS.join(', ')}.` }), text: text(400) }))
     .max(10)

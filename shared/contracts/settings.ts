@@ -173,6 +173,7 @@ export type HygrometerSettings = z.infer<typeof hygrometerSettings>
 export const forecastQuestion = z.strictObject({
   foodKey: text(40),
   cardKey: text(80),
+  weighed: z.enum(['uncooked', 'cooked'], { error: 'Say whether it was weighed uncooked or cooked.' }).optional(),
   purpose: z.enum(['pieces', 'flakes', 'powder'], { error: 'Choose pieces, flakes or powder.' }),
   weightG: z.coerce
     .number({ error: 'Give a weight in grams, as a number.' })

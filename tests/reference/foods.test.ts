@@ -77,7 +77,6 @@ describe('reference data', () => {
     ['blackberry', 88.2],
     ['blueberry', 84.2],
     ['cranberry', 87.3],
-    ['lime', 88.3],
     ['mandarin', 85.2],
     ['kelp', 81.6],
     ['egg-whole', 76.2],
@@ -98,6 +97,9 @@ describe('reference data', () => {
     ['mint', 78.6, 85.6],
     ['orange', 72.5, 86.8],
     ['lemon', 81.6, 89.0],
+    // Flesh, with more or less of its peel.
+    ['lime', 80, 88.3],
+    ['grapefruit', 76, 88.5],
     ['cherry', 82.3, 86.1],
     ['beef-cooked', 54, 62],
   ])('water in %s lies between USDA’s entries', (key, low, high) => {

@@ -2,6 +2,7 @@
 import { IconEraser, IconPencil } from '@tabler/icons-vue'
 import { withStanding, type Entry, type LoggedEntry, type Weighing } from '#core/log'
 import type { WeighInFlag } from '#core/kinetics'
+import type { SchoolQuestion } from '#core/foods'
 import type { WayKey } from '#core/ways'
 
 const props = defineProps<{
@@ -11,6 +12,8 @@ const props = defineProps<{
   /** The way that the batch is dried, for its own words. */
   way?: WayKey
   entries: readonly Entry[]
+  /** Questions of its food, for the words of what was chosen. */
+  schools?: readonly SchoolQuestion[]
   now: number
   /** Entries that have not arrived at the server yet. */
   waits?: ReadonlySet<string>
@@ -34,6 +37,11 @@ watch(
 const writers = computed(() => ({
   ...format,
   caution: (rule: string) => rules.value?.safetyRule(rule)?.text,
+  school: (question: string, key: string) => {
+    const asked = props.schools?.find(item => item.key === question)
+    const school = asked?.schools.find(item => item.key === key)
+    return asked && school && `${asked.ask} ${school.name}`
+  },
   way: props.way,
   jarId: props.jarId,
   dayTime: (at: number) => format.moment(at, props.now),

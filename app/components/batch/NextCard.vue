@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
-import { isDamp, restDays, worstLook, type Assessment } from '#core/batch'
+import { isDamp, restDays, restNeeded, worstLook, type Assessment } from '#core/batch'
 import type { BatchState, EntryKind } from '#core/log'
-import { REST_DAYS } from '#core/dryness'
 
 /** What comes next, with the verbs to do it, for every stage outside the machine. */
 const props = defineProps<{ state: BatchState; batchId: string; now: number; assessment?: Assessment }>()
@@ -104,14 +103,15 @@ function resting(state: BatchState): Next {
       title: 'Close it in a jar',
       why: 'Dry food takes water from the room within hours. Resting shows whether a wet piece hides in it; the other school grinds at once.',
       acts: [
-        { kind: 'rest', words: 'Begin the rest', main: true },
-        { kind: 'restEnd', words: 'Go on without a rest' },
+        { kind: 'rest', words: 'Begin the rest', main: restNeeded(state) > 0 },
+        { kind: 'restEnd', words: 'Go on without a rest', main: restNeeded(state) === 0 },
         { kind: 'load', words: 'Back to the machine' },
       ],
     }
   }
   const wet = isDamp(worstLook(rest))
   const day = restDays(rest, props.now)
+  const needed = restNeeded(state)
   if (wet)
     return {
       title: 'Dry it again',
@@ -132,11 +132,11 @@ function resting(state: BatchState): Next {
       ],
     }
   return {
-    title: day >= REST_DAYS ? 'The rest is over' : `Day ${day} of ${REST_DAYS} in the jar`,
-    why: day >= REST_DAYS ? 'No moisture was seen: it can go on.' : 'Shake the jar and look for beads of moisture, sticking or clumps.',
+    title: day >= needed ? 'The rest is over' : `Day ${day} of ${needed} in the jar`,
+    why: day >= needed ? 'No moisture was seen: it can go on.' : 'Shake the jar and look for beads of moisture, sticking or clumps.',
     acts: [
-      { kind: 'look', words: 'Log a look', main: day < REST_DAYS },
-      { kind: 'restEnd', words: 'End the rest', main: day >= REST_DAYS },
+      { kind: 'look', words: 'Log a look', main: day < needed },
+      { kind: 'restEnd', words: 'End the rest', main: day >= needed },
     ],
   }
 }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { restDays } from '#core/batch'
+import { restDays, restNeeded } from '#core/batch'
 import { LOOK_SIGHTS, type BatchState, type EntryBody, type EntryKind } from '#core/log'
-import { REST_DAYS } from '#core/dryness'
 import { DAY } from '#core/time'
 
 /** The jars at rest: a look is one tap on what was seen. */
@@ -10,6 +9,7 @@ const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 const rest = computed(() => props.state.rest!)
 const jars = computed(() => rest.value.jars)
+const needed = computed(() => restNeeded(props.state))
 const day = computed(() => restDays(rest.value, props.now))
 const busy = ref(false)
 const told = ref('')
@@ -18,7 +18,7 @@ const SIGHTS = { dry: 'Dry', hung: 'Hung, fell when knocked', clumps: 'Sticking'
 /** One mark a day of the rest: looked at or not. */
 const days = (number: number) =>
   Array.from(
-    { length: REST_DAYS },
+    { length: needed.value },
     (_, i) =>
       jars.value[number - 1]!.looks.filter(look => Math.max(1, Math.ceil((look.at - rest.value.startedAt!) / DAY)) === i + 1).at(-1)?.body
         .saw,
@@ -43,7 +43,7 @@ async function look(jar: number, saw: (typeof LOOK_SIGHTS)[number]) {
   <section class="card stack" aria-label="Jars at rest">
     <div class="row between">
       <h2>{{ jars.length === 1 ? 'The jar at rest' : `${countWord(jars.length)} jars at rest` }}</h2>
-      <span class="quiet">day {{ Math.min(day, REST_DAYS) }} of {{ REST_DAYS }}</span>
+      <span class="quiet">day {{ Math.min(day, needed) }} of {{ needed }}</span>
     </div>
     <p class="quiet small">Shake it, hold it against the light, tap what you see.</p>
     <div v-for="jar in jars" :key="jar.number" class="jar">

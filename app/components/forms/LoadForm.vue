@@ -4,7 +4,7 @@ import type { BatchState, EntryBody } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, wayOf } from '#core/foods'
 import { STANDARD_WAY, WAYS } from '#core/ways'
-import { cautionsAt, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
+import { cautionsAt, isCookedThrough, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
 import {
   freezeCycleOf,
   heatChoices,
@@ -25,6 +25,8 @@ import { MINUTE } from '#core/time'
 type Load = Extract<EntryBody, { kind: 'load' }>
 const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Load; place?: number }>()
 const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
+const unit = settings.value.temperatureUnit
 
 // A free machine that dries this cut in its usual way; after the smoke it is another one.
 const usualKind = props.state.run?.way.partOnly ? STANDARD_WAY : props.state.card.ways[0]!.way
@@ -54,16 +56,29 @@ const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(
   Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])),
 )
-const heat = ref<string>(props.initial || there.value ? 'leave' : String(nearestHeat(way.value.temperatureC, machine.value)))
-const { settings } = storeToRefs(useHouseholdStore())
-const unit = settings.value.temperatureUnit
+const HEAT_QUESTIONS = ['heat', 'leafHeat', 'greenHeat']
+const schoolsOf = (key: string) => props.page.schools.find(question => question.key === key)?.schools ?? []
+/** The heat that was chosen for this batch by a school; the card's where none was. */
+const wantedC = () => {
+  const chosen = HEAT_QUESTIONS.flatMap(key => schoolsOf(key).filter(school => school.key === props.state.choices[key]))[0]
+  return facts.value.plainHeat && kind.value === STANDARD_WAY && chosen?.celsius !== undefined ? chosen.celsius : way.value.temperatureC
+}
+const heat = ref<string>(props.initial || there.value ? 'leave' : String(nearestHeat(wantedC(), machine.value)))
+/** Another heat than those offered, in the household's degrees. */
+const otherHeat = ref<number>()
+/** What is set, °C; undefined with the heat off, or as it is. */
+const setNow = computed(() => {
+  if (heat.value === 'leave' || heat.value === 'off') return undefined
+  if (heat.value !== 'other') return Number(heat.value)
+  return otherHeat.value === undefined ? undefined : Math.round(10 * temperatureFrom(otherHeat.value, unit)) / 10
+})
 const lastAir = props.initial ? undefined : recentAir(props.page.lastAir, Date.now())
 const room = ref(lastAir && temperatureIn(lastAir.roomC, unit))
 const humidity = ref(lastAir && lastAir.roomHumidity * 100)
 const roomC = computed(() => (room.value === undefined ? undefined : Math.round(temperatureFrom(room.value, unit) * 10) / 10))
 /** What the air and this heat can reach, against what is wanted. */
 const reach = computed(() => {
-  const setC = heat.value === 'leave' ? (there.value?.setC ?? undefined) : heat.value === 'off' ? undefined : Number(heat.value)
+  const setC = heat.value === 'leave' ? (there.value?.setC ?? undefined) : setNow.value
   const measured =
     roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 }
   return reachOf(kind.value, props.state.food, props.state.purpose, measured, setC)
@@ -82,7 +97,7 @@ const learned = computed(() => props.page.learned[machineId.value])
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
 const hoursWords = computed(() => {
   const hours = learned.value
-  const celsius = Number(heat.value)
+  const celsius = setNow.value ?? 0
   const { temperatureC, usualHours } = way.value
   if (celsius > 0 && facts.value.plainHeat && Math.abs(celsius - temperatureC) > 1) {
     const { low, high } = hours ?? usualHours.value
@@ -110,7 +125,7 @@ const effects = computed(() => {
 })
 watch(machineId, () => {
   chosen.value = usualTrays()
-  heat.value = there.value ? 'leave' : String(nearestHeat(way.value.temperatureC, machine.value))
+  heat.value = there.value ? 'leave' : String(nearestHeat(wantedC(), machine.value))
   if (facts.value.underVacuum) each.value = true
 })
 
@@ -119,16 +134,24 @@ function usualTrays(): number[] {
   if (props.place && free.value.includes(props.place)) return [props.place]
   return free.value.slice(0, traysNeeded.value)
 }
-const schoolsOf = (key: string) => props.page.schools.find(question => question.key === key)?.schools ?? []
 const heats = computed(() => {
   const { choose, wait } = facts.value.words
-  const schools = [...schoolsOf('heat'), ...schoolsOf('leafHeat')]
+  const schools = HEAT_QUESTIONS.flatMap(schoolsOf)
   const choices = heatChoices(kind.value, way.value.temperatureC, schools, machine.value).map(({ celsius, because }) => ({
     value: String(celsius),
     words: choose ?? format.temperature(celsius),
     note: choose ? undefined : noteOf(because),
   }))
-  return [...choices, { value: 'off', words: 'Not yet', note: wait }]
+  const another = choose
+    ? []
+    : [
+        {
+          value: 'other',
+          words: 'Another',
+          note: `${format.temperature(machine.value.lowC)} to ${format.temperature(machine.value.highC)}`,
+        },
+      ]
+  return [...choices, ...another, { value: 'off', words: 'Not yet', note: wait }]
 })
 /** "the card’s", or what sets a school apart: "57 °C, slow" is "slow". */
 function noteOf(because: HeatChoice['because']): string {
@@ -136,21 +159,17 @@ function noteOf(because: HeatChoice['because']): string {
   return because === 'card' ? 'the card’s' : because === 'nearest' ? 'as near as it comes' : because
 }
 const heatReason = computed(() =>
-  Number(heat.value) === way.value.temperatureC
+  setNow.value === way.value.temperatureC
     ? way.value.temperatureReason
-    : ([...schoolsOf('heat'), ...schoolsOf('leafHeat')].find(school => String(school.celsius) === heat.value)?.reason ??
-      'Moist food must not stand warm beyond two hours.'),
+    : (HEAT_QUESTIONS.flatMap(schoolsOf).find(school => String(school.celsius) === heat.value)?.reason ??
+      (heat.value === 'other' ? 'Hours follow the heat: each degree counts.' : 'Moist food must not stand warm beyond two hours.')),
 )
-const start = ref<'steady' | 'hot'>('steady')
+const start = ref<'steady' | 'hot'>(props.state.choices.start === 'hot' ? 'hot' : 'steady')
 /** What a hot start would be set to on the chosen heat; undefined where the school does not apply. */
 const hotC = computed(() =>
-  !facts.value.hotStart ||
-  heat.value === 'leave' ||
-  heat.value === 'off' ||
-  schoolsOf('start').length === 0 ||
-  props.state.card.feelForm === 'leaves'
+  !facts.value.hotStart || setNow.value === undefined || schoolsOf('start').length === 0 || props.state.card.feelForm === 'leaves'
     ? undefined
-    : hotStartC(Number(heat.value), machine.value.highC),
+    : hotStartC(setNow.value, machine.value.highC),
 )
 const startReason = computed(() => schoolsOf('start').find(school => school.key === start.value)?.reason)
 const sum = computed(() => chosen.value.reduce((total, position) => total + (trayG.value[position] ?? 0), 0))
@@ -214,6 +233,16 @@ const stops = computed(() =>
     props.state.prep.map(step => step.body),
   ),
 )
+/** It goes in raw, or nobody measured that it was cooked. */
+const rawHere = computed(
+  () =>
+    props.state.card.raw ||
+    (facts.value.underVacuum &&
+      !isCookedThrough(
+        props.state.food,
+        props.state.prep.map(step => step.body),
+      )),
+)
 const dryNotes = computed(() => (facts.value.underVacuum ? [] : cautionsAt('dry', props.state.food, { way: kind.value }).notes))
 const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
 const accepted = computed(() => new Set([...props.page.accepted, ...props.state.accepted]))
@@ -223,6 +252,10 @@ function read(): FormReading {
   if (chosen.value.length === 0) return { problem: 'Choose the trays that the food lies on.' }
   if (each.value && chosen.value.some(position => trayG.value[position] === undefined))
     return { problem: 'Give the weight of every tray, or weigh them together.' }
+  if (heat.value === 'other' && setNow.value === undefined)
+    return {
+      problem: `Give the heat that is set, from ${format.temperature(machine.value.lowC)} to ${format.temperature(machine.value.highC)}.`,
+    }
   const grams = each.value ? sum.value : totalG.value
   if (grams === undefined) return { problem: 'Weigh what lies on the trays: without this weight nobody knows later how dry it is.' }
   const unread = cautions.value?.problem()
@@ -262,7 +295,7 @@ function read(): FormReading {
         ? hotC.value
         : facts.value.unheated && roomC.value !== undefined
           ? roomC.value
-          : Number(heat.value)
+          : setNow.value!
     bodies.push({ kind: 'heat', runId, setC: set })
   }
   if (roomC.value !== undefined && humidity.value !== undefined)
@@ -307,7 +340,7 @@ defineExpose({ read })
     :food="state.food"
     :way="kind"
     :liquid="liquidThawed"
-    :raw="state.card.raw"
+    :raw="rawHere"
     :accepted="accepted"
     :stops="stops"
   />
@@ -383,6 +416,14 @@ defineExpose({ read })
     </p>
     <template v-else>
       <ChoiceField v-model="heat" :label="facts.words.ask" :choices="heats" />
+      <NumberField
+        v-if="heat === 'other'"
+        v-model="otherHeat"
+        :label="`Set to, °${unit}`"
+        :least="Math.round(temperatureIn(machine.lowC, unit))"
+        :most="Math.round(temperatureIn(machine.highC, unit))"
+        required
+      />
       <p class="quiet small">{{ format.sentence(heatReason) }}</p>
       <template v-if="hotC !== undefined">
         <ChoiceField

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { isSulphited } from '#core/batch'
+import { isRaw, isSulphited, keepsOf } from '#core/batch'
 import { waterOf } from '#core/water'
+import { WAYS } from '#core/ways'
 import type { BatchState, EntryBody } from '#core/log'
 import { stopsAtPacking } from '#core/safety'
 import { clumpRisk, glassOf, looseBelow } from '#core/grinding'
@@ -14,6 +15,8 @@ const props = defineProps<{ state: BatchState; page?: BatchAnswer; initial?: Pac
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const { food, purpose } = props.state
+/** What comes out of a vacuum is packed at once: no rest is missing. */
+const fromVacuum = props.state.run !== undefined && WAYS[props.state.run.way.way].underVacuum
 const last = props.state.jars.at(-1)?.body
 const density = food.powderDensity.value.mean
 const left = props.state.unpackedG ?? 0
@@ -56,8 +59,9 @@ const best = computed(() =>
     purpose,
     packageKey: packageKey.value,
     storageC: settings.value.pantryC,
-    rested: props.state.rest?.startedAt !== undefined,
+    rested: props.state.rest?.startedAt !== undefined || fromVacuum,
     inOil: inOil.value,
+    said: keepsOf(props.state),
   }),
 )
 const glass = glassOf(food)
@@ -145,7 +149,7 @@ defineExpose({ read })
     step="pack"
     :food="state.food"
     :accepted="accepted"
-    :raw="state.card.raw"
+    :raw="isRaw(state)"
     :sulphited="isSulphited(state)"
     :stops="stops"
   />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BatchState, EntryBody } from '#core/log'
-import { PREP_STEPS, type PrepStepName } from '#core/foods'
+import { PREP_STEPS, QUESTION_OF_STEP, type PrepStepName } from '#core/foods'
 import { safeCoreC } from '#core/safety'
 import { formatLength, parseLength, temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
@@ -67,27 +67,14 @@ const note = ref(props.initial?.note ?? '')
 const unit = settings.value.temperatureUnit
 const core = ref<number | undefined>(props.initial?.coreC === undefined ? undefined : temperatureIn(props.initial.coreC, unit))
 const needC = safeCoreC(props.state.food)
-const question = computed(() => props.page.schools.find(item => item.key === SCHOOL_OF[step.value]))
-const SCHOOL_OF: Partial<Record<PrepStepName, string>> = {
-  seed: 'seeds',
-  blanch: 'blanch',
-  roast: 'roast',
-  puree: 'puree',
-  char: 'charPeel',
-  dip: 'dip',
-  drain: 'saltDraw',
-  peel: 'skins',
-  toast: 'toast',
-  wash: 'mushroomWash',
-  trim: 'stalks',
-}
-const school = ref(props.initial?.school ?? '')
+const question = computed(() => props.page.schools.find(item => item.key === QUESTION_OF_STEP[step.value]))
+const school = ref(props.initial?.school ?? props.state.choices[QUESTION_OF_STEP[step.value] ?? ''] ?? '')
 const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
 const accepted = new Set([...props.page.accepted, ...props.state.accepted])
 const usual = computed(() => format.share((props.state.card.trimShare ?? props.state.food.trimShare).value.mean))
 watch(step, next => {
   effect.value = EFFECT_OF[next]
-  school.value = ''
+  school.value = props.state.choices[QUESTION_OF_STEP[next] ?? ''] ?? ''
 })
 
 watch(by, name => localStorage.setItem('dulse.cutBy', name.trim()))

@@ -1,6 +1,7 @@
 import type { BodySchema, EntryKindOf, LogScope } from '../define'
 import { air } from './air'
 import { caution } from './caution'
+import { choose } from './choose'
 import { cycleHours } from './cycleHours'
 import { discard } from './discard'
 import { feel } from './feel'
@@ -44,6 +45,7 @@ export const KINDS = {
   split,
   hold,
   caution,
+  choose,
   load,
   heat,
   air,

@@ -37,6 +37,8 @@ const schema = z.strictObject({
   /** What stood in those jars. */
   fromForm: purpose.optional(),
   rawWater: rawWater.optional(),
+  /** What was on the scale, of a food that is cooked before it is dried; told by what was cooked later where it is missing. */
+  weighed: z.enum(['uncooked', 'cooked'], { error: 'Say whether it was weighed uncooked or cooked.' }).optional(),
 })
 
 /** What came in; the first entry of every batch. */

@@ -3,6 +3,7 @@ import { stopsAtLoading } from '../../safety'
 import { WAY_KEYS } from '../../ways'
 import type { BatchScene, EntryKindOf } from '../define'
 import { id, trayPosition, trayPositions, trayWeight, weightG } from '../fields'
+import { SWELLS_AT_MOST } from '../../mass'
 import type { BatchState } from '../state'
 import { SCALE_SHARE } from '../weights'
 
@@ -101,11 +102,14 @@ function checkTrays(body: Load, { machine, say }: BatchScene): void {
 
 /** What may lie on the trays at most: the raw weight, less what was weighed off, plus what came in. */
 function mostAfterPrep(state: BatchState): number {
-  return state.prep.reduce(
+  // Dry beans and rice come out of the pot far heavier.
+  const swells = state.food.uncooked !== undefined && state.food.uncooked.value.mean < state.food.rawMoisture.value.mean
+  const most = state.prep.reduce(
     (left, { body }) => {
       if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
       return body.effect === 'none' ? left : left - (body.weightG ?? 0)
     },
     state.intake.body.weightG - state.splits.reduce((sum, { body }) => sum + body.weightG, 0),
   )
+  return swells ? most * SWELLS_AT_MOST : most
 }

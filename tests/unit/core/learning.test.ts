@@ -18,12 +18,27 @@ describe('hours ahead', () => {
     expect(learnedHours(usual, learnHours([]), LOAD)).toEqual({ ...usual, runs: 0, by: 'card' })
     const thick = learnedHours(usual, learnHours([]), LOAD, { factor: 1.5 })
     expect(middle(thick)).toBeCloseTo(1.5 * middle(usual), 9)
-    expect(usualHoursFactor({ card, thicknessMm: card.thicknessMm })).toBe(1)
-    const twice = usualHoursFactor({ card, thicknessMm: 2 * card.thicknessMm! })
-    expect(twice).toBeGreaterThan(2)
-    expect(twice).toBeLessThan(4)
-    expect(usualHoursFactor({ card, thicknessMm: undefined })).toBe(1)
-    expect(usualHoursFactor({ card, thicknessMm: 100 })).toBe(2.5)
+    const factorOf = (foodKey: string, cardKey: string, thicknessMm?: number, more: object = {}) => {
+      const food = findFood(foodKey)!
+      return usualHoursFactor({ food, card: cardOf(food, cardKey), thicknessMm, purpose: 'pieces', choices: {}, ...more })
+    }
+    // Of one thickness only: about in proportion (common practice), never beyond two and a half times.
+    expect(factorOf('parsnip', 'slices-3', 3)).toBe(1)
+    expect(factorOf('parsnip', 'slices-3', 6)).toBeCloseTo(2, 6)
+    expect(factorOf('parsnip', 'slices-3')).toBe(1)
+    expect(factorOf('parsnip', 'slices-3', 100)).toBe(2.5)
+    // Of two: cut at the other's thickness it takes the other's hours.
+    const beet = findFood('beetroot')!
+    const hours = (key: string) => middle(cardOf(beet, key).usualHours.value)
+    expect(factorOf('beetroot', 'slices-3', 6)).toBeCloseTo(hours('slices-6') / hours('slices-3'), 2)
+    // Fruit's hours are until it is pliable: powder takes longer, and not in a freeze dryer.
+    expect(factorOf('apple', 'rings-5', 5, { purpose: 'powder' })).toBeCloseTo(1.6, 6)
+    expect(
+      usualHoursFactor({ food: findFood('apple')!, card, thicknessMm: undefined, purpose: 'powder', choices: {} }, 'freeze-dryer'),
+    ).toBe(1)
+    expect(factorOf('beetroot', 'slices-3', 3, { purpose: 'powder' })).toBe(1)
+    // As it was chosen to be done.
+    expect(factorOf('grape', 'whole', 14, { choices: { crackSkin: 'whole' } })).toBe(2)
   })
   it('move to what the runs took, and narrow, but never to nothing', () => {
     const after = (count: number) => learnedHours(usual, learnHours(runs(count, 1.3)), LOAD)

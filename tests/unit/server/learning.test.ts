@@ -1,6 +1,6 @@
 import { uuidv7 } from 'uuidv7'
 import { assess, foldBatch, unusualOf } from '#core/batch'
-import { cardOf } from '#core/foods'
+import { cardOf, purposeFactor } from '#core/foods'
 import { ofKind } from '#core/log'
 import { randomSource, type RandomSource } from '#core/stats'
 import { entriesOfBatch } from '#server/db/entries'
@@ -143,12 +143,15 @@ describe('hours ahead', () => {
         for (const [cardKey, hours] of Object.entries(cards)) {
           const card = cardOf(food, cardKey)
           const question = { foodKey: food.key, cardKey, purpose: 'powder' as const, weightG: 2000, machineId }
-          expect(hoursInMachine(context, machineId, { food, card, thicknessMm: undefined, cutBy: undefined })).toEqual(hours)
+          expect(
+            hoursInMachine(context, machineId, { food, card, thicknessMm: undefined, cutBy: undefined, purpose: 'pieces', choices: {} }),
+          ).toEqual(hours)
           const machine = machineList(context).find(item => item.id === machineId)!
           if (card.raw || card.temperatureC > machine.highC || card.temperatureC < machine.lowC) continue
           const { hoursPerLoad } = forecast(context, question)
           // Six hundred draws of the same distribution.
-          expect(hoursPerLoad.p50 / Math.sqrt(hours.low * hours.high)).toBeCloseTo(1, 1)
+          const crisp = purposeFactor(food, 'powder', machine.kind)
+          expect(hoursPerLoad.p50 / (crisp * Math.sqrt(hours.low * hours.high))).toBeCloseTo(1, 1)
           const row = forecastAlternatives(context, question).find(item => item.machineId === machineId && item.cardKey === cardKey)
           if (row) expect(row.hoursPerLoad).toEqual(hoursPerLoad)
           compared++

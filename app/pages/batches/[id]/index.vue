@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { uncapital } from '#core/text'
+import { purposeFactor } from '#core/foods'
+import { usualHoursFactor } from '#core/water'
 import { heatState, WAYS } from '#core/ways'
 import type { Entry, EntryKind } from '#core/log'
 import type { Parcel } from '~/data/parcel'
@@ -44,6 +46,18 @@ const underTitle = computed(() => {
     .join(' · ')
 })
 const drying = computed(() => state.value?.stage === 'drying')
+/** Hours of the card as it is cut, what it is meant for and what was chosen. */
+const usual = computed(() => {
+  const { card, food, purpose } = state.value!
+  const { way, usualHours } = card.ways[0]!
+  const factor = usualHoursFactor(state.value!, way)
+  const crisp = purposeFactor(food, purpose, way) > 1
+  return {
+    low: Math.round(factor * usualHours.value.low),
+    high: Math.round(factor * usualHours.value.high),
+    why: crisp ? `, since ${PURPOSE_WORDS[purpose]} is dried on past pliable` : '',
+  }
+})
 const machine = computed(() => page.value?.machines.find(item => item.id === state.value?.run?.machineId))
 const heatLine = computed(() => {
   const run = state.value?.run
@@ -272,6 +286,7 @@ if (typeof wanted === 'string' && state.value) {
           class="log"
           :way="state.run.way.way"
           :entries="entries"
+          :schools="page.schools"
           :waits="waits"
           :flags="flags"
           :weighings="weighings"
@@ -338,6 +353,7 @@ if (typeof wanted === 'string' && state.value) {
         </div>
         <LogList
           :entries="entries"
+          :schools="page.schools"
           :waits="waits"
           :flags="flags"
           :weighings="weighings"
@@ -353,14 +369,16 @@ if (typeof wanted === 'string' && state.value) {
         <section v-if="!state.run" class="card">
           <h3>{{ state.card.name }}</h3>
           <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ format.sentence(state.card.temperatureReason) }}</p>
-          <p class="quiet">
-            Usually {{ state.card.usualHours.value.low }} to {{ state.card.usualHours.value.high }} hours ({{
-              state.card.usualHours.source
-            }}).
-          </p>
+          <p class="quiet">Usually {{ usual.low }} to {{ usual.high }} hours{{ usual.why }} ({{ state.card.usualHours.source }}).</p>
           <p class="quiet">{{ state.card.spread }}</p>
           <p><NuxtLink :to="`/reference/${state.food.key}`">The whole card, and the other schools</NuxtLink></p>
         </section>
+        <LazySchoolsCard
+          v-if="state.stage !== 'shelf'"
+          :state="state"
+          :questions="page.schools"
+          :write="bodies => write(bodies).then(saved)"
+        />
       </div>
     </div>
 

@@ -1,0 +1,78 @@
+import { parseRange } from './amounts'
+import type { QuestionSource } from './source'
+import type { Food, MethodCard, PrepStepName, Purpose, School, SchoolEffects, SchoolQuestion } from './types'
+
+/** Questions as they are used, from their file. */
+export function questionsFrom(file: Readonly<Record<string, QuestionSource>>): SchoolQuestion[] {
+  return Object.entries(file).map(([key, question]) => ({
+    key,
+    ...question,
+    schools: question.schools.map(({ effects, ...school }) => ({ ...school, ...(effects && { effects: effectsFrom(effects) }) })),
+  }))
+}
+
+function effectsFrom({ trim, months, ...effects }: NonNullable<QuestionSource['schools'][number]['effects']>): SchoolEffects {
+  return { ...effects, ...(trim !== undefined && { trim: trim / 100 }), ...(months && { months: parseRange(months) }) }
+}
+
+/** The questions that concern a food, cut and purpose, with the schools that suit it, its own default first. */
+export function questionsOf(
+  questions: readonly SchoolQuestion[],
+  food: Pick<Food, 'schools' | 'traits' | 'group' | 'prefer'>,
+  use: { card?: Pick<MethodCard, 'feelForm'>; purpose?: Purpose } = {},
+): SchoolQuestion[] {
+  return questions.filter(question => concerns(question, food, use)).map(question => ({ ...question, schools: schoolsOf(question, food) }))
+}
+
+function concerns(
+  { key, of }: SchoolQuestion,
+  food: Pick<Food, 'schools' | 'traits'>,
+  use: { card?: Pick<MethodCard, 'feelForm'>; purpose?: Purpose },
+) {
+  if (food.schools.includes(key)) return true
+  if (!of) return false
+  const has = (traits: SchoolQuestion['of'] & object, which: 'traits' | 'not') => traits[which]!.some(trait => food.traits.includes(trait))
+  return (
+    (!of.traits || has(of, 'traits')) &&
+    !(of.not && has(of, 'not')) &&
+    (!of.purposes || !use.purpose || of.purposes.includes(use.purpose)) &&
+    (!of.feel || !use.card || of.feel.includes(use.card.feelForm))
+  )
+}
+
+function schoolsOf({ key, schools }: SchoolQuestion, { group, prefer }: Pick<Food, 'group' | 'prefer'>): School[] {
+  const offered = schools.filter(({ groups }) => !groups || groups.includes(group))
+  const first = (school: School) => Number(school.key !== prefer[key])
+  return prefer[key] ? [...offered].sort((a, b) => first(a) - first(b)) : offered
+}
+
+/** The question that a step of preparing answers. */
+export const QUESTION_OF_STEP: Partial<Record<PrepStepName, string>> = {
+  seed: 'seeds',
+  blanch: 'blanch',
+  roast: 'roast',
+  puree: 'puree',
+  char: 'charPeel',
+  dip: 'dip',
+  drain: 'saltDraw',
+  peel: 'skins',
+  toast: 'toast',
+  wash: 'mushroomWash',
+  trim: 'stalks',
+}
+
+/** Schools that were chosen for a batch, by question. */
+export type Choices = Readonly<Record<string, string>>
+
+/** All that follows from what was chosen: factors multiplied, shares added; of rest and keeping the last word. */
+export function effectsOfChoices(
+  { schoolEffects }: Pick<Food, 'schoolEffects'>,
+  choices: Choices,
+): SchoolEffects & { hours: number; trim: number; recovery: number } {
+  const sum = { hours: 1, trim: 0, recovery: 1 } as ReturnType<typeof effectsOfChoices>
+  for (const [question, school] of Object.entries(choices)) {
+    const { hours = 1, trim = 0, recovery = 1, ...last } = schoolEffects[`${question}/${school}`] ?? {}
+    Object.assign(sum, last, { hours: sum.hours * hours, trim: sum.trim + trim, recovery: sum.recovery * recovery })
+  }
+  return sum
+}
