@@ -2,7 +2,8 @@ import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdi
 import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from '../kinetics'
 import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
-import { beliefOf, estimateOfRun, isOffAt, readJarAir } from '../water'
+import { beliefOf, estimateOfRun, flipHour, isOffAt, readJarAir } from '../water'
+import { dangerZoneOf } from './dangerZone'
 import { restDays, restNeeded, worstLook } from './rest'
 import { HOUR } from '../time'
 
@@ -72,6 +73,8 @@ export interface StandingTray {
   finish: FinishWindow
   lastG?: number
   pace?: Interval
+  /** When its sheet is to be turned over, while it was not. */
+  flipAt?: number
 }
 
 /** The trays of a batch that are in the machine now, by place. */
@@ -80,6 +83,8 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
   const assessed = assess(state, now)
   if (!run || !assessed) return []
   const own = assessTrays(state, now)
+  const flip = run.places.flippedAt === undefined ? flipHour(state, run) : undefined
+  const flipAt = flip === undefined ? undefined : run.clock.instantAt(flip)
   return run.present
     .map((position): StandingTray => {
       const tray = own?.find(item => item.position === position)
@@ -89,6 +94,7 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
         finish: tray?.finish ?? assessed.finish,
         lastG: tray?.lastG,
         pace: tray?.pace,
+        flipAt,
       }
     })
     .sort((a, b) => a.place - b.place)
@@ -111,9 +117,22 @@ export function assess(state: BatchState, now: number): Assessment | undefined {
   return {
     estimate,
     finish: windowOf(run, estimate.hoursToTarget),
-    verdict: verdictOf(state, run, estimate, now),
+    verdict: spoiled(state, now) ?? verdictOf(state, run, estimate, now),
     waterGone: { p10: gone(estimate.waterLeftG.p90), p50: gone(estimate.waterLeftG.p50), p90: gone(estimate.waterLeftG.p10) },
   }
+}
+
+/** Perishable food that stood too long where things grow: what weight and hand say of it does not count any more. */
+function spoiled(state: BatchState, now: number): DrynessVerdict | undefined {
+  return dangerZoneOf(state, now)?.over
+    ? {
+        level: 'keep-drying',
+        headline: 'Too long in the warm',
+        reason: 'Over two hours where things grow, while it was moist: published guidance (USDA) is to discard it, however dry it becomes.',
+        witnesses: [],
+        discard: true,
+      }
+    : undefined
 }
 
 function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, now: number): DrynessVerdict {

@@ -29,10 +29,17 @@ export function followTrays(
     for (const [tray, place] of places) if (!outAt.has(tray)) places.set(tray, to.get(place) ?? place)
     stands.push({ at, places: new Map(places) })
   }
+  const flipped = new Map<number, number>()
+  for (const { at, body } of moves)
+    for (const { from, flipped: over } of body.trays) {
+      const tray = over && trays.find(item => (stands.findLast(stand => stand.at < at) ?? stands[0]!).places.get(item) === from)
+      if (tray && !flipped.has(tray)) flipped.set(tray, at)
+    }
   const standAt = (at: number) => stands.findLast(stand => stand.at <= at)!.places
   return {
     outAt,
     movedAt: moves.findLast(move => move.body.trays.some(tray => tray.from !== tray.to))?.at,
+    flippedAt: trays.length > 0 && trays.every(tray => flipped.has(tray) || outAt.has(tray)) ? Math.max(...flipped.values()) : undefined,
     placeAt: (tray, at) => standAt(Math.min(at, outAt.get(tray) ?? Infinity)).get(tray) ?? tray,
     trayAt: (place, at) => trays.find(tray => standAt(at).get(tray) === place && (outAt.get(tray) ?? Infinity) >= at),
   }

@@ -22,7 +22,7 @@ export function expandGoods(goods: GoodsSource): Food {
     foundBy: [],
     group: 'goods',
     groupName: 'Bought in, dry',
-    isotherm: goods.isotherm ?? 'wateryVegetable',
+    isotherm: 'wateryVegetable',
     fat: 0,
     rawMoisture: { value: { mean: water, sd: 0.01 }, source: PRACTICE },
     trimShare: { value: { mean: 0, sd: 0 }, source: PRACTICE },

@@ -133,8 +133,6 @@ export interface GoodsSource {
   heatUnits?: string
   allergens?: string[]
   traits?: Trait[]
-  /** How it holds water; as vegetables do where it is not said. */
-  isotherm?: SorptionGroup
 }
 
 /** A question as its file has it: trim in points of percent, months as text. */

@@ -46,6 +46,8 @@ export interface TrayPlaces {
   outAt: ReadonlyMap<number, number>
   /** When trays last changed places; undefined where they stand as they were loaded. */
   movedAt?: number
+  /** When the food on the last of its trays was turned over; undefined while one was not. */
+  flippedAt?: number
 }
 
 /** A jar at rest, as its looks leave it. */

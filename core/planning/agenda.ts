@@ -1,10 +1,11 @@
 import { WAYS, type WayAsk } from '../ways'
-import { constantTrays, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment } from '../batch'
+import { constantTrays, dangerZoneOf, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment } from '../batch'
 import type { BatchState, HoldPlace } from '../log'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 import type { Todo } from './todo'
 import { DAY, HOUR } from '../time'
+import { flipHour } from '../water'
 
 type FindSwaps = () => readonly { from: number; to: number }[]
 
@@ -18,6 +19,12 @@ const FIRST_LOOK = 2 / 3
  * @param swaps gives the trays of its machine that should change places halfway, slower place first; asked only when it matters
  */
 export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps = () => []): Todo[] {
+  const danger = dangerTodo(state)
+  if (danger?.kind === 'discard') return [danger]
+  return [...(danger ? [danger] : []), ...stageTodos(state, assessed, household, swaps)]
+}
+
+function stageTodos(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps): Todo[] {
   if (state.hold) return [heldTodo(state)]
   switch (state.stage) {
     case 'intake':
@@ -40,6 +47,44 @@ export function agendaOf(state: BatchState, assessed: Assessment | undefined, ho
       return [grindingTodo(state)]
     default:
       return []
+  }
+}
+
+/** What is perishable stands where things grow: until when it may, or that it stood too long; by what was logged last. */
+function dangerTodo(state: BatchState): Todo | undefined {
+  const { run, stage, holds, prep, intake } = state
+  if (stage === 'shelf') return undefined
+  const heat = run?.clock.spells.at(-1)
+  const marks = [
+    intake.at,
+    prep.at(-1)?.at,
+    holds.at(-1)?.at,
+    run?.loadedAt,
+    heat?.from,
+    heat?.to,
+    run?.weighings.at(-1)?.at,
+    run?.unloadedAt,
+  ]
+  const at = Math.max(...marks.filter(mark => mark !== undefined))
+  const zone = dangerZoneOf(state, at)
+  const name = state.food.name.toLowerCase()
+  if (zone?.over)
+    return {
+      kind: 'discard',
+      from: at,
+      title: `Discard the ${name}`,
+      why: 'Over two hours where things grow while it was moist: published guidance (USDA) is to throw it away.',
+    }
+  if (!zone?.until) return undefined
+  return {
+    kind: 'danger',
+    from: at,
+    to: zone.until,
+    title: zone.setC === undefined ? `Hot or cold with the ${name}` : `More heat for the ${name}`,
+    why:
+      zone.setC === undefined
+        ? 'Perishable: two hours in all at room warmth. Log where it is kept, or get it on the heat.'
+        : 'Perishable and moist: in this heat things grow. Turn it up, or take it into the cold.',
   }
 }
 
@@ -70,7 +115,8 @@ function runTodos(state: BatchState, assessed: Assessment, household: Household,
   const todosOf: Record<WayAsk, () => Todo[]> = {
     weather: () => outdoorTodos(food, run, household, run.loadedAt),
     // Indoors for the night nothing dries that only dries by day.
-    drying: () => (!nightsCount && run.setC === null ? [] : dryingTodos(state, assessed, household)),
+    drying: () =>
+      !nightsCount && run.setC === null ? [] : [...dryingTodos(state, assessed, household), ...flipTodo(state, assessed, household)],
     turning: () => turnTodo(state),
     smoke: () => smokeTodos(state),
     rounds: () => freezeTodos(state, assessed, household),
@@ -91,6 +137,22 @@ function turnTodo(state: BatchState): Todo[] {
       from: last + HOUR,
       title: `Look at the ${state.food.name.toLowerCase()} and turn it`,
       why: 'In an oven the first look is after an hour, then hourly: edges scorch while the middle is wet.',
+    },
+  ]
+}
+
+/** A sheet is turned over once its top holds: its underside dries last. */
+function flipTodo(state: BatchState, { verdict }: Assessment, household: Household): Todo[] {
+  const run = state.run!
+  const hour = flipHour(state, run)
+  const from = hour === undefined ? Infinity : run.clock.instantAt(hour)
+  if (run.setC === null || run.places.flippedAt !== undefined || verdict.level === 'rest' || !Number.isFinite(from)) return []
+  return [
+    {
+      kind: 'flip',
+      from: nextWaking(from, household),
+      title: `Turn the ${state.food.name.toLowerCase()} sheets over`,
+      why: 'By then the top holds: peel them off, lay them down the other way up without paper, and turn the trays round.',
     },
   ]
 }

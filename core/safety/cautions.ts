@@ -13,6 +13,7 @@ const BY_CIRCUMSTANCE: readonly string[] = [
   'raw-frozen',
   'raw-back',
   'shards',
+  'left-alone',
 ]
 
 /** Groups that are dried in the sun without objection. */
@@ -25,15 +26,25 @@ export interface ToldCautions {
   cares: SafetyRule[]
 }
 
+/** What beside the food brings a caution. */
+export interface Circumstance {
+  way?: WayKey
+  liquid?: boolean
+  raw?: boolean
+  sulphited?: boolean
+  /** It may run while nobody is awake or at home. */
+  alone?: boolean
+  /** Beads were seen in a jar. */
+  moist?: boolean
+  /** Keys of rules that were accepted before. */
+  accepted?: ReadonlySet<string>
+}
+
 /**
  * The cautions of a step: those that its food's traits and the way of drying bring.
  * @param accepted keys of rules that were accepted before, in this batch or an earlier one; they are notes then
  */
-export function cautionsAt(
-  step: CautionStep,
-  food: Food,
-  circumstance: { way?: WayKey; liquid?: boolean; raw?: boolean; sulphited?: boolean; accepted?: ReadonlySet<string> } = {},
-): ToldCautions {
+export function cautionsAt(step: CautionStep, food: Food, circumstance: Circumstance = {}): ToldCautions {
   const { way, accepted } = circumstance
   const told = SAFETY_RULES.filter(rule => rule.step === step && rule.severity !== 'stop' && concerns(rule, food, way))
     .filter(
@@ -42,6 +53,8 @@ export function cautionsAt(
         (key === 'liquid-unfrozen' && circumstance.liquid) ||
         (key === 'raw-frozen' && circumstance.raw) ||
         (key === 'raw-back' && circumstance.raw) ||
+        (key === 'left-alone' && circumstance.alone) ||
+        (key === 'moisture' && circumstance.moist) ||
         (key === 'sulphite' && circumstance.sulphited) ||
         (key === 'shards' && food.cards.some(card => card.feelForm === 'sheet')),
     )
@@ -64,6 +77,7 @@ export function cautionsOf(food: Food): SafetyRule[] {
 
 function concerns(rule: SafetyRule, food: Food, way: WayKey | undefined): boolean {
   if (rule.ways && (way === undefined || !rule.ways(WAYS[way]))) return false
+  if (rule.not?.some(trait => food.traits.includes(trait))) return false
   return !rule.traits || hasTrait(rule, food)
 }
 

@@ -10,6 +10,8 @@ export interface SafetyRule {
   step: CautionStep
   /** Any of these traits brings it. Without traits and ways it holds for all food. */
   traits?: readonly Trait[]
+  /** Any of these traits takes it away: milk has no mouldy pieces. */
+  not?: readonly Trait[]
   /** Only in ways of drying of which this holds. */
   ways?: (way: Way) => boolean
   text: string
@@ -44,6 +46,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'mouldy-pieces',
     severity: 'note',
     step: 'intake',
+    not: ['dairy', 'egg'],
     text: 'Mouldy pieces are discarded whole, not trimmed into the batch.',
     authority: USDA,
   },
@@ -63,7 +66,14 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     text: 'Extreme heat: goggles and a mask from the first cut, a board of its own, nobody else in the room, no animals. A crumb on a lip is a burn.',
     authority: PRACTICE,
   },
-  { key: 'blades', severity: 'note', step: 'prep', text: 'Mandoline only with its guard or a cut-proof glove.', authority: PRACTICE },
+  {
+    key: 'blades',
+    severity: 'note',
+    step: 'prep',
+    not: ['dairy', 'egg'],
+    text: 'Mandoline only with its guard or a cut-proof glove.',
+    authority: PRACTICE,
+  },
   {
     key: 'raw-meat',
     severity: 'stop',
@@ -145,6 +155,14 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     authority: EXTENSION,
   },
   {
+    key: 'left-alone',
+    severity: 'care',
+    step: 'dry',
+    ways: way => way.drawsPower && !way.attended,
+    text: 'A machine left alone: on a hard bare surface, a hand clear of walls and curtains, its vents free, its lead whole, a smoke alarm within hearing, and only as its manual allows.',
+    authority: MANUAL,
+  },
+  {
     key: 'oven-ajar',
     severity: 'care',
     step: 'load',
@@ -203,7 +221,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'dust',
     severity: 'note',
     step: 'grind',
-    text: 'Let the dust settle before the cup is opened, and never put your face over it; a mask helps.',
+    text: 'Before the first burst: a mask on, and a damp cloth at hand. The lid stays shut as long as the plan says, and no face over the cup when it is opened.',
     authority: PRACTICE,
   },
   {
@@ -211,7 +229,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'care',
     step: 'grind',
     traits: ['hot', 'extreme', 'fumes'],
-    text: 'Chili dust: mask and goggles, window open, nobody else and no animals near. The lid stays shut until the dust has fallen.',
+    text: 'Chili dust: mask and goggles, window open, nobody else and no animals near. The lid stays shut as long as the plan says.',
     authority: PRACTICE,
   },
   {
@@ -258,7 +276,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'note',
     step: 'pack',
     traits: ['mouldToxin'],
-    text: 'Stored damp, chilies, spices and coconut can grow mould toxins (aflatoxin, ochratoxin) that neither drying nor cooking takes away: dry to the target, keep dry, and discard what smells musty, untasted.',
+    text: 'Stored damp, chilies, spices, coconut, nuts and seeds can grow mould toxins (aflatoxin, ochratoxin) that neither drying nor cooking takes away: dry to the target, keep dry, and discard what smells musty, untasted.',
     authority: 'FAO and WHO codes of practice, from memory',
   },
   {

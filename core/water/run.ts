@@ -5,6 +5,7 @@ import { dryBasis } from '../mass'
 import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import { goesByRoom, WAYS } from '../ways'
 import { spellsOf } from './spells'
+import { unflippedFactor } from './flip'
 import { usualHoursFactor } from './usualHours'
 import { HOUR } from '../time'
 
@@ -23,10 +24,12 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
   // What was believed at loading knew the thickness already; the card does not.
   const thickness = run.usualHours ? 1 : usualHoursFactor(state, run.way.way)
+  const unflipped = unflippedFactor(state, run, run.clock.equivalentHoursAt(Math.max(at, run.weighings.at(-1)?.at ?? run.loadedAt)))
   // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
   const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
   const share =
     thickness *
+    unflipped *
     (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
   // What was weighed when the rest ended is the same food.
   const weighings = [...run.weighings, ...(run.rested ? [run.rested] : [])]

@@ -1,13 +1,22 @@
 <script setup lang="ts">
 import { USUAL_ROOM } from '#core/air/usual'
 import type { Assessment } from '#core/batch'
-import type { BatchState } from '#core/log'
+import type { BatchState, EntryBody } from '#core/log'
+import { cautionsAt } from '#core/safety'
 import { HOLD_C, nightChoices, sleepAround, type NightChoice } from '#core/planning'
 import type { MachineAnswer } from '#shared/contracts'
 import { HOUR } from '#core/time'
 
 /** If you go to bed: what the heat left on, held warm or switched off comes to by morning. */
-const props = defineProps<{ state: BatchState; assessment: Assessment; machine: MachineAnswer; now: number }>()
+const props = defineProps<{
+  state: BatchState
+  assessment: Assessment
+  machine: MachineAnswer
+  now: number
+  /** Cautions that were accepted before, in whatever batch. */
+  accepted: readonly string[]
+  write: (bodies: readonly EntryBody[]) => Promise<unknown>
+}>()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 /** Before this many hours to bedtime it is too early to ask. */
@@ -27,6 +36,16 @@ const WORDS: Record<NightChoice['key'], string> = {
   hold: `Hold at ${format.temperature(HOLD_C)}`,
   off: 'Switch it off',
 }
+/** A machine that runs while nobody looks: read once. */
+const alone = computed(() =>
+  choices.value?.some(({ key, barred }) => key === 'leave' && !barred)
+    ? cautionsAt('dry', props.state.food, {
+        way: props.state.run!.way.way,
+        alone: true,
+        accepted: new Set([...props.accepted, ...props.state.accepted]),
+      }).cares
+    : [],
+)
 const BARRED = computed(() => ({
   attended: `No: ${props.machine.name} is never left on while people sleep or are out.`,
   perishable: 'No: still wet, it would stand all night where things grow. Leave it on, hot enough, or put it in the cold.',
@@ -60,6 +79,12 @@ function then(choice: NightChoice): string {
         </tr>
       </tbody>
     </table>
+    <div v-for="rule in alone" :key="rule.key" class="caution alone">
+      <p>{{ format.sentence(rule.text) }}</p>
+      <ElCheckbox :model-value="false" size="large" @update:model-value="void write([{ kind: 'caution', rule: rule.key }])"
+        >I have read this</ElCheckbox
+      >
+    </div>
   </section>
 </template>
 

@@ -14,6 +14,8 @@ const props = defineProps<{
   sulphited?: boolean
   accepted: ReadonlySet<string>
   stops?: readonly Stop[]
+  /** Its notes lie open, however many: what follows starts the danger. */
+  open?: boolean
 }>()
 const told = computed(() =>
   cautionsAt(props.step, props.food, {
@@ -26,11 +28,11 @@ const told = computed(() =>
 )
 const format = useFormat()
 const ticked = ref<string[]>([])
-const open = computed(() => told.value.cares.filter(rule => !ticked.value.includes(rule.key)))
+const unread = computed(() => told.value.cares.filter(rule => !ticked.value.includes(rule.key)))
 
 defineExpose({
   /** What is wrong, if a caution was not accepted. */
-  problem: () => (open.value.length > 0 ? 'Read the caution and tick that you have.' : undefined),
+  problem: () => (unread.value.length > 0 ? 'Read the caution and tick that you have.' : undefined),
   /** Entries that record what was accepted. */
   bodies: (): EntryBody[] => told.value.cares.map(rule => ({ kind: 'caution', rule: rule.key })),
 })
@@ -51,7 +53,7 @@ defineExpose({
         >I have read this</ElCheckbox
       >
     </div>
-    <details v-if="told.notes.length" :open="told.notes.length < 3">
+    <details v-if="told.notes.length" :open="open || told.notes.length < 3">
       <summary>{{ told.notes.length === 1 ? 'A caution' : `${countWord(told.notes.length)} cautions` }}</summary>
       <p v-for="note in told.notes" :key="note.text" class="small">{{ format.sentence(note.text) }}</p>
     </details>

@@ -75,6 +75,7 @@ const fill = computed(() => `${Math.max(2, (props.tray?.left ?? 0) * 100)}%`)
       <span class="words" :style="{ marginLeft: tray.left < 0.25 ? fill : undefined }"
         >{{ tray.food }}<span v-if="tray.lastG !== undefined" class="weight">{{ format.weight(tray.lastG) }}</span></span
       >
+      <span v-if="tray.flipAt !== undefined && tray.flipAt <= now" class="turn">turn over</span>
       <span class="figure">{{ Math.round(tray.left * 100) }} %</span>
     </button>
     <slot v-else />

@@ -155,6 +155,7 @@ async function save() {
     </header>
     <div class="desk">
       <div class="stack">
+        <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" open />
         <RoundTimer :plan="plan" :lid-s="session.lidS" :round="draft.rounds.length + 1" :rounds="sums.rounds" :hot="hot" />
         <section class="card form" aria-label="Rounds">
           <h2>Rounds</h2>
@@ -258,7 +259,6 @@ async function save() {
             />
           </template>
         </section>
-        <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
         <section class="card form" aria-label="What came out">
           <h2>What came out</h2>
           <WeightField

@@ -304,6 +304,12 @@ if (typeof wanted === 'string' && state.value) {
           />
           <LazyOutdoorCard v-if="WAYS[state.run.way.way].unheated" :state="state" :now="now" @act="kind => act(kind)" />
           <LazyDangerCard v-if="drawn" :state="state" :now="now" />
+          <LazyFlipCard
+            v-if="drawn && state.card.feelForm === 'sheet'"
+            :state="state"
+            :now="now"
+            :write="bodies => write(bodies).then(saved)"
+          />
           <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
           <AirCard
             v-if="drawn && !WAYS[state.run.way.way].underVacuum"
@@ -318,6 +324,8 @@ if (typeof wanted === 'string' && state.value) {
             :assessment="assessment"
             :machine="machine"
             :now="now"
+            :accepted="page.accepted"
+            :write="bodies => write(bodies).then(saved)"
           />
           <section v-if="then" class="card">
             <h3>Then</h3>
