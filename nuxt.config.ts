@@ -24,12 +24,12 @@ function migrationsModule(): string {
 function referenceModule(): string {
   const folder = `${root}core/foods/data/`
   const read = (name: string): unknown => parse(readFileSync(folder + name, 'utf8'))
-  const apart = ['families.yaml', 'forms.yaml', 'schools.yaml', 'goods.yaml', 'names.yaml']
+  const apart = ['families.yaml', 'forms.yaml', 'schools.yaml', 'goods.yaml', 'names.yaml', 'measures.yaml']
   const foods = readdirSync(folder)
     .filter(name => name.endsWith('.yaml') && !apart.includes(name))
     .flatMap(name => read(name) as unknown[])
-  const [families, forms, schools, goods, names] = apart.map(read)
-  return `export const reference = ${JSON.stringify({ families, forms, schools, goods, names, foods })}`
+  const [families, forms, schools, goods, names, measures] = apart.map(read)
+  return `export const reference = ${JSON.stringify({ families, forms, schools, goods, names, measures, foods })}`
 }
 
 /** The browser gets the factors of units as figures, not the package with its tables. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Sent } from '~/data/parcel'
 import { uuidv7 } from 'uuidv7'
-import { cardOf, purposeFactor, wayOf, type Food, type Purpose } from '#core/foods'
+import { cardOf, mixedFood, purposeFactor, wayOf, type Food, type Purpose, type Spread } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { handsMinutesKg } from '#core/planning'
 import { cautionsAt } from '#core/safety'
@@ -48,12 +48,79 @@ const looked = ref('')
 const SHOWN = 40
 const options = computed(() => search.value(looked.value).slice(0, SHOWN))
 const more = computed(() => (looked.value === '' ? Math.max(0, foods.list.length - SHOWN) : 0))
+/** What was typed last, while the list was open. */
+const lastLooked = ref('')
+watch(looked, words => {
+  if (words) lastLooked.value = words
+})
+/** A food that is being added, by the name it is to have. */
+const adding = ref<{ name: string }>()
+function addOwn(name: string) {
+  adding.value = { name: name.trim() }
+  ;(document.activeElement as HTMLElement | null)?.blur()
+}
+async function ownAdded(key: string) {
+  adding.value = undefined
+  await foods.load(true)
+  foodKey.value = key
+}
 const plant = ref('')
 const count = ref<number>()
 const price = ref<number>()
 const cultivar = ref('')
 const source = ref('Own garden')
 const weightG = ref<number>()
+/** Doubt of what was counted or filled into pots. */
+const weightSdG = ref<number>()
+/** Other kinds in the basket; cut otherwise than the rest they become batches of their own. */
+interface Part {
+  id: number
+  foodKey: string
+  weightG?: number
+  sdG?: number
+  cardKey: string
+}
+const parts = ref<Part[]>([])
+let nextPart = 1
+const partFoods = shallowRef<Record<string, Food>>({})
+watch(
+  () => parts.value.map(part => part.foodKey).filter(key => key && !partFoods.value[key]),
+  async keys => {
+    for (const key of keys) {
+      const page = await foods.page(key).catch(() => undefined)
+      if (page) partFoods.value = { ...partFoods.value, [key]: page.food }
+    }
+  },
+)
+function measuresOf(key: string): { each?: Spread; litre?: Spread } | undefined {
+  const of = partFoods.value[key]
+  return of && { each: of.each?.value, litre: of.litre?.value }
+}
+const complete = computed(() => parts.value.filter((part): part is Part & { weightG: number } => Boolean(part.foodKey && part.weightG)))
+const together = computed(() => complete.value.filter(part => part.cardKey === '' || part.cardKey === cardKey.value))
+const apart = computed(() => complete.value.filter(part => !together.value.includes(part)))
+const mixOf = (list: readonly (Part & { weightG: number })[]) => {
+  const sums = new Map<string, number>()
+  for (const part of list) sums.set(part.foodKey, (sums.get(part.foodKey) ?? 0) + part.weightG)
+  return [...sums].map(([key, grams]) => ({ foodKey: key, weightG: grams }))
+}
+/** The first food of a basket, of which some is cut otherwise. */
+const totalOf = (own: number, list: readonly (Part & { weightG: number })[]) => own + list.reduce((sum, part) => sum + part.weightG, 0)
+const sdOf = (...sds: (number | undefined)[]) => {
+  const sd = Math.hypot(...sds.map(value => value ?? 0))
+  return sd > 0 ? Math.round(10 * sd) / 10 : undefined
+}
+const mixed = computed(() =>
+  food.value && weightG.value && together.value.length > 0
+    ? mixedFood(food.value, totalOf(weightG.value, together.value), mixOf(together.value), key => partFoods.value[key])
+    : undefined,
+)
+/** All that is in the basket, whatever becomes of it: its cautions are read together. */
+const inBasket = computed(() =>
+  food.value && weightG.value && complete.value.length > 0
+    ? mixedFood(food.value, totalOf(weightG.value, complete.value), mixOf(complete.value), key => partFoods.value[key])
+    : undefined,
+)
 /** What was on the scale, of a food that is cooked before it is dried. */
 const weighed = ref<'uncooked' | 'cooked'>('uncooked')
 const purpose = ref<Purpose>('powder')
@@ -114,9 +181,14 @@ const question = refDebounced(
             foodKey: foodKey.value,
             cardKey: cardKey.value,
             purpose: purpose.value,
-            weightG: weightG.value,
+            weightG: totalOf(weightG.value, together.value),
             machineId: machineId.value,
             ...(food.value?.uncooked && { weighed: weighed.value }),
+            ...(mixed.value && {
+              mix: mixOf(together.value)
+                .map(part => `${part.foodKey}:${part.weightG.toFixed(1)}`)
+                .join(','),
+            }),
           },
         }
       : undefined,
@@ -131,7 +203,7 @@ const forecastProblem = computed(() =>
 
 const counted = (interval: { p10: number; p50: number; p90: number }, one: string, many?: string) =>
   interval.p10 === interval.p90 ? plural(interval.p50, one, many) : `${interval.p10} to ${interval.p90} ${many ?? `${one}s`}`
-const cautions = computed(() => (food.value ? cautionsAt('intake', food.value) : undefined))
+const cautions = computed(() => (food.value ? cautionsAt('intake', inBasket.value ?? food.value) : undefined))
 const readCares = ref<string[]>([])
 function take(row: { machineId: string; cardKey: string }) {
   machineId.value = row.machineId
@@ -168,6 +240,10 @@ async function takeIn() {
   if (bad ?? weightG.value === undefined) problems.value.weightG = bad ?? 'A weight is needed, such as 850, 1.2 kg or 3 lb 4 oz.'
   if (cautions.value?.cares.some(rule => !readCares.value.includes(rule.key)))
     problems.value.cautions = 'Read the caution and tick that you have.'
+  if (parts.value.some(part => !part.foodKey || !part.weightG))
+    problems.value.mix = 'Give food and weight of every kind in the basket, or take it out.'
+  const named = [foodKey.value, ...together.value.map(part => part.foodKey)]
+  if (new Set(named).size < named.length) problems.value.mix = 'A kind is named twice in the basket: put its weights together.'
   if (source.value.trim() === '') problems.value.source = 'Say where it came from.'
   if (Object.keys(problems.value).length > 0) return
   const id = uuidv7()
@@ -181,7 +257,9 @@ async function takeIn() {
         foodKey: foodKey.value,
         cultivar: cultivar.value.trim() || undefined,
         source: source.value.trim(),
-        weightG: weightG.value!,
+        weightG: totalOf(weightG.value!, together.value),
+        weightSdG: sdOf(weightSdG.value, ...together.value.map(part => part.sdG)),
+        ...(together.value.length > 0 && { mix: mixOf(together.value) }),
         condition: condition.value.trim() || undefined,
         purpose: purpose.value,
         cardKey: cardKey.value,
@@ -197,13 +275,44 @@ async function takeIn() {
       batchId: id,
       entry: { id: uuidv7(), at: body.entry.at, body: { kind: 'caution', rule: rule.key } },
     }))
-    const sent = await outbox.sendTogether([{ begin: body }, ...accepted], `${food.value!.name} that came in`)
+    const sent = await outbox.sendTogether([{ begin: body }, ...accepted, ...batchesApart(body)], `${food.value!.name} that came in`)
     await navigateTo(sent === 'arrived' ? `/batches/${id}` : '/')
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     for (const problem of error.problems) problems.value[problem.field.split('.').at(-1)!] = problem.message
     if (error.problems.length === 0) problems.value.all = error.message
   }
+}
+/** What is cut otherwise than the rest, a batch for each cut: the kinds that share it together. */
+function batchesApart({ entry }: NewBatch): Sent[] {
+  const cuts = new Map<string, (Part & { weightG: number })[]>()
+  for (const part of apart.value) cuts.set(part.cardKey, [...(cuts.get(part.cardKey) ?? []), part])
+  return [...cuts].map(([cut, list]): Sent => {
+    const first = list[0]!
+    const rest = mixOf(list.filter(part => part.foodKey !== first.foodKey))
+    const sameCard = partFoods.value[first.foodKey]?.cards.some(item => item.key === cut)
+    const base = entry.body as Extract<NewBatch['entry']['body'], { kind: 'intake' }>
+    return {
+      begin: {
+        id: uuidv7(),
+        entry: {
+          id: uuidv7(),
+          at: entry.at,
+          body: {
+            ...base,
+            foodKey: first.foodKey,
+            cardKey: sameCard ? cut : partFoods.value[first.foodKey]!.cards[0]!.key,
+            weightG: totalOf(0, list),
+            weightSdG: sdOf(...list.map(part => part.sdG)),
+            mix: rest.length > 0 ? rest : undefined,
+            count: undefined,
+            cultivar: undefined,
+            price: undefined,
+          },
+        },
+      },
+    }
+  })
 }
 const otherProblems = computed(() =>
   Object.entries(problems.value)
@@ -232,12 +341,84 @@ const otherProblems = computed(() =>
               <ElOption v-for="item in options" :key="item.key" :value="item.key" :label="item.name" />
               <ElOption v-if="food && !options.some(item => item.key === foodKey)" :value="food.key" :label="food.name" />
               <ElOption v-if="more" value="" disabled :label="`and ${more} more: type a name`" />
+              <template #empty>
+                <div class="nothing">
+                  <p>Nothing is called “{{ looked }}” here.</p>
+                  <ElButton type="primary" @mousedown.prevent @click="addOwn(looked)">Add it as your own</ElButton>
+                </div>
+              </template>
             </ElSelect>
             <p v-if="problems.foodKey" class="problem">{{ problems.foodKey }}</p>
+            <button v-if="!food && !adding" type="button" class="word-button" @click="addOwn(lastLooked)">
+              Not in the list? Add it as your own
+            </button>
           </div>
           <TextField v-model="cultivar" label="Kind" optional />
         </div>
-        <WeightField v-model="weightG" label="Weight" required :problem="problems.weightG" hint="untrimmed, as it came" />
+        <LazyOwnFoodHere v-if="adding" :name="adding.name" @leave="adding = undefined" @added="ownAdded" />
+        <WeightField
+          :key="food?.key"
+          v-model="weightG"
+          :label="parts.length ? `Weight of the ${food?.name.toLowerCase() ?? 'first'}` : 'Weight'"
+          required
+          :problem="problems.weightG"
+          :each="food?.each?.value"
+          :litre="food?.litre?.value"
+          :hint="food?.each ? 'untrimmed, as it came; a count or a volume does too' : 'untrimmed, as it came'"
+          @doubt="sdG => (weightSdG = sdG)"
+          @count="number => (count = number ?? count)"
+        />
+        <div v-for="(part, i) in parts" :key="part.id" class="pair part">
+          <div class="field">
+            <label :for="`part-${part.id}`">And with it</label>
+            <ElSelect
+              :id="`part-${part.id}`"
+              v-model="part.foodKey"
+              filterable
+              :filter-method="(words: string) => (looked = words)"
+              placeholder="Choose"
+              :aria-label="`Food ${i + 2} in the basket`"
+              @visible-change="looked = ''"
+            >
+              <ElOption v-for="item in options" :key="item.key" :value="item.key" :label="item.name" />
+              <ElOption
+                v-if="part.foodKey && !options.some(item => item.key === part.foodKey)"
+                :value="part.foodKey"
+                :label="foods.list.find(item => item.key === part.foodKey)?.name ?? part.foodKey"
+              />
+            </ElSelect>
+            <button type="button" class="word-button" @click="parts.splice(i, 1)">Not in the basket</button>
+          </div>
+          <WeightField
+            :key="`${part.id}${part.foodKey}`"
+            v-model="part.weightG"
+            label="Weight"
+            required
+            :each="measuresOf(part.foodKey)?.each"
+            :litre="measuresOf(part.foodKey)?.litre"
+            @doubt="sdG => (part.sdG = sdG)"
+          />
+          <ChoiceField
+            v-if="food && food.cards.length > 1"
+            v-model="part.cardKey"
+            class="wide"
+            label="Cut"
+            :choices="[{ value: '', words: 'Like the rest' }, ...food.cards.map(item => ({ value: item.key, words: item.name }))]"
+          />
+        </div>
+        <button
+          v-if="food && parts.length < 11"
+          type="button"
+          class="word-button"
+          @click="parts.push({ id: nextPart++, foodKey: '', cardKey: '' })"
+        >
+          {{ parts.length ? 'Another kind in the same basket' : 'Several kinds in one basket' }}
+        </button>
+        <p v-if="mixed" class="quiet small">
+          One batch of {{ mixed.name.toLowerCase() }}: gloves, cautions and allergens are those of whatever is in it{{
+            mixed.heatUnits ? ', heat that of the hottest' : ''
+          }}. {{ apart.length ? 'What is cut otherwise becomes a batch of its own.' : '' }}
+        </p>
         <ChoiceField
           v-if="food?.uncooked"
           v-model="weighed"
@@ -299,16 +480,7 @@ const otherProblems = computed(() =>
         </div>
       </div>
       <LazyReviewsCard v-if="foodPage?.reviews.length" :reviews="foodPage.reviews" />
-      <WaysCard
-        v-if="food && weightG && machineId && cardKey"
-        :food-key="food.key"
-        :card-key="cardKey"
-        :purpose="purpose"
-        :weight-g="weightG"
-        :machine-id="machineId"
-        :now="now"
-        @choose="take"
-      />
+      <WaysCard v-if="food && question" :question="question.query" :now="now" @choose="take" />
       <BoughtInCard
         v-if="food"
         :key="food.key"
@@ -436,6 +608,18 @@ dd strong {
 .quick {
   gap: 0.35rem;
   margin-top: -0.4rem;
+}
+.part {
+  align-items: start;
+}
+.part .wide {
+  grid-column: 1 / -1;
+}
+.nothing {
+  display: grid;
+  gap: 0.5rem;
+  justify-items: start;
+  padding: 0.8rem 1rem;
 }
 .more summary {
   cursor: pointer;

@@ -94,11 +94,12 @@ export function ledgerOf(
     steps.push(cooking(food, 'cook'))
   return {
     rawWeightG: intake.body.weightG,
+    rawWeightSdG: intake.body.weightSdG,
     rawMoisture: intake.body.fromJars
       ? FROM_SHELF
       : uncooked || card.moisture
         ? waterOfBasket(food, card, uncooked)
-        : (intake.body.rawWater ?? food.rawMoisture.value),
+        : ((food.mixOf ? undefined : intake.body.rawWater) ?? food.rawMoisture.value),
     steps,
     loadedWeightG: loadedG,
   }

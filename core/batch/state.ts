@@ -1,4 +1,4 @@
-import { cardOf, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Food, type MethodCard } from '../foods'
+import { cardOf, mixedFood, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Food, type MethodCard } from '../foods'
 import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,
@@ -63,8 +63,9 @@ const SAME_MS = 900_000
 export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState | undefined {
   const draft = draftOf(inForce(entries))
   const { intake, prep, splits } = draft
-  const food = intake && find(intake.body.foodKey)
-  if (!intake || !food) return undefined
+  const found = intake && find(intake.body.foodKey)
+  if (!intake || !found) return undefined
+  const food = intake.body.mix ? mixedFood(found, intake.body.weightG, intake.body.mix, find) : found
   // Cut otherwise than was planned it dries as it was cut.
   const cutName = prep.findLast(entry => entry.body.cutName)?.body.cutName
   const card = food.cards.find(item => item.name === cutName) ?? cardOf(food, intake.body.cardKey)

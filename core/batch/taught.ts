@@ -40,8 +40,11 @@ export function taughtBy(state: BatchState, entries: readonly Entry[]): Taught {
   const path = pathOf(state)
   const first = state.earlierRuns[0] ?? state.run
   if (state.fromJars || !first || first.unloadedAt === undefined) return { path }
-  const solids = solidsOf(state, first, entries)
-  return { path, hours: hoursOf(state, first, entries), ...solids, recovery: recoveryOf(state) }
+  // A mix is no food of its own, and what was counted into the basket was not weighed.
+  const { mix, weightSdG } = state.intake.body
+  const { solids, prep, dry } = mix ? {} : solidsOf(state, first, entries)
+  const weighed = weightSdG === undefined ? { prep, dry } : {}
+  return { path, hours: hoursOf(state, first, entries), solids, ...weighed, recovery: recoveryOf(state) }
 }
 
 /** Steps that change the food's make-up, in the order in which they were done. */

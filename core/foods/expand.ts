@@ -22,7 +22,7 @@ const slip = (food: FoodSource, message: string) => new Error(`${food.key}: ${me
  */
 export function expandFood(
   food: FoodSource,
-  reference: Pick<ReferenceSource, 'families' | 'forms'> & Partial<Pick<ReferenceSource, 'names' | 'schools'>>,
+  reference: Pick<ReferenceSource, 'families' | 'forms'> & Partial<Pick<ReferenceSource, 'names' | 'schools' | 'measures'>>,
   options: { own?: boolean; ownCards?: readonly OwnCardSource[] } = {},
 ): Food {
   const family = reference.families[food.family]
@@ -52,6 +52,8 @@ export function expandFood(
     fat: (food.fat ?? 0) / 100,
     rawMoisture: { value: percent(food.water), source: food.waterSource ?? USDA },
     ...(food.uncooked && { uncooked: { value: percent(food.uncooked), source: USDA } }),
+    ...measure(food, 'each', reference.measures?.each[food.key]),
+    ...measure(food, 'litre', reference.measures?.litre[food.key] ?? reference.measures?.litre[food.family]),
     trimShare: { value: percent(food.trim), source: PRACTICE },
     freshDays: { value: food.waits, source: PRACTICE },
     cards,
@@ -119,6 +121,10 @@ function expandCard(
     own,
   }
 }
+
+/** A weight in grams, where the file says one. */
+const measure = <Key extends string>(food: FoodSource, key: Key, text: string | undefined) =>
+  text === undefined ? undefined : ({ [key]: { value: spread(food, text), source: PRACTICE } } as Record<Key, Sourced<Spread>>)
 
 const known = new WeakMap<object, Record<string, SchoolEffects>>()
 /** What follows from every school of the reference, worked out once: all foods share it. */

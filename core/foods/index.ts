@@ -1,6 +1,8 @@
 export { parseRange, parseSpread, rangeText, spreadText } from './amounts'
 export { cardOf, foodBook, purposeFactor, wayOf, type FindFood, type FoodBook } from './book'
 
+export { mixedFood } from './mix'
+export { usualOfFamily, type UsualFood } from './own'
 export { expandFood, slugOf } from './expand'
 export { effectsOfChoices, QUESTION_OF_STEP, questionsOf, type Choices } from './schools'
 export type { CardSource, FamilySource, FoodSource, FormSource, GoodsSource, OwnCardSource, ReferenceSource } from './source'

@@ -148,6 +148,8 @@ export interface ReferenceSource {
   foods: FoodSource[]
   /** What is bought in dry, for blends. */
   goods: GoodsSource[]
+  /** Grams of one, and in a litre: by food, litres by family too. */
+  measures: { each: Record<string, string>; litre: Record<string, string> }
   /** What else foods are called, by region, kind and spelling; by key. */
   names: Record<string, string[]>
 }

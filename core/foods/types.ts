@@ -150,6 +150,10 @@ export interface Food {
   rawMoisture: Sourced<Spread>
   /** Water, wet basis, as it is bought, where it is cooked before it is dried: raw meat, dry beans. */
   uncooked?: Sourced<Spread>
+  /** What one weighs as it comes, g. */
+  each?: Sourced<Spread>
+  /** What a litre of it weighs, loosely filled as it comes, g. */
+  litre?: Sourced<Spread>
   /** Share of the basket's weight that trimming takes off. */
   trimShare: Sourced<Spread>
   /** Days that the raw food waits, cold, before it suffers. */
@@ -189,6 +193,8 @@ export interface Food {
   prefer: Readonly<Record<string, string>>
   /** Made by the household. */
   own: boolean
+  /** Kinds of which it is a mix, with their shares by weight. */
+  mixOf?: readonly { key: string; name: string; share: number }[]
 }
 
 /** Steps at which a caution is told. */

@@ -22,6 +22,8 @@ export type PrepStep =
 
 export interface PrepLedger {
   rawWeightG: number
+  /** Doubt of it, where it was counted or filled into pots rather than weighed, g. */
+  rawWeightSdG?: number
   /** Wet-basis moisture of the raw food. */
   rawMoisture: { mean: number; sd: number }
   steps: readonly PrepStep[]
@@ -59,8 +61,12 @@ export function balancePrep(ledger: PrepLedger): PrepBalance {
   const solids = new Float64Array(DRAWS)
   for (let draw = 0; draw < DRAWS; draw++) {
     const moisture = Math.min(0.999, Math.max(0.001, ledger.rawMoisture.mean + ledger.rawMoisture.sd * source.normal()))
+    const rawG = ledger.rawWeightSdG
+      ? Math.max(0.2 * ledger.rawWeightG, ledger.rawWeightG + ledger.rawWeightSdG * source.normal())
+      : ledger.rawWeightG
+    const drawn = rawG === ledger.rawWeightG ? ledger : { ...ledger, rawWeightG: rawG }
     const open = ledger.steps.map(step => (step.kind === 'added' || step.weightG !== undefined ? 0 : drawShare(step, source.normal())))
-    const end = follow(ledger, moisture, open, stretchToLoaded(ledger, moisture, open))
+    const end = follow(drawn, moisture, open, stretchToLoaded(drawn, moisture, open))
     weights[draw] = ledger.loadedWeightG ?? end.weightG
     // What is missing at loading beyond the steps left as food (a slice eaten, a piece kept back): solids go with it.
     solids[draw] = Math.min(0.999 * weights[draw]!, (end.solidsG * weights[draw]!) / end.weightG)

@@ -1,6 +1,6 @@
 import { isOfStandardHours, WAYS, type WayKey } from '#core/ways'
 import { isDeepStrictEqual } from 'node:util'
-import { foodBook, questionsOf, slugOf, type Food, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
+import { foodBook, questionsOf, slugOf, usualOfFamily, type Food, type FoodBook, type FoodSource, type OwnCardSource } from '#core/foods'
 import { InputError, type Problem } from '#core/errors'
 import { cautionsOf } from '#core/safety'
 import type { FoodFile, FoodHoursAnswer, FoodPageAnswer, FoodPartsAnswer, FoodSummary, ImportAnswer } from '#shared/contracts'
@@ -112,7 +112,11 @@ function ownLots(context: Context, food: Food): FoodPageAnswer['ownLots'] {
 /** Families and forms to choose from. */
 export function foodParts(): FoodPartsAnswer {
   return {
-    families: Object.entries(reference.families).map(([key, { name }]) => ({ key, name })),
+    families: Object.entries(reference.families).map(([key, { name }]) => ({
+      key,
+      name,
+      usual: usualOfFamily(reference.foods.filter(food => food.family === key)),
+    })),
     forms: Object.entries(reference.forms).map(([key, { name }]) => ({ key, name })),
   }
 }

@@ -1,4 +1,4 @@
-import { cardOf, type Food, type MethodCard, type Purpose } from '#core/foods'
+import { cardOf, mixedFood, type Food, type MethodCard, type Purpose } from '#core/foods'
 import { InputError } from '#core/errors'
 import {
   alternatives,
@@ -21,11 +21,13 @@ interface Question {
   weightG: number
   machineId: string
   weighed?: 'uncooked' | 'cooked'
+  /** Other foods among it, with what each weighs. */
+  mix?: { foodKey: string; weightG: number }[]
 }
 
 /** What a basket would take and give, if started now in this machine. */
 export function forecast(context: Context, question: Question): Forecast {
-  const food = foodOf(context, question.foodKey)
+  const food = basketOf(context, question)
   const machine = findMachine(context.db, question.machineId)
   if (!machine) throw new NotFound('machineId', 'There is no such machine.')
   const card = cardOf(food, question.cardKey)
@@ -45,7 +47,7 @@ export function forecast(context: Context, question: Question): Forecast {
 
 /** The same basket in every machine and cut, soonest dry first. */
 export function forecastAlternatives(context: Context, question: Question): Alternative[] {
-  const food = foodOf(context, question.foodKey)
+  const food = basketOf(context, question)
   const household = householdOf(context)
   return alternatives({
     ...question,
@@ -84,8 +86,16 @@ function foodOf({ foods }: Context, key: string): Food {
   return food
 }
 
+/** What is in a basket, as one food. */
+function basketOf(context: Context, { foodKey, weightG, mix = [] }: Question): Food {
+  for (const part of mix) foodOf(context, part.foodKey)
+  return mixedFood(foodOf(context, foodKey), weightG, mix, context.foods.find)
+}
+
 /** What own batches say of a basket of this food, by card. */
 function ownOf(context: Context, food: Food, purpose: Purpose): (card: MethodCard) => OwnBasket {
+  // What lots of one kind taught is not the mix's.
+  if (food.mixOf) return () => ({})
   const { prep, dry, recovery } = basketLearned(context, food)
   const density = densityLearned(context, food)
   return card => ({ prep: prep(card.key), dry: dry(card.key), recovery: recovery(purpose), density })

@@ -59,6 +59,7 @@ export interface ProductFacts {
   saltShare: number
   raw: boolean
   keeps?: Lot['keeps']
+  heat?: Lot['heat']
   sievedUm?: number
 }
 

@@ -1,3 +1,4 @@
+import { foldBatch } from '#core/batch'
 import { inForce, ofKind } from '#core/log'
 import { InputError } from '#core/errors'
 import { evennessOf, swapsWorthMaking, thermostatOffset, upkeepOf } from '#core/machines'
@@ -56,8 +57,7 @@ export function machinePage(context: Context, machineId: string): MachinePageAns
         batchId: view.batch_id,
         number: view.number,
         title: view.title,
-        food: context.foods.find(view.food_key)!,
-        entries: entriesOfBatch(db, view.batch_id),
+        ...foodAndLog(context, view),
       })),
     },
     // Swapped once, each tray has half of either place: again would undo it.
@@ -68,6 +68,13 @@ export function machinePage(context: Context, machineId: string): MachinePageAns
           views.flatMap(view => JSON.parse(view.trays) as number[]),
         ),
   }
+}
+
+/** What lies on a machine's trays, a mix as what it is, with its log. */
+function foodAndLog({ db, foods }: Context, { batch_id, food_key }: { batch_id: string; food_key: string }) {
+  const entries = entriesOfBatch(db, batch_id)
+  const mixed = entries.some(({ body }) => body.kind === 'intake' && body.mix)
+  return { entries, food: (mixed && foldBatch(entries, foods.find)?.food) || foods.find(food_key)! }
 }
 
 /** Notes that a task of upkeep was done, at the hours run by now. Sent again it changes nothing. */

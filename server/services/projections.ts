@@ -197,6 +197,8 @@ function viewOf(
       saltShare: saltShareOf(state),
       raw: isRaw(state),
       keeps: keepsOf(state),
+      // A mix bites as the hottest in it.
+      heat: state.food.mixOf && state.food.heatUnits?.value,
       sievedUm: sieveReached(state),
     } satisfies ProductFacts),
     taught: isTaught(taught) ? JSON.stringify(taughtFacts(state, taught)) : null,

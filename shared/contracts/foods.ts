@@ -12,6 +12,7 @@ import {
   type MethodCard,
   type OwnCardSource,
   type SchoolQuestion,
+  type UsualFood,
 } from '#core/foods'
 import { SORPTION_GROUPS } from '#core/sorption'
 import { WAY_KEYS } from '#core/ways'
@@ -222,7 +223,8 @@ export interface FormAnswer {
   name: string
 }
 export interface FoodPartsAnswer {
-  families: { key: string; name: string }[]
+  /** `usual`: what a food of the family usually is, to begin an own one with. */
+  families: { key: string; name: string; usual: UsualFood }[]
   forms: FormAnswer[]
 }
 

@@ -174,6 +174,18 @@ export const forecastQuestion = z.strictObject({
   foodKey: text(40),
   cardKey: text(80),
   weighed: z.enum(['uncooked', 'cooked'], { error: 'Say whether it was weighed uncooked or cooked.' }).optional(),
+  /** Other foods among it, as “serrano:500,poblano:300”, in grams. */
+  mix: z
+    .string()
+    .max(800)
+    .regex(/^[a-z0-9-]+:\d+(\.\d+)?(,[a-z0-9-]+:\d+(\.\d+)?)*$/, 'Write the other foods such as “serrano:500,poblano:300”, in grams.')
+    .transform(text =>
+      text.split(',').map(part => {
+        const [foodKey, grams] = part.split(':') as [string, string]
+        return { foodKey, weightG: Number(grams) }
+      }),
+    )
+    .optional(),
   purpose: z.enum(['pieces', 'flakes', 'powder'], { error: 'Choose pieces, flakes or powder.' }),
   weightG: z.coerce
     .number({ error: 'Give a weight in grams, as a number.' })

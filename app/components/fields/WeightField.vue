@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { formatWeight, parseWeight } from '#core/units'
-import { parseVolume } from '#core/using'
+import { parseVolume, readAmount, type AmountIn } from '#core/using'
+import type { Spread } from '#core/foods'
 
 /**
  * A weight as typed, in any unit; gives grams, or undefined while it is empty or not a weight. Where a density is
- * given, spoons, cups and mL are read too.
+ * given, spoons, cups and mL are read too; where it is known what one or a litre of it weighs, counts and pots, with their doubt.
  */
 const props = defineProps<{
   modelValue?: number
@@ -14,14 +15,24 @@ const props = defineProps<{
   required?: boolean
   autofocus?: boolean
   densityGMl?: number
+  /** What one of it weighs, and a litre, g. */
+  each?: Spread
+  litre?: Spread
 }>()
-const emit = defineEmits<{ 'update:modelValue': [grams: number | undefined] }>()
+const emit = defineEmits<{
+  'update:modelValue': [grams: number | undefined]
+  doubt: [sdG: number | undefined]
+  count: [count: number | undefined]
+}>()
 const { settings } = storeToRefs(useHouseholdStore())
+const format = useFormat()
 const id = useId()
 const typed = ref(props.modelValue === undefined ? '' : formatWeight(props.modelValue, settings.value.weightUnit).replaceAll('\u00A0', ' '))
 const touched = ref(false)
-const parsed = computed(() => {
+const parsed = computed((): AmountIn | undefined => {
   if (typed.value.trim() === '') return undefined
+  if (props.each ?? props.litre)
+    return readAmount(typed.value, settings.value.weightUnit, settings.value.measures, { each: props.each, litre: props.litre })
   const volume = props.densityGMl === undefined ? undefined : parseVolume(typed.value, settings.value.measures)
   return volume?.value === undefined
     ? (volume ?? parseWeight(typed.value, settings.value.weightUnit))
@@ -30,9 +41,16 @@ const parsed = computed(() => {
 const wrong = computed(() => props.problem ?? (touched.value ? parsed.value?.problem : undefined))
 const read = computed(() => {
   const value = parsed.value?.value
+  const sdG = parsed.value?.sdG
+  if (value !== undefined && sdG)
+    return `about ${formatWeight(value, settings.value.weightUnit)}, ${format.weightRange({ p10: Math.max(0, value - 1.28 * sdG), p50: value, p90: value + 1.28 * sdG })} · a weight narrows it`
   return value === undefined ? props.hint : `${formatWeight(value, settings.value.weightUnit)}${props.hint ? ` · ${props.hint}` : ''}`
 })
-watch(parsed, value => emit('update:modelValue', value?.value))
+watch(parsed, value => {
+  emit('update:modelValue', value?.value)
+  emit('doubt', value?.sdG)
+  emit('count', value?.count)
+})
 useFieldCheck(() => {
   touched.value = true
   return parsed.value?.problem

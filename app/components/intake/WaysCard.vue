@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import type { Purpose } from '#core/foods'
 import type { Alternative } from '#core/planning'
 
 /** The same basket in every machine and cut: thicker in one load, thinner in two, and when to start. */
-const props = defineProps<{ foodKey: string; cardKey: string; purpose: Purpose; weightG: number; machineId: string; now: number }>()
+const props = defineProps<{
+  question: Parameters<typeof useServer<'forecastWays'>>[1] extends () => infer Asked ? NonNullable<Asked>['query'] : never
+  now: number
+}>()
 const emit = defineEmits<{ choose: [row: Alternative] }>()
 const format = useFormat()
 const all = ref(false)
 const { answer, problem } = useServer('forecastWays', () => {
-  const { foodKey, cardKey, purpose, weightG, machineId } = props
-  return { query: { foodKey, cardKey, purpose, weightG, machineId } }
+  return { query: props.question }
 })
 const rows = computed(() => answer.value ?? [])
 const MOST = 6

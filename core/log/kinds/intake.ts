@@ -37,6 +37,14 @@ const schema = z.strictObject({
   /** What stood in those jars. */
   fromForm: purpose.optional(),
   rawWater: rawWater.optional(),
+  /** Doubt of the weight, where it was counted or filled into pots: standard deviation, g. */
+  weightSdG: z.number().positive('The doubt is above zero.').max(1_000_000, 'That is over a tonne.').optional(),
+  /** Other foods among it, with what each weighs; the food above is the rest. */
+  mix: z
+    .array(z.strictObject({ foodKey: text(40), weightG }))
+    .min(1, 'Name at least one other food.')
+    .max(11, 'At most twelve kinds in a basket.')
+    .optional(),
   /** What was on the scale, of a food that is cooked before it is dried; told by what was cooked later where it is missing. */
   weighed: z.enum(['uncooked', 'cooked'], { error: 'Say whether it was weighed uncooked or cooked.' }).optional(),
 })
@@ -55,6 +63,20 @@ export const intake: EntryKindOf<typeof schema> = {
       return say('foodKey', 'unknown-food', '“{key}” is not a food in the reference. Choose one from the list.', { key: body.foodKey })
     if (cardOf(food, body.cardKey).key !== body.cardKey)
       say('cardKey', 'unknown-card', '{food} has no method card “{card}”.', { food: food.name, card: body.cardKey })
+    const others = body.mix ?? []
+    others.forEach((part, i) => {
+      if (!find(part.foodKey))
+        say(`mix.${i}.foodKey`, 'unknown-food', '“{key}” is not a food in the reference. Choose one from the list.', { key: part.foodKey })
+      else if (part.foodKey === body.foodKey || others.findIndex(other => other.foodKey === part.foodKey) < i)
+        say(`mix.${i}.foodKey`, 'food-twice', '{food} is named twice.', { food: find(part.foodKey)!.name })
+    })
+    const othersG = others.reduce((sum, part) => sum + part.weightG, 0)
+    if (othersG >= body.weightG && others.length > 0)
+      say('mix', 'more-than-the-basket', 'The other kinds weigh {othersG}, and the whole basket {weightG}: nothing is left for {food}.', {
+        othersG,
+        weightG: body.weightG,
+        food: food.name,
+      })
     if (!(body.weightG > 0)) say('weightG', 'weight-not-above-zero', 'The weight must be above zero.')
   },
   jars: {

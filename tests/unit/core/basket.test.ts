@@ -1,0 +1,148 @@
+import fc from 'fast-check'
+import { foldBatch } from '#core/batch'
+import { cardOf, expandFood, mixedFood, usualOfFamily } from '#core/foods'
+import type { EntryBody } from '#core/log'
+import { cautionsAt } from '#core/safety'
+import { readAmount } from '#core/using'
+import { foodSource } from '#shared/contracts'
+import { reference } from '#reference'
+import { findFood, FOODS } from '../../support/foods'
+import { logOf } from '../../support/logbook'
+
+const pumpkin = { each: { mean: 4000, sd: 1800 }, litre: { mean: 600, sd: 110 } }
+const read = (text: string, of: Parameters<typeof readAmount>[3] = pumpkin) => readAmount(text, 'g', 'us', of)
+
+describe('how much came in, as people say it', () => {
+  it.each([
+    ['850', 850, 'weight'],
+    ['1½ lb', 680.39, 'weight'],
+    ['9 lb 3½ oz', 4181.56, 'weight'],
+    ['6 pumpkins', 24_000, 'count'],
+    ['6x', 24_000, 'count'],
+    ['6 pieces', 24_000, 'count'],
+    ['half a dozen', 24_000, 'count'],
+    ['a dozen', 48_000, 'count'],
+    ['two dozen pumpkins', 96_000, 'count'],
+    ['a pumpkin', 4000, 'count'],
+    ['1½ pumpkins', 6000, 'count'],
+    ['2 qt', 1135.6, 'volume'],
+    ['1 gal', 2271.2, 'volume'],
+    ['3 L', 1800, 'volume'],
+    ['2 cups', 283.9, 'volume'],
+  ] as const)('%s is about %d g, by %s', (text, grams, by) => {
+    const amount = read(text)
+    expect(amount.value! / grams).toBeCloseTo(1, 2)
+    expect(amount.by).toBe(by)
+    // What was not weighed is not sure.
+    expect(amount.sdG === undefined).toBe(by === 'weight')
+  })
+  it('many differ less, a hundred still as their plants do', () => {
+    const share = (text: string) => read(text).sdG! / read(text).value!
+    expect(share('1 pumpkin')).toBeCloseTo(0.45, 2)
+    expect(share('4 pumpkins')).toBeCloseTo(0.45 * Math.sqrt(0.625), 2)
+    expect(share('400 pumpkins')).toBeGreaterThan(0.3)
+  })
+  it('what is not known is asked, and nothing is guessed', () => {
+    expect(read('6 pumpkins', {}).problem).toMatch(/What one of these weighs is not known/)
+    expect(read('2 qt', {}).problem).toMatch(/What a litre/)
+    for (const text of ['', 'pumpkins', '0 pumpkins', 'minus 3', '3 4 pumpkins', '5 stone', '-2 pumpkins', '1.200 g'])
+      expect([text, read(text).value]).toEqual([text, undefined])
+  })
+  it('a weight is never read as a count: any figure with any unit of weight', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 900 }), fc.constantFrom('g', 'kg', 'oz', 'lb', 'grams', 'pounds'), (figure, unit) => {
+        const { by, count } = read(`${figure} ${unit}`)
+        expect([by, count]).toEqual(['weight', undefined])
+      }),
+    )
+  })
+  it('every count and litre of the reference is of a food, and of a size that one knows', () => {
+    const families = Object.keys(reference.families)
+    for (const key of Object.keys(reference.measures.each)) expect(findFood(key)?.each?.value.mean).toBeGreaterThan(0.5)
+    for (const key of Object.keys(reference.measures.litre)) expect(families.includes(key) || findFood(key) !== undefined).toBe(true)
+    for (const food of FOODS) {
+      expect(food.litre!.value.mean).toBeGreaterThan(20)
+      expect(food.litre!.value.mean).toBeLessThan(1200)
+    }
+    // USDA portion weights, from memory: a medium egg in its shell 50 to 65 g, an apple about 180, a cup of blueberries 148 g, of milk 244.
+    expect(findFood('apple')!.each!.value.mean).toBeCloseTo(180, -1)
+    expect(read('1 cup', { litre: findFood('blueberry')!.litre!.value }).value!).toBeCloseTo(148, -1)
+    expect(read('1 cup', { litre: findFood('milk-whole')!.litre!.value }).value!).toBeCloseTo(244, -1)
+  })
+  it('a count’s doubt is in what is to go on the trays until it is weighed', () => {
+    const intake = (more: object): EntryBody => ({
+      kind: 'intake',
+      foodKey: 'pumpkin',
+      source: 'Garden',
+      weightG: 4000,
+      purpose: 'powder',
+      cardKey: 'roasted',
+      ...more,
+    })
+    const width = (more: object) => {
+      const { p10, p90 } = foldBatch(logOf([0, intake(more)]), findFood)!.balance.weightG
+      return p90 / p10
+    }
+    expect(width({ weightSdG: 1800 })).toBeGreaterThan(1.8 * width({}))
+  })
+})
+
+describe('several kinds in one basket', () => {
+  const mix = (weightG: number, ...parts: { foodKey: string; weightG: number }[]) =>
+    mixedFood(findFood('sweet-pepper')!, weightG, parts, findFood)
+  it('are one food: water by weight, and for the rest the strictest of them', () => {
+    const half = mix(1000, { foodKey: 'habanero', weightG: 500 })
+    expect(half.name).toBe('Sweet red pepper and habanero')
+    expect(half.rawMoisture.value.mean).toBeCloseTo(0.5 * 0.922 + 0.5 * 0.89, 6)
+    expect(half.heatUnits).toEqual(findFood('habanero')!.heatUnits)
+    expect(cautionsAt('prep', half).cares.map(rule => rule.key)).toEqual(['gloves', 'extreme'])
+    expect(cautionsAt('prep', findFood('sweet-pepper')!).cares).toEqual([])
+    // Half a percent of it still bites.
+    expect(cautionsAt('grind', mix(1000, { foodKey: 'habanero', weightG: 5 })).cares.map(rule => rule.key)).toContain('chili-dust')
+    expect(mix(1000, { foodKey: 'celery', weightG: 100 }).allergens).toContain('celery')
+    expect(
+      mix(1000, { foodKey: 'habanero', weightG: 200 }, { foodKey: 'onion', weightG: 200 }, { foodKey: 'tomato', weightG: 200 }).name,
+    ).toBe('Sweet red pepper and 3 more kinds')
+    expect(mix(1000)).toBe(findFood('sweet-pepper'))
+  })
+  it('stay one through the log, and once made are not made again', () => {
+    const intake: EntryBody = {
+      kind: 'intake',
+      foodKey: 'sweet-pepper',
+      source: 'Garden',
+      weightG: 1000,
+      purpose: 'powder',
+      cardKey: 'pieces-25',
+      mix: [{ foodKey: 'habanero', weightG: 300 }],
+    }
+    const state = foldBatch(logOf([0, intake]), findFood)!
+    expect(state.food.traits).toContain('extreme')
+    const again = foldBatch(logOf([0, intake]), () => state.food)!
+    expect(again.food).toBe(state.food)
+    expect(again.balance.solidsG.p50).toBeCloseTo(state.balance.solidsG.p50, 6)
+  })
+})
+
+describe('a food of one’s own from its kind', () => {
+  it.each(Object.keys(reference.families).map(key => [key]))(
+    '%s: what the kind fills in is a food that may be saved, and dried',
+    family => {
+      const usual = usualOfFamily(reference.foods.filter(food => food.family === family))
+      const source = { ...usual, key: 'mine', name: 'Mine', family }
+      expect(foodSource.safeParse(source).error?.issues).toBeUndefined()
+      const food = expandFood(source, reference, { own: true })
+      expect(food.cards.length).toBeGreaterThan(0)
+      expect(cardOf(food).usualHours.value.high).toBeGreaterThan(cardOf(food).usualHours.value.low)
+      // Every food of the kind lies within three of its deviations.
+      for (const other of FOODS.filter(item => item.group === family))
+        expect(Math.abs(other.rawMoisture.value.mean - food.rawMoisture.value.mean)).toBeLessThan(4 * food.rawMoisture.value.sd + 0.01)
+    },
+  )
+  it('of meat it asks for the strictest heat inside until it is known which', () => {
+    expect(usualOfFamily(reference.foods.filter(food => food.family === 'meat'))).toMatchObject({
+      traits: ['poultry', 'perishable', 'oil'],
+    })
+    expect(usualOfFamily(reference.foods.filter(food => food.family === 'dairy')).allergens).toEqual(['milk'])
+    expect(usualOfFamily(reference.foods.filter(food => food.family === 'fish')).allergens![0]).toMatch(/fish|unknown/)
+  })
+})
