@@ -110,6 +110,7 @@ const sdOf = (...sds: (number | undefined)[]) => {
   const sd = Math.hypot(...sds.map(value => value ?? 0))
   return sd > 0 ? Math.round(10 * sd) / 10 : undefined
 }
+const doubtG = computed(() => sdOf(weightSdG.value, ...together.value.map(part => part.sdG)))
 const mixed = computed(() =>
   food.value && weightG.value && together.value.length > 0
     ? mixedFood(food.value, totalOf(weightG.value, together.value), mixOf(together.value), key => partFoods.value[key])
@@ -258,7 +259,7 @@ async function takeIn() {
         cultivar: cultivar.value.trim() || undefined,
         source: source.value.trim(),
         weightG: totalOf(weightG.value!, together.value),
-        weightSdG: sdOf(weightSdG.value, ...together.value.map(part => part.sdG)),
+        weightSdG: doubtG.value,
         ...(together.value.length > 0 && { mix: mixOf(together.value) }),
         condition: condition.value.trim() || undefined,
         purpose: purpose.value,
@@ -555,8 +556,9 @@ const otherProblems = computed(() =>
             forecast.ownBatches > 0
               ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference`
               : 'From the reference; your own batches sharpen it'
-          }}: {{ food.name.toLowerCase() }} has {{ format.share(food.rawMoisture.value.mean) }} water ({{ food.rawMoisture.source }}); hours
-          are
+          }}: {{ (mixed ?? food).name.toLowerCase() }} has {{ format.share((mixed ?? food).rawMoisture.value.mean) }} water ({{
+            food.rawMoisture.source
+          }}); hours are
           {{
             forecast.ownRuns > 0
               ? `the card’s as ${plural(forecast.ownRuns, 'run')} of your own taught`
@@ -608,6 +610,9 @@ dd strong {
 .quick {
   gap: 0.35rem;
   margin-top: -0.4rem;
+}
+.word-button {
+  justify-self: start;
 }
 .part {
   align-items: start;

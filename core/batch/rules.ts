@@ -15,6 +15,7 @@ import {
 } from '../log'
 import { mouldStop, stopsAtLoading } from '../safety'
 import { waterOf } from '../water'
+import { dangerZoneOf } from './dangerZone'
 import { foldBatch } from './state'
 
 /** What the rules need to know beside the log. */
@@ -110,6 +111,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     before,
     machine,
     moisture: () => waterOf(state).moisture.p50,
+    spoiled: () => dangerZoneOf(state, at)?.over ?? false,
     find,
     say,
     need,

@@ -17,6 +17,7 @@ export function usualOfFamily(foods: readonly FoodSource[]): UsualFood {
   const shared = (count: number) => count > foods.length / 2
   const allergens = [...new Set(foods.flatMap(food => food.allergens ?? []))]
   const common = allergens.filter(name => shared(foods.filter(food => food.allergens?.includes(name)).length))
+  const some = foods.filter(food => food.allergens?.length).length > foods.length / 4
   const middle = byMiddle(foods, food => parseSpread(food.water)!.mean)
   return {
     water: pooled(foods.map(food => food.water)),
@@ -26,7 +27,7 @@ export function usualOfFamily(foods: readonly FoodSource[]): UsualFood {
     colour: middle.colour,
     // Of animals the strictest heat inside holds until somebody says which.
     ...(foods.some(food => food.traits?.includes('poultry')) && { traits: ['poultry', 'perishable', 'oil'] }),
-    ...(allergens.length > 0 && { allergens: common.length > 0 ? common : ['unknown: say which'] }),
+    ...(common.length > 0 ? { allergens: common } : some && { allergens: ['unknown: say which'] }),
     ...(shared(fat.filter(share => share > 10).length) && { fat: Math.round(fat.reduce((sum, share) => sum + share, 0) / fat.length) }),
     forms: usualForms(foods),
   }

@@ -34,6 +34,8 @@ export interface BatchScene {
   machine?: LoadMachine
   /** Water of what the batch gives, wet basis, by all that is known of it. */
   moisture: () => number
+  /** It stood too long where things grow: nothing but discarding is left. */
+  spoiled: () => boolean
   find: FindFood
   say: Say
   /** Refuses the whole entry where this does not hold. */

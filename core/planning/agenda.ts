@@ -4,7 +4,7 @@ import type { BatchState, HoldPlace } from '../log'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 import type { Todo } from './todo'
-import { DAY, HOUR } from '../time'
+import { DAY, HOUR, MINUTE } from '../time'
 import { flipHour } from '../water'
 
 type FindSwaps = () => readonly { from: number; to: number }[]
@@ -66,7 +66,8 @@ function dangerTodo(state: BatchState): Todo | undefined {
     run?.unloadedAt,
   ]
   const at = Math.max(...marks.filter(mark => mark !== undefined))
-  const zone = dangerZoneOf(state, at)
+  // A moment on: what was set or logged then has begun.
+  const zone = dangerZoneOf(state, at + MINUTE)
   const name = state.food.name.toLowerCase()
   if (zone?.over)
     return {

@@ -44,6 +44,7 @@ export interface AlternativesInput {
   machineId: string
   weightG: number
   weighed?: 'uncooked' | 'cooked'
+  weightSdG?: number
   machines: readonly ChoosableMachine[]
   /** What own batches say of a basket by this card. */
   ownOf: (card: MethodCard) => OwnBasket
@@ -76,6 +77,7 @@ export function alternatives(input: AlternativesInput): Alternative[] {
         purpose: input.purpose,
         weightG: input.weightG,
         weighed: input.weighed,
+        weightSdG: input.weightSdG,
         machine,
         own: input.ownOf(card),
         usualHours: input.hoursOf(machine.id, card),

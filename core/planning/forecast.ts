@@ -34,6 +34,8 @@ export interface ForecastInput {
   purpose: Purpose
   /** Weight of the basket, g. */
   weightG: number
+  /** Doubt of the weight, where it was counted or filled into pots, g. */
+  weightSdG?: number
   /** What was on the scale, of a food that is cooked before it is dried. */
   weighed?: 'uncooked' | 'cooked'
   /** `lowC`, `highC`: what its dial goes to; the card's heat where they are not given. */
@@ -124,13 +126,14 @@ export function forecastBasket(input: ForecastInput): Forecast {
   ]
   const vary = ({ median, sdLog }: { median: number; sdLog: number }) => median * Math.exp(sdLog * source.normal())
   for (let i = 0; i < DRAWS; i++) {
-    prepared[i] = input.weightG * Math.min(most, vary(prep))
+    const rawG = input.weightSdG ? Math.max(0.2 * input.weightG, input.weightG + input.weightSdG * source.normal()) : input.weightG
+    prepared[i] = rawG * Math.min(most, vary(prep))
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
     trays[i] = Math.max(1, Math.ceil(prepared[i]! / perTray))
     loads[i] = Math.ceil(trays[i]! / machine.trays)
     hours[i] = vary(load)
     ends[i] = input.startAt + loads[i]! * elapsedHours(machine.kind, hours[i]!) * HOUR
-    dry[i] = Math.min(prepared[i]!, ofRaw ? input.weightG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
+    dry[i] = Math.min(prepared[i]!, ofRaw ? rawG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
     const left = dry[i]! * (1 - Math.min(0.95, Math.max(0, after.mean + after.sd * source.normal())))
     product[i] = input.purpose === 'pieces' ? left : left * Math.min(1, vary(recovery))
     const density = Math.max(

@@ -26,6 +26,9 @@ const WORDS: Readonly<Record<string, number>> = {
   twelve: 12,
 }
 const DOZEN = 12
+/** Heaps and vessels of no one size: what they hold is asked. */
+const HEAP =
+  /^(?:stones?|bushels?|pecks?|baskets?|crates?|boxe?s?|bags?|sacks?|buckets?|bunch(?:es)?|handfuls?|punnets?|trays?|jars?|pots?|tons?|tonnes?)\b/i
 
 /**
  * Reads how much came in as people say it: a weight in any unit, a volume where it is known what a litre weighs, a count where it is
@@ -42,6 +45,8 @@ export function readAmount(text: string, unit: WeightUnit, measures: MeasureSyst
     const litres = volume.value / 1000
     return { value: litres * of.litre.mean, sdG: litres * of.litre.sd, by: 'volume' }
   }
+  const heap = /^[^\p{L}]*(\p{L}.*)$/u.exec(text.trim().replace(/^(?:an?|one|two|three|half an?)\s+/i, ''))?.[1]
+  if (heap && HEAP.test(heap)) return { problem: `How much is “${text.trim()}”? Give a weight, a volume such as 2 qt or 3 L, or a count.` }
   const counted = countOf(text)
   if (counted === undefined) return weight
   if (!of.each) return { problem: 'What one of these weighs is not known: give their weight.' }

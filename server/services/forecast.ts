@@ -21,6 +21,7 @@ interface Question {
   weightG: number
   machineId: string
   weighed?: 'uncooked' | 'cooked'
+  weightSdG?: number
   /** Other foods among it, with what each weighs. */
   mix?: { foodKey: string; weightG: number }[]
 }
@@ -40,6 +41,7 @@ export function forecast(context: Context, question: Question): Forecast {
     own: ownOf(context, food, question.purpose)(card),
     usualHours: hoursOfCard(context, machine.id, food, card, question.purpose),
     weighed: question.weighed,
+    weightSdG: question.weightSdG,
     jarMl: householdOf(context).jarMl,
     startAt: context.now(),
   })

@@ -191,6 +191,12 @@ export const forecastQuestion = z.strictObject({
     .number({ error: 'Give a weight in grams, as a number.' })
     .positive('The weight must be above zero.')
     .max(1_000_000, 'That is over a tonne: check the unit.'),
+  /** Doubt of the weight, where it was counted or filled into pots, g. */
+  weightSdG: z.coerce
+    .number({ error: 'Give the doubt in grams, as a number.' })
+    .positive('The doubt is above zero.')
+    .max(1_000_000)
+    .optional(),
   machineId: id,
 })
 

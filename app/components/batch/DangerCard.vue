@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { dangerZoneOf } from '#core/batch'
-import type { BatchState } from '#core/log'
+import type { BatchState, EntryKind } from '#core/log'
 
 /** The clock of what is perishable: how long it stood where things grow, and until when it may. */
 const props = defineProps<{ state: BatchState; now: number }>()
+const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 /** Less than this is on the way from one place to the next. */
 const WORTH_H = 0.2
@@ -31,5 +32,6 @@ const words = computed(() => {
   <section v-if="zone" class="card" aria-label="Perishable" role="status">
     <h3>{{ zone.over ? 'Too long in the warm' : 'Perishable: a clock runs' }}</h3>
     <p :class="zone.over ? 'problem' : zone.counting ? 'caution' : 'quiet'">{{ words }}</p>
+    <div v-if="zone.over && state.stage !== 'shelf'" class="row"><ElButton @click="emit('act', 'finish')">It is discarded</ElButton></div>
   </section>
 </template>

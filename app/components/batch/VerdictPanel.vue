@@ -94,8 +94,8 @@ const nextWords = computed(() => {
       <p>{{ verdict.reason }}</p>
     </div>
     <p v-for="remark in remarks" :key="remark" class="caution">{{ remark }}</p>
-    <p v-if="finish" class="finish">{{ finish }}</p>
-    <p v-if="nextWords" class="quiet small">{{ nextWords }}</p>
+    <p v-if="finish && !verdict.discard" class="finish">{{ finish }}</p>
+    <p v-if="nextWords && !verdict.discard" class="quiet small">{{ nextWords }}</p>
     <p v-if="verdict.disagreement" class="caution">{{ verdict.disagreement }}</p>
     <dl>
       <div v-for="witness in verdict.witnesses" :key="witness.name" class="witness">

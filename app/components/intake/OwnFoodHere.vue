@@ -90,8 +90,7 @@ async function add() {
           Object.keys(usual.forms)
             .map(form => form.replace(/ (\d+)$/, ' of $1 mm'))
             .join(', ')
-        }}.
-        {{ format.sentence('Own lots sharpen the figures; all of it can be changed under Reference') }}
+        }}. Own lots sharpen the figures; all of it can be changed under Reference.
       </p>
     </template>
     <p v-for="item in problems" :key="item" class="problem" role="alert">{{ item }}</p>

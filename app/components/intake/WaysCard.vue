@@ -1,9 +1,20 @@
 <script setup lang="ts">
+import type { Purpose } from '#core/foods'
 import type { Alternative } from '#core/planning'
 
 /** The same basket in every machine and cut: thicker in one load, thinner in two, and when to start. */
 const props = defineProps<{
-  question: Parameters<typeof useServer<'forecastWays'>>[1] extends () => infer Asked ? NonNullable<Asked>['query'] : never
+  /** The basket, as the forecast is asked. */
+  question: {
+    foodKey: string
+    cardKey: string
+    purpose: Purpose
+    weightG: number
+    machineId: string
+    mix?: string
+    weightSdG?: number
+    weighed?: 'uncooked' | 'cooked'
+  }
   now: number
 }>()
 const emit = defineEmits<{ choose: [row: Alternative] }>()

@@ -13,6 +13,10 @@ export const finish: EntryKindOf<typeof schema> = {
   effect: draft => {
     draft.finished = true
   },
-  check: (_, { state, need }) =>
-    void need(state.jars.length > 0 || state.stage === 'grinding' || state.mould, 'nothing-to-finish', 'There is nothing to finish yet'),
+  check: (_, { state, spoiled, need }) =>
+    void need(
+      state.jars.length > 0 || state.stage === 'grinding' || state.mould || spoiled(),
+      'nothing-to-finish',
+      'There is nothing to finish yet',
+    ),
 }

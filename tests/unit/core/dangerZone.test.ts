@@ -1,10 +1,11 @@
-import { assess, dangerZoneOf, foldBatch } from '#core/batch'
+import { assess, checkEntry, dangerZoneOf, foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
-import { nightChoices } from '#core/planning'
+import { agendaOf, nightChoices } from '#core/planning'
 import { stopsAtLoading } from '#core/safety'
 import { FOODS, findFood } from '../../support/foods'
 import { HOUR, logOf, MORNING } from '../../support/logbook'
 
+const HOUSEHOLD = { timeZone: 'UTC', sleepFrom: 22 * 60 + 30, sleepTo: 7 * 60 }
 const RUN = '018f0000-0000-7000-8000-000000000001'
 const intake = (foodKey: string, more: object = {}): EntryBody => ({
   kind: 'intake',
@@ -127,5 +128,32 @@ describe('a night that must not be', () => {
       ['hold', 'attended'],
       ['off', undefined],
     ])
+  })
+
+  it('stands on Now and in the verdict, warns first, and lets the batch be ended', () => {
+    const run = (setC: number): Item[] => [
+      [0, intake('chicken-cooked')],
+      [0.1, cook],
+      [0.2, load()],
+      [0.2, heat(setC)],
+    ]
+    const todos = (...items: Item[]) => {
+      const state = stateOf(...items)
+      return agendaOf(state, assess(state, MORNING + 3 * HOUR), HOUSEHOLD)
+    }
+    // Too cool from the start: first a word with its hour, then nothing but throwing it away.
+    expect(todos(...run(57))[0]).toMatchObject({ kind: 'danger', title: 'More heat for the chicken' })
+    expect(todos(...run(57))[0]!.to! - MORNING).toBeLessThan(2 * HOUR)
+    expect(todos(...run(57), [2.5, weigh(700)])).toEqual([expect.objectContaining({ kind: 'discard' })])
+    expect(todos(...run(68), [2.5, weigh(700)]).some(todo => todo.kind === 'danger' || todo.kind === 'discard')).toBe(false)
+    expect(assess(stateOf(...run(57)), MORNING + 3 * HOUR)!.verdict).toMatchObject({ discard: true, headline: 'Too long in the warm' })
+    expect(assess(stateOf(...run(68)), MORNING + 3 * HOUR)!.verdict.discard).toBeUndefined()
+    const end = (setC: number) => () => {
+      const at = MORNING + 3 * HOUR
+      const entry = { id: 'new', seq: 999, at, recordedAt: at, body: { kind: 'finish' } as const }
+      checkEntry(logOf(...run(setC)), entry, { now: at, find: findFood })
+    }
+    expect(end(57)).not.toThrow()
+    expect(end(68)).toThrow(/nothing to finish/i)
   })
 })

@@ -303,7 +303,7 @@ if (typeof wanted === 'string' && state.value) {
             @act="kind => act(kind)"
           />
           <LazyOutdoorCard v-if="WAYS[state.run.way.way].unheated" :state="state" :now="now" @act="kind => act(kind)" />
-          <LazyDangerCard v-if="drawn" :state="state" :now="now" />
+          <LazyDangerCard v-if="drawn" :state="state" :now="now" @act="kind => act(kind)" />
           <LazyFlipCard
             v-if="drawn && state.card.feelForm === 'sheet'"
             :state="state"
@@ -345,7 +345,7 @@ if (typeof wanted === 'string' && state.value) {
           :write="bodies => write(bodies).then(saved)"
           @act="kind => act(kind)"
         />
-        <LazyDangerCard v-if="!state.run" :state="state" :now="now" />
+        <LazyDangerCard v-if="!state.run" :state="state" :now="now" @act="kind => act(kind)" />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
         <div class="row">
