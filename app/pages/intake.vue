@@ -81,7 +81,10 @@ interface Part {
   cardKey: string
 }
 const parts = ref<Part[]>([])
-let nextPart = 1
+let partsMade = 0
+function addPart() {
+  parts.value.push({ id: ++partsMade, foodKey: '', cardKey: '' })
+}
 const partFoods = shallowRef<Record<string, Food>>({})
 watch(
   () => parts.value.map(part => part.foodKey).filter(key => key && !partFoods.value[key]),
@@ -407,12 +410,7 @@ const otherProblems = computed(() =>
             :choices="[{ value: '', words: 'Like the rest' }, ...food.cards.map(item => ({ value: item.key, words: item.name }))]"
           />
         </div>
-        <button
-          v-if="food && parts.length < 11"
-          type="button"
-          class="word-button"
-          @click="parts.push({ id: nextPart++, foodKey: '', cardKey: '' })"
-        >
+        <button v-if="food && parts.length < 11" type="button" class="word-button" @click="addPart">
           {{ parts.length ? 'Another kind in the same basket' : 'Several kinds in one basket' }}
         </button>
         <p v-if="mixed" class="quiet small">

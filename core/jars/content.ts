@@ -1,4 +1,4 @@
-import type { Range } from '../foods'
+import { allergensOfLot, type Range } from '../foods'
 import { looseGMl } from '../keeping'
 import { type Interval, intervalFromNormal } from '../stats'
 import type { FindLot, Jar } from '../log'
@@ -57,7 +57,7 @@ export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityG
   return {
     ...(hot && { heat: { low: mean(part => heatOf(part).low * part.strength), high: mean(part => heatOf(part).high * part.strength) } }),
     saltShare: mean(({ lot, strength }) => (lot.saltShare ?? lot.food.saltShare ?? 0) * strength) + jar.mixed.saltG / wholeG,
-    allergens: [...new Set(parts.flatMap(({ lot }) => [...lot.food.allergens, ...(lot.allergens ?? [])]))],
+    allergens: [...new Set(parts.flatMap(({ lot }) => allergensOfLot(lot.food.allergens, lot.allergens)))],
     raw: parts.some(({ lot }) => lot.raw),
     sievedUm: jar.sievedUm ?? (sieves.length > 0 && sieves.every(um => um !== undefined) ? Math.max(...(sieves as number[])) : undefined),
     densityGMl:

@@ -1,5 +1,6 @@
 import { capital } from '#core/text'
 import { heatFigures, heatWords } from '#core/blends'
+import { allergenWords } from '#core/foods'
 import { formatWeight } from '#core/units'
 import { householdOf, type Context } from '#server/services/context'
 import { jarPage } from '#server/services/shelf'
@@ -59,9 +60,7 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
         .join(' · ') || undefined,
     // What was dried raw is raw when it has its water back: its label says so.
     allergens:
-      [jar.allergens.length > 0 ? `Contains ${jar.allergens.join(', ')}` : undefined, jar.raw ? 'RAW: cook through' : undefined]
-        .filter(Boolean)
-        .join(' · ') || undefined,
+      [allergenWords(jar.allergens).replace(/\.$/, ''), jar.raw ? 'RAW: cook through' : undefined].filter(Boolean).join(' · ') || undefined,
     // A short address makes a coarse code, which small labels and old cameras need.
     url: `${origin}/j/${jar.number}`,
   }

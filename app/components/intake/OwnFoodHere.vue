@@ -5,7 +5,6 @@ import type { FoodPartsAnswer } from '#shared/contracts'
 /** A food that the reference does not have, added without leaving the basket: its kind fills in the figures, who knows better corrects them. */
 const props = defineProps<{ name: string }>()
 const emit = defineEmits<{ added: [key: string]; leave: [] }>()
-const format = useFormat()
 const parts = shallowRef<FoodPartsAnswer>()
 const name = ref(props.name)
 const family = ref('')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { allergenWords } from '#core/foods/allergens'
 import { gramsOf, planWater, volumeOf, volumesOf, WHOLE, type Amount, type WaterPlan } from '#core/using'
 import type { DishRecipe, KitchenJar } from '#shared/contracts'
 
@@ -102,7 +103,7 @@ async function cook() {
     </ul>
     <p class="quiet small">
       {{ unsalted ? 'These powders are unsalted: salt the dish.' : 'A powder in it is salted: taste before you salt.' }}
-      {{ allergens.length ? `Contains ${allergens.join(', ')}.` : 'No known allergens in the powders.'
+      {{ allergens.length ? allergenWords(allergens) : 'No known allergens in the powders.'
       }}{{ raw.length ? ` Raw until cooked through: ${raw.join(', ')}.` : '' }}
     </p>
     <div class="row">

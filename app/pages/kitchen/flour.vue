@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { allergenWords } from '#core/foods/allergens'
 import { FLOUR_G_ML, flourSwap, MOST_FLOUR_SHARE, volumesOf } from '#core/using'
 
 /** Powder in place of a part of the flour, and the water that it drinks besides. */
@@ -71,7 +72,7 @@ async function take() {
         <p class="quiet small">
           The water beyond what flour drinks is taken as eight tenths of the powder’s weight (common practice). Fine powder sifts in with
           the flour; coarse has its water back first, or the moisture of the recipe is off.{{
-            jar.allergens.length ? ` Contains ${jar.allergens.join(', ')}.` : ''
+            jar.allergens.length ? ` ${allergenWords(jar.allergens)}` : ''
           }}
         </p>
         <p v-if="short > 0.5" class="caution">The jar holds {{ format.weight(jar.leftG) }}: {{ format.weight(short) }} are missing.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { allergenWords } from '#core/foods/allergens'
 import { planWater, PRODUCTS, WHOLE, type WaterPlan } from '#core/using'
 import { InputError } from '#core/errors'
 import type { KitchenJar } from '#shared/contracts'
@@ -146,8 +147,7 @@ async function take() {
                 ? 'It is unsalted: salt the dish.'
                 : `It holds ${format.share(jar.saltShare)} salt: taste before you salt.`
             }}
-            {{ jar.allergens.length ? `Contains ${jar.allergens.join(', ')}.` : '' }} With its water back it is fresh food: cold, or used
-            within two hours.
+            {{ allergenWords(jar.allergens) }} With its water back it is fresh food: cold, or used within two hours.
           </p>
           <div class="row foot">
             <ElButton type="primary" :disabled="Boolean(good.shortG)" @click="take"

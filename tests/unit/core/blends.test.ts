@@ -1,3 +1,4 @@
+import { allergensOfLot, allergenWords } from '#core/foods'
 import fc from 'fast-check'
 import loadHighs from 'highs'
 import {
@@ -369,5 +370,18 @@ describe('a blend in a jar', () => {
         { grams: 3, colour: '#0000FF' },
       ]),
     ).toBe('#4000BF')
+  })
+})
+
+describe('allergens', () => {
+  it('are said as known, possible and unknown; what a packet says takes the unknown away', () => {
+    expect(allergenWords([])).toBe('')
+    expect(allergenWords(['celery', 'milk'])).toBe('Contains celery, milk.')
+    expect(allergenWords(['gluten', 'may contain egg', 'unknown: ask the cook'])).toBe(
+      'Contains gluten. May contain egg. Allergens unknown: ask the cook.',
+    )
+    expect(allergensOfLot(['unknown: see its packet'], ['sesame'])).toEqual(['sesame'])
+    expect(allergensOfLot(['unknown: see its packet'], undefined)).toEqual(['unknown: see its packet'])
+    expect(allergensOfLot(['milk', 'unknown: ask the cook'], ['milk', 'unknown: ask the cook'])).toEqual(['milk', 'unknown: ask the cook'])
   })
 })

@@ -1,7 +1,6 @@
-import { foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
 import { agendaOf } from '#core/planning'
-import { assess, assessRack } from '#core/batch'
+import { assess, assessRack, foldBatch } from '#core/batch'
 import { dryingRunOf, flipHour } from '#core/water'
 import { findFood } from '../../support/foods'
 import { HOUR, logOf, MORNING } from '../../support/logbook'

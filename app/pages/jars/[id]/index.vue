@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
+import { allergenWords } from '#core/foods/allergens'
+import { uncapital } from '#core/text'
 import { heatFigures, heatWords } from '#core/blends'
 import { freshnessOf, packageOf, strengthAfter, useMore, type Freshness } from '#core/keeping'
 import { tablespoonsOf } from '#core/using'
@@ -103,7 +105,7 @@ const again = ref(false)
           <h1>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</h1>
           <p class="row tags">
             <span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{
-              jar.allergens.length ? `contains ${jar.allergens.join(', ')}` : 'no known allergens'
+              jar.allergens.length ? uncapital(allergenWords(jar.allergens).replace(/\.$/, '')) : 'no known allergens'
             }}</span
             ><span v-if="jar.raw" class="tag danger">raw: cook it through</span>
           </p>
