@@ -1,9 +1,22 @@
 import type { Interval } from '#core/stats'
-import { formatHours, formatLength, formatShare, formatTemperature, formatWeight, temperatureIn, temperaturesIn } from '#core/units'
+import {
+  formatHours,
+  formatLength,
+  gramsIn,
+  formatShare,
+  formatTemperature,
+  formatVolume,
+  formatWeight,
+  temperatureIn,
+  temperaturesIn,
+} from '#core/units'
 import { inVessels } from '#core/using'
 import type { Channel } from '#shared/contracts'
 import { startOfDay } from '#core/planning'
 import { DAY, MINUTE } from '#core/time'
+
+/** What a price is of, kg. */
+const KILOGRAMS = { g: 1, oz: 16 / gramsIn(1000, 'oz') }
 
 /** Every figure on a page is written by these, in the units and on the clock of the household. */
 export function useFormat() {
@@ -72,6 +85,12 @@ export function useFormat() {
     },
     /** A volume in the spoons and cups of the household. */
     vessels: (ml: number) => inVessels(ml, settings.value.measures).words,
+    /** The volume of a jar, a cup, a tray. */
+    volume: (ml: number) => formatVolume(ml, settings.value.weightUnit),
+    /** What a kilogram costs, by the kilogram or the pound: the figure, and what it is of. */
+    priceOf: (perKg: number) => perKg * KILOGRAMS[settings.value.weightUnit],
+    priceFrom: (price: number) => price / KILOGRAMS[settings.value.weightUnit],
+    each: () => (settings.value.weightUnit === 'oz' ? 'pound' : 'kilogram'),
     /** An amount of the household's money. */
     money: (amount: number) => `${amount.toFixed(2)}\u00A0${settings.value.money}`,
     length: (mm: number) => formatLength(mm, settings.value.weightUnit),

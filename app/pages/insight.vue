@@ -44,7 +44,7 @@ async function setPrice(group: Group) {
   }
   try {
     refused.value = ''
-    await call('wish', { body: { foodKey: group.key, shopPerKg: value } })
+    await call('wish', { body: { foodKey: group.key, shopPerKg: value === null ? null : format.priceFrom(value) } })
     await load()
   } catch (error) {
     refused.value = (error as Error).message
@@ -208,12 +208,13 @@ async function setPrice(group: Group) {
                       </p>
                       <template v-if="group.worth">
                         <p>
-                          <strong>A kilogram cost</strong> {{ money(group.worth.basketPerKg) }} of baskets{{
+                          <strong>A {{ format.each() }} cost</strong> {{ money(format.priceOf(group.worth.basketPerKg)) }} of baskets{{
                             group.summary.priced < group.summary.batches
                               ? ` (${group.summary.priced} of ${group.summary.batches} had a price)`
                               : ''
-                          }}, {{ money(group.worth.powerPerKg) }} of power and {{ format.hours(group.worth.minutesPerKg / 60) }} of hands{{
-                            settings.hourWorth ? `, ${money(group.worth.handsPerKg)}` : ''
+                          }}, {{ money(format.priceOf(group.worth.powerPerKg)) }} of power and
+                          {{ format.hours(format.priceOf(group.worth.minutesPerKg) / 60) }} of hands{{
+                            settings.hourWorth ? `, ${money(format.priceOf(group.worth.handsPerKg))}` : ''
                           }}.
                         </p>
                         <p v-if="group.worth.shopPerKg">
@@ -222,18 +223,18 @@ async function setPrice(group: Group) {
                               ? `It saved ${money(group.worth.saved!)}`
                               : `The shop would have been ${money(-group.worth.saved!)} cheaper`
                           }}</strong>
-                          against {{ money(group.worth.shopPerKg) }} a kilogram in the shop{{
+                          against {{ money(format.priceOf(group.worth.shopPerKg)) }} a {{ format.each() }} in the shop{{
                             settings.hourWorth ? '' : ', with the hands counted as pleasure'
                           }}.
                         </p>
                         <form v-if="by === 'food'" class="row" @submit.prevent="setPrice(group)">
-                          <label class="quiet" :for="`shop-${group.key}`">The shop asks a kg</label
+                          <label class="quiet" :for="`shop-${group.key}`">The shop asks a {{ format.each() }}</label
                           ><input
                             :id="`shop-${group.key}`"
                             v-model="prices[group.key]"
                             class="price"
                             inputmode="decimal"
-                            :placeholder="group.worth.shopPerKg ? String(group.worth.shopPerKg) : settings.money"
+                            :placeholder="group.worth.shopPerKg ? format.priceOf(group.worth.shopPerKg).toFixed(2) : settings.money"
                           /><ElButton native-type="submit">Compare</ElButton>
                         </form>
                       </template>

@@ -536,7 +536,7 @@ const otherProblems = computed(() =>
           <div>
             <dt>Jars</dt>
             <dd>
-              <strong>{{ counted(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ settings.jarMl }}&nbsp;mL</span>
+              <strong>{{ counted(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ format.volume(settings.jarMl) }}</span>
             </dd>
           </div>
           <div>

@@ -4,14 +4,14 @@ import type { HouseholdSettings } from '#shared/contracts'
 import { temperatureFrom, temperatureIn } from '#core/units'
 
 const store = useHouseholdStore()
+const format = useFormat()
 useHead({ title: 'Workshop · Dulse' })
 
 const household = reactive<HouseholdSettings>({ ...store.settings })
-const clockOf = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
-const nights = reactive({ from: clockOf(household.sleepFrom), to: clockOf(household.sleepTo) })
+const nights = reactive({ from: format.clock(household.sleepFrom), to: format.clock(household.sleepTo) })
 const pantry = ref(String(Math.round(temperatureIn(household.pantryC, household.temperatureUnit))))
 const pantryHumidity = ref<number | undefined>(Math.round(household.pantryHumidity * 100))
-const jarMl = ref(String(household.jarMl))
+const jarMl = ref<number | undefined>(household.jarMl)
 const householdProblems = ref<Record<string, string>>({})
 const told = ref('')
 const checkFields = useFieldChecks()
@@ -20,22 +20,16 @@ const places = new Intl.DisplayNames('en', { type: 'region' })
 const sample = (locale: string) =>
   `${new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric' }).format()} · ${places.of(locale.slice(3))}`
 
-const minuteOf = (text: string) => {
-  const match = /^(\d{1,2}):(\d{2})$/.exec(text.trim())
-  const minute = match ? Number(match[1]) * 60 + Number(match[2]) : NaN
-  return match && Number(match[1]) < 24 && Number(match[2]) < 60 ? minute : NaN
-}
 async function saveHousehold() {
   householdProblems.value = {}
   told.value = ''
-  const from = minuteOf(nights.from)
-  const to = minuteOf(nights.to)
-  if (Number.isNaN(from)) householdProblems.value.sleepFrom = 'Write a time such as 22:30.'
-  if (Number.isNaN(to)) householdProblems.value.sleepTo = 'Write a time such as 06:30.'
+  const from = minuteOfDay(nights.from)
+  const to = minuteOfDay(nights.to)
+  if (from === undefined) householdProblems.value.sleepFrom = `Write a time such as ${format.clock(22 * 60 + 30)}.`
+  if (to === undefined) householdProblems.value.sleepTo = `Write a time such as ${format.clock(6 * 60 + 30)}.`
   const pantryC = temperatureFrom(Number(pantry.value.replace(',', '.')), store.settings.temperatureUnit)
   if (pantry.value.trim() === '' || Number.isNaN(pantryC)) householdProblems.value.pantryC = `“${pantry.value}” is not a temperature.`
-  if (!/^\d+$/.test(jarMl.value.trim())) householdProblems.value.jarMl = `“${jarMl.value}” is not a volume in mL.`
-  if (checkFields() !== undefined || Object.keys(householdProblems.value).length > 0) return
+  if (checkFields() !== undefined || from === undefined || to === undefined || Object.keys(householdProblems.value).length > 0) return
   try {
     await store.save({
       ...household,
@@ -43,7 +37,7 @@ async function saveHousehold() {
       sleepTo: to,
       pantryC,
       pantryHumidity: (pantryHumidity.value ?? 100 * store.settings.pantryHumidity) / 100,
-      jarMl: Number(jarMl.value),
+      jarMl: Math.round(jarMl.value!),
       kwhPrice: household.kwhPrice ?? 0,
       hourWorth: household.hourWorth ?? 0,
       version: store.settings.version,
@@ -130,7 +124,8 @@ async function saveHousehold() {
               :decimals="0"
               bare
             />
-            <TextField v-model="jarMl" label="Usual jar, mL" :problem="householdProblems.jarMl" />
+            <VolumeField v-model="jarMl" label="Usual jar" required :least="20" :most="10000" />
+            <p v-if="householdProblems.jarMl" class="problem">{{ householdProblems.jarMl }}</p>
           </div>
           <div class="pair">
             <TextField v-model="household.money" label="Sign of your money" :problem="householdProblems.money" />

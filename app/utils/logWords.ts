@@ -82,10 +82,11 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
     case 'intake':
       return body.fromJars && jarId !== undefined
         ? `${weight(body.fromJars.find(source => source.jarId === jarId)?.weightG ?? 0)} taken to begin a batch again`
-        : `came in, ${weight(body.weightG)}, ${body.source}`
+        : `came in, ${body.weightSdG === undefined ? '' : 'about '}${weight(body.weightG)}${body.weighed ? ` ${body.weighed}` : ''}${body.mix ? ` of ${1 + body.mix.length} kinds` : ''}, ${body.source}`
     case 'prep': {
       const cut = [body.cutName, body.thicknessMm === undefined ? undefined : length(body.thicknessMm)].filter(Boolean)
-      const amount = body.weightG === undefined ? '' : `, ${weight(body.weightG)}${EFFECTS[body.effect]}`
+      const whence = body.beforeG === undefined ? '' : ` (${weight(body.beforeG)} before, ${weight(body.afterG!)} after)`
+      const amount = body.weightG === undefined ? '' : `, ${weight(body.weightG)}${EFFECTS[body.effect]}${whence}`
       const added = body.added ? `, ${weight(Object.values(body.added).reduce((sum, part) => sum + (part ?? 0), 0))} added` : ''
       const core = body.coreC === undefined ? '' : `, ${temperature(body.coreC)} inside`
       return `${PREP_WORDS[body.step].toLowerCase()}${core}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${cut[0]}` : ''}${body.note ? `. ${body.note}` : ''}`

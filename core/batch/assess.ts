@@ -1,3 +1,4 @@
+import { targetIn } from '../foods'
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
 import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from '../kinetics'
 import type { BatchState, RunState, Weighing } from '../log'
@@ -140,7 +141,7 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
   const started = rest?.startedAt
   return judgeDryness({
     purpose: state.purpose,
-    targetMoisture: state.food.target[state.purpose],
+    targetMoisture: targetIn(state.food, state.purpose, run.way.way),
     pliableIsDone: state.food.pliable,
     weight: {
       probabilityDry: estimate.probabilityDry,

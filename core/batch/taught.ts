@@ -1,4 +1,5 @@
 import { judgeFeel } from '../dryness'
+import { targetIn } from '../foods'
 import { ofKind, type BatchState, type Entry, type RunState } from '../log'
 import { balancePrep } from '../mass'
 import { mapInterval, sdLogOf, type Finding } from '../stats'
@@ -144,7 +145,7 @@ function solidsFound(state: BatchState, run: RunState, entries: readonly Entry[]
     const { moisture } = readJarAir(state, jarAir.body)
     found.push({ log: share(moisture.p50), doubt: Math.hypot(SCALE_DOUBT, sdLogOf(mapInterval(moisture, value => 1 - value))) })
   } else if (dry && passedForDry(state, entries)) {
-    const target = food.target[purpose]
+    const target = targetIn(food, purpose, run.way.way)
     // Told wet by its weights, it passed and was not.
     if (moistureNow.p10 < (1 + DRY_WITHIN) * target)
       found.push({ log: share(target), doubt: Math.hypot(SCALE_DOUBT, (DRY_WITHIN * target) / (1 - target)) })

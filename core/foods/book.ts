@@ -51,6 +51,14 @@ export function cardOf(food: Food, key?: string): MethodCard {
   return food.cards.find(card => card.key === key) ?? food.cards[0]!
 }
 
+/** Freeze-dried food is taken to 1 to 4 % whatever it is: it is packed at once, for years, without air (common practice). */
+const VACUUM_TARGET = 0.04
+
+/** Water at which a food is dry for a purpose, wet basis: its own, drier where it is dried under vacuum. */
+export function targetIn({ target }: Pick<Food, 'target'>, purpose: Purpose, way?: WayKey): number {
+  return way && WAYS[way].underVacuum ? Math.min(VACUUM_TARGET, target[purpose]) : target[purpose]
+}
+
 /** To powder over to pliable pieces: five in a hundred of water instead of sixteen (common practice: 1.4 to 1.8). */
 const CRISP_OVER_PLIABLE = 1.6
 

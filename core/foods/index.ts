@@ -1,5 +1,5 @@
 export { parseRange, parseSpread, rangeText, spreadText } from './amounts'
-export { cardOf, foodBook, purposeFactor, wayOf, type FindFood, type FoodBook } from './book'
+export { cardOf, foodBook, purposeFactor, targetIn, wayOf, type FindFood, type FoodBook } from './book'
 
 export { allergensOfLot, allergenWords } from './allergens'
 export { mixedFood } from './mix'

@@ -1,6 +1,6 @@
 import { trimmedBasket, USUAL_RECOVERY } from '../batch'
 import { InputError } from '../errors'
-import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
+import { targetIn, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { elapsedHours, WAYS, type WayKey } from '../ways'
 import { jarTakesG } from '../keeping'
 import { targetWeight } from '../mass'
@@ -90,7 +90,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     throw new InputError([{ field: 'weightG', code: 'weight-not-above-zero', message: 'must be a weight above 0 g' }])
   const { food, card, machine } = input
   const source = randomSource(input.seed ?? 1)
-  const target = food.target[input.purpose]
+  const target = targetIn(food, input.purpose, machine.kind)
   const own = input.own ?? {}
   const trimmed = trimmedBasket(food, card, input.weightG, input.weighed)
   const ratioOf = (interval: Interval) => ({ median: interval.p50, sdLog: sdLogOf(interval) })

@@ -6,6 +6,7 @@ import { activityAt, equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import { WAYS } from '../ways'
 import type { Air } from '../air'
 import type { Interval } from '../stats'
+import { nextWaking, type Household } from './day'
 import { DUTY } from './power'
 import { HOUR } from '../time'
 
@@ -89,4 +90,38 @@ export function nightChoices(
     moisture: ordered(cases.map(item => wetBasis(item[key]))),
     hoursLeft: ordered(cases.map(item => left(item[key]))),
   }))
+}
+
+/** Hours to add to a freeze dryer's cycle so that it holds until somebody is up. */
+export interface MorningHours {
+  hours: number
+  /** When somebody is up. */
+  at: number
+  kWh: number
+  /** Share of its finishes that fall into sleep as it stands. */
+  asleep: number
+}
+
+/** Of fewer than this share it is not worth the power. */
+const WORTH_FROM = 0.2
+
+/**
+ * Whether hours are worth adding until morning: where the cycle may well end while people sleep, what lies in a cold chamber under
+ * vacuum loses nothing by waiting, and only the power is spent; what is left to stand after its end takes back water.
+ * @param finish when it is through, by what is known, without what was added before
+ * @param addedH hours that were added already
+ */
+export function hoursUntilMorning(
+  finish: { from: number; middle: number; to: number },
+  addedH: number,
+  watts: number,
+  household: Household,
+): MorningHours | undefined {
+  if (!Number.isFinite(finish.to)) return undefined
+  const ends = [finish.from, finish.middle, finish.middle, finish.to].map(at => at + addedH * HOUR)
+  const asleep = ends.filter(at => nextWaking(at, household) > at).length / ends.length
+  const end = finish.middle + addedH * HOUR
+  const at = nextWaking(end, household)
+  const hours = Math.ceil((at - end) / HOUR)
+  return asleep >= WORTH_FROM && hours > 0 ? { hours, at, kWh: (hours * watts) / 1000, asleep } : undefined
 }

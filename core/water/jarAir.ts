@@ -1,3 +1,4 @@
+import { targetIn } from '../foods'
 import type { BatchState, EntryOf } from '../log'
 import { activityOfTarget, isothermOf, moistureFromJarAir } from '../sorption'
 
@@ -14,6 +15,6 @@ export function readJarAir(
   return {
     humidity,
     moisture: moistureFromJarAir(isotherm, { mean: humidity, sd: calibration.sd }, celsius),
-    sealBelow: activityOfTarget(isotherm, state.food.target[state.purpose], celsius),
+    sealBelow: activityOfTarget(isotherm, targetIn(state.food, state.purpose, state.run?.way.way), celsius),
   }
 }

@@ -1,4 +1,5 @@
 import { USUAL_ROOM } from '../air'
+import { targetIn } from '../foods'
 import type { DryingRun, Spell } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
@@ -16,7 +17,7 @@ import { HOUR } from '../time'
  */
 export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): DryingRun {
   const first = state.earlierRuns[0] ?? run
-  const targetMoisture = state.food.target[state.purpose]
+  const targetMoisture = targetIn(state.food, state.purpose, run.way.way)
   const solidsG = state.balance.solids.mean * first.loadedG
   const again = first !== run || state.fromJars
   const mean = Math.min(0.98, first !== run ? solidsG / run.loadedG : state.balance.solids.mean)

@@ -1,3 +1,4 @@
+import { targetIn } from '../foods'
 import { estimateOf } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import type { Interval } from '../stats'
@@ -70,7 +71,7 @@ function inMachine(state: BatchState, run: RunState, at: number): Water {
  * part ways the wetter counts. What nobody weighed is taken to have come to its target, unless its hours say that it cannot have.
  */
 function takenOut(state: BatchState, run: RunState, at: number): Water {
-  const target = state.food.target[state.purpose]
+  const target = targetIn(state.food, state.purpose, run.way.way)
   const { jarAir } = state
   const byWeight = beliefOf(state, run).estimate.moistureNow
   const last = [...run.weighings, ...(run.rested ? [run.rested] : [])].findLast(weighing => weighing.at <= at)

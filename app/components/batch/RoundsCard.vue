@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { freezeCycleOf } from '#core/planning'
-import { constantTrays } from '#core/batch'
+import { freezeCycleOf, hoursUntilMorning } from '#core/planning'
+import { constantTrays, type Assessment } from '#core/batch'
 import type { BatchState, EntryKind } from '#core/log'
 import type { MachineAnswer } from '#shared/contracts'
 
 /** The rounds of extra drying in a freeze dryer: every tray weighed, two hours more, weighed again. */
-const props = defineProps<{ state: BatchState; machine?: MachineAnswer }>()
+const props = defineProps<{ state: BatchState; machine?: MachineAnswer; assessment?: Assessment; now: number }>()
+const { settings } = storeToRefs(useHouseholdStore())
 const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 const run = computed(() => props.state.run!)
@@ -28,6 +29,13 @@ const cycle = computed(
       frozen: run.value.frozen.length === run.value.positions.length,
     }),
 )
+const morning = computed(
+  () =>
+    props.assessment &&
+    props.machine &&
+    run.value.setC !== null &&
+    hoursUntilMorning(props.assessment.finish, run.value.cycleHours, props.machine.watts, settings.value),
+)
 </script>
 
 <template>
@@ -44,6 +52,12 @@ const cycle = computed(
     </p>
     <p v-if="run.cycleHours" class="small">
       {{ format.hours(run.cycleHours) }} were added to the cycle, so that it holds: what is dry under vacuum stays so.
+    </p>
+    <p v-if="morning" class="small">
+      It may well end while you sleep. {{ plural(morning.hours, 'hour') }} more on the machine take it to
+      {{ format.moment(morning.at, now) }}, for about {{ morning.kWh.toFixed(1) }} kWh: what is under vacuum loses nothing by waiting, what
+      stands after its end takes water back.
+      <button type="button" class="word-button" @click="emit('act', 'cycleHours')">Log hours added</button>
     </p>
     <table>
       <thead>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { unusualOf, type Assessment, type Unusual } from '#core/batch'
+import { targetIn } from '#core/foods'
 import type { BatchState } from '#core/log'
 import { WAYS } from '#core/ways'
 import { HOUR } from '#core/time'
@@ -23,7 +24,7 @@ const finish = computed(() => {
   const { from, middle, to } = props.assessment.finish
   const { plainHeat, nightsCount } = WAYS[run.way.way]
   if (run.setC === null && nightsCount) return 'The heat is off: there is no finish until it is on again.'
-  const mend = 'half an hour at 60 °C in a machine would finish it'
+  const mend = format.sentence('half an hour at 60 °C in a machine would finish it')
   if (!Number.isFinite(from))
     return plainHeat ? 'This heat cannot bring it to the target.' : `This air cannot bring it to the target: ${mend}.`
   if (!Number.isFinite(middle))
@@ -116,7 +117,9 @@ const nextWords = computed(() => {
       </p>
       <p>
         A drying curve is fitted to the weighings, starting from {{ usual }}. Ranges hold 8 of 10 cases. Target
-        {{ format.share(state.food.target[state.purpose]) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{ state.food.targetSource }}).
+        {{ format.share(targetIn(state.food, state.purpose, state.run?.way.way)) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{
+          state.food.targetSource
+        }}).
       </p>
       <p>By hand: {{ state.food.drynessTest.value }} ({{ state.food.drynessTest.source }})</p>
     </div>

@@ -41,7 +41,7 @@ const leaky = computed(() => props.packageKey === 'bag' || props.packageKey === 
 const arithmetic = computed(() => {
   if (!sum.value || sachet.value === 'none') return undefined
   const { airMl, oxygenMl, sizeCc, count, gelG } = sum.value
-  const air = `${props.sizeMl} mL less ${Math.round(props.netG! / 1.4)} mL of food is ${Math.round(airMl)} mL of air`
+  const air = `${format.volume(props.sizeMl)} less ${Math.round(props.netG! / 1.4)} mL of food is ${Math.round(airMl)} mL of air`
   return [
     sachet.value !== 'gel'
       ? `${air}, and 21 % of it ${Math.round(oxygenMl)} mL of oxygen: ${plural(count, 'absorber')} of ${sizeCc} cc.`

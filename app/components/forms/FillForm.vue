@@ -75,13 +75,12 @@ defineExpose({ read })
     :choices="PACKAGES.filter(item => item.key !== 'other').map(item => ({ value: item.key, words: item.name }))"
   />
   <div class="pair">
-    <TextField v-model="place" label="Where it stands" /><NumberField
+    <TextField v-model="place" label="Where it stands" /><VolumeField
       v-model="sizeMl"
-      label="Its size, mL"
-      :hint="fits ? `${fits.sizeMl} mL takes it` : undefined"
+      label="Its size"
+      :hint="fits ? `${format.volume(fits.sizeMl)} takes it` : undefined"
       :least="10"
       :most="10000"
-      :decimals="0"
     />
   </div>
   <p class="quiet small">The new jar is as old as the oldest of what goes into it, and its label says which baskets it holds.</p>

@@ -89,7 +89,7 @@ const reachWords = computed(() => {
   const where = `At ${guessed ? 'a usual ' : ''}${Math.round(air.humidity * 100)} % in this ${facts.value.outdoors ? 'air' : 'room'}`
   const least = verdict === 'cannot' ? `cannot get below ${format.share(lowest.p50)}` : `may not get below ${format.share(lowest.p90)}`
   const mend = facts.value.unheated
-    ? 'Finish it in a machine: half an hour at 60 °C often does.'
+    ? format.sentence('Finish it in a machine: half an hour at 60 °C often does.')
     : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
   return `${where} ${format.temperature(setC)} ${least} water; ${PURPOSE_WORDS[props.state.purpose]} needs ${format.share(target)}. ${mend}`
 })
@@ -203,8 +203,17 @@ const cycle = computed(() =>
     frozen: frozen.value === 'all',
   }),
 )
+/** Wet food of this kind, g a mL: nearly water. */
+const DENSITY = 1.03
+/** As deep as home machines take it (common practice: their lips are about 20 mm). */
+const deepestMm = 20
+const depthMm = computed(() =>
+  facts.value.underVacuum && loadG.value > 0 && chosen.value.length > 0 && (props.state.card.liquid || props.state.card.feelForm === 'foam')
+    ? loadG.value / DENSITY / (machine.value.trayAreaM2 * 1000 * chosen.value.length)
+    : undefined,
+)
 // The weather, as the person sees it.
-const dusk = ref('18:30')
+const dusk = ref(format.clock(18 * 60 + 30))
 const rain = ref('')
 // Sheets spread as measured portions.
 const portionCount = ref<number>()
@@ -302,10 +311,10 @@ function read(): FormReading {
     bodies.push({ kind: 'air', runId, roomC: roomC.value, roomHumidity: Math.round(humidity.value * 10) / 1000 })
   if (facts.value.outdoors && !there.value) {
     const duskMinute = minuteOfDay(dusk.value)
-    if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
+    if (duskMinute === undefined) return { problem: `Say when it comes in at dusk, such as ${format.clock(18 * 60 + 30)}.` }
     const rainMinute = rain.value.trim() === '' ? undefined : minuteOfDay(rain.value)
     if (rain.value.trim() !== '' && rainMinute === undefined)
-      return { problem: 'Say when rain is expected today, such as 15:00, or leave it empty.' }
+      return { problem: `Say when rain is expected today, such as ${format.clock(15 * 60)}, or leave it empty.` }
     bodies.push({
       kind: 'outlook',
       runId,
@@ -387,6 +396,13 @@ defineExpose({ read })
     <TrayPicker v-if="frozen === 'some'" v-model="frozenTrays" label="Which ones" :trays="chosen"
       ><p class="caution">Unfrozen beside frozen: the advantage is lost for all.</p></TrayPicker
     >
+    <p v-if="depthMm" :class="depthMm > deepestMm ? 'caution' : 'quiet small'">
+      {{ format.length(depthMm) }} deep on {{ plural(chosen.length, 'tray')
+      }}{{ state.card.liquid ? `, ${format.volume(loadG / DENSITY / Math.max(1, chosen.length))} each` : ''
+      }}{{
+        depthMm > deepestMm ? `: more than ${format.length(deepestMm)} takes days and boils over. Take more trays, or two loads.` : '.'
+      }}
+    </p>
     <p v-if="cycle" :class="cycle.ice?.over ? 'caution' : 'quiet small'">
       About {{ format.weight(cycle.waterG) }} of water to remove{{
         cycle.ice ? `, ${Math.round(cycle.ice.share * 100)} % of the ice it holds` : ''
@@ -400,13 +416,12 @@ defineExpose({ read })
   </template>
   <div v-if="withPortions" class="pair">
     <NumberField v-model="portionCount" label="Sheets spread alike" :least="1" :most="200" :decimals="0" />
-    <NumberField
+    <VolumeField
       v-model="portionMl"
-      label="Purée on each, mL"
+      label="Purée on each"
       :least="1"
       :most="5000"
-      :decimals="0"
-      hint="240 mL is a US cup: the label will say what a sheet gives back"
+      hint="in mL or cups: the label will say what a sheet gives back"
     />
   </div>
   <template v-if="!initial">

@@ -7,18 +7,18 @@ import { MINUTE } from '#core/time'
 /** The weather as the person sees it: no service is asked. */
 const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { kind: 'outlook' }> }>()
 const { settings } = storeToRefs(useHouseholdStore())
+const format = useFormat()
 const run = props.state.run!
 const known = props.initial ?? run.outlook
-const two = (value: number) => String(value).padStart(2, '0')
-const dusk = ref(known ? `${two(Math.floor(known.duskMinute / 60))}:${two(known.duskMinute % 60)}` : '18:30')
+const dusk = ref(format.clock(known ? known.duskMinute : 18 * 60 + 30))
 const rain = ref<number | undefined>(known?.rainAt)
 const day = ref<'none' | 'today' | 'tomorrow'>(known?.rainAt === undefined ? 'none' : 'today')
-const rainTime = ref('15:00')
+const rainTime = ref(format.clock(15 * 60))
 function read(): FormReading {
   const duskMinute = minuteOfDay(dusk.value)
-  if (duskMinute === undefined) return { problem: 'Say when it comes in at dusk, such as 18:30.' }
+  if (duskMinute === undefined) return { problem: `Say when it comes in at dusk, such as ${format.clock(18 * 60 + 30)}.` }
   const minute = minuteOfDay(rainTime.value)
-  if (day.value !== 'none' && minute === undefined) return { problem: 'Say when rain is expected, such as 15:00.' }
+  if (day.value !== 'none' && minute === undefined) return { problem: `Say when rain is expected, such as ${format.clock(15 * 60)}.` }
   const rainAt =
     day.value === 'none' ? undefined : startOfDay(Date.now(), settings.value.timeZone, day.value === 'today' ? 0 : 1) + minute! * MINUTE
   rain.value = rainAt

@@ -77,7 +77,7 @@ const choices = computed(() => {
     .sort((a, b) => a.sizeMl - b.sizeMl)
     .map(choice => ({
       value: choice.sizeMl,
-      words: `${choice.sizeMl} mL`,
+      words: format.volume(choice.sizeMl),
       note: choice.count > 1 ? `takes ${plural(choice.count, 'jar')}` : `${Math.round(choice.fill * 100)} % full`,
     }))
 })

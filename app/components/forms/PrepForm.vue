@@ -5,6 +5,7 @@ import { safeCoreC } from '#core/safety'
 import { formatLength, parseLength, temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
+import type { Left } from './LeftField.vue'
 
 type Prep = Extract<EntryBody, { kind: 'prep' }>
 const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Prep; step?: string }>()
@@ -50,8 +51,13 @@ const shown = computed(() =>
     : PREP_STEPS.filter(item => ['trim', 'cut', 'season'].includes(item) || planned.value.includes(item) || item === step.value),
 )
 const plan = computed(() => props.state.card.steps.find(item => item.step === step.value))
-const effect = ref<Prep['effect']>(props.initial?.effect ?? EFFECT_OF[step.value])
-const weightG = ref<number | undefined>(props.initial?.weightG)
+/** Cooked after it was weighed it loses or takes up water; cooked before, the step says only how hot it was. */
+const usualEffect = (of: PrepStepName) => {
+  const { weighed } = props.state.intake.body
+  return props.state.food.uncooked && CORE.includes(of) ? (weighed === 'cooked' ? 'none' : 'water') : EFFECT_OF[of]
+}
+const effect = ref<Prep['effect']>(props.initial?.effect ?? usualEffect(step.value))
+const left = ref<Left>({ weightG: props.initial?.weightG })
 const saltG = ref<number | undefined>(props.initial?.added?.saltG)
 const sugarG = ref<number | undefined>(props.initial?.added?.sugarG)
 const solidsG = ref<number | undefined>(props.initial?.added?.solidsG)
@@ -73,7 +79,7 @@ const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBod
 const accepted = new Set([...props.page.accepted, ...props.state.accepted])
 const usual = computed(() => format.share((props.state.card.trimShare ?? props.state.food.trimShare).value.mean))
 watch(step, next => {
-  effect.value = EFFECT_OF[next]
+  effect.value = usualEffect(next)
   school.value = props.state.choices[QUESTION_OF_STEP[next] ?? ''] ?? ''
 })
 
@@ -104,7 +110,7 @@ function read(): FormReading {
         kind: 'prep',
         step: step.value,
         effect: effect.value,
-        weightG: effect.value === 'waste' || effect.value === 'water' ? weightG.value : undefined,
+        ...(effect.value === 'waste' || effect.value === 'water' ? left.value : {}),
         added: effect.value === 'added' ? added : undefined,
         cutName: step.value === 'cut' ? cutName.value : undefined,
         thicknessMm: thick?.value,
@@ -142,18 +148,14 @@ defineExpose({ read })
       { value: 'added', words: 'Something came in' },
     ]"
   />
-  <WeightField
-    v-if="effect === 'waste'"
-    v-model="weightG"
-    label="What came off"
+  <LeftField
+    v-if="effect === 'waste' || effect === 'water'"
+    :key="`${step}${effect}`"
+    v-model="left"
+    :initial="initial ?? {}"
+    :label="effect === 'waste' ? 'What came off' : 'Water that left'"
     :hint="step === 'trim' ? `usually about ${usual} of the basket` : 'left empty, the usual share is taken, with more doubt'"
-    autofocus
-  />
-  <WeightField
-    v-if="effect === 'water'"
-    v-model="weightG"
-    label="Water that left"
-    hint="weight before less weight after; left empty, the usual share is taken, with more doubt"
+    :partly="effect === 'waste' && ['trim', 'peel', 'seed', 'puree'].includes(step)"
   />
   <div v-if="effect === 'added'" class="pair">
     <WeightField v-model="saltG" label="Salt" /><WeightField v-model="sugarG" label="Sugar" /><WeightField v-model="oilG" label="Oil" />

@@ -60,13 +60,12 @@ defineExpose({ read })
     when the jar is knocked are only packed.
   </p>
   <CautionList step="rest" :food="state.food" :way="state.run?.way.way" :accepted="accepted" />
-  <NumberField
+  <VolumeField
     v-model="sizeMl"
-    label="Size of the jars, mL"
+    label="Size of the jars"
     :hint="state.dryG === undefined ? undefined : `${format.weight(state.dryG)} fill ${plural(wanted, 'jar')} of it two thirds`"
     :least="50"
     :most="10000"
-    :decimals="0"
     bare
   />
   <div v-for="(jar, i) in jars" :key="i" class="pair">

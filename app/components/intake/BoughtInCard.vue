@@ -5,15 +5,18 @@ import type { BoughtIn } from '#core/planning'
 /** Peeling a mountain of one's own, or peeled and frozen from the shop: by minutes and money. */
 const props = defineProps<{ foodKey: string; purpose: Purpose; minutesKg: number; price?: number; weightG?: number }>()
 const format = useFormat()
-const own = ref<number | undefined>(props.price && props.weightG ? Math.round((100 * props.price) / (props.weightG / 1000)) / 100 : 0)
-const minutes = ref<number | undefined>(props.minutesKg)
+const own = ref<number | undefined>(
+  props.price && props.weightG ? Math.round(100 * format.priceOf(props.price / (props.weightG / 1000))) / 100 : 0,
+)
+const minutes = ref<number | undefined>(Math.round(10 * format.priceOf(props.minutesKg)) / 10)
 const bought = ref<number>()
-const boughtMinutes = ref<number | undefined>(2)
+const boughtMinutes = ref<number | undefined>(Math.round(10 * format.priceOf(2)) / 10)
 const worth = ref<number | undefined>(0)
 const { answer, problem } = useServer('forecastBoughtIn', () => {
-  const [ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg, hourWorth] = [own, minutes, bought, boughtMinutes, worth].map(
-    field => field.value,
+  const [ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg] = [own, minutes, bought, boughtMinutes].map(({ value }) =>
+    value === undefined ? undefined : format.priceFrom(value),
   )
+  const hourWorth = worth.value
   if ([ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg, hourWorth].includes(undefined)) return undefined
   const { foodKey, purpose } = props
   return { query: { foodKey, purpose, ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg, hourWorth } }
@@ -27,15 +30,15 @@ const side = (value: BoughtIn['own']) =>
     <summary><h2>Peel your own, or buy it in?</h2></summary>
     <div class="form">
       <div class="pair">
-        <NumberField v-model="own" label="Yours, a kilogram costs" bare :least="0" :decimals="2" /><NumberField
+        <NumberField v-model="own" :label="`Yours, a ${format.each()} costs`" bare :least="0" :decimals="2" /><NumberField
           v-model="minutes"
-          label="Minutes to peel a kilogram"
+          :label="`Minutes to peel a ${format.each()}`"
           bare
           :least="0"
         />
-        <NumberField v-model="bought" label="Peeled or frozen, a kilogram costs" bare :least="0" :decimals="2" /><NumberField
+        <NumberField v-model="bought" :label="`Peeled or frozen, a ${format.each()} costs`" bare :least="0" :decimals="2" /><NumberField
           v-model="boughtMinutes"
-          label="Minutes for a kilogram of that"
+          :label="`Minutes for a ${format.each()} of that`"
           bare
           :least="0"
         />

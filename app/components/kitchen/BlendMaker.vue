@@ -84,13 +84,12 @@ async function make() {
 <template>
   <form class="form" @submit.prevent="make">
     <div class="pair">
-      <TextField v-model="name" label="Its name" /><TextField v-model="place" label="Where it stands" /><NumberField
+      <TextField v-model="name" label="Its name" /><TextField v-model="place" label="Where it stands" /><VolumeField
         v-model="sizeMl"
-        label="Its jar, mL"
-        :hint="fits ? `${fits.sizeMl} mL takes it` : undefined"
+        label="Its jar"
+        :hint="fits ? `${format.volume(fits.sizeMl)} takes it` : undefined"
         :least="10"
         :most="10000"
-        :decimals="0"
         bare
       />
     </div>

@@ -140,8 +140,8 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
             ><strong>{{ machine.name }}</strong></NuxtLink
           >
           <p class="quiet small">
-            {{ WAYS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of {{ machine.trayAreaM2 }} m², empty
-            {{ format.weight(machine.trayTareG) }} each{{
+            {{ WAYS[machine.kind].name }}, {{ plural(machine.trays, 'tray') }} of
+            {{ formatArea(machine.trayAreaM2, store.settings.weightUnit) }}, empty {{ format.weight(machine.trayTareG) }} each{{
               Object.keys(machine.trayTares).length ? ` (${Object.keys(machine.trayTares).length} of their own)` : ''
             }}
             · {{ !WAYS[machine.kind].drawsPower ? 'no power' : `${machine.watts} W`

@@ -4,6 +4,7 @@ import { gradeOfOpening, MESH_UM, nearestMesh, openingUm } from '#core/grinding'
 import type { ToolAnswer, ToolSettings } from '#shared/contracts'
 
 /** Grinders with their cups, and sieves with their openings. */
+const format = useFormat()
 const { answer, problem: lost, ready, load } = useServer('tools')
 const tools = computed(() => answer.value ?? [])
 const problems = ref<Record<string, string>>({})
@@ -76,7 +77,7 @@ async function save() {
 }
 const words = (tool: ToolAnswer) =>
   tool.kind === 'grinder'
-    ? `${tool.cupMl} mL cup, ${tool.watts} W, grinds ${FINENESS[tool.fineness]}${tool.dedicated ? ', only for this' : ''}`
+    ? `${tool.cupMl === undefined ? '' : format.volume(tool.cupMl)} cup, ${tool.watts} W, grinds ${FINENESS[tool.fineness]}${tool.dedicated ? ', only for this' : ''}`
     : `opening ${Math.round(tool.openingUm)} µm, about No. ${nearestMesh(tool.openingUm)}: ${GRADES[gradeOfOpening(tool.openingUm)]} fall through`
 </script>
 
@@ -105,7 +106,7 @@ const words = (tool: ToolAnswer) =>
       <TextField v-model="form.name" label="Name" :problem="problems.name" />
       <template v-if="form.kind === 'grinder'">
         <div class="pair">
-          <NumberField v-model="form.cupMl" label="Cup, mL" bare required :least="20" :most="5000" :decimals="0" /><NumberField
+          <VolumeField v-model="form.cupMl" label="Cup" bare required :least="20" :most="5000" /><NumberField
             v-model="form.watts"
             label="Power, W"
             bare

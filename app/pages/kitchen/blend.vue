@@ -238,7 +238,7 @@ async function keepRecipe() {
             <ElButton @click="add">Another jar</ElButton
             ><template v-if="mix && most"
               ><ElButton @click="scaleTo(most.totalG)">As much as the shelf has: {{ format.weight(most.totalG) }}</ElButton
-              ><ElButton @click="scaleTo(jarFullOf(mix, settings.jarMl))">A jar of {{ settings.jarMl }} mL full</ElButton
+              ><ElButton @click="scaleTo(jarFullOf(mix, settings.jarMl))">A jar of {{ format.volume(settings.jarMl) }} full</ElButton
               ><span class="quiet small">{{ most.by }} runs out first.</span></template
             >
           </div>

@@ -8,6 +8,13 @@ const schema = z.strictObject({
   step: z.enum(PREP_STEPS, { error: 'Choose a step of preparing.' }),
   effect: z.enum(['none', 'waste', 'water', 'added'], { error: 'Say what left or came in.' }),
   weightG: weightG.optional(),
+  /** What was on the scale before and after, without vessels, where what left is their difference. */
+  beforeG: weightG.optional(),
+  afterG: weightG.optional(),
+  /** What left, each on its own, where it was weighed so. */
+  parts: z
+    .strictObject({ skinsG: weightOrNothingG.optional(), seedsG: weightOrNothingG.optional(), specksG: weightOrNothingG.optional() })
+    .optional(),
   added: z
     .strictObject({
       solidsG: weightOrNothingG.optional(),
@@ -48,6 +55,24 @@ export const prep: EntryKindOf<typeof schema> = {
   effect: (draft, entry) => void draft.prep.push(entry),
   check: (body, { run, need, say }) => {
     need(!run, 'on-the-trays', 'The food is on the trays already')
+    const { beforeG, afterG, parts } = body
+    if ((beforeG === undefined) !== (afterG === undefined))
+      say(
+        beforeG === undefined ? 'beforeG' : 'afterG',
+        'before-without-after',
+        'Before and after go together: give both weights, or neither.',
+      )
+    else if (beforeG !== undefined && Math.abs(beforeG - afterG! - (body.weightG ?? 0)) > 1)
+      say('weightG', 'not-the-difference', 'Before less after is {differenceG}, not {weightG}.', {
+        differenceG: beforeG - afterG!,
+        weightG: body.weightG ?? 0,
+      })
+    const partsG = Object.values(parts ?? {}).reduce((sum, grams) => sum + (grams ?? 0), 0)
+    if (parts && Math.abs(partsG - (body.weightG ?? 0)) > 1)
+      say('parts', 'parts-sum-otherwise', 'Skins, seeds and specks add up to {partsG}, not to {weightG}.', {
+        partsG,
+        weightG: body.weightG ?? 0,
+      })
     if (body.effect !== 'none' && body.effect !== 'added' && body.weightG !== undefined && !(body.weightG > 0))
       say('weightG', 'weight-not-above-zero', 'The weight must be above zero, or left empty.')
   },

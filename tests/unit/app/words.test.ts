@@ -213,7 +213,19 @@ describe('a time as typed', () => {
     [' 7.05 ', 425],
     ['24:00', undefined],
     ['12:60', undefined],
-    ['noon', undefined],
+    ['noon', 720],
+    ['6:30 pm', 1110],
+    ['6.30 PM', 1110],
+    ['6 p.m.', 1080],
+    ['12 am', 0],
+    ['12:15 pm', 735],
+    ['1830', 1110],
+    ['6:30\u202FPM', 1110],
+    // Which half of the day?
+    ['6', undefined],
+    ['18 pm', undefined],
+    ['0 am', undefined],
+    ['half past six', undefined],
     ['', undefined],
   ])('%j', (text, minute) => {
     expect(minuteOfDay(text)).toBe(minute)

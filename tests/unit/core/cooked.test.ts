@@ -1,6 +1,6 @@
 import { checkEntry, foldBatch, isRaw, keepsOf, restNeeded } from '#core/batch'
 import { InputError } from '#core/errors'
-import { cardOf } from '#core/foods'
+import { cardOf, targetIn } from '#core/foods'
 import { bestByWindow } from '#core/keeping'
 import type { EntryBody } from '#core/log'
 import { forecastBasket } from '#core/planning'
@@ -120,5 +120,29 @@ describe('a school that is chosen', () => {
     expect(refused(chili, choose('seeds', 'out'))).toEqual({})
     expect(refused(chili, choose('seeds', 'some')).school).toMatch(/“some” is no answer to “seeds”: in, out, kept/)
     expect(refused(chili, choose('colour', 'red')).question).toMatch(/no question “colour”/)
+  })
+})
+
+describe('a step by the weights before and after', () => {
+  const roast = (more: object): EntryBody => ({ kind: 'prep', step: 'roast', effect: 'water', ...more })
+  const pumpkin = intake('pumpkin', { cardKey: 'roasted' })
+  it('is their difference, and is refused where it is another', () => {
+    expect(refused(pumpkin, roast({ beforeG: 700, afterG: 520, weightG: 180 }))).toEqual({})
+    expect(refused(pumpkin, roast({ beforeG: 700, afterG: 520, weightG: 200 })).weightG).toMatch(/Before less after is 180/)
+    expect(refused(pumpkin, roast({ beforeG: 700, weightG: 180 })).afterG).toMatch(/go together/)
+  })
+  it('or skins, seeds and specks, each on its own', () => {
+    const sieve = (parts: object, weightG: number): EntryBody => ({ kind: 'prep', step: 'puree', effect: 'waste', weightG, parts })
+    expect(refused(pumpkin, sieve({ skinsG: 120, seedsG: 90, specksG: 5 }, 215))).toEqual({})
+    expect(refused(pumpkin, sieve({ skinsG: 120 }, 215)).parts).toMatch(/add up to 120/)
+  })
+})
+
+describe('freeze-dried food', () => {
+  it('is dry at 1 to 4 % whatever it is; in warm air at its own', () => {
+    const carrot = findFood('carrot')!
+    expect(targetIn(carrot, 'pieces', 'freeze-dryer')).toBe(0.04)
+    expect(targetIn(carrot, 'pieces', 'dehydrator')).toBe(0.08)
+    expect(targetIn(findFood('milk-whole')!, 'powder', 'freeze-dryer')).toBeCloseTo(0.03, 6)
   })
 })

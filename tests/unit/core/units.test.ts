@@ -5,6 +5,7 @@ import {
   formatLength,
   formatShare,
   formatTemperature,
+  formatVolume,
   formatWeight,
   parseArea,
   parseLength,
@@ -171,5 +172,21 @@ describe('temperatures in a sentence', () => {
   ])('%s', (text, fahrenheit) => {
     expect(temperaturesIn(text, 'F')).toBe(fahrenheit)
     expect(temperaturesIn(text, 'C')).toBe(text)
+  })
+})
+
+describe('volumes of vessels', () => {
+  it.each([
+    [750, '750 mL', '25 fl oz'],
+    [1500, '1.5 L', '51 fl oz'],
+    [473, '473 mL', 'pint'],
+    [480, '480 mL', 'pint'],
+    [946.35, '946 mL', 'quart'],
+    [236.6, '237 mL', 'half pint'],
+    [250, '250 mL', '8.5 fl oz'],
+    [30, '30 mL', '1 fl oz'],
+  ])('%d mL is %j, or %j (NIST Handbook 44)', (ml, metric, us) => {
+    expect(formatVolume(ml, 'g').replaceAll('\u00A0', ' ')).toBe(metric)
+    expect(formatVolume(ml, 'oz').replaceAll('\u00A0', ' ')).toBe(us)
   })
 })

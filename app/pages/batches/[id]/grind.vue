@@ -44,8 +44,8 @@ watch(
 )
 
 const session = computed(() => grindSession(state.value!.food, state.value!.purpose, draft))
-const plan = computed(() => session.value.plan)
-const hot = computed(() => state.value!.food.traits.includes('hot'))
+const plan = computed(() => (state.value ? session.value.plan : undefined))
+const hot = computed(() => state.value?.food.traits.includes('hot') ?? false)
 const lidWords = computed(() => {
   const { lidS } = session.value
   return lidS < 120 ? `${lidS} s` : `${Math.round(lidS / 60)} min`
@@ -211,10 +211,10 @@ async function save() {
             v-if="grinders.length"
             v-model="draft.grinderId"
             label="Grinder"
-            :choices="grinders.map(item => ({ value: item.id, words: item.name, note: `${item.cupMl} mL, ${item.watts} W` }))"
+            :choices="grinders.map(item => ({ value: item.id, words: item.name, note: `${format.volume(item.cupMl)}, ${item.watts} W` }))"
           />
           <div v-else class="pair">
-            <NumberField v-model="draft.cupMl" label="Cup, mL" bare :least="20" :most="5000" :decimals="0" /><NumberField
+            <VolumeField v-model="draft.cupMl" label="Cup" bare :least="20" :most="5000" /><NumberField
               v-model="draft.watts"
               label="Power, W"
               bare

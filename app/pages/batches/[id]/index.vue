@@ -278,6 +278,8 @@ if (typeof wanted === 'string' && state.value) {
           class="trays"
           :state="state"
           :machine="machine"
+          :assessment="assessment"
+          :now="now"
           @act="kind => act(kind)"
         />
         <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />

@@ -126,13 +126,13 @@ const again = ref(false)
         <template v-if="jar.portion"
           ><dt>Gives back</dt>
           <dd>
-            <strong>{{ format.weight(jar.portion.dryG) }}</strong> is {{ Math.round(jar.portion.ml) }} mL of what was spread
+            <strong>{{ format.weight(jar.portion.dryG) }}</strong> is {{ format.volume(jar.portion.ml) }} of what was spread
           </dd></template
         >
         <dt>Packed</dt>
         <dd>
           {{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase()
-          }}<template v-if="jar.sizeMl">, {{ jar.sizeMl }} mL</template
+          }}<template v-if="jar.sizeMl">, {{ format.volume(jar.sizeMl) }}</template
           ><template v-if="jar.baskets > 1">; oldest part {{ format.date(jar.oldestAt) }}</template>
         </dd>
         <dt>Stands</dt>
