@@ -1,5 +1,5 @@
 import { judgeFeel } from '../dryness'
-import { targetIn } from '../foods'
+import { effectsOfChoices, targetIn } from '../foods'
 import { ofKind, type BatchState, type Entry, type RunState } from '../log'
 import { balancePrep } from '../mass'
 import { mapInterval, sdLogOf, type Finding } from '../stats'
@@ -169,5 +169,7 @@ function recoveryOf(state: BatchState): Finding | undefined {
   // Dried once more as powder, or with a seed of older powder in the cup, its weight is not the grinding's alone.
   if (purpose === 'pieces' || grinds.length === 0 || !dryG || !(powderG > 0) || (run?.powderDries.length ?? 0) > 0) return undefined
   if (grinds.some(({ body }) => body.seed)) return undefined
-  return { log: Math.log(powderG / dryG / USUAL_RECOVERY.median), doubt: SCALE_DOUBT }
+  // What was chosen to lose or add is no lesson on the mill.
+  const usual = USUAL_RECOVERY.median * effectsOfChoices(state.food, state.choices).recovery
+  return { log: Math.log(powderG / dryG / usual), doubt: SCALE_DOUBT }
 }

@@ -1,5 +1,6 @@
 import { parseRange } from './amounts'
 import type { QuestionSource } from './source'
+import type { WayKey } from '../ways'
 import type { Food, MethodCard, PrepStepName, Purpose, School, SchoolEffects, SchoolQuestion } from './types'
 
 /** Questions as they are used, from their file. */
@@ -18,17 +19,22 @@ function effectsFrom({ trim, months, ...effects }: NonNullable<QuestionSource['s
 /** The questions that concern a food, cut and purpose, with the schools that suit it, its own default first. */
 export function questionsOf(
   questions: readonly SchoolQuestion[],
-  food: Pick<Food, 'schools' | 'traits' | 'group' | 'prefer'>,
-  use: { card?: Pick<MethodCard, 'feelForm'>; purpose?: Purpose } = {},
+  food: Pick<Food, 'schools' | 'traits' | 'group' | 'prefer' | 'cards'>,
+  use: Use = {},
 ): SchoolQuestion[] {
   return questions.filter(question => concerns(question, food, use)).map(question => ({ ...question, schools: schoolsOf(question, food) }))
 }
 
-function concerns(
-  { key, of }: SchoolQuestion,
-  food: Pick<Food, 'schools' | 'traits'>,
-  use: { card?: Pick<MethodCard, 'feelForm'>; purpose?: Purpose },
-) {
+/** What is known of a batch: its cut, what it is meant for, and how it is dried, once it is. */
+interface Use {
+  card?: Pick<MethodCard, 'feelForm'>
+  purpose?: Purpose
+  way?: WayKey
+}
+
+function concerns({ key, of }: SchoolQuestion, food: Pick<Food, 'schools' | 'traits' | 'cards'>, use: Use) {
+  const way = (kind: WayKey) => (use.way ? use.way === kind : food.cards.some(card => card.ways.some(item => item.way === kind)))
+  if (of?.ways) return of.ways.some(way)
   if (food.schools.includes(key)) return true
   if (!of) return false
   const has = (traits: SchoolQuestion['of'] & object, which: 'traits' | 'not') => traits[which]!.some(trait => food.traits.includes(trait))

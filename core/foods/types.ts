@@ -238,6 +238,12 @@ export interface SchoolQuestion {
   key: string
   ask: string
   /** Asked of every food of which all of this holds; else of those that name it. */
-  of?: { purposes?: readonly Purpose[]; feel?: readonly FeelForm[]; traits?: readonly Trait[]; not?: readonly Trait[] }
+  of?: {
+    purposes?: readonly Purpose[]
+    feel?: readonly FeelForm[]
+    traits?: readonly Trait[]
+    not?: readonly Trait[]
+    ways?: readonly WayKey[]
+  }
   schools: readonly School[]
 }

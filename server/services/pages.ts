@@ -167,7 +167,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     number: batch.number,
     food: state.food,
     accepted: acceptedCautions(db, CARES),
-    schools: questionsOf(context.foods.schools, state.food, { card: state.card, purpose: state.purpose }),
+    schools: questionsOf(context.foods.schools, state.food, { card: state.card, purpose: state.purpose, way: state.run?.way.way }),
     others: othersIn(context, batchId),
     lastAir:
       air?.body.kind === 'air' && air.body.roomC !== undefined

@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { foldBatch } from '#core/batch'
-import { cardOf, expandFood, mixedFood, usualOfFamily } from '#core/foods'
+import { cardOf, expandFood, mixedFood, questionsOf, usualOfFamily } from '#core/foods'
 import type { EntryBody } from '#core/log'
 import { cautionsAt } from '#core/safety'
 import { readAmount } from '#core/using'
 import { foodSource } from '#shared/contracts'
 import { reference } from '#reference'
-import { findFood, FOODS } from '../../support/foods'
+import { BOOK, findFood, FOODS } from '../../support/foods'
 import { logOf } from '../../support/logbook'
 
 const pumpkin = { each: { mean: 4000, sd: 1800 }, litre: { mean: 600, sd: 110 } }
@@ -155,5 +155,41 @@ describe('a food of one’s own from its kind', () => {
     })
     expect(usualOfFamily(reference.foods.filter(food => food.family === 'dairy')).allergens).toEqual(['milk'])
     expect(usualOfFamily(reference.foods.filter(food => food.family === 'fish')).allergens![0]).toMatch(/fish|unknown/)
+  })
+})
+
+describe('questions on which practitioners disagree', () => {
+  const keys = (foodKey: string, use: Parameters<typeof questionsOf>[2] = {}) =>
+    questionsOf(BOOK.schools, findFood(foodKey)!, use).map(({ key }) => key)
+  const schools = (foodKey: string, question: string) =>
+    questionsOf(BOOK.schools, findFood(foodKey)!)
+      .find(({ key }) => key === question)!
+      .schools.map(({ key }) => key)
+  it('are asked only of what they concern: the food, its cut, what it is meant for, how it is dried', () => {
+    expect(keys('pumpkin', { card: { feelForm: 'sheet' } })).toEqual(expect.arrayContaining(['turning', 'spreadOut', 'thickness']))
+    expect(keys('pumpkin', { card: { feelForm: 'shreds' } })).not.toEqual(expect.arrayContaining(['turning']))
+    expect(keys('apple', { purpose: 'powder' })).toEqual(expect.arrayContaining(['antiCaking', 'seedCup', 'powderDry', 'cleanMill']))
+    expect(keys('apple', { purpose: 'pieces' })).not.toEqual(expect.arrayContaining(['powderDry']))
+    expect(keys('apple', { way: 'freeze-dryer' })).toEqual(expect.arrayContaining(['freezerEnd', 'prefreeze']))
+    expect(keys('apple', { way: 'oven' })).not.toContain('freezerEnd')
+    // Nobody says of meat or milk that it keeps for years.
+    for (const food of ['beef-cooked', 'milk-whole', 'rice-cooked', 'salmon-cooked']) expect(keys(food)).not.toContain('keepsHow')
+  })
+  it('an oven gladly is said of chilies, and not of lemons', () => {
+    expect(schools('hot-chili', 'oven')).toContain('gladly')
+    expect(schools('lemon', 'oven')).not.toContain('gladly')
+  })
+  it('beans and potatoes are blanched unless somebody says otherwise; carrots are not', () => {
+    expect(schools('green-bean', 'blanch')).toEqual(['blanch', 'skip'])
+    expect(schools('potato', 'blanch')[0]).toBe('blanch')
+    expect(schools('carrot', 'blanch')[0]).toBe('skip')
+  })
+  it('every effect that a school has is of a school that is there, and moves a figure', () => {
+    for (const question of BOOK.schools)
+      for (const { effects } of question.schools)
+        if (effects) expect(Object.values(effects).some(value => value !== 1 && value !== undefined)).toBe(true)
+    for (const food of FOODS)
+      for (const [question, school] of Object.entries(food.prefer))
+        expect(BOOK.schools.find(({ key }) => key === question)!.schools.some(({ key }) => key === school)).toBe(true)
   })
 })
