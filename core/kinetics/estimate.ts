@@ -66,7 +66,7 @@ export function estimateOf(run: DryingRun, posterior: Posterior): DryingEstimate
     waterLeftG: intervalOf(waters),
     probabilityDry: dry / draws,
     get curve() {
-      return (curve ??= curveOf(posterior, nowH, hours))
+      return (curve ??= curveOf(posterior, nowH, hours, middleH))
     },
     rateAtTarget: intervalOf(rates),
     get nextWeighings() {
@@ -116,9 +116,10 @@ function toldOfAll(run: DryingRun, { curves }: Posterior): Pick<Posterior, 'pred
   return { predictedG, wild }
 }
 
-/** The band of the weight from loading to a little past the finish. */
-function curveOf({ curves, spare }: Posterior, nowH: number, finish: { p50: number; p90: number }): CurvePoint[] {
-  const end = Number.isFinite(finish.p90) ? finish.p90 : Number.isFinite(finish.p50) ? finish.p50 * 1.5 : nowH * 1.5 + 6
+/** The band of the weight from loading to a little past the finish; where the air lets it come to none, past the usual hours. */
+function curveOf({ curves, spare }: Posterior, nowH: number, finish: { p50: number; p90: number }, usualH: number): CurvePoint[] {
+  const open = Math.max(nowH * 1.5 + 6, 1.5 * usualH)
+  const end = Number.isFinite(finish.p90) ? finish.p90 : Number.isFinite(finish.p50) ? finish.p50 * 1.5 : open
   const lastH = Math.max(end * 1.1, nowH * 1.05, 1)
   const drawn = curves.map((curve, i) => ({ curve, z: spare[i]! })).filter((_, i) => i % CURVE_EVERY === 0)
   const even = Array.from({ length: CURVE_POINTS + 1 }, (_, point) => (lastH * point) / CURVE_POINTS)

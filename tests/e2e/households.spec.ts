@@ -45,7 +45,7 @@ interface Scene {
 
 class Walk {
   readonly hands: Hands
-  private readonly begun = Date.now() - 16 * 24 * HOUR
+  private readonly begun = Date.now() - 20 * 24 * HOUR
   constructor(
     readonly page: Page,
     readonly server: RunningServer,
@@ -213,7 +213,6 @@ const SCENES: Scene[] = [
       await expect(walk.dialog.getByText(/1\.30.kg left/)).toBeVisible()
       await walk.save('Log this step')
       await walk.open('Log: Purée')
-      await walk.hands.choose('What changed the weight', 'Pieces left').catch(() => undefined)
       await walk.save('Log this step')
     },
     loaded: '3600',
@@ -281,15 +280,18 @@ const SCENES: Scene[] = [
     loaded: '2000',
     weights: [],
     during: async walk => {
-      for (const [hours, typed] of [
-        [26, ['51', '50', '49', '52']],
-        [28.2, ['51', '50', '49', '52']],
-      ] as const) {
+      const rounds = walk.main.getByRole('region', { name: 'Rounds of extra drying' })
+      const [count] = /of (\d+) done/.exec(await rounds.innerText())!.slice(1)
+      for (const hours of [26, 28.2]) {
         await walk.clock(hours)
-        await walk.hands.weigh([...typed])
+        await walk.hands.press(/^Weigh/)
+        for (let tray = 1; tray <= Number(count); tray++) {
+          await walk.dialog.getByRole('textbox', { name: `Weight of tray ${tray}` }).fill('50.5')
+          await walk.page.keyboard.press('Enter')
+        }
         await expect(walk.dialog).toHaveCount(0)
       }
-      await expect(walk.main.getByText('4 of 4 done')).toBeVisible()
+      await expect(rounds.getByText(`${count} of ${count} done`)).toBeVisible()
     },
     out: [28.5, '202'],
     rest: false,
@@ -307,7 +309,7 @@ const SCENES: Scene[] = [
     machine: 'Loft beam',
     loaded: '9.6',
     weights: [
-      [72, '3'],
+      [72, '1.8'],
       [168, '0.95'],
       [220, '0.9'],
     ],
@@ -351,20 +353,20 @@ const SCENES: Scene[] = [
     food: 'Salsify',
     amount: '2 lb',
     purpose: 'Fine powder',
-    friend: { dry: [70, 160], hours: [6, 14] },
+    friend: { dry: [120, 220], hours: [6, 14] },
     machine: 'Dehydrator',
     loaded: '1 lb 10 oz',
     weights: [
-      [5, '8.4'],
-      [8, '4.6'],
-      [9.5, '4.3'],
-      [10.5, '4.3'],
+      [5, '10.5'],
+      [8, '6.7'],
+      [9.5, '6.4'],
+      [10.5, '6.4'],
     ],
-    out: [10.6, '4.3'],
+    out: [10.6, '6.4'],
     rest: true,
-    powder: '4.1',
-    jar: '4.1',
-    kept: /1 jar, 4\.1.oz/,
+    powder: '6.1',
+    jar: '6.1',
+    kept: /1 jar, 6\.1.oz/,
   },
 ]
 
@@ -439,15 +441,9 @@ async function live(walk: Walk, scene: Scene) {
   await walk.accept()
   if (scene.machine === 'Ice chamber') {
     const each = parseWeight(scene.loaded).value! / 4
-    for (const tray of [1, 2, 3, 4]) {
-      const box = walk.dialog.getByRole('checkbox', { name: String(tray), exact: true })
-      if (!(await box.isChecked()))
-        await walk.dialog
-          .locator('label')
-          .filter({ hasText: new RegExp(`^\\s*${tray}\\s*$`) })
-          .click()
-      await hands.fill(new RegExp(`^Tray ${tray}`), String(each))
-    }
+    const trays = walk.dialog.getByRole('textbox', { name: /^Tray \d/ })
+    for (let i = 0; i < (await trays.count()); i++) await trays.nth(i).fill(String(each))
+    await expect(walk.dialog.getByText(/% of the ice it holds: a cycle of/)).toBeVisible()
   } else {
     await hands.choose('Weighed', 'All together')
     await hands.fill('Food on the trays', scene.loaded)
@@ -482,8 +478,8 @@ async function live(walk: Walk, scene: Scene) {
     await walk.open('End the rest')
     await walk.save('End the rest')
   } else {
-    await walk.open(/Go on without a rest|Pack/)
-    await walk.save('Go on without a rest')
+    await walk.open('Go on to packing')
+    await walk.save('End the rest')
   }
   if (scene.powder) {
     await walk.open('Log the grinding')

@@ -97,8 +97,16 @@ function doubtOf(grams: number, position: number): string | undefined {
   return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
 }
 
+/** Quick hands are at the next tray while this one is being written: their Enter waits its turn. */
+let queued = false
 async function enter() {
-  if (busy.value) return
+  if (busy.value) {
+    if (queued) return
+    queued = true
+    await until(busy).toBe(false)
+    queued = false
+    if (!open.value) return
+  }
   problem.value = ''
   if (typed.value.trim() === '' && scale.value) return takeScale()
   if (netG.value === undefined) {
@@ -112,11 +120,15 @@ async function enter() {
   const grams = netG.value
   const entered = typed.value
   const position = what.value
+  const asked = question.value?.typed
   busy.value = true
+  // What is typed from here on is the next weight.
+  typed.value = ''
   // Quick hands come before the estimate that questions a slip; without one after a while the weight is taken as it is.
   await until(() => props.assessment).toBeTruthy({ timeout: 5000 })
   const doubt = doubtOf(grams, position)
-  if (doubt && question.value?.typed !== entered) {
+  if (doubt && asked !== entered) {
+    typed.value = entered
     question.value = { typed: entered, words: doubt }
     busy.value = false
     return
@@ -129,7 +141,6 @@ async function enter() {
     )
     done.value = { ...done.value, [position]: grams }
     told.value = `${position === 0 ? 'The load' : `Tray ${placeOf(position)}`}: ${format.weight(grams)} is logged.`
-    typed.value = ''
     const next =
       position === 0 ? undefined : present.value.find(item => placeOf(item) > placeOf(position) && done.value[item] === undefined)
     if (next === undefined) open.value = false
@@ -137,6 +148,7 @@ async function enter() {
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     problem.value = error.message
+    typed.value ||= entered
   } finally {
     busy.value = false
     if (open.value) input.value?.focus()

@@ -31,6 +31,7 @@ const inFuture = computed(() => model.value !== undefined && model.value > Date.
     <div v-if="model === undefined" class="row">
       <span class="quiet">When: now.</span>
       <ElButton class="earlier" text @click="earlier(15)">It was earlier</ElButton>
+      <p v-if="props.problem" class="problem">{{ props.problem }}</p>
     </div>
     <template v-else>
       <label :for="id">When</label>

@@ -1,4 +1,4 @@
-import { estimateDrying } from '#core/kinetics'
+import { estimateDrying, questionWeight } from '#core/kinetics'
 import { APART, CHOSEN_BY, makeWideRuns, SET_ON } from '../../support/wideRuns'
 
 /**
@@ -101,5 +101,22 @@ describe('laws of the estimate', () => {
   it('a run whose every weight is nonsense is told by its card, not by an error', () => {
     const nonsense = { ...run, weighIns: [5000, 12, 3000, 9, 4000].map((weightG, i) => ({ hours: i + 1, weightG: weightG * 10 })) }
     expect(Number.isFinite(estimateDrying(nonsense).hoursToTarget.p50)).toBe(true)
+  })
+})
+
+describe('hung in a room that never lets it come to its target', () => {
+  it('the curve goes on past the usual hours, and a weight of three days later that fits is not asked about', () => {
+    const estimate = estimateDrying({
+      startWeightG: 272,
+      solids: { mean: 0.0785, sd: 0.01 },
+      targetMoisture: 0.06,
+      usualHours: { low: 150, high: 300 },
+      equilibriumX: { mean: 0.092, sd: 0.018 },
+      weighIns: [],
+    })
+    expect(estimate.hoursToTarget.p50).toBe(Infinity)
+    expect(estimate.curve.at(-1)!.hours).toBeGreaterThan(300)
+    expect(questionWeight(estimate, 72, 50)).toBeUndefined()
+    expect(questionWeight(estimate, 72, 220)).toBeDefined()
   })
 })
