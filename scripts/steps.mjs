@@ -107,9 +107,20 @@ export async function freePort(from) {
   throw new Error(`No free port from ${from} to ${from + 49}.`)
 }
 
+/** The process that says that it holds a data folder (`server/db/hold.ts`). */
+function holderOf(folder) {
+  try {
+    return JSON.parse(readFileSync(join(folder, 'in-use.json'), 'utf8')).pid
+  } catch {
+    return undefined
+  }
+}
+
 /** Starts the built server and waits until it answers. */
 export async function startServer(folder, { port, quiet = false } = {}) {
-  const at = port ?? (await freePort(4170))
+  const at = await freePort(port ?? 4170)
+  // What already listens there is another's: its answers are not taken for our own.
+  if (port && at !== port) say(`Port ${port} is taken; this Dulse takes ${at}.`)
   const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
     cwd: root,
     stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
@@ -127,7 +138,7 @@ export async function startServer(folder, { port, quiet = false } = {}) {
   for (;;) {
     if (server.exitCode !== null) throw new Error('The server ended before it answered; its message stands above.')
     const answer = await fetch(`${address}/api/stages`).catch(() => undefined)
-    if (answer?.ok) return { server, address }
+    if (answer?.ok && holderOf(folder) === server.pid) return { server, address }
     if (Date.now() > patience) {
       server.kill()
       throw new Error('The server did not answer within 20 seconds.')

@@ -32,6 +32,7 @@ useKeys({
     <StageBand class="frame-band" @log="log = true" />
     <SideRail class="frame-rail" @find="find" @keys="keys = true" @theme="theme.turn()" />
     <main id="main" class="frame-main" tabindex="-1">
+      <HealthBanner />
       <OutboxBanner />
       <slot />
     </main>

@@ -9,10 +9,12 @@ export const instant = z
   .min(0, 'Give an instant after 1970.')
   .max(8.64e15, 'This instant is out of range.')
 
+const LEAST_G = 0.001
 export const weightG = z
   .number({ error: 'Give a weight in grams, as a number.' })
   .positive('The weight must be above zero.')
   .max(1_000_000, 'That is over a tonne: check the unit.')
+  .refine(grams => !(grams > 0 && grams < LEAST_G), 'Under a milligram: no scale here weighs that. Check the unit.')
 
 /** A weight that may be nothing, such as powder lost to the last grain. */
 export const weightOrNothingG = z
@@ -20,8 +22,18 @@ export const weightOrNothingG = z
   .min(0, 'The weight must not be negative.')
   .max(1_000_000, 'That is over a tonne: check the unit.')
 
+/** Something that is seen: not only signs without width, or of direction. */
+const SEEN = /[\p{L}\p{N}\p{P}\p{S}]/u
+/** Half of a sign that takes two: it can be neither shown nor written to a file. */
+const HALF_A_SIGN = /\p{Surrogate}/u
 export const text = (most: number) =>
-  z.string({ error: 'Give some text.' }).trim().min(1, 'Write something here.').max(most, `At most ${most} characters.`)
+  z
+    .string({ error: 'Give some text.' })
+    .trim()
+    .min(1, 'Write something here.')
+    .max(most, `At most ${most} characters.`)
+    .refine(words => words === '' || SEEN.test(words), 'Write something that can be seen here.')
+    .refine(words => !HALF_A_SIGN.test(words), 'There is half of a sign in this: write it anew.')
 
 export const purpose = z.enum(['pieces', 'flakes', 'powder'], { error: 'Choose pieces, flakes or powder.' })
 

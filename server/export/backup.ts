@@ -5,12 +5,10 @@ import { dirname, join } from 'node:path'
 import { migrations } from '#migrations'
 import { refuse } from '#core/errors'
 import { countOf, lookAtFile, type FileFacts } from '#server/db/file'
+import { APPLICATION_ID, damagedWords, TABLES } from '#server/db/opening'
 import { openLogbook } from '#server/services/logbook'
 import type { Context } from '#server/services/context'
-
-/** "DULS": the mark in the head of the file. Files from before the mark are known by their tables. */
-const APPLICATION_ID = 0x44_55_4c_53
-const TABLES = ['household', 'machine', 'run', 'batch', 'jar', 'entry', 'meta'] as const
+import { Damaged } from '#server/services/refusals'
 
 /** A file beside the logbook, on the same disk. */
 export const besideLogbook = ({ db }: Context, ending: string) => join(dirname(db.name), `${ending}-${randomUUID()}.sqlite`)
@@ -21,8 +19,25 @@ export const besideLogbook = ({ db }: Context, ending: string) => join(dirname(d
  */
 export async function backUp(context: Context): Promise<string> {
   const path = besideLogbook(context, 'backup')
-  await context.db.backup(path)
+  try {
+    await soundCopy(context, path)
+  } catch (error) {
+    forget(path)
+    throw error
+  }
   return path
+}
+
+/**
+ * Copies the logbook to a path and looks the copy through to its last page: a copy that is not whole is worse than none.
+ * @throws Damaged where it is not; the logbook is written to no more then
+ */
+export async function soundCopy(context: Context, path: string): Promise<void> {
+  await context.db.backup(path)
+  const facts = lookAtFile(path)
+  if (facts?.integrity === 'ok' && facts.orphans === 0) return
+  context.damaged = damagedWords(context.db.name)
+  throw new Damaged(context.damaged)
 }
 
 const refuseFile = (code: string, message: string): never => refuse('file', code, message)
@@ -84,6 +99,7 @@ export function restore(context: Context, path: string): Restored {
     Object.assign(context, fresh(place, context))
     throw error
   }
+  context.damaged = undefined
   context.live.changed()
   return { batches: countOf(context.db, 'batch'), entries: countOf(context.db, 'entry'), aside }
 }

@@ -1,10 +1,12 @@
 import { createReadStream, createWriteStream } from 'node:fs'
-import { Readable } from 'node:stream'
+import { Readable, Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { refuse } from '#core/errors'
+import { InputError, refuse } from '#core/errors'
 import { ROUTES } from '#shared/api'
 import { EXPORT_TABLES, tableQuery } from '#shared/contracts'
 import { backUp, besideLogbook, forget, restore } from '#server/export/backup'
+import { copiesFolder, copyPath, listCopies, lossOf, makeCopy } from '#server/export/copies'
+import { NotFound } from '#server/services/refusals'
 import { calendar } from '#server/export/calendar'
 import { logbookSnapshot } from '#server/export/logbook'
 import { tableCsv } from '#server/export/tables'
@@ -13,15 +15,45 @@ import { importTable } from '#server/import/table'
 import { openApiDocument } from '#server/openapi/document'
 import { logbookSchema } from '#server/openapi/logbookSchema'
 import { exportCsv } from '#server/services/exportLog'
+import type { H3Event } from 'h3'
+import type { Context } from '#server/services/context'
 import type { Handlers } from '../utils/route'
 
+/** Lets so many bytes through: a body that does not say how long it is may not fill the disk. */
+function atMost(bytes: number): Transform {
+  let seen = 0
+  return new Transform({
+    transform(chunk: Buffer, _, next) {
+      seen += chunk.length
+      if (seen > bytes) next(new InputError([{ field: 'file', code: 'too-large', message: 'The file is over 4 GB: this is no logbook.' }]))
+      else next(null, chunk)
+    },
+  })
+}
+
+/** @throws NotFound for what is no copy */
+function namedCopy(context: Context, name: string): string {
+  const path = copyPath(context, name)
+  if (!path) throw new NotFound('name', 'There is no such copy: choose one of the list.')
+  return path
+}
+
 const MOST_BYTES = 4 * 1024 ** 3
+
+/** Sends a stream; one that breaks off cuts the line, so that half a file is not taken for a whole one. */
+async function streamed(event: H3Event, stream: Readable): Promise<void> {
+  stream.once('error', error => {
+    console.error(error)
+    event.node.res.destroy(error)
+  })
+  await sendStream(event, stream).catch(() => undefined)
+}
 
 /** What leaves the logbook whole, and what comes in. */
 export const data = {
   logbookJson: ({ context, event }) => {
     giveFile(event, 'application/json; charset=utf-8', { name: 'dulse-logbook.json' })
-    return sendStream(event, Readable.from(logbookSnapshot(context)))
+    return streamed(event, Readable.from(logbookSnapshot(context)))
   },
   spreadsheet: async ({ context, event }) => {
     // Large, and seldom asked for: it is loaded then.
@@ -55,7 +87,7 @@ export const data = {
     giveFile(event, ROUTES.backup.gives, { name: `dulse-${new Date(context.now()).toISOString().slice(0, 10)}.sqlite` })
     const stream = createReadStream(path)
     stream.once('close', () => forget(path))
-    return sendStream(event, stream)
+    return streamed(event, stream)
   },
   /** A backup as a body of bytes takes the logbook's place, if it is one. */
   restore: async ({ context, event }) => {
@@ -66,12 +98,21 @@ export const data = {
       refuse('file', 'too-large', 'The file is over 4 GB: this is no logbook.')
     const path = besideLogbook(context, 'incoming')
     try {
-      await pipeline(event.node.req, createWriteStream(path))
+      await pipeline(event.node.req, atMost(MOST_BYTES), createWriteStream(path))
       while (context.busy) await context.busy
       return restore(context, path)
     } finally {
       forget(path)
     }
+  },
+  /** How the file stands, and the server's clock. */
+  health: ({ context }) => ({ damaged: context.damaged ?? null, now: context.now() }),
+  copies: ({ context }) => ({ folder: copiesFolder(context), copies: listCopies(context) }),
+  makeCopy: ({ context }) => makeCopy(context),
+  copyLoss: ({ context, params }) => lossOf(context, namedCopy(context, params.name)),
+  restoreCopy: async ({ context, params }) => {
+    while (context.busy) await context.busy
+    return restore(context, namedCopy(context, params.name))
   },
   /** A whole logbook, into an empty one. */
   importLogbook: async ({ context, event }) => {

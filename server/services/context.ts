@@ -15,6 +15,8 @@ export interface Context {
   live: Live
   /** While long work holds the logbook: ends when others may write again. */
   busy?: Promise<void>
+  /** What is said of its file, once pages of it were found not to hold together: it is read from then on, and not written. */
+  damaged?: string
 }
 
 /** Where its jars stand. */

@@ -24,3 +24,6 @@ export class Conflict extends Error {
     this.name = 'Conflict'
   }
 }
+
+/** The logbook's file is damaged: nothing more is written to it, and no copy of it is handed out. */
+export class Damaged extends Error {}

@@ -9,6 +9,7 @@ import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#
 import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
 import { ensureJar, findJar, jarView } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
+import { findTool } from '#server/db/tools'
 import { withBeliefs, withoutBeliefs } from './beliefs'
 import type { Context } from './context'
 import { checkJarsFor, jarsTouched, projectJars } from './jars'
@@ -41,6 +42,8 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     if (!findBatch(db, batchId)) throw new NotFound('batchId', 'There is no such batch.')
     const entry = complete(context, input)
     const { body } = entry
+    if (body.kind === 'grind' && body.grinderId !== undefined && findTool(db, body.grinderId)?.kind !== 'grinder')
+      refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the Workshop, or leave it out.')
     checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
     checkEntry(entriesOfBatch(db, batchId), entry, {
       now: context.now(),

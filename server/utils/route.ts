@@ -4,7 +4,8 @@ import { InputError, type Problem } from '#core/errors'
 import { ROUTES, type AnswerOf, type BodyFrom, type ParamsIn, type QueryOf, type RouteName, type RouteOf } from '#shared/api'
 import { problemsOfIssues, type Refusal } from '#shared/contracts'
 import type { Context } from '#server/services/context'
-import { Conflict, NotFound, TooFast } from '#server/services/refusals'
+import { damagedWords } from '#server/db/opening'
+import { Conflict, Damaged, NotFound, TooFast } from '#server/services/refusals'
 
 /** Largest body of a request, kB, unless its route says otherwise: a log entry is a few hundred bytes. */
 const MOST_KB = 64
@@ -39,6 +40,8 @@ export type Handlers = { [Name in RouteName]: Handler<Name> }
 export async function serve(event: H3Event, route: RouteOf, handler: (call: never) => unknown): Promise<unknown> {
   try {
     const context = useLogbook()
+    if (context.damaged && route.method !== 'GET' && route.path !== ROUTES.restore.path && route.path !== ROUTES.restoreCopy.path)
+      throw new Damaged(context.damaged)
     // What is written while long work holds the logbook waits for its end; what is read does not.
     while (context.busy && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
     const params = paramsOf(event)
@@ -49,12 +52,16 @@ export async function serve(event: H3Event, route: RouteOf, handler: (call: neve
     if (route.method !== 'GET' && route.path !== ROUTES.takeReadings.path) context.live.changed()
     return answer
   } catch (error) {
+    if (isCorrupt(error)) useLogbook().damaged ??= damagedWords(useLogbook().db.name)
     const refusal = refusalOf(error)
     if (refusal.statusCode === 500) console.error(error)
     setResponseStatus(event, refusal.statusCode)
     return refusal
   }
 }
+
+const codeOf = (error: unknown) => String((error as { code?: unknown } | undefined)?.code ?? '')
+const isCorrupt = (error: unknown) => /^SQLITE_(?:CORRUPT|NOTADB)/.test(codeOf(error))
 
 export function refusalOf(error: unknown): Refusal {
   if (error instanceof z.ZodError) return refused(400, problemsOfIssues(error.issues))
@@ -65,6 +72,20 @@ export function refusalOf(error: unknown): Refusal {
   if (error instanceof NotFound) return refused(404, about(error.field, 'unknown'))
   if (error instanceof TooFast) return refused(429, about('readings', 'too-fast'))
   if (error instanceof Conflict) return { statusCode: 409, message: said, problems: [...error.problems] }
+  if (error instanceof Damaged || isCorrupt(error)) return { statusCode: 503, message: said || 'The logbook is damaged.', problems: [] }
+  const code = codeOf(error)
+  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
+    return {
+      statusCode: 507,
+      message: 'The disk is full: nothing of this was written. Make room on the disk of the logbook; what waits is sent again.',
+      problems: [],
+    }
+  if (code.startsWith('SQLITE_READONLY') || code === 'EROFS' || code === 'EACCES')
+    return {
+      statusCode: 507,
+      message: 'The logbook’s folder may not be written in: nothing of this was written. Give yourself the right to.',
+      problems: [],
+    }
   return { statusCode: 500, message: 'Something went wrong in the server. Nothing of this was written; send it again.', problems: [] }
 }
 

@@ -10,9 +10,12 @@ let logbook: Context | undefined
  * file in it is `logbook.sqlite`.
  */
 export function useLogbook(): Context {
-  logbook ??= openLogbook(join(dataFolder(), 'logbook.sqlite'))
+  logbook ??= openLogbook(logbookPath())
   return logbook
 }
+
+/** The logbook's file. */
+export const logbookPath = () => join(dataFolder(), 'logbook.sqlite')
 
 function dataFolder(): string {
   return process.env.DULSE_DATA ?? join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local/share'), 'dulse')

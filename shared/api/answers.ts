@@ -48,9 +48,30 @@ export interface Restored {
   aside: string
 }
 
+/** A copy of the logbook that Dulse made by itself; its name has the day. */
+export interface Copy {
+  name: string
+  madeAt: number
+  bytes: number
+}
+
+/** What putting a copy back would lose. */
+export interface CopyLoss {
+  entries: number
+  batches: number
+  /** When the newest entry of the copy was written. */
+  lastAt: number | null
+}
+
 /** What each route answers in JSON, by the route's name. Routes that are not here give a file. */
 export interface Answers {
   now: NowAnswer
+  /** `damaged`: what is said of the file, where it is read only. */
+  health: { damaged: string | null; now: number }
+  copies: { folder: string; copies: Copy[] }
+  makeCopy: Copy
+  copyLoss: CopyLoss
+  restoreCopy: Restored
   stages: StageCount[]
   find: FoundItem[]
   byNumber: { id: string }

@@ -1,5 +1,5 @@
 export { addressOf, type AnyCall } from './address'
-export type { Answers, Restored, Written } from './answers'
+export type { Answers, Copy, CopyLoss, Restored, Written } from './answers'
 export type { AnswerOf, BodyFrom, BodyTo, CallOf, ParamsIn, QueryIn, QueryOf } from './call'
 export { FIRST_ANSWERS_ID, firstAsked, type FirstAnswers } from './first'
 export { patternOf, refusalsOf, type ParamsOf, type RouteOf } from './route'

@@ -170,6 +170,17 @@ export const ROUTES = {
   openApi: get('/api/openapi.json', 'data', 'This document', { gives: 'application/json' }),
   calendar: get('/api/calendar.ics', 'data', 'What needs hands, to subscribe to', { gives: 'text/calendar' }),
   backup: get('/api/backup.sqlite', 'data', 'A copy of the logbook while it is in use', { gives: SQLITE }),
+  health: get('/api/health', 'data', 'How the file of the logbook stands, and the server’s clock'),
+  copies: get('/api/copies', 'data', 'Copies that Dulse made by itself, newest first'),
+  makeCopy: send('POST', '/api/copies', 'data', 'Makes the copy of today, or makes it anew', {}),
+  copyLoss: get('/api/copies/{name}', 'data', 'What putting a copy back would lose: what was written since'),
+  restoreCopy: send(
+    'POST',
+    '/api/copies/{name}/restore',
+    'data',
+    'Puts a copy in the logbook’s place; what stood there is kept beside it',
+    {},
+  ),
   restore: send('POST', '/api/restore', 'data', 'Puts a backup in the logbook’s place, after a check; what stood there is kept aside', {
     takes: [SQLITE],
   }),

@@ -87,7 +87,11 @@ export const machineSettings = z
     name: text(80),
     kind: z.enum(WAY_KEYS, { error: 'Choose a kind of machine.' }),
     trays: z.number({ error: 'Give the number of trays.' }).int('Whole trays.').min(1, 'At least one tray.').max(40, 'At most 40 trays.'),
-    trayAreaM2: z.number({ error: 'Give the area of a tray.' }).positive('The area must be above zero.').max(2, 'At most 2 m² a tray.'),
+    trayAreaM2: z
+      .number({ error: 'Give the area of a tray.' })
+      .positive('The area must be above zero.')
+      .min(0.001, 'Under 10 cm² no food lies: check the unit.')
+      .max(2, 'At most 2 m² a tray.'),
     trayTareG: z.number({ error: 'Give the weight of an empty tray.' }).min(0, 'Not below zero.').max(5000, 'At most 5 kg.'),
     /** Grams of single trays that differ from the usual, by the place they belong to. */
     trayTares: z

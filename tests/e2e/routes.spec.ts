@@ -120,8 +120,15 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     },
     saveCard: { body: () => ({ food: 'carrot', form: 'slices 9', hours: '14 to 22' }) },
     removeFood: { path: { foodKey: 'own-carrot' } },
+    health: {},
+    copies: {},
+    makeCopy: { body: () => ({}) },
+    copyLoss: { path: { name: copyOfToday } },
+    restoreCopy: { path: { name: copyOfToday }, body: () => ({}) },
   }
 }
+
+const copyOfToday = `logbook-${new Date().toISOString().slice(0, 10)}.sqlite`
 
 /** Routes with tests of their own elsewhere: a run's log, a trial, a recipe that goes, files that come in whole. */
 const ELSEWHERE = ['logOnRun', 'trial', 'removeRecipe', 'importFoods', 'restore']

@@ -115,6 +115,7 @@ const example = `curl -X POST ${origin}/api/batches/BATCH/entries -H 'content-ty
             </div>
             <a class="el-button el-button--large" href="/api/backup.sqlite" download>Save it</a>
           </div>
+          <CopiesCard />
         </section>
         <section class="card stack" aria-label="For scripts">
           <h2>For scripts</h2>

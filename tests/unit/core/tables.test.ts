@@ -132,3 +132,9 @@ describe('an inventory of a file', () => {
     ])
   })
 })
+
+describe('a spreadsheet', () => {
+  it('is said to be one, with the way out', () => {
+    expect(() => guessTable('weighIns', 'PK\u0003\u0004\u0014\u0000\u0006\u0000', { timeZone: 'UTC', unit: 'g' })).toThrow(/save it as CSV/)
+  })
+})
