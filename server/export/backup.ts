@@ -1,7 +1,7 @@
 import type { Restored } from '#shared/api'
 import { randomUUID } from 'node:crypto'
 import { copyFileSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
-import { dirname, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 import { migrations } from '#migrations'
 import { refuse } from '#core/errors'
 import { countOf, lookAtFile, type FileFacts } from '#server/db/file'
@@ -36,7 +36,7 @@ export async function soundCopy(context: Context, path: string): Promise<void> {
   await context.db.backup(path)
   const facts = lookAtFile(path)
   if (facts?.integrity === 'ok' && facts.orphans === 0) return
-  context.damaged = damagedWords(context.db.name)
+  context.damaged = damagedWords(basename(context.db.name))
   throw new Damaged(context.damaged)
 }
 

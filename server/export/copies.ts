@@ -12,9 +12,10 @@ const KEPT = { days: 7, weeks: 5, months: 12 }
 const NAME = /^logbook-(\d{4}-\d{2}-\d{2})\.sqlite$/
 
 /** Where the copies lie: a folder of one's choice (`DULSE_COPIES`, best on another disk), or beside the logbook. */
-export function copiesFolder({ db }: Context): string {
-  return process.env.DULSE_COPIES ?? join(dirname(db.name), 'copies')
-}
+const copiesFolder = ({ db }: Context) => process.env.DULSE_COPIES ?? join(dirname(db.name), 'copies')
+
+/** Whether they lie in a folder of one's choice. */
+export const copiesApart = () => process.env.DULSE_COPIES !== undefined
 
 /** The copies that there are, newest first. */
 export function listCopies(context: Context): Copy[] {

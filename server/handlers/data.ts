@@ -5,7 +5,7 @@ import { InputError, refuse } from '#core/errors'
 import { ROUTES } from '#shared/api'
 import { EXPORT_TABLES, tableQuery } from '#shared/contracts'
 import { backUp, besideLogbook, forget, restore } from '#server/export/backup'
-import { copiesFolder, copyPath, listCopies, lossOf, makeCopy } from '#server/export/copies'
+import { copiesApart, copyPath, listCopies, lossOf, makeCopy } from '#server/export/copies'
 import { NotFound } from '#server/services/refusals'
 import { calendar } from '#server/export/calendar'
 import { logbookSnapshot } from '#server/export/logbook'
@@ -107,7 +107,7 @@ export const data = {
   },
   /** How the file stands, and the server's clock. */
   health: ({ context }) => ({ damaged: context.damaged ?? null, now: context.now() }),
-  copies: ({ context }) => ({ folder: copiesFolder(context), copies: listCopies(context) }),
+  copies: ({ context }) => ({ apart: copiesApart(), copies: listCopies(context) }),
   makeCopy: ({ context }) => makeCopy(context),
   copyLoss: ({ context, params }) => lossOf(context, namedCopy(context, params.name)),
   restoreCopy: async ({ context, params }) => {

@@ -1,3 +1,4 @@
+import { basename } from 'node:path'
 import { DAY, HOUR } from '#core/time'
 import { damagedWords } from '#server/db/opening'
 import type { Context } from './context'
@@ -14,7 +15,7 @@ const SOON_MS = 2000
 export async function lookThrough(context: Context): Promise<boolean | undefined> {
   const { db } = context
   const damaged = () => {
-    context.damaged = damagedWords(db.name)
+    context.damaged = damagedWords(basename(db.name))
     return false
   }
   const tables = tablesOf(context)

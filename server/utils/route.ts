@@ -1,3 +1,4 @@
+import { basename } from 'node:path'
 import type { H3Event } from 'h3'
 import * as z from 'zod'
 import { InputError, type Problem } from '#core/errors'
@@ -52,7 +53,7 @@ export async function serve(event: H3Event, route: RouteOf, handler: (call: neve
     if (route.method !== 'GET' && route.path !== ROUTES.takeReadings.path) context.live.changed()
     return answer
   } catch (error) {
-    if (isCorrupt(error)) useLogbook().damaged ??= damagedWords(useLogbook().db.name)
+    if (isCorrupt(error)) useLogbook().damaged ??= damagedWords(basename(useLogbook().db.name))
     const refusal = refusalOf(error)
     if (refusal.statusCode === 500) console.error(error)
     setResponseStatus(event, refusal.statusCode)

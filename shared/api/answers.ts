@@ -68,7 +68,8 @@ export interface Answers {
   now: NowAnswer
   /** `damaged`: what is said of the file, where it is read only. */
   health: { damaged: string | null; now: number }
-  copies: { folder: string; copies: Copy[] }
+  /** `apart`: in a folder of one's choice, else beside the logbook. */
+  copies: { apart: boolean; copies: Copy[] }
   makeCopy: Copy
   copyLoss: CopyLoss
   restoreCopy: Restored

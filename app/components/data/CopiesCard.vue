@@ -55,10 +55,8 @@ const putBack = () =>
       <ElButton :loading="busy" @click="copyNow">Copy now</ElButton>
     </div>
     <p class="quiet small">
-      One for each day on which something was written, looked through to its last page; seven days, five weeks and twelve months are
-      kept<template v-if="answer">
-        in <code>{{ answer.folder }}</code></template
-      >. Set DULSE_COPIES to a folder on another disk.
+      One for each day on which something was written, looked through to its last page; seven days, five weeks and twelve months are kept,
+      {{ answer?.apart ? 'in the folder that DULSE_COPIES names' : 'beside the logbook; set DULSE_COPIES to a folder on another disk' }}.
     </p>
     <p v-if="problem" class="problem">{{ problem }}</p>
     <p v-if="answer && copies.length === 0" class="quiet">None yet: the first is made within the half hour of what is written first.</p>
@@ -93,8 +91,5 @@ const putBack = () =>
 .line {
   border-top: 1px solid var(--rule);
   padding: 0.3rem 0;
-}
-code {
-  overflow-wrap: anywhere;
 }
 </style>

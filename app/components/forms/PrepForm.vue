@@ -35,6 +35,8 @@ const EFFECT_OF: Record<PrepStepName, Prep['effect']> = {
   freeze: 'none',
   hold: 'none',
 }
+/** Families whose skins and seeds come off apart. */
+const SKINNED: readonly string[] = ['gourd', 'chili', 'wateryFruit', 'orchard', 'berry', 'citrus']
 /** Steps whose weight never changes: nothing is asked. */
 const PLAIN: readonly PrepStepName[] = ['wash', 'dip', 'trim', 'peel', 'seed', 'cut', 'puree', 'spread', 'freeze']
 const CORE: readonly PrepStepName[] = ['cook', 'boil', 'roast']
@@ -155,7 +157,7 @@ defineExpose({ read })
     :initial="initial ?? {}"
     :label="effect === 'waste' ? 'What came off' : 'Water that left'"
     :hint="step === 'trim' ? `usually about ${usual} of the basket` : 'left empty, the usual share is taken, with more doubt'"
-    :partly="effect === 'waste' && ['trim', 'peel', 'seed', 'puree'].includes(step)"
+    :partly="effect === 'waste' && ['trim', 'peel', 'seed', 'puree'].includes(step) && SKINNED.includes(state.food.group)"
   />
   <div v-if="effect === 'added'" class="pair">
     <WeightField v-model="saltG" label="Salt" /><WeightField v-model="sugarG" label="Sugar" /><WeightField v-model="oilG" label="Oil" />
