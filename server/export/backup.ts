@@ -33,6 +33,7 @@ export async function backUp(context: Context): Promise<string> {
  * @throws Damaged where it is not; the logbook is written to no more then
  */
 export async function soundCopy(context: Context, path: string): Promise<void> {
+  if (context.damaged) throw new Damaged(context.damaged)
   await context.db.backup(path)
   const facts = lookAtFile(path)
   if (facts?.integrity === 'ok' && facts.orphans === 0) return

@@ -105,6 +105,7 @@ async function cook() {
       {{ unsalted ? 'These powders are unsalted: salt the dish.' : 'A powder in it is salted: taste before you salt.' }}
       {{ allergens.length ? allergenWords(allergens) : 'No known allergens in the powders.'
       }}{{ raw.length ? ` Raw until cooked through: ${raw.join(', ')}.` : '' }}
+      With its water back it is fresh food: cold, or used within two hours.
     </p>
     <div class="row">
       <ElButton type="primary" :disabled="!ready" @click="cook">Take them from the jars</ElButton

@@ -112,7 +112,7 @@ const dose = computed(() => more.value && format.vessels(volumeOf(1, 'teaspoon',
       </table>
       <p class="quiet small">
         By dry matter, {{ format.share(jar.rawMoisture) }} water fresh and {{ format.share(jar.moisture) }} in the jar. Middle sizes of
-        common practice; your own scale knows better.
+        common practice; your own scale knows better. With its water back it is fresh food: cold, or used within two hours.
       </p>
     </section>
   </div>
