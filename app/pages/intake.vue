@@ -188,6 +188,7 @@ const question = refDebounced(
             weightG: totalOf(weightG.value, together.value),
             machineId: machineId.value,
             ...(food.value?.uncooked && { weighed: weighed.value }),
+            ...(doubtG.value && { weightSdG: doubtG.value }),
             ...(mixed.value && {
               mix: mixOf(together.value)
                 .map(part => `${part.foodKey}:${part.weightG.toFixed(1)}`)
@@ -246,6 +247,10 @@ async function takeIn() {
     problems.value.cautions = 'Read the caution and tick that you have.'
   if (parts.value.some(part => !part.foodKey || !part.weightG))
     problems.value.mix = 'Give food and weight of every kind in the basket, or take it out.'
+  // Without it nobody knows what it warns of.
+  const unknown = parts.value.some(part => part.foodKey && !partFoods.value[part.foodKey])
+  if (unknown)
+    problems.value.mix = 'A food of this basket has not arrived from the server yet: try again, or begin it as a basket of its own.'
   const named = [foodKey.value, ...together.value.map(part => part.foodKey)]
   if (new Set(named).size < named.length) problems.value.mix = 'A kind is named twice in the basket: put its weights together.'
   if (source.value.trim() === '') problems.value.source = 'Say where it came from.'

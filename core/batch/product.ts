@@ -1,6 +1,7 @@
 import { effectsOfChoices } from '../foods'
 import type { BatchState, Lot } from '../log'
 import { isCookedThrough } from '../safety'
+import { waterOf } from '../water'
 import { WAYS } from '../ways'
 
 /** Raw once it has its water back: dried raw, or animal food from a freeze dryer whose cooking nobody measured. */
@@ -13,10 +14,10 @@ export function isRaw({ food, card, prep, run }: Pick<BatchState, 'food' | 'card
   )
 }
 
-/** How long it is said to keep, where a school was chosen that says so. */
-export function keepsOf({ food, choices }: Pick<BatchState, 'food' | 'choices'>): Lot['keeps'] {
-  const { months, packages } = effectsOfChoices(food, choices)
-  return months && { months, packages }
+/** How long it is said to keep, where a school was chosen that says so and it is dry enough for that. */
+export function keepsOf(state: BatchState): Lot['keeps'] {
+  const { months, packages, mostWater = 1 } = effectsOfChoices(state.food, state.choices)
+  return months && waterOf(state).moisture.p50 <= mostWater ? { months, packages } : undefined
 }
 
 /** Share of salt that seasoning gave the dry product, 0–1; trimming after it takes salt along. */

@@ -12,8 +12,13 @@ export function questionsFrom(file: Readonly<Record<string, QuestionSource>>): S
   }))
 }
 
-function effectsFrom({ trim, months, ...effects }: NonNullable<QuestionSource['schools'][number]['effects']>): SchoolEffects {
-  return { ...effects, ...(trim !== undefined && { trim: trim / 100 }), ...(months && { months: parseRange(months) }) }
+function effectsFrom({ trim, months, mostWater, ...effects }: NonNullable<QuestionSource['schools'][number]['effects']>): SchoolEffects {
+  return {
+    ...effects,
+    ...(trim !== undefined && { trim: trim / 100 }),
+    ...(months && { months: parseRange(months) }),
+    ...(mostWater && { mostWater: mostWater / 100 }),
+  }
 }
 
 /** The questions that concern a food, cut and purpose, with the schools that suit it, its own default first. */

@@ -220,6 +220,8 @@ export interface SchoolEffects {
   /** Months that it is said to keep, in these packages only where they are named. */
   months?: Range
   packages?: readonly string[]
+  /** That long only with no more water than this, wet basis. */
+  mostWater?: number
 }
 
 /** One way of going about it, who it suits and why. */

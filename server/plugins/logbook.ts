@@ -13,7 +13,8 @@ export default defineNitroPlugin(nitro => {
   const path = logbookPath()
   const opened = orEnd(() => {
     lookBeforeOpening(path, migrations.length)
-    const letGo = holdFolder(dirname(path), { pid: process.pid, address: addressOf(), since: Date.now() })
+    // While developing, one turn of the server follows the other before that has let go.
+    const letGo = import.meta.dev ? () => {} : holdFolder(dirname(path), { pid: process.pid, address: addressOf(), since: Date.now() })
     return { letGo, logbook: useLogbook() }
   })
   const { logbook } = opened

@@ -17,6 +17,7 @@ const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const id = useId()
 const OUNCE_ML = 29.5735295625
+const begun = props.modelValue
 const start = props.modelValue === undefined ? '' : format.volume(props.modelValue).replaceAll('\u00A0', ' ')
 /** "pint" alone reads as one of it. */
 const typed = ref(/^[a-z]/.test(start) ? `1 ${start}` : start)
@@ -26,7 +27,7 @@ const parsed = computed(() => {
   const text = typed.value.trim().replace(/^1 half (pint|gallon)$/i, '0.5 $1')
   if (text === '') return undefined
   // What was not touched is not rounded.
-  if (typed.value === untouched && props.modelValue !== undefined) return { value: props.modelValue }
+  if (typed.value === untouched && begun !== undefined) return { value: begun }
   const volume = parseVolume(text, settings.value.measures)
   if (volume) return volume
   const number = parseNumber(text)

@@ -6,6 +6,7 @@ import type { FormReading } from '~/composables/useBatch'
 type Intake = Extract<EntryBody, { kind: 'intake' }>
 const props = defineProps<{ state: BatchState; initial: Intake }>()
 const weightG = ref<number | undefined>(props.initial.weightG)
+const weighed = ref(props.initial.weighed)
 const cardKey = ref(props.initial.cardKey)
 const purpose = ref(props.initial.purpose)
 const source = ref(props.initial.source)
@@ -19,6 +20,12 @@ function read(): FormReading {
       {
         ...props.initial,
         weightG: weightG.value,
+        // Put right it was weighed: the doubt of a count is over, and kinds keep their shares.
+        ...(weightG.value !== props.initial.weightG && {
+          weightSdG: undefined,
+          mix: props.initial.mix?.map(part => ({ ...part, weightG: (part.weightG * weightG.value!) / props.initial.weightG })),
+        }),
+        weighed: weighed.value,
         cardKey: cardKey.value,
         purpose: purpose.value,
         source: source.value.trim(),
@@ -32,6 +39,15 @@ defineExpose({ read })
 
 <template>
   <WeightField v-model="weightG" label="Weight of the basket" required />
+  <ChoiceField
+    v-if="state.food.uncooked"
+    v-model="weighed"
+    label="On the scale it was"
+    :choices="[
+      { value: 'uncooked', words: 'Uncooked' },
+      { value: 'cooked', words: 'Cooked' },
+    ]"
+  />
   <ChoiceField
     v-model="purpose"
     label="For"

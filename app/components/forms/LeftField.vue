@@ -30,6 +30,7 @@ const sum = computed(() => {
 })
 const problem = computed(() => {
   if (how.value !== 'both') return undefined
+  if ((beforeG.value === undefined) !== (afterG.value === undefined)) return 'Before and after go together: give both weights, or neither.'
   if ((net(beforeG.value) ?? 1) <= 0 || (net(afterG.value) ?? 1) <= 0)
     return 'The vessel weighs as much as what stood on the scale: check it.'
   if (difference.value !== undefined && difference.value <= 0)

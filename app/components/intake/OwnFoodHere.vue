@@ -48,7 +48,8 @@ async function add() {
     .filter(Boolean)
   const food: FoodSource = {
     ...usual.value!,
-    key: slugOf(name.value) || 'own-food',
+    // Names may be of any script, and like those of the reference: a key of its own all the same.
+    key: ['own', slugOf(name.value), crypto.randomUUID().slice(0, 4)].filter(Boolean).join('-'),
     name: name.value.trim(),
     family: family.value,
     water: corrected(usual.value!.water, water.value, 1),
