@@ -77,7 +77,7 @@ const notePages: Plugin = {
 }
 
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@vite-pwa/nuxt', '@nuxt/eslint'],
   $development: { routeRules: { '/**': { ssr: false } } },
   // The household's log lives on its own server and the page in the browser: nothing is gained by
   // rendering twice. Plain `ssr: false` breaks the development server of this version.
@@ -92,7 +92,11 @@ export default defineNuxtConfig({
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'theme-color', content: '#27211E' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/dulse.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/dulse.svg' },
+        { rel: 'apple-touch-icon', href: '/icons/180.png' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
     },
   },
   css: [
@@ -111,7 +115,7 @@ export default defineNuxtConfig({
       '#pageParts': () => `export const pageParts = ${JSON.stringify(partsOfPages)}`,
       '#reference': referenceModule,
     },
-    externals: { external: ['pdfkit'] },
+    externals: { external: ['pdfkit', 'reflect-metadata'] },
   },
   vite: {
     // A break of lines between words in a template is a space: the formatter sets breaks where it likes.
@@ -146,6 +150,43 @@ export default defineNuxtConfig({
         build: { ...config.build, rollupOptions },
         worker: { ...config.worker, plugins: () => [plugin, unitFactors], rollupOptions: WITHOUT_SCHEMAS },
       })
+    },
+  },
+  pwa: {
+    strategies: 'injectManifest',
+    srcDir: 'sw',
+    filename: 'sw.ts',
+    registerType: 'prompt',
+    injectRegister: false,
+    client: { registerPlugin: true },
+    injectManifest: {
+      // The blend's programme (3.5 MB) is fetched when a blend is mixed.
+      globPatterns: ['**/*.{js,css,woff2,svg}', 'icons/*.png'],
+      maximumFileSizeToCacheInBytes: 4 * 1024 ** 2,
+      // The page without what is on it, for whatever is opened while the server is away.
+      additionalManifestEntries: [{ url: '/shell', revision: String(Date.now()) }],
+    },
+    manifest: {
+      id: '/',
+      name: 'Dulse',
+      short_name: 'Dulse',
+      description: 'Planner, calculator and logbook for drying food at home and grinding it to powder',
+      start_url: '/',
+      display: 'standalone',
+      theme_color: '#27211E',
+      background_color: '#F4F0E8',
+      lang: 'en',
+      categories: ['food', 'utilities'],
+      icons: [
+        { src: '/icons/192.png', sizes: '192x192', type: 'image/png' },
+        { src: '/icons/512.png', sizes: '512x512', type: 'image/png' },
+        { src: '/icons/maskable.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+      ],
+      shortcuts: [
+        { name: 'Weigh', url: '/?open=log', description: 'Weigh what is in a machine' },
+        { name: 'A basket came in', url: '/intake' },
+        { name: 'Find', url: '/?open=find' },
+      ],
     },
   },
   typescript: { strict: true },

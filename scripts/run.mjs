@@ -1,12 +1,14 @@
 import { join } from 'node:path'
 import { build, install, makeDemo, must, ownFolder, root, say, startDevices, startServer } from './steps.mjs'
+import { sayHome } from './home.mjs'
 
 /**
  * `npm run demo` (the invented household), `npm start` (one's own logbook), `npm run dev`.
- * `npm run demo -- --fresh` makes the demo data anew.
+ * `npm run demo -- --fresh` makes the demo data anew; `-- --home` opens Dulse to the house.
  */
 const mode = process.argv[2] ?? 'own'
 const fresh = process.argv.includes('--fresh')
+const home = process.argv.includes('--home')
 
 install()
 if (mode === 'dev') {
@@ -19,9 +21,10 @@ if (!(await build())) process.exit(1)
 const folder = mode === 'demo' ? (process.env.DULSE_DATA ?? join(root, '.data/demo')) : ownFolder()
 if (mode === 'demo') makeDemo(folder, fresh)
 try {
-  const { server, address } = await startServer(folder, { port: process.env.PORT ? Number(process.env.PORT) : undefined, quiet: true })
+  const { server, address } = await startServer(folder, { port: process.env.PORT ? Number(process.env.PORT) : undefined, quiet: true, home })
   say(`The logbook is in ${folder}`)
   console.log(`\n  Dulse is at ${address}\n\n  Ctrl C ends it.\n`)
+  if (home) await sayHome(address)
   const devices = mode === 'demo' ? startDevices(address, folder) : undefined
   if (devices) say('Simulated devices read the Tall cabinet’s rack and a freeze dryer.')
   for (const signal of ['SIGINT', 'SIGTERM'])

@@ -8,5 +8,5 @@ export function findChromium(): string | undefined
 export function freePort(from: number): Promise<number>
 export function startServer(
   folder: string,
-  options?: { port?: number; quiet?: boolean },
+  options?: { port?: number; quiet?: boolean; home?: boolean },
 ): Promise<{ server: ChildProcess; address: string }>

@@ -117,7 +117,7 @@ function holderOf(folder) {
 }
 
 /** Starts the built server and waits until it answers. */
-export async function startServer(folder, { port, quiet = false } = {}) {
+export async function startServer(folder, { port, quiet = false, home = false } = {}) {
   const at = await freePort(port ?? 4170)
   // What already listens there is another's: its answers are not taken for our own.
   if (port && at !== port) say(`Port ${port} is taken; this Dulse takes ${at}.`)
@@ -131,13 +131,15 @@ export async function startServer(folder, { port, quiet = false } = {}) {
       PORT: String(at),
       NITRO_PORT: String(at),
       NODE_ENV: 'production',
+      ...(home ? { DULSE_HOME: '1' } : {}),
     },
   })
   const address = `http://127.0.0.1:${at}`
   const patience = Date.now() + 20_000
   for (;;) {
     if (server.exitCode !== null) throw new Error('The server ended before it answered; its message stands above.')
-    const answer = await fetch(`${address}/api/stages`).catch(() => undefined)
+    // Where it asks who we are, that is an answer too.
+    const answer = await fetch(`${address}/api/home/me`).catch(() => undefined)
     if (answer?.ok && holderOf(folder) === server.pid) return { server, address }
     if (Date.now() > patience) {
       server.kill()

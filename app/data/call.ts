@@ -1,3 +1,5 @@
+import { ref } from 'vue'
+import { KEPT_HEADER } from './kept'
 import { PLAIN_WORDS, wordsOf, type QuantityWords } from '#core/errors'
 import { addressOf, ROUTES, type AnswerOf, type AnyCall, type CallOf, type RouteName } from '#shared/api'
 import type { Refusal } from '#shared/contracts'
@@ -39,6 +41,12 @@ export class Failed extends OutOfTouch {
   }
 }
 
+/** Since when the server has been out of reach, as the answers say that the browser kept; undefined while it is there. */
+export const keptSince = ref<number>()
+
+/** This device has to sign in first. What was to be written waits meanwhile. */
+export const signedOut = ref(false)
+
 const PATIENCE_MS = 10_000
 
 /**
@@ -62,7 +70,15 @@ export async function callServer(
     throw new OutOfTouch()
   }
   const answer = (await response.json().catch(() => undefined)) as unknown
-  if (response.ok) return answer
+  if (response.ok) {
+    const kept = Number(response.headers.get(KEPT_HEADER) ?? Number.NaN)
+    keptSince.value = Number.isNaN(kept) ? undefined : Math.min(kept, keptSince.value ?? kept)
+    return answer
+  }
+  if (response.status === 401) {
+    signedOut.value = true
+    throw new OutOfTouch()
+  }
   if (response.status >= 500 || !(answer as Partial<Refusal> | undefined)?.problems) throw new Failed(response.status)
   throw new Refused(answer as Refusal)
 }

@@ -1,6 +1,8 @@
 import { useQueryCache } from '@pinia/colada'
 import { createEventHook, useDebounceFn, useDocumentVisibility, useEventSource } from '@vueuse/core'
 import type { LiveEvent } from '#shared/contracts'
+import { signedOut } from './call'
+import { useProvision } from './provision'
 import { firstAnswers } from './firstAnswers'
 
 type Readings = Extract<LiveEvent, { kind: 'readings' }>['readings']
@@ -20,6 +22,8 @@ const FOLLOW_MS = 120
 export function followServer(): void {
   const cache = useQueryCache()
   const again = useDebounceFn(() => void cache.invalidateQueries(), FOLLOW_MS, { maxWait: 1000 })
+  const provisionSoon = useProvision()
+  provisionSoon()
   const visibility = useDocumentVisibility()
   const line = useEventSource('/api/live', [], { immediate: false, autoReconnect: { delay: 1000 } })
   // A browser allows few lines to one server: a tab that nobody sees lets its own go.
@@ -31,6 +35,7 @@ export function followServer(): void {
     },
     { immediate: true },
   )
+  watch(signedOut, out => out && line.close())
   // Of what turn of the log the page is. A line that opens, for the first time or again, says where the log stands: what
   // happened before, or while it was cut, was told to nobody.
   let turn = firstAnswers()?.turn
@@ -41,6 +46,7 @@ export function followServer(): void {
       const event = JSON.parse(text) as LiveEvent
       if (event.kind === 'readings') return void readings.trigger({ readings: event.readings })
       if (event.turn !== turn) void again()
+      provisionSoon()
       turn = event.turn
     },
     { flush: 'sync' },

@@ -1,7 +1,7 @@
 import { useQuery } from '@pinia/colada'
 import type { ShallowRef } from 'vue'
 import { addressOf, ROUTES, type AnswerOf, type Answers, type AnyCall, type CallOf, type RouteName } from '#shared/api'
-import { callServer, OutOfTouch, Refused } from './call'
+import { callServer, keptSince, OutOfTouch, Refused } from './call'
 import { MINUTE } from '#core/time'
 
 /** Routes that answer a question in JSON. */
@@ -13,7 +13,7 @@ export const outOfTouch = ref(false)
 async function ask(address: string, signal: AbortSignal): Promise<unknown> {
   try {
     const answer = await callServer(address, { signal })
-    outOfTouch.value = false
+    outOfTouch.value = keptSince.value !== undefined
     return answer
   } catch (error) {
     if (error instanceof OutOfTouch && !signal.aborted) outOfTouch.value = true

@@ -5,6 +5,12 @@ const log = ref(false)
 const theme = useTheme()
 const ahead = useTypeAhead()
 const { timers } = useTimers()
+const route = useRoute()
+onMounted(() => {
+  // Shortcuts of the installed application.
+  if (route.query.open === 'log') log.value = true
+  if (route.query.open === 'find') find()
+})
 
 function find() {
   ahead.begin()
@@ -32,6 +38,7 @@ useKeys({
     <StageBand class="frame-band" @log="log = true" />
     <SideRail class="frame-rail" @find="find" @keys="keys = true" @theme="theme.turn()" />
     <main id="main" class="frame-main" tabindex="-1">
+      <VersionBanner />
       <HealthBanner />
       <OutboxBanner />
       <slot />

@@ -64,6 +64,11 @@ async function saveHousehold() {
         <HygrometerCard />
         <ToolsCard />
         <section class="card">
+          <h2>Home network</h2>
+          <p class="quiet">Phones and tablets of the house, let in one by one; keys for scales; open or closed.</p>
+          <div class="row"><ElButton @click="navigateTo('/home')">Home network</ElButton></div>
+        </section>
+        <section class="card">
           <h2>Your data</h2>
           <p class="quiet">Out as JSON, tables, a spreadsheet or a calendar, and in again; backups while it runs.</p>
           <div class="row"><ElButton @click="navigateTo('/data')">Data in and out</ElButton></div>

@@ -18,6 +18,6 @@ export function isPlaceOf(to: string, path: string): boolean {
     path.startsWith(`${to}/`) ||
     (to === '/shelf' && path.startsWith('/jars')) ||
     (to === '/batches' && (path === '/intake' || path === '/compare')) ||
-    (to === '/workshop' && (path.startsWith('/machines') || path === '/logger' || path.startsWith('/data')))
+    (to === '/workshop' && (path.startsWith('/machines') || path === '/logger' || path === '/home' || path.startsWith('/data')))
   )
 }

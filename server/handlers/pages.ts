@@ -4,6 +4,8 @@ import { insightPage, trialPage } from '#server/services/insight'
 import { learnedPage } from '#server/services/learning'
 import { idOfNumber, recallPage } from '#server/services/shelf'
 import { logEntry, logOnRun, logTogether, requireBatch, startBatch } from '#server/services/writeLog'
+import { HOUSE_BOUNDS, LOOPBACK_BOUNDS } from '#server/home/bounds'
+import { TooFast } from '#server/services/refusals'
 import { batchCardPdf } from '#server/labels/batchCard'
 import type { LiveEvent } from '#shared/contracts'
 import type { Handlers } from '../utils/route'
@@ -15,6 +17,11 @@ export const pages = {
   find: ({ context, query }) => findAnything(context, query.q),
   byNumber: ({ context, query }) => idOfNumber(context, query),
   live: ({ event, context }) => {
+    const home = useHome()
+    const fromHouse = home.isFromHouse(event.node.req)
+    const { streams, allStreams } = fromHouse ? HOUSE_BOUNDS : LOOPBACK_BOUNDS
+    const end = home.streams.take(fromHouse ? addressOfCaller(event) : 'here', streams, allStreams)
+    if (!end) throw new TooFast('Too many pages of this device follow the log at once: close some.', 'request')
     const stream = createEventStream(event)
     const stop = context.live.listen(news => void stream.push(JSON.stringify(news)))
     // A line that was cut is taken up again within a second. What happened meanwhile is known by its turn.
@@ -23,6 +30,7 @@ export const pages = {
     const pulse = setInterval(() => void stream.push({ event: 'pulse', data: '' }), 20_000)
     const forget = context.live.keep(() => void stream.close())
     stream.onClosed(() => {
+      end()
       clearInterval(pulse)
       forget()
       stop()

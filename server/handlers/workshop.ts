@@ -5,6 +5,7 @@ import { forecast, forecastAlternatives, forecastBoughtIn } from '#server/servic
 import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
 import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
 import { changeHousehold, saveMachine } from '#server/services/settings'
+import { NotAllowed } from '#server/services/refusals'
 import { saveTool } from '#server/services/tools'
 import { readReadings } from '../utils/readReadings'
 import type { Handlers } from '../utils/route'
@@ -25,7 +26,14 @@ export const workshop = {
   devices: ({ context }) => deviceList(context),
   saveDevice: ({ context, body }) => saveDevice(context, body),
   readings: ({ context, query }) => readingSeries(context, query),
-  takeReadings: async ({ event }) => useReadingIntake().take(await readReadings(event)),
+  takeReadings: async ({ event }) => {
+    const post = await readReadings(event)
+    const { who } = event.context
+    // A key is one device's: it cannot speak for another.
+    if (who.kind === 'token' && who.deviceId !== post.device)
+      throw new NotAllowed('This key is another device’s: make one for this device.')
+    return useReadingIntake().take(post)
+  },
 
   forecast: ({ context, query }) => forecast(context, query),
   forecastWays: ({ context, query }) => forecastAlternatives(context, query),

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { pageParts } from '#pageParts'
+import { roleOf } from '#server/home/who'
 import { FIRST_ANSWERS_ID, firstAsked, type FirstAnswers } from '#shared/api'
 import { HANDLERS } from '../handlers'
 import type { Handler } from '../utils/route'
@@ -12,9 +13,11 @@ import { useLogbook } from '../utils/useLogbook'
 export default defineNitroPlugin(nitro => {
   nitro.hooks.hook('render:html', async (html, { event }) => {
     const { file, asked } = firstAsked(event.path.split('?')[0]!)
+    // Whoever has to sign in first gets the page without what it would show; so does the browser that keeps it as a shell.
+    const known = event.path !== '/shell' && roleOf(event.context.who) !== null
     const context = useLogbook()
     const first: FirstAnswers = { turn: context.live.turn, answers: [] }
-    for (const { name, params, address } of asked) {
+    for (const { name, params, address } of known ? asked : []) {
       // An id that is none is told of by the page itself.
       if (Object.values(params).some(id => !z.uuid().safeParse(id).success)) continue
       try {

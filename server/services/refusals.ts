@@ -11,8 +11,27 @@ export class NotFound extends Error {
   }
 }
 
-/** More at once than the disk takes. */
-export class TooFast extends Error {}
+/** More at once than the disk takes, or more tries than are allowed. */
+export class TooFast extends Error {
+  constructor(
+    message: string,
+    readonly field = 'readings',
+  ) {
+    super(message)
+    this.name = 'TooFast'
+  }
+}
+
+/** Nobody known asks. */
+export class SignInFirst extends Error {
+  constructor() {
+    super('Sign in first: with the household’s passphrase, or a code from a keeper.')
+    this.name = 'SignInFirst'
+  }
+}
+
+/** Whoever asks is known, and may not. */
+export class NotAllowed extends Error {}
 
 /** The same id with other content, or an edit of a version that is not the newest. */
 export class Conflict extends Error {

@@ -6,7 +6,9 @@ import { ROUTES, type AnswerOf, type BodyFrom, type ParamsIn, type QueryOf, type
 import { problemsOfIssues, type Refusal } from '#shared/contracts'
 import type { Context } from '#server/services/context'
 import { damagedWords } from '#server/db/opening'
-import { Conflict, Damaged, NotFound, TooFast } from '#server/services/refusals'
+import { HOUSE_BOUNDS } from '#server/home/bounds'
+import { admit } from '#server/home/who'
+import { Conflict, Damaged, NotAllowed, NotFound, SignInFirst, TooFast } from '#server/services/refusals'
 
 /** Largest body of a request, kB, unless its route says otherwise: a log entry is a few hundred bytes. */
 const MOST_KB = 64
@@ -40,17 +42,25 @@ export type Handlers = { [Name in RouteName]: Handler<Name> }
  */
 export async function serve(event: H3Event, route: RouteOf, handler: (call: never) => unknown): Promise<unknown> {
   try {
+    admit(event.context.who, route)
     const context = useLogbook()
-    if (context.damaged && route.method !== 'GET' && route.path !== ROUTES.restore.path && route.path !== ROUTES.restoreCopy.path)
+    const ofHome = route.tag === 'home'
+    if (
+      context.damaged &&
+      !ofHome &&
+      route.method !== 'GET' &&
+      route.path !== ROUTES.restore.path &&
+      route.path !== ROUTES.restoreCopy.path
+    )
       throw new Damaged(context.damaged)
     // What is written while long work holds the logbook waits for its end; what is read does not.
-    while (context.busy && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
+    while (context.busy && !ofHome && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
     const params = paramsOf(event)
     const query = route.query?.parse(getQuery(event))
     const body = route.body && !route.takes ? await readInput(event, route.body, route.mostKb) : undefined
-    const answer = await handler({ context, event, params, query, body } as never)
+    const answer = await boundedRead(event, route, () => handler({ context, event, params, query, body } as never))
     // Readings are told of by themselves, with what was read.
-    if (route.method !== 'GET' && route.path !== ROUTES.takeReadings.path) context.live.changed()
+    if (route.method !== 'GET' && !ofHome && route.path !== ROUTES.takeReadings.path) context.live.changed()
     return answer
   } catch (error) {
     if (isCorrupt(error)) useLogbook().damaged ??= damagedWords(basename(useLogbook().db.name))
@@ -58,6 +68,23 @@ export async function serve(event: H3Event, route: RouteOf, handler: (call: neve
     if (refusal.statusCode === 500) console.error(error)
     setResponseStatus(event, refusal.statusCode)
     return refusal
+  }
+}
+
+/** What one device of the house reads may take a share of the time, so that another's write is answered meanwhile. */
+async function boundedRead(event: H3Event, route: RouteOf, read: () => unknown): Promise<unknown> {
+  const home = useHome()
+  if (route.method !== 'GET' || !home.isFromHouse(event.node.req)) return read()
+  const address = addressOfCaller(event)
+  if (home.readTime.isOver(address, HOUSE_BOUNDS.readShare, Date.now())) {
+    setResponseHeader(event, 'retry-after', 1)
+    throw new TooFast('This device asks more than its share: it is answered again in a second.', 'request')
+  }
+  const began = performance.now()
+  try {
+    return await read()
+  } finally {
+    home.readTime.add(address, performance.now() - began, Date.now())
   }
 }
 
@@ -71,7 +98,9 @@ export function refusalOf(error: unknown): Refusal {
   const about = (field: string, code: string) => [{ field, code, message: said }]
   if (error instanceof BadRequest) return refused(error.statusCode, about('body', 'unreadable'))
   if (error instanceof NotFound) return refused(404, about(error.field, 'unknown'))
-  if (error instanceof TooFast) return refused(429, about('readings', 'too-fast'))
+  if (error instanceof TooFast) return refused(429, about(error.field, 'too-fast'))
+  if (error instanceof SignInFirst) return refused(401, about('who', 'sign-in-first'))
+  if (error instanceof NotAllowed) return refused(403, about('who', 'not-allowed'))
   if (error instanceof Conflict) return { statusCode: 409, message: said, problems: [...error.problems] }
   if (error instanceof Damaged || isCorrupt(error)) return { statusCode: 503, message: said || 'The logbook is damaged.', problems: [] }
   const code = codeOf(error)

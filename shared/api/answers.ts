@@ -4,6 +4,7 @@ import type { Alternative, BoughtIn, Forecast } from '#core/planning'
 import type {
   BatchAnswer,
   BatchSummary,
+  CodeAnswer,
   ComparedRun,
   DeviceAnswer,
   FoodHoursAnswer,
@@ -11,6 +12,7 @@ import type {
   FoodPartsAnswer,
   FoodSummary,
   FoundItem,
+  HomeAnswer,
   HouseholdAnswer,
   HygrometerAnswer,
   ImportAnswer,
@@ -32,6 +34,7 @@ import type {
   StockAnswer,
   ToolAnswer,
   TrialAnswer,
+  WhoAnswer,
 } from '../contracts'
 
 /** The entry as it stands in the log. `repeated`: it was there already with the same content, and was not written again. */
@@ -126,4 +129,17 @@ export interface Answers {
   schools: SchoolQuestion[]
   importFoods: ImportAnswer
   restore: Restored
+  whoAmI: WhoAnswer
+  enter: WhoAnswer
+  pair: WhoAnswer
+  leave: { left: boolean }
+  home: HomeAnswer
+  chooseHome: HomeAnswer
+  setPassphrase: HomeAnswer
+  makeCode: CodeAnswer
+  changeHomeDevice: HomeAnswer
+  removeHomeDevice: HomeAnswer
+  /** `key` is shown this once: the server keeps its hash alone. */
+  makeToken: { key: string; home: HomeAnswer }
+  removeToken: HomeAnswer
 }

@@ -5,8 +5,12 @@ export interface RouteOf<Path extends string = string> {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE'
   /** With parameters in braces; ids are UUIDs, `foodKey` and `table` names. */
   path: Path
-  tag: 'pages' | 'batches' | 'shelf' | 'kitchen' | 'workshop' | 'devices' | 'planning' | 'foods' | 'data'
+  tag: 'pages' | 'batches' | 'shelf' | 'kitchen' | 'workshop' | 'devices' | 'planning' | 'foods' | 'data' | 'home'
   summary: string
+  /** Who may, in a house that others reach: a cook (and a keeper) where it is left out. */
+  who?: 'anyone' | 'keeper'
+  /** What a key for a program is good for, beside. */
+  token?: 'readings' | 'calendar'
   query?: z.ZodType
   /** A body of JSON. Routes with another kind of body read it themselves and say which (`takes`). */
   body?: z.ZodType
@@ -25,9 +29,10 @@ export function refusalsOf(route: RouteOf): number[] {
   const reads = route.method === 'GET'
   return [
     400,
+    ...(route.who === 'anyone' ? [] : [401, 403]),
     ...(route.path.includes('{') ? [404] : []),
     ...(reads ? [] : [409, 413, 415, 422]),
-    ...(route.tag === 'devices' && !reads ? [429] : []),
+    ...(route.tag === 'devices' || (route.tag === 'home' && route.who === 'anyone') ? (reads ? [] : [429]) : []),
   ]
 }
 

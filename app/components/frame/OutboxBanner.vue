@@ -6,6 +6,8 @@ import type { Parcel } from '~/data/parcel'
 const outbox = useOutboxStore()
 const route = useRoute()
 const cache = useQueryCache()
+const format = useFormat()
+const { now } = useClock()
 function tryNow() {
   void outbox.flush()
   void cache.invalidateQueries()
@@ -21,7 +23,20 @@ const canCorrect = ({ items }: Parcel) => items.length === 1 && 'entry' in items
 
 <template>
   <div aria-live="polite">
-    <div v-if="outbox.away || outOfTouch" class="banner away">
+    <div v-if="signedOut" class="banner away">
+      <p>
+        <strong>This device has to sign in again.</strong>
+        {{
+          outbox.waiting.length
+            ? `${plural(outbox.waiting.length, 'entry', 'entries')} kept here and sent then.`
+            : 'What you log is kept here until then.'
+        }}
+      </p>
+      <ElButton type="primary" @click="navigateTo({ path: '/enter', query: { then: route.fullPath } }, { external: true })"
+        >Sign in</ElButton
+      >
+    </div>
+    <div v-else-if="outbox.away || outOfTouch" class="banner away">
       <p>
         <strong>Out of touch with Dulse’s server.</strong>
         <template v-if="outbox.waiting.length">
@@ -29,6 +44,7 @@ const canCorrect = ({ items }: Parcel) => items.length === 1 && 'entry' in items
           {{ outbox.waiting.map(parcel => parcel.words).join(', ') }}.</template
         >
         <template v-else> What you log meanwhile is kept here.</template>
+        <template v-if="keptSince"> What you see is as of {{ format.moment(keptSince, now) }}.</template>
       </p>
       <ElButton @click="tryNow">Try now</ElButton>
     </div>

@@ -25,11 +25,20 @@ function anyPort(): Promise<number> {
 }
 
 /** Starts the built server on a folder (a new one when none is given) and waits until it answers. */
-export async function startDulse(folder = mkdtempSync(join(tmpdir(), 'dulse-e2e-')), port?: number): Promise<RunningServer> {
+export async function startDulse(folder = mkdtempSync(join(tmpdir(), 'dulse-e2e-')), port?: number, homePorts = '0,0'): Promise<RunningServer> {
   const at = port ?? (await anyPort())
   const child = spawn(process.execPath, ['.output/server/index.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, DULSE_DATA: folder, HOST: '127.0.0.1', PORT: String(at), NITRO_PORT: String(at), NODE_ENV: 'production' },
+    env: {
+      ...process.env,
+      DULSE_DATA: folder,
+      HOST: '127.0.0.1',
+      PORT: String(at),
+      NITRO_PORT: String(at),
+      // For the house, where it is opened to that: any that are free.
+      DULSE_HOME_PORTS: homePorts,
+      NODE_ENV: 'production',
+    },
   })
   const address = `http://127.0.0.1:${at}`
   const end = (signal: 'SIGKILL' | 'SIGTERM') =>
@@ -39,7 +48,7 @@ export async function startDulse(folder = mkdtempSync(join(tmpdir(), 'dulse-e2e-
       child.kill(signal)
     })
   for (let i = 0; ; i++) {
-    const answer = await fetch(`${address}/api/stages`).catch(() => undefined)
+    const answer = await fetch(`${address}/api/home/me`).catch(() => undefined)
     if (answer?.ok) break
     if (i > 400) throw new Error('The server did not answer.')
     await new Promise(resolve => setTimeout(resolve, 25))

@@ -1,0 +1,51 @@
+import { InputError } from '#core/errors'
+import type { H3Event } from 'h3'
+import { findDevice } from '#server/db/devices'
+import {
+  changeHomeDevice,
+  chooseHome,
+  enter,
+  homePage,
+  makeCode,
+  pair,
+  removeHomeDevice,
+  removeToken,
+  setPassphrase,
+  whoAnswer,
+} from '#server/services/home'
+import type { Handlers } from '../utils/route'
+
+const letIn = async (event: H3Event, made: { id: string; key: string }) => {
+  const home = useHome()
+  await signIn(event, made)
+  const device = home.keys.device(made.id, made.key, Date.now())!
+  return whoAnswer(home, { kind: 'device', device }, home.isFromHouse(event.node.req))
+}
+
+/** The door of the house. */
+export const home = {
+  whoAmI: ({ event }) => whoAnswer(useHome(), event.context.who, useHome().isFromHouse(event.node.req)),
+  enter: async ({ event, body }) => letIn(event, await enter(useHome(), addressOfCaller(event), body)),
+  pair: async ({ event, body }) => letIn(event, await pair(useHome(), addressOfCaller(event), body)),
+  leave: async ({ event }) => {
+    const { who } = event.context
+    if (who.kind === 'device') useHome().keys.removeDevice(who.device.id)
+    await signOut(event)
+    return { left: who.kind === 'device' }
+  },
+  home: ({ event }) => homePage(useHome(), event.context.who, homeProblem()),
+  chooseHome: ({ event, body }) => chooseHome(useHome(), event.context.who, body),
+  setPassphrase: ({ event, body }) => setPassphrase(useHome(), event.context.who, addressOfCaller(event), body),
+  makeCode: ({ body }) => makeCode(useHome(), body.role),
+  changeHomeDevice: ({ event, params, body }) => changeHomeDevice(useHome(), event.context.who, params.homeDeviceId, body),
+  removeHomeDevice: ({ event, params }) => removeHomeDevice(useHome(), event.context.who, params.homeDeviceId),
+  makeToken: ({ event, context, body }) => {
+    if (body.deviceId !== undefined && !findDevice(context.db, body.deviceId))
+      throw new InputError([
+        { field: 'deviceId', code: 'no-such-device', message: 'There is no such scale or logger: add it in the Workshop first.' },
+      ])
+    const { key } = useHome().keys.addToken(body, Date.now())
+    return { key, home: homePage(useHome(), event.context.who) }
+  },
+  removeToken: ({ event, params }) => removeToken(useHome(), event.context.who, params.tokenId),
+} satisfies Partial<Handlers>
