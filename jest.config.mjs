@@ -14,7 +14,7 @@ export default {
     '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(simple-statistics|ical\\.js|ical-generator|zod-openapi|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|@stdlib|idb|fake-indexeddb)/)',
+    '/node_modules/(?!(simple-statistics|ical\\.js|ical-generator|zod-openapi|convert|pure-rand|uuidv7|temporal-polyfill|temporal-utils|uqr|scrypt-kdf|@stdlib|idb|fake-indexeddb)/)',
   ],
   moduleNameMapper: {
     '^#core/(.*)$': '<rootDir>/core/$1',

@@ -15,6 +15,8 @@ export default defineConfig({
       executablePath: findChromium(),
       args: BROWSER_ARGS,
     },
+    // What a browser keeps between pages is tried where that is what is tried (home.spec.ts): elsewhere each page asks the server itself.
+    serviceWorkers: 'block',
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
     // Fades are waited for, and are a quarter of the time; the path by mouse has them.

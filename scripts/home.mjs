@@ -42,7 +42,9 @@ export async function sayHome(address) {
   console.log(`  In the house: ${home.links.join('\n                ')}\n`)
   const [trust] = home.trustLinks
   if (!trust) return console.log('  This machine has no address in a house’s network.\n')
-  console.log(`  Phones begin at ${trust}\n${renderUnicodeCompact(trust, { border: 1 })}\n  Fingerprint of the certificate:\n  ${home.fingerprint}\n`)
+  console.log(
+    `  Phones begin at ${trust}\n${renderUnicodeCompact(trust, { border: 1 })}\n  Fingerprint of the certificate:\n  ${home.fingerprint}\n`,
+  )
 }
 
 /** What is typed at the terminal; nothing where there is none. */

@@ -21,7 +21,11 @@ if (!(await build())) process.exit(1)
 const folder = mode === 'demo' ? (process.env.DULSE_DATA ?? join(root, '.data/demo')) : ownFolder()
 if (mode === 'demo') makeDemo(folder, fresh)
 try {
-  const { server, address } = await startServer(folder, { port: process.env.PORT ? Number(process.env.PORT) : undefined, quiet: true, home })
+  const { server, address } = await startServer(folder, {
+    port: process.env.PORT ? Number(process.env.PORT) : undefined,
+    quiet: true,
+    home,
+  })
   say(`The logbook is in ${folder}`)
   console.log(`\n  Dulse is at ${address}\n\n  Ctrl C ends it.\n`)
   if (home) await sayHome(address)

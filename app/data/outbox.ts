@@ -1,3 +1,4 @@
+import { uuidv7 } from 'uuidv7'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, toRaw } from 'vue'
 import { ROUTES } from '#shared/api'
@@ -15,7 +16,7 @@ const OLD_KEY = 'dulse.outbox.'
 const entryOf = (item: Sent) => ('begin' in item ? item.begin.entry : item.entry)
 
 /** The route that takes a parcel: an entry's own, or the one for what belongs together. */
-function requestOf({ items }: Parcel): { path: string; body: unknown } {
+function requestOf({ items }: Pick<Parcel, 'items'>): { path: string; body: unknown } {
   const [item] = items
   if (items.length > 1) return { path: ROUTES.logTogether.path, body: { entries: items } }
   if ('begin' in item!) return { path: ROUTES.startBatch.path, body: item.begin }
@@ -152,7 +153,25 @@ export const useOutboxStore = defineStore('outbox', () => {
     if (awaited.has(parcel.id)) {
       awaited.set(parcel.id, error)
       await drop(parcel)
-    } else await setAside(parcel, { message: error.message, problems: error.problems })
+      return
+    }
+    const late = lateOf(parcel, error)
+    if (late && (await keepsLate(late))) await drop(parcel)
+    else await setAside(parcel, { message: error.message, problems: error.problems })
+  }
+
+  /**
+   * Whether the log keeps, beside what others logged meanwhile, what it could not take: then it is settled there, by whoever knows. It
+   * says no where nobody else logged anything; then it is put right here.
+   */
+  async function keepsLate(late: Sent): Promise<boolean> {
+    try {
+      const { path, body } = requestOf({ items: [late] })
+      await callServer(path, { method: 'POST', body })
+      return true
+    } catch {
+      return false
+    }
   }
 
   async function failed(parcel: Parcel) {
@@ -207,6 +226,20 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   return { parcels, waiting, aside, away, full, opened, send, sendTogether, flush, sendAgain, throwAway: drop }
 })
+
+/** A single entry on a batch or a jar that came late, as something to be settled. Its time must be right: a wrong clock is put right first. */
+function lateOf({ items, id }: Parcel, { status, message, problems }: Refused): Sent | undefined {
+  const [item] = items
+  if (status !== 422 || items.length > 1 || !item || !('entry' in item) || 'runId' in item || item.entry.body.kind === 'void')
+    return undefined
+  if (problems.some(problem => problem.field === 'at')) return undefined
+  const { at, body, replaces } = item.entry
+  const jar = 'jarId' in item ? { jarId: item.jarId } : {}
+  const unsettled = { kind: 'unsettled', ...jar, said: body, replaces, wroteAt: instantOf(id), because: message.slice(0, 600) } as const
+  return { ...item, entry: { id: uuidv7(), at, body: unsettled } } as Sent
+}
+/** When an id of version 7 was made (RFC 9562, 5.7), ms since 1970. */
+const instantOf = (id: string) => Number.parseInt(id.replaceAll('-', '').slice(0, 12), 16)
 
 const aboutOf = (item: Sent) =>
   'begin' in item ? item.begin.id : 'batchId' in item ? item.batchId : 'runId' in item ? item.runId : item.jarId

@@ -59,6 +59,14 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
         <p class="quiet">{{ format.day(now) }}, {{ format.time(now) }} · {{ settings.name }}</p>
       </header>
       <p v-if="problem" class="problem">{{ problem }} These are the figures of the last visit.</p>
+      <ul v-if="answer?.unsettledJars.length" class="plain-list card" aria-label="To be settled">
+        <li v-for="jar in answer.unsettledJars" :key="jar.jarId" class="row between">
+          <span
+            ><strong>Jar {{ jar.number }}: say which is right.</strong> {{ jar.writer ?? 'A device' }} logged out of reach what the log
+            could not take as well.</span
+          ><ElButton :aria-label="`Settle it: jar ${jar.number}`" @click="navigateTo(`/jars/${jar.jarId}`)">Settle it</ElButton>
+        </li>
+      </ul>
       <template v-for="group in GROUPS" :key="group.key">
         <section v-if="grouped[group.key].length" :aria-label="group.name">
           <h2 class="group">{{ group.name }}</h2>

@@ -4,7 +4,7 @@ import { FEEL_QUESTIONS } from '#core/dryness'
 import { listItem, WAY_KEYS, type WayKey } from '#core/ways'
 import { packageOf } from '#core/keeping'
 import type { PrepStepName } from '#core/foods'
-import type { EntryBody, HoldPlace } from '#core/log'
+import type { BodyOf, EntryBody, HoldPlace } from '#core/log'
 
 interface Writers {
   weight: (grams: number) => string
@@ -77,7 +77,8 @@ export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but change
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
 /** An entry as a line of the log, in the household's units. */
-export function logWords(body: EntryBody, { weight, temperature, length, way, clock, dayTime, caution, school, jarId }: Writers): string {
+export function logWords(body: EntryBody, writers: Writers): string {
+  const { weight, temperature, length, way, clock, dayTime, caution, school, jarId } = writers
   switch (body.kind) {
     case 'intake':
       return body.fromJars && jarId !== undefined
@@ -185,12 +186,27 @@ export function logWords(body: EntryBody, { weight, temperature, length, way, cl
       return `by choice: ${school?.(body.question, body.school) ?? `${body.question}, ${body.school}`}`
     case 'leaveOut':
       return `not to teach: ${body.reason}`
+    case 'unsettled':
+      return `could not be taken: ${saidWords(body.said, writers)}`
+    case 'settle':
+      return 'both stand'
     case 'review':
       return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
     case 'smell':
       return `smell: ${SMELLS[body.smell]}`
     case 'void':
       return `voided an entry${body.reason ? `: ${body.reason}` : ''}`
+  }
+}
+
+/** What was to be logged; an older or newer Dulse may have said it in a way that this one does not know. */
+export function saidWords(said: BodyOf<'unsettled'>['said'], writers: Writers): string {
+  const { kind } = said
+  try {
+    const words = logWords(said as EntryBody, writers)
+    return kind === 'take' || kind === 'pour' ? `${words} from the jar` : words
+  } catch {
+    return kind
   }
 }
 

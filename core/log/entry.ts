@@ -6,6 +6,12 @@ export type EntryKind = keyof typeof KINDS
 export type EntryBody = { [Kind in EntryKind]: z.infer<(typeof KINDS)[Kind]['schema']> }[EntryKind]
 export type BodyOf<Kind extends EntryKind> = Extract<EntryBody, { kind: Kind }>
 
+/** A device that was let in, by the name that it had when it wrote. */
+export interface Writer {
+  id: string
+  name: string
+}
+
 /** An entry as it stands in the log. Instants are milliseconds since 1970, UTC. */
 export interface Entry {
   id: string
@@ -15,6 +21,8 @@ export interface Entry {
   at: number
   /** When it was written down. */
   recordedAt: number
+  /** Which device of the house wrote it, where it was not the machine that Dulse runs on. */
+  writer?: Writer
   /** The entry that this one corrects. */
   replaces?: string
   body: EntryBody

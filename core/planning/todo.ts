@@ -23,6 +23,7 @@ export type TodoKind =
   | 'endSmoke'
   | 'round'
   | 'lookJar'
+  | 'settle'
 
 /** One thing that needs hands, or will happen. */
 export interface Todo {

@@ -9,9 +9,11 @@ interface EntryRow {
   recorded_at: number
   replaces: string | null
   body: string
+  writer_id: string | null
+  writer_name: string | null
 }
 
-const COLUMNS = 'seq, id, at, recorded_at, replaces, body'
+const COLUMNS = 'seq, id, at, recorded_at, replaces, body, writer_id, writer_name'
 
 function toEntry(row: EntryRow): Entry {
   return {
@@ -19,6 +21,7 @@ function toEntry(row: EntryRow): Entry {
     seq: row.seq,
     at: row.at,
     recordedAt: row.recorded_at,
+    ...(row.writer_id === null ? {} : { writer: { id: row.writer_id, name: row.writer_name ?? '' } }),
     replaces: row.replaces ?? undefined,
     body: JSON.parse(row.body) as EntryBody,
   }
@@ -39,7 +42,7 @@ export function insertEntry(db: Db, place: EntryPlace, entry: Omit<Entry, 'seq'>
     statement(
       db,
       `
-    INSERT INTO entry (id, batch_id, run_id, jar_id, kind, at, recorded_at, replaces, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    INSERT INTO entry (id, batch_id, run_id, jar_id, kind, at, recorded_at, replaces, body, writer_id, writer_name) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     ).run(
       entry.id,
       place.batchId ?? null,
@@ -50,6 +53,8 @@ export function insertEntry(db: Db, place: EntryPlace, entry: Omit<Entry, 'seq'>
       entry.recordedAt,
       entry.replaces ?? null,
       JSON.stringify(entry.body),
+      entry.writer?.id ?? null,
+      entry.writer?.name ?? null,
     ).lastInsertRowid,
   )
   placeUnderJars(db, seq, jars)
@@ -97,6 +102,16 @@ export function stockOfJar(db: Db, jarId: string): Entry | undefined {
     SELECT ${COLUMNS} FROM entry_in_force WHERE jar_id = ? AND kind = 'stock' ORDER BY seq DESC LIMIT 1`,
   ).get(jarId)
   return row && toEntry(row)
+}
+
+/** Jars in whose own log something waits to be settled. */
+export function unsettledJars(db: Db): { jarId: string; number: number; writer: string | null }[] {
+  return statement<{ jarId: string; number: number; writer: string | null }>(
+    db,
+    `
+    SELECT j.id AS jarId, j.number, max(e.writer_name) AS writer FROM entry_in_force e JOIN jar j ON j.id = e.jar_id
+    WHERE e.kind = 'unsettled' GROUP BY j.id ORDER BY j.number`,
+  ).all()
 }
 
 /** A batch's own entries of the kinds that tell what is in its bowl, and what voids them. */
@@ -161,7 +176,7 @@ export function* allEntries(db: Db): Generator<{ entry: Entry; batchNumber?: num
   const rows = db
     .prepare<[], EntryRow & { number: number | null; run_id: string | null; jar_number: number | null }>(
       `
-    SELECT e.seq, e.id, e.at, e.recorded_at, e.replaces, e.body, e.run_id, b.number, j.number AS jar_number
+    SELECT e.seq, e.id, e.at, e.recorded_at, e.replaces, e.body, e.writer_id, e.writer_name, e.run_id, b.number, j.number AS jar_number
     FROM entry e LEFT JOIN batch b ON b.id = e.batch_id LEFT JOIN jar j ON j.id = e.jar_id ORDER BY e.seq`,
     )
     .iterate()

@@ -74,7 +74,10 @@ export const WRITTEN_TABLES: readonly { key: string; table: string; order: strin
     key: 'entries',
     table: 'entry',
     order: 'seq',
-    columns: { ...plain('seq', 'id', 'batch_id', 'run_id', 'jar_id', 'at', 'recorded_at', 'replaces'), body: { name: 'body', json: true } },
+    columns: {
+      ...plain('seq', 'id', 'batch_id', 'run_id', 'jar_id', 'at', 'recorded_at', 'replaces', 'writer_id', 'writer_name'),
+      body: { name: 'body', json: true },
+    },
   },
 ]
 

@@ -39,9 +39,9 @@ export const pages = {
   },
 
   batches: ({ context, query }) => batchList(context, query),
-  startBatch: ({ context, body }) => startBatch(context, body),
+  startBatch: ({ context, event, body }) => startBatch(writing(context, event), body),
   batch: ({ context, params }) => batchPage(context, params.batchId),
-  logOnBatch: ({ context, params, body }) => logEntry(context, params.batchId, body),
+  logOnBatch: ({ context, event, params, body }) => logEntry(writing(context, event), params.batchId, body),
   batchRecall: ({ context, params }) => {
     requireBatch(context, params.batchId)
     return recallPage(context, params.batchId)
@@ -51,8 +51,8 @@ export const pages = {
     giveFile(event, 'application/pdf', { name: 'batch-card.pdf', shown: true })
     return pdf
   },
-  logOnRun: ({ context, params, body }) => logOnRun(context, params.runId, body),
-  logTogether: ({ context, body }) => ({ written: logTogether(context, body) }),
+  logOnRun: ({ context, event, params, body }) => logOnRun(writing(context, event), params.runId, body),
+  logTogether: ({ context, event, body }) => ({ written: logTogether(writing(context, event), body) }),
   compare: ({ context, query }) => comparedRuns(context, query),
   trial: ({ context, query }) => trialPage(context, query.batches),
   insight: ({ context, query }) => insightPage(context, query),

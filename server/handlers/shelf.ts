@@ -12,7 +12,7 @@ import type { Handlers } from '../utils/route'
 /** Jars, their labels, and what a cook makes of them. */
 export const shelf = {
   jar: ({ context, params }) => jarPage(context, params.jarId),
-  logOnJar: ({ context, params, body }) => logOnJar(context, params.jarId, body),
+  logOnJar: ({ context, event, params, body }) => logOnJar(writing(context, event), params.jarId, body),
   jarRecall: ({ context, params }) => {
     jarPage(context, params.jarId)
     return recallPage(context, params.jarId)

@@ -111,7 +111,7 @@ export class Home {
     const { authorityOf, certificateOf } = await making()
     const authority = await authorityOf(this.folder, this.now(), this.names)
     const sealed = await certificateOf(this.folder, authority, this.names, this.now())
-    const tls = createTls({ ...sealed, minVersion: 'TLSv1.2', handshakeTimeout: 10_000 }, (request, answer) => {
+    const tls = createTls({ ...withAuthority(sealed, authority), minVersion: 'TLSv1.2', handshakeTimeout: 10_000 }, (request, answer) => {
       this.ofHouse.add(request)
       this.listener(request, answer)
     })
@@ -149,7 +149,7 @@ export class Home {
     this.names = this.namesNow()
     const { authority, tls } = this.opened
     const { certificateOf } = await making()
-    tls.setSecureContext(await certificateOf(this.folder, authority, this.names, this.now()))
+    tls.setSecureContext(withAuthority(await certificateOf(this.folder, authority, this.names, this.now()), authority))
   }
 
   private boundConnection(socket: Socket): void {
@@ -218,6 +218,9 @@ export class Home {
     await this.triesOf.delete(address)
   }
 }
+
+/** The authority's certificate goes along: who does not trust it yet is shown by whom it was made. */
+const withAuthority = ({ cert, key }: Sealed, authority: Sealed) => ({ key, cert: `${cert.trimEnd()}\n${authority.cert}` })
 
 /** So long a device stays signed in without being seen. */
 export const COOKIE_DAYS = 180

@@ -1,4 +1,5 @@
 import type { FoodBook } from '#core/foods'
+import type { Writer } from '#core/log'
 import type { Pantry } from '#core/jars'
 import type { HouseholdSettings } from '#shared/contracts'
 import { readHousehold } from '#server/db/settings'
@@ -13,6 +14,8 @@ export interface Context {
   foods: FoodBook
   /** Tells open pages. */
   live: Live
+  /** The device that writes, where it is not this machine. */
+  writer?: Writer
   /** While long work holds the logbook: ends when others may write again. */
   busy?: Promise<void>
   /** What is said of its file, once pages of it were found not to hold together: it is read from then on, and not written. */

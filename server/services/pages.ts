@@ -8,7 +8,7 @@ import { USE_FIRST_DAYS } from '#core/keeping'
 import { SAFETY_RULES } from '#core/safety'
 import type { BatchAnswer, BatchSummary, FoundItem, NowAnswer, RackAnswer, StageCount } from '#shared/contracts'
 import { dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
-import { entriesOfBatch, entriesOfRun, newestAir } from '#server/db/entries'
+import { entriesOfBatch, entriesOfRun, newestAir, unsettledJars } from '#server/db/entries'
 import { findJarViews, jarsHolding, jarsOfBatch, jarsToUse, shelfSums } from '#server/db/jars'
 import { listTools } from '#server/db/tools'
 import { acceptedCautions } from '#server/db/foods'
@@ -60,6 +60,7 @@ export function nowPage(context: Context): NowAnswer {
     racks: racks(context),
     useFirst: jarsToUse(db, at + USE_FIRST_DAYS * DAY, JARS_TO_USE_SHOWN).map(row => toJarSummary(context, row)),
     stages: stageBand(context),
+    unsettledJars: unsettledJars(db),
   }
 }
 

@@ -12,11 +12,11 @@ import {
   type Assessment,
   type Taught,
 } from '#core/batch'
-import { inForce, ofKind, type BatchState, type Entry } from '#core/log'
+import { conflictsOf, inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
-import { agendaOf } from '#core/planning'
+import { agendaOf, type Todo } from '#core/planning'
 import { sdLogOf } from '#core/stats'
 import { offSince, waterOf } from '#core/water'
 import { WAYS } from '#core/ways'
@@ -33,7 +33,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '13'
+const PROJECTION_VERSION = '14'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -61,17 +61,31 @@ export function project(context: Context, batchId: string): void {
   const view = viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched, entries)
   putBatchView(db, view)
   replaceAccepted(db, batchId, state.accepted)
-  replaceTodos(
-    db,
-    batchId,
-    agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state)),
-  )
+  replaceTodos(db, batchId, [...settleTodo(entries), ...agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state))])
   replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])
   if (state.jars.length > 0 && before && LOT_FACTS.some(fact => before[fact] !== view[fact]))
     projectJars(
       context,
       jarsOfBatch(db, batchId).map(jar => jar.id),
     )
+}
+
+/** Two that did not know of each other logged what cannot both be: somebody who was there says which. */
+function settleTodo(entries: readonly Entry[]): Todo[] {
+  const [first] = conflictsOf(entries)
+  if (!first) return []
+  const from = first.kind === 'weights' ? first.second.at : first.late.at
+  return [
+    {
+      kind: 'settle',
+      from,
+      title: 'Say which is right',
+      why:
+        first.kind === 'weights'
+          ? 'Two weights of the same stand at the same minute, by two devices.'
+          : `${first.late.writer?.name ?? 'A device'} logged out of reach what the log could not take as well.`,
+    },
+  ]
 }
 
 /** What jars go by of a batch's line. */

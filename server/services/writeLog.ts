@@ -1,12 +1,12 @@
 import { isDeepStrictEqual } from 'node:util'
 import { checkEntry, foldBatch, placesAfter } from '#core/batch'
-import { isOfRun, type Entry, type TrayMove } from '#core/log'
+import { inForce, isOfRun, meanwhile, type Entry, type EntryOf, type TrayMove } from '#core/log'
 import { InputError, refuse } from '#core/errors'
 import { listItem } from '#core/ways'
 import type { Written } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry, NewTogether } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
-import { entriesOfBatch, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
+import { entriesOfBatch, entriesOfJar, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
 import { ensureJar, findJar, jarView } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
 import { findTool } from '#server/db/tools'
@@ -45,6 +45,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     if (body.kind === 'grind' && body.grinderId !== undefined && findTool(db, body.grinderId)?.kind !== 'grinder')
       refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the Workshop, or leave it out.')
     checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
+    checkMeanwhile(entriesOfBatch(db, batchId), entry)
     checkEntry(entriesOfBatch(db, batchId), entry, {
       now: context.now(),
       find: context.foods.find,
@@ -81,7 +82,9 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
           message: 'There is no such entry in this jar’s log.',
         },
       ])
-    checkJarsFor(context, complete(context, input))
+    const entry = complete(context, input)
+    checkMeanwhile(entriesOfJar(db, jarId), entry)
+    checkJarsFor(context, entry)
   })
 }
 
@@ -104,6 +107,12 @@ export function logTogether(context: Context, { entries }: NewTogether): Written
     .immediate()
   context.live.changed()
   return written
+}
+
+/** What could not be taken is kept beside the log only where another wrote in it meanwhile: else it is a slip, to be put right by whoever made it. */
+function checkMeanwhile(entries: readonly Entry[], entry: Entry): void {
+  if (entry.body.kind === 'unsettled' && !meanwhile(inForce(entries), entry as EntryOf<'unsettled'>))
+    refuse('wroteAt', 'nothing-meanwhile', 'Nobody else logged here meanwhile: put the entry right and send it again.')
 }
 
 /** What is begun again from jars is what stood in them. */
@@ -281,7 +290,15 @@ function runsTouched({ db }: Context, place: EntryPlace, entry: Entry): string[]
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value))
 
 function complete(context: Context, input: Omit<NewEntry | NewRunEntry | NewJarEntry, 'body'> & { body: Entry['body'] }): Entry {
-  return { id: input.id, seq: Number.MAX_SAFE_INTEGER, at: input.at, recordedAt: context.now(), replaces: input.replaces, body: input.body }
+  return {
+    id: input.id,
+    seq: Number.MAX_SAFE_INTEGER,
+    at: input.at,
+    recordedAt: context.now(),
+    writer: context.writer,
+    replaces: input.replaces,
+    body: input.body,
+  }
 }
 
 /** The machine of a load, with the trays that other batches stand on. */

@@ -97,6 +97,8 @@ export interface NowAnswer {
   racks: RackAnswer[]
   useFirst: JarSummary[]
   stages: StageCount[]
+  /** Jars in whose log something waits to be settled. */
+  unsettledJars: { jarId: string; number: number; writer: string | null }[]
 }
 
 export interface BatchSummary {

@@ -48,6 +48,9 @@ export const logbookFile = z.strictObject({
         at: instant,
         recordedAt: instant,
         replaces: id.optional(),
+        /** The device of the house that wrote it, and its name then. */
+        writerId: id.optional(),
+        writerName: text(40).optional(),
         body: anyBody,
       })
       .refine(entry => [entry.batchId, entry.runId, entry.jarId].filter(Boolean).length === 1, {

@@ -18,11 +18,14 @@ export const PASSPHRASE_LEAST = 12
 export const newPassphrase = z
   .string({ error: 'A passphrase is text.' })
   .max(200, 'At most 200 letters.')
-  .refine(
-    typed => [...typed.normalize('NFKC').trim()].length >= PASSPHRASE_LEAST,
-    `At least ${PASSPHRASE_LEAST} letters: four words that do not belong together do well.`,
-  )
-  .refine(typed => new Set(typed.toLowerCase().replace(/\s/g, '')).size >= 6, 'Too few different letters: it would be guessed.')
+  .refine(typed => [...typed.normalize('NFKC').trim()].length >= PASSPHRASE_LEAST, {
+    error: `At least ${PASSPHRASE_LEAST} letters: four words that do not belong together do well.`,
+    abort: true,
+  })
+  .refine(typed => new Set(typed.toLowerCase().replace(/\s/g, '')).size >= 6, {
+    error: 'Too few different letters: it would be guessed.',
+    abort: true,
+  })
   .refine(typed => !isWellKnown(typed), 'This is among the first that anybody would try: choose words of your own.')
 
 /** Long passphrases that head every list of leaked ones, and rows of keys (from memory; after NIST SP 800-63B, 5.1.1.2). */

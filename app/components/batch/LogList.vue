@@ -95,6 +95,8 @@ function turn(key: string) {
 }
 const together = ({ positions: trays, weightG, extraSdG }: Weighing) =>
   `trays ${positions(trays)} weighed, ${extraSdG === undefined ? format.weight(weightG) : `the load about ${format.weight(weightG)}`}`
+/** What has no form: it is voided and logged anew. */
+const UNCORRECTED: readonly string[] = ['move', 'tick', 'unsettled', 'settle']
 const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(line.entry.id)).find(Boolean)
 </script>
 
@@ -123,6 +125,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
             <div>
               <span class="what">{{ logWords(entry.body, writers) }}</span>
               <span v-if="!group.weighing && changeOf(group)" class="change"> {{ changeOf(group) }}</span>
+              <span v-if="entry.writer" class="quiet small writer">{{ entry.writer.name }}</span>
               <span v-if="before" class="quiet small">
                 corrected; was: {{ logWords(before.body, writers)
                 }}{{ before.at !== entry.at ? `, ${format.moment(before.at, now)}` : '' }}</span
@@ -132,7 +135,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
             </div>
             <div v-if="state !== 'voided' && !waits?.has(entry.id)" class="acts">
               <button
-                v-if="entry.body.kind !== 'move' && entry.body.kind !== 'tick'"
+                v-if="!UNCORRECTED.includes(entry.body.kind)"
                 type="button"
                 :aria-label="`Correct: ${logWords(entry.body, writers)}`"
                 @click="$emit('correct', entry)"
@@ -194,6 +197,9 @@ time {
 }
 .change::before {
   content: '→ ';
+}
+.writer {
+  margin-left: 0.5rem;
 }
 .flag {
   color: var(--amber);

@@ -31,6 +31,7 @@ const ACTS: Record<TodoKind, { words: string; act: string }> = {
   endSmoke: { words: 'Take out', act: 'unload' },
   round: { words: 'Weigh', act: 'weigh' },
   lookJar: { words: 'Open', act: '' },
+  settle: { words: 'Settle it', act: '' },
 }
 const act = computed(() => ACTS[props.todo.kind])
 const when = computed(() => {

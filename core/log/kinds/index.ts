@@ -29,12 +29,14 @@ import { rest } from './rest'
 import { restEnd } from './restEnd'
 import { restOut } from './restOut'
 import { review } from './review'
+import { settle } from './settle'
 import { smell } from './smell'
 import { split } from './split'
 import { stock } from './stock'
 import { take } from './take'
 import { tick } from './tick'
 import { unload } from './unload'
+import { unsettled } from './unsettled'
 import { voided } from './void'
 import { weigh } from './weigh'
 
@@ -77,6 +79,8 @@ export const KINDS = {
   pour,
   review,
   leaveOut,
+  unsettled,
+  settle,
   void: voided,
 } satisfies Record<string, Declared>
 

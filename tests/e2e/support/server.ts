@@ -25,7 +25,11 @@ function anyPort(): Promise<number> {
 }
 
 /** Starts the built server on a folder (a new one when none is given) and waits until it answers. */
-export async function startDulse(folder = mkdtempSync(join(tmpdir(), 'dulse-e2e-')), port?: number, homePorts = '0,0'): Promise<RunningServer> {
+export async function startDulse(
+  folder = mkdtempSync(join(tmpdir(), 'dulse-e2e-')),
+  port?: number,
+  homePorts = '0,0',
+): Promise<RunningServer> {
   const at = port ?? (await anyPort())
   const child = spawn(process.execPath, ['.output/server/index.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit'],

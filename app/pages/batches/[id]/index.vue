@@ -3,7 +3,7 @@ import { uncapital } from '#core/text'
 import { purposeFactor } from '#core/foods'
 import { usualHoursFactor } from '#core/water'
 import { heatState, WAYS } from '#core/ways'
-import type { Entry, EntryKind } from '#core/log'
+import { conflictsOf, type Entry, type EntryKind } from '#core/log'
 import type { Parcel } from '~/data/parcel'
 import type { WeighInFlag } from '#core/kinetics'
 
@@ -13,6 +13,7 @@ const batchId = String(route.params.id)
 const { now, tick } = useClock()
 const format = useFormat()
 const { page, entries, food, waits, state, problem, ready, load, write } = useBatch(batchId)
+const conflicting = computed(() => conflictsOf(page.value?.entries ?? []).length > 0)
 const { assessment, working } = useAssessment(entries, food, now)
 // The verdict stands before the chart is fetched and the log is drawn: it is what one came for.
 const drawn = ref(false)
@@ -229,6 +230,7 @@ if (typeof wanted === 'string' && state.value) {
     <p><NuxtLink to="/batches">All batches</NuxtLink></p>
   </div>
   <div v-else-if="state && page" class="stack">
+    <LazyConflictCard v-if="conflicting" :entries="page.entries" :place="{ batchId: page.batchId }" :now="now" @settled="load" />
     <header class="page-head head">
       <div>
         <h1>{{ title }}</h1>

@@ -5,7 +5,7 @@ import { uncapital } from '#core/text'
 import { heatFigures, heatWords } from '#core/blends'
 import { freshnessOf, packageOf, strengthAfter, useMore, type Freshness } from '#core/keeping'
 import { tablespoonsOf } from '#core/using'
-import { isOfJar, type BodyOf, type Entry, type EntryBody, type EntryKind } from '#core/log'
+import { conflictsOf, isOfJar, type BodyOf, type Entry, type EntryBody, type EntryKind } from '#core/log'
 import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import type { WriteOptions } from '~/composables/useBatch'
 import type { Parcel, Sent } from '~/data/parcel'
@@ -111,6 +111,7 @@ const again = ref(false)
           </p>
         </div>
       </header>
+      <LazyConflictCard v-if="conflictsOf(jar.entries).length" :entries="jar.entries" :place="{ jarId }" :now="now" @settled="load" />
       <p v-if="filled" class="note" role="status">
         A new jar was filled. <NuxtLink :to="`/jars/${filled}`">Open it</NuxtLink>, or
         <NuxtLink :to="`/labels?jars=${filled}`">print its label</NuxtLink>.
