@@ -150,6 +150,7 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   async function refused(parcel: Parcel, error: Refused) {
+    if (isClockBehind(parcel, error)) return put({ ...parcel, clock: true })
     if (awaited.has(parcel.id)) {
       awaited.set(parcel.id, error)
       await drop(parcel)
@@ -226,6 +227,12 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   return { parcels, waiting, aside, away, full, opened, send, sendTogether, flush, sendAgain, throwAway: drop }
 })
+
+/** What has happened by this device's clock, and has not yet by the server's: one of them is wrong, and nobody dates it otherwise for them. */
+function isClockBehind({ items }: Parcel, { problems }: Refused): boolean {
+  const ahead = Math.max(...items.map(item => entryOf(item).at))
+  return ahead <= Date.now() && problems.length > 0 && problems.every(problem => problem.code === 'in-future')
+}
 
 /** A single entry on a batch or a jar that came late, as something to be settled. Its time must be right: a wrong clock is put right first. */
 function lateOf({ items, id }: Parcel, { status, message, problems }: Refused): Sent | undefined {

@@ -16,6 +16,8 @@ export interface Parcel {
   words: string
   /** How often the server failed at it. */
   failures: number
+  /** It waits until the clocks of this device and of the server agree: by one of them it has not happened yet. */
+  clock?: boolean
   /** Set aside, to be put right by hand: the server said no, or failed at it again and again. */
   aside?: { message: string; problems: Problem[] }
 }

@@ -83,6 +83,17 @@ async function choose(body: { open?: boolean; askHere?: boolean }) {
 </template>
 
 <style scoped>
+.two {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 1rem;
+  align-items: start;
+}
+@media (width <= 1000px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 .link {
   overflow-wrap: anywhere;
 }

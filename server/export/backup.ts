@@ -102,7 +102,7 @@ export function restore(context: Context, path: string): Restored {
   }
   context.damaged = undefined
   context.live.changed()
-  return { batches: countOf(context.db, 'batch'), entries: countOf(context.db, 'entry'), aside }
+  return { batches: countOf(context.db, 'batch'), entries: countOf(context.db, 'entry'), aside: basename(aside) }
 }
 
 /** Its write-ahead log goes along: somebody who still reads may have kept it from being folded in. */

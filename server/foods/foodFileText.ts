@@ -1,15 +1,76 @@
-import { isNode, LineCounter, parseDocument, stringify, type Document } from 'yaml'
+import { Composer, isNode, LineCounter, Parser, stringify, YAMLParseError, type CST, type Document } from 'yaml'
 import type * as z from 'zod'
 import { InputError, type Problem } from '#core/errors'
-import { foodFile, type FoodFile } from '#shared/contracts'
+import { foodFile, MOST_FOODS, type FoodFile } from '#shared/contracts'
+
+/** Letters that are read at one go: some milliseconds. */
+const SLICE = 4096
+
+interface ReadFoods {
+  file: FoodFile
+  lineOf: (field: string) => number | undefined
+}
 
 /**
  * Reads a file of foods, YAML or JSON.
  * @throws InputError with the field and the line of every problem
  */
-export function readFoodFile(text: string): { file: FoodFile; lineOf: (field: string) => number | undefined } {
+export function readFoodFile(text: string): ReadFoods {
+  const reading = inSlices(text)
+  for (;;) {
+    const step = reading.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The same for a server that others ask meanwhile: between two slices they are answered. */
+export async function readFoodFileKindly(text: string): Promise<ReadFoods> {
+  const reading = inSlices(text)
+  for (;;) {
+    const step = reading.next()
+    if (step.done) return step.value
+    await new Promise(setImmediate)
+  }
+}
+
+function* inSlices(text: string): Generator<undefined, ReadFoods> {
   const lines = new LineCounter()
-  const document = parseDocument(text, { lineCounter: lines, maxAliasCount: 0 } as Parameters<typeof parseDocument>[1])
+  const parser = new Parser(lines.addNewLine)
+  const tokens: CST.Token[] = []
+  for (let at = 0; at < text.length; at += SLICE) {
+    tokens.push(...parser.parse(text.slice(at, at + SLICE), at + SLICE < text.length))
+    yield
+  }
+  checkCount(tokens)
+  return readDocument(composed(tokens, text, lines), lines)
+}
+
+/** As the package's own `parseDocument` does, which reads all of it at one go. */
+function composed(tokens: readonly CST.Token[], text: string, lines: LineCounter): Document.Parsed {
+  const documents = new Composer({ maxAliasCount: 0 } as ConstructorParameters<typeof Composer>[0]).compose(tokens, true, text.length)
+  const { value: document } = documents.next() as { value: Document.Parsed }
+  for (const next of documents)
+    document.errors.push(new YAMLParseError(next.range.slice(0, 2) as [number, number], 'MULTIPLE_DOCS', 'one document a file'))
+  for (const error of document.errors) error.linePos = [lines.linePos(error.pos[0])]
+  return document
+}
+
+/** Far too many are refused before anything is made of them. */
+function checkCount(tokens: readonly CST.Token[]): void {
+  const [document] = tokens
+  const top = document?.type === 'document' ? document.value : undefined
+  if (top?.type !== 'block-map' && top?.type !== 'flow-collection') return
+  for (const { value } of top.items) {
+    if (!value || !('items' in value)) continue
+    // In a list between brackets commas stand as items of their own.
+    if (value.items.length > 2 * MOST_FOODS)
+      throw new InputError([
+        { field: 'foods', code: 'too-many', message: `At most ${MOST_FOODS} foods and as many cards a file: take in several files.` },
+      ])
+  }
+}
+
+function readDocument(document: Document.Parsed, lines: LineCounter): ReadFoods {
   if (document.errors.length > 0) {
     throw new InputError(
       document.errors.slice(0, 20).map((error): Problem => {

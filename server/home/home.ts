@@ -178,7 +178,7 @@ export class Home {
       'content-security-policy':
         "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'",
     })
-    answer.end(trustPage({ address: this.links[0]!, fingerprint: fingerprintOf(cert) }))
+    answer.end(trustPage({ address: this.links[0]! }))
   }
 
   async close(): Promise<void> {

@@ -5,12 +5,14 @@ import { refusalsOf, ROUTE_NAMES, routeOf, type RouteName, type RouteOf } from '
 
 const REFUSALS: Record<number, string> = {
   400: 'The shape is wrong: a field is missing or is not what it must be.',
+  401: 'Whoever asks has to sign in first; not where Dulse listens to its own machine alone.',
+  403: 'Whoever asks may not: it is a keeper’s, or the key is good for something else.',
   404: 'There is nothing under this address.',
   409: 'The same id with other content, or a change of a version that is not the newest.',
   413: 'The body is too large.',
   415: 'The body is of another type.',
   422: 'The shape is right, but it cannot be so: the rules of the log refuse it.',
-  429: 'More readings than the disk takes.',
+  429: 'More than is taken at once: readings, or tries of a passphrase.',
 }
 
 const refusal = z

@@ -168,10 +168,13 @@ export const foodSource = z.strictObject({
 export const ownCardSource = z.strictObject({ food: key, form, ...cardFields })
 
 /** A file of foods and cards. */
+/** Foods, and cards, in one file. */
+export const MOST_FOODS = 500
+
 export const foodFile = z.strictObject({
   dulse: z.literal('foods 1', { error: 'A file of foods begins with “dulse: foods 1”.' }),
-  foods: z.array(foodSource, { error: 'Foods are a list.' }).max(500, 'At most 500 foods a file.').optional(),
-  cards: z.array(ownCardSource, { error: 'Cards are a list.' }).max(500, 'At most 500 cards a file.').optional(),
+  foods: z.array(foodSource, { error: 'Foods are a list.' }).max(MOST_FOODS, `At most ${MOST_FOODS} foods a file.`).optional(),
+  cards: z.array(ownCardSource, { error: 'Cards are a list.' }).max(MOST_FOODS, `At most ${MOST_FOODS} cards a file.`).optional(),
 })
 export type FoodFile = z.infer<typeof foodFile>
 

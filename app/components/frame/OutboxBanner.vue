@@ -48,6 +48,18 @@ const canCorrect = ({ items }: Parcel) => items.length === 1 && 'entry' in items
       </p>
       <ElButton @click="tryNow">Try now</ElButton>
     </div>
+    <div v-else-if="outbox.waiting.some(parcel => parcel.clock)" class="banner away">
+      <p>
+        <strong>Waits for the clocks:</strong>
+        {{
+          outbox.waiting
+            .filter(parcel => parcel.clock)
+            .map(parcel => parcel.words)
+            .join(', ')
+        }}. By the server’s clock this has not happened yet. It is sent when the clock that is wrong is set.
+      </p>
+      <ElButton @click="outbox.flush()">Try now</ElButton>
+    </div>
     <div v-else-if="outbox.waiting.some(parcel => parcel.failures > 0)" class="banner away">
       <p>
         <strong>The server failed at this, and is asked again:</strong>

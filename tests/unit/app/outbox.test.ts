@@ -6,9 +6,10 @@ import { useOutboxStore } from '../../../app/data/outbox'
 import type { Sent } from '../../../app/data/parcel'
 import * as shelf from '../../../app/data/outboxShelf'
 
-type Answer = 'good' | 'away' | 'broken' | { refused: string }
+type Answer = 'good' | 'away' | 'broken' | { refused: string; field?: string; code?: string }
 let answers: Answer[] = []
 const sent: string[] = []
+const bodies: object[] = []
 const memory = new Map<string, string>()
 Object.assign(globalThis, {
   BroadcastChannel: undefined,
@@ -16,10 +17,19 @@ Object.assign(globalThis, {
     const answer = answers.shift() ?? 'good'
     if (answer === 'away') return Promise.reject(new TypeError('fetch failed'))
     const body = JSON.parse(init.body!) as { id?: string; entries?: unknown[] }
+    bodies.push(body)
     sent.push(`${path} ${body.id ?? body.entries!.length}`)
     if (answer === 'broken') return Promise.resolve(new Response('<html>', { status: 502 }))
     if (answer === 'good') return Promise.resolve(Response.json({ repeated: false }))
-    const problems = [{ field: 'totalG', code: 'x', message: answer.refused, template: 'Only {leftG} left.', quantities: { leftG: 5 } }]
+    const problems = [
+      {
+        field: answer.field ?? 'totalG',
+        code: answer.code ?? 'x',
+        message: answer.refused,
+        template: 'Only {leftG} left.',
+        quantities: { leftG: 5 },
+      },
+    ]
     return Promise.resolve(Response.json({ statusCode: 422, message: answer.refused, problems }, { status: 422 }))
   },
   localStorage: new Proxy(
@@ -144,23 +154,56 @@ describe('the outbox', () => {
   it('keeps a late refusal in sight through reloads, to be sent again or thrown away', async () => {
     const box = await openPage()
     const item = weight()
-    answers = ['away', { refused: 'Too late.' }]
+    // Nobody else logged anything meanwhile: the server does not keep it beside the log.
+    answers = ['away', { refused: 'Too late.' }, { refused: 'Nobody else.' }]
     await box.send(item, 'a weight')
     await later()
     await until(() => box.aside.length === 1)
     const again = await openPage()
     expect(again.aside.map(parcel => [parcel.words, parcel.aside!.problems[0]!.message])).toEqual([['a weight', 'Only 5 g left.']])
-    expect(sent).toHaveLength(1)
-    answers = [{ refused: 'Still.' }]
+    expect(sent).toHaveLength(2)
+    answers = [{ refused: 'Still.' }, { refused: 'Nobody else.' }]
     await again.sendAgain(again.aside[0]!)
     expect(again.aside).toHaveLength(1)
     await again.sendAgain(again.aside[0]!)
     expect(again.parcels).toEqual([])
     expect(await kept()).toEqual([])
   })
+  it('hands what came too late to the log, where another wrote in it meanwhile: with what was said, when, and why not', async () => {
+    const box = await openPage()
+    const item = weight()
+    answers = ['away', { refused: 'The batch is not in a machine.' }, 'good']
+    await box.send(item, 'a weight')
+    await later()
+    await until(() => box.parcels.length === 0)
+    const late = bodies.at(-1) as { id: string; at: number; body: { kind: string; said: unknown; wroteAt: number; because: string } }
+    expect(late.id).not.toBe(item.entry.id)
+    expect(late.at).toBe(item.entry.at)
+    expect(late.body).toMatchObject({ kind: 'unsettled', said: item.entry.body, because: 'Only 5 g left.' })
+    // Its id says when it was made.
+    expect(Math.abs(late.body.wroteAt - Date.now())).toBeLessThan(60_000)
+    expect(await kept()).toEqual([])
+  })
+  it('waits with what has not happened yet by the server’s clock, and is let in when that is right', async () => {
+    const box = await openPage()
+    const item = weight()
+    const ahead = { refused: 'In the future.', field: 'at', code: 'in-future' }
+    answers = [ahead, ahead]
+    expect(await box.send(item, 'a weight')).toBe('waits')
+    await later()
+    expect(box.waiting.map(parcel => parcel.clock)).toEqual([true])
+    expect(box.aside).toEqual([])
+    await later()
+    await until(() => box.parcels.length === 0)
+    expect(new Set(sent)).toEqual(new Set([line(item)]))
+    // What was typed as of tomorrow is wrong by this device's clock too: that is said at once.
+    answers = [ahead]
+    const typed = { ...weight(), entry: { ...weight().entry, at: Date.now() + 86_400_000 } }
+    await expect(box.send(typed, 'a weight')).rejects.toMatchObject({ problems: [{ field: 'at' }] })
+  })
   it('throws away what a hand throws away', async () => {
     const box = await openPage()
-    answers = ['away', { refused: 'No.' }]
+    answers = ['away', { refused: 'No.' }, { refused: 'Nobody else.' }]
     await box.send(weight(), 'a weight')
     await later()
     await until(() => box.aside.length === 1)
