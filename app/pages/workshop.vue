@@ -66,6 +66,7 @@ async function saveHousehold() {
         <section class="card">
           <h2>Home network</h2>
           <p class="quiet">Phones and tablets of the house, let in one by one; keys for scales; open or closed.</p>
+          <OwnDevice />
           <div class="row"><ElButton @click="navigateTo('/home')">Home network</ElButton></div>
         </section>
         <section class="card">

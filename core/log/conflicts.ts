@@ -19,7 +19,7 @@ const SCALES_DIFFER = { share: 0.02, leastG: 3 }
  */
 export function conflictsOf(entries: readonly Entry[]): LogConflict[] {
   const standing = inForce(entries)
-  const settled = new Set(ofKind(standing, 'settle').map(({ body }) => pairOf(...body.both)))
+  const settled = new Set(ofKind(standing, 'settle').map(({ body }) => pairOf(body.first, body.second)))
   const weighs = ofKind(standing, 'weigh')
   const weights = weighs.flatMap((first, i) =>
     weighs

@@ -17,7 +17,7 @@ export interface Ports {
   plain: number
 }
 /** Kept the same, since phones keep the address. */
-export const HOME_PORTS: Ports = { tls: 4443, plain: 4480 }
+const HOME_PORTS: Ports = { tls: 4443, plain: 4480 }
 
 /** So often this machine's names and the certificate are looked at again: a router may give another address. */
 const LOOK_AGAIN_MS = 5 * MINUTE
@@ -223,8 +223,7 @@ export class Home {
 const withAuthority = ({ cert, key }: Sealed, authority: Sealed) => ({ key, cert: `${cert.trimEnd()}\n${authority.cert}` })
 
 /** So long a device stays signed in without being seen. */
-export const COOKIE_DAYS = 180
-export const COOKIE_SECONDS = (COOKIE_DAYS * DAY) / 1000
+export const COOKIE_SECONDS = (180 * DAY) / 1000
 
 function listenAt(server: TlsServer | PlainServer, port: number): Promise<number> {
   return new Promise((resolve, reject) => {

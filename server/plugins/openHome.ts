@@ -59,6 +59,8 @@ async function door(event: H3Event, home: ReturnType<typeof useHome>): Promise<u
   const { req, res } = event.node
   await new Promise<void>(resolve => guardHeaders(req, res, () => resolve()))
   res.setHeader('content-security-policy', contentPolicy())
+  // What the house logs is kept by the page that it is for, and by no cache on the way.
+  if (event.path.startsWith('/api/')) res.setHeader('cache-control', 'no-store')
   const fromHouse = home.isFromHouse(req)
   const away = turnedAway({ method: req.method ?? 'GET', fromHouse, headers: req.headers }, home.names)
   if (away) {

@@ -177,9 +177,14 @@ export function saveCard(context: Context, source: OwnCardSource): FoodPageAnswe
 export function removeOwn(context: Context, foodKey: string, cardKey?: string): void {
   const { db } = context
   db.transaction(() => {
-    if (countBatchesOf(db, foodKey, cardKey) > 0) throw new Conflict('Batches rest on it: it stays. Its name can be changed.')
+    if (countBatchesOf(db, foodKey, cardKey) > 0)
+      throw new Conflict('Batches rest on it: it stays. Its name can be changed.', [
+        { field: 'foodKey', code: 'in-use', message: 'Batches rest on it: it stays. Its name can be changed.' },
+      ])
     if (cardKey === undefined && listOwnCards(db).some(item => item.source.food === foodKey))
-      throw new Conflict('It has cards of its own: take them away first.')
+      throw new Conflict('It has cards of its own: take them away first.', [
+        { field: 'foodKey', code: 'in-use', message: 'It has cards of its own: take them away first.' },
+      ])
     if (!(cardKey === undefined ? dropOwnFood(db, foodKey) : dropOwnCard(db, foodKey, cardKey)))
       throw new NotFound('foodKey', 'There is no such food or card of your own; those of the reference stay.')
     refresh(context, [])

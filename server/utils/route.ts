@@ -101,7 +101,8 @@ export function refusalOf(error: unknown): Refusal {
   if (error instanceof TooFast) return refused(429, about(error.field, 'too-fast'))
   if (error instanceof SignInFirst) return refused(401, about('who', 'sign-in-first'))
   if (error instanceof NotAllowed) return refused(403, about('who', 'not-allowed'))
-  if (error instanceof Conflict) return { statusCode: 409, message: said, problems: [...error.problems] }
+  if (error instanceof Conflict)
+    return { statusCode: 409, message: said, problems: error.problems.length > 0 ? [...error.problems] : about('id', 'conflict') }
   if (error instanceof Damaged || isCorrupt(error)) return { statusCode: 503, message: said || 'The logbook is damaged.', problems: [] }
   const code = codeOf(error)
   if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')

@@ -4,17 +4,17 @@ import { fields } from '#core/log'
 const { id, text } = fields
 
 /** A cook logs and reads; a keeper also changes settings, takes the logbook out and in, and lets devices in. */
-export const ROLES = ['cook', 'keeper'] as const
+const ROLES = ['cook', 'keeper'] as const
 export type Role = (typeof ROLES)[number]
 /** What a key for a program or a device is good for, and nothing else. */
-export const TOKEN_USES = ['readings', 'calendar'] as const
+const TOKEN_USES = ['readings', 'calendar'] as const
 export type TokenUse = (typeof TOKEN_USES)[number]
 
 const role = z.enum(ROLES, { error: 'A device logs and reads (cook), or may change everything (keeper).' })
 const deviceName = text(40)
 
 /** Long enough that it cannot be guessed by trying; nothing is asked of its letters. */
-export const PASSPHRASE_LEAST = 12
+const PASSPHRASE_LEAST = 12
 export const newPassphrase = z
   .string({ error: 'A passphrase is text.' })
   .max(200, 'At most 200 letters.')

@@ -7,6 +7,7 @@ import { uuidv7 } from 'uuidv7'
 import { startDemo, type Demo } from './support/demo'
 import { codeFor, houseAddress, openHouse, PASSPHRASE, phone, trusting } from './support/house'
 import { logged } from './support/logged'
+import { movedClock } from './support/clock'
 import { startDulse } from './support/server'
 
 /** The house: two real browsers with TLS, a passphrase, roles, pairing; the page without its server; two that did not know of each other. */
@@ -336,4 +337,25 @@ test('two that were offline: two weights of a tray at one minute, a jar emptied 
   await expect(card.getByText(/not in a machine/)).toBeVisible()
   await card.getByRole('button', { name: /by Mira’s phone/ }).click()
   await expect(card).toHaveCount(0)
+})
+
+test('a server whose clock is two days behind keeps nobody’s weight out for good', async ({ page }) => {
+  await demo.server.stop()
+  const clock = movedClock()
+  demo.server = await startDulse(demo.server.folder, Number(new URL(demo.address).port), undefined, clock.env)
+  await page.goto(`${demo.address}/batches/${demo.ids.pumpkin}`)
+  await expect(page.locator('main h1').first()).toContainText('Pumpkin')
+  clock.set(-2 * 86_400_000)
+  await page.keyboard.press('w')
+  await page.keyboard.type('566')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/By the server’s clock this has not happened yet/)).toBeVisible()
+  await page.reload()
+  await expect(page.getByText(/The clock of this device is 48 hours ahead of the server’s|2 days ahead/)).toBeVisible()
+  expect(JSON.stringify(await call('GET', `/api/batches/${demo.ids.pumpkin}`))).not.toContain('"totalG":566')
+  clock.set(0)
+  await expect
+    .poll(async () => JSON.stringify(await call('GET', `/api/batches/${demo.ids.pumpkin}`)), { timeout: 30_000 })
+    .toContain('"totalG":566')
+  await expect(page.getByText(/Waits for the clocks/)).toHaveCount(0)
 })

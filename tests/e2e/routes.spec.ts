@@ -1,6 +1,7 @@
 import Ajv from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import { uuidv7 } from 'uuidv7'
+import { PASSPHRASE } from './support/house'
 import { expect, test, type Demo } from './support/demo'
 
 /** Every route is called on the demo, and each answer held against the published schema by an independent validator. */
@@ -14,9 +15,19 @@ interface Document {
 }
 
 /** What each route is asked: path parameters and query; a body for those that write. */
-type Asked = { path?: Record<string, string>; query?: Record<string, string>; body?: (demo: Demo) => Promise<unknown> | unknown }
-const json = async (demo: Demo, path: string) =>
-  (await (await fetch(demo.address + path)).json()) as Record<string, never> & Record<string, never>[]
+type Params = Record<string, string>
+type Asked = {
+  path?: Params | ((demo: Demo) => Promise<Params>)
+  query?: Record<string, string>
+  body?: (demo: Demo) => Promise<unknown> | unknown
+}
+const json = async (demo: Demo, path: string, body?: object) =>
+  (await (
+    await fetch(
+      demo.address + path,
+      body && { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) },
+    )
+  ).json()) as Record<string, never> & Record<string, never>[]
 const note = () => ({ id: uuidv7(), at: Date.now(), body: { kind: 'note', text: 'Looked at' } })
 
 const ASKED = (demo: Demo): Record<string, Asked> => {
@@ -125,9 +136,24 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     makeCopy: { body: () => ({}) },
     copyLoss: { path: { name: copyOfToday } },
     restoreCopy: { path: { name: copyOfToday }, body: () => ({}) },
+    whoAmI: {},
+    setPassphrase: { body: () => ({ passphrase: PASSPHRASE }) },
+    home: {},
+    chooseHome: { body: () => ({ askHere: false }) },
+    makeCode: { body: () => ({ role: 'cook' }) },
+    enter: { body: () => ({ passphrase: PASSPHRASE, name: 'Phone' }) },
+    pair: { body: async d => ({ code: (await json(d, '/api/home/codes', { role: 'cook' })).code, name: 'Tablet' }) },
+    changeHomeDevice: { path: async d => ({ homeDeviceId: await anyDevice(d) }), body: () => ({ name: 'Other phone', role: 'cook' }) },
+    removeHomeDevice: { path: async d => ({ homeDeviceId: await anyDevice(d) }) },
+    makeToken: { body: () => ({ name: 'Calendar', use: 'calendar' }) },
+    removeToken: {
+      path: async d => ({ tokenId: ((await json(d, '/api/home')) as unknown as { tokens: { id: string }[] }).tokens[0]!.id }),
+    },
+    leave: { body: () => ({}) },
   }
 }
 
+const anyDevice = async (d: Demo) => ((await json(d, '/api/home')) as unknown as { devices: { id: string }[] }).devices[0]!.id
 const copyOfToday = `logbook-${new Date().toISOString().slice(0, 10)}.sqlite`
 
 /** Routes with tests of their own elsewhere: a run's log, a trial, a recipe that goes, files that come in whole. */
@@ -148,14 +174,15 @@ test('every route that answers in JSON answers as its schema says', async ({ dem
     return schema && JSON.stringify(schema) !== '{"type":"object"}'
   })
   expect(answering.map(({ operation }) => operation.operationId).filter(name => !(name in asked) && !ELSEWHERE.includes(name))).toEqual([])
-  for (const [name, { path: params = {}, query, body }] of Object.entries(asked)) {
+  for (const [name, { path: given = {}, query, body }] of Object.entries(asked)) {
+    const params = typeof given === 'function' ? await given(demo) : given
     const { path, method, operation } = byName.get(name)!
     const address = path.replace(/\{(\w+)\}/g, (_, key: string) => params[key]!) + (query ? `?${new URLSearchParams(query)}` : '')
     const sent = body ? JSON.stringify(await body(demo)) : undefined
     const response = await fetch(demo.address + address, {
       method: method.toUpperCase(),
       body: sent,
-      headers: sent ? { 'content-type': 'application/json' } : {},
+      headers: sent ? { 'content-type': 'application/json' } : undefined,
     })
     const text = await response.text()
     expect([name, response.status, response.status === 200 ? '' : text]).toEqual([name, 200, ''])

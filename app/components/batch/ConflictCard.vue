@@ -73,8 +73,8 @@ async function write(written: NonNullable<Side['keep']>) {
     busy.value = false
   }
 }
-const bothStand = (both: [string, string]) =>
-  write([{ body: { kind: 'settle', both, ...('jarId' in props.place ? { jarId: props.place.jarId } : {}) } }])
+const bothStand = ([first, second]: [string, string]) =>
+  write([{ body: { kind: 'settle', first, second, ...('jarId' in props.place ? { jarId: props.place.jarId } : {}) } }])
 const leaveOut = (conflict: LogConflict) => conflict.kind === 'late' && write([voiding(conflict.late, 'left out')])
 </script>
 

@@ -3,7 +3,7 @@ import { checkKnown } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id } from '../fields'
 
-const schema = z.strictObject({ kind: z.literal('settle'), jarId: id.optional(), both: z.tuple([id, id]) })
+const schema = z.strictObject({ kind: z.literal('settle'), jarId: id.optional(), first: id, second: id })
 
 /** Two entries that seemed to speak against one another both stand: somebody has looked. */
 export const settle: EntryKindOf<typeof schema, 'batch' | 'jar'> = {

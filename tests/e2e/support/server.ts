@@ -29,6 +29,7 @@ export async function startDulse(
   folder = mkdtempSync(join(tmpdir(), 'dulse-e2e-')),
   port?: number,
   homePorts = '0,0',
+  more: Record<string, string> = {},
 ): Promise<RunningServer> {
   const at = port ?? (await anyPort())
   const child = spawn(process.execPath, ['.output/server/index.mjs'], {
@@ -42,8 +43,13 @@ export async function startDulse(
       // For the house, where it is opened to that: any that are free.
       DULSE_HOME_PORTS: homePorts,
       NODE_ENV: 'production',
+      ...more,
     },
   })
+  // Whoever started it may end without stopping it.
+  const orphaned = () => child.kill('SIGKILL')
+  process.once('exit', orphaned)
+  child.once('exit', () => process.off('exit', orphaned))
   const address = `http://127.0.0.1:${at}`
   const end = (signal: 'SIGKILL' | 'SIGTERM') =>
     new Promise<void>(resolve => {
