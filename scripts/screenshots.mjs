@@ -80,7 +80,42 @@ const VIEWS = [
       await page.getByText('Held against the logbook').waitFor()
     },
   ],
-  ['data', '/data'],
+  [
+    'home',
+    '/home',
+    async page => {
+      // A machine of the demo's own: this one's names stay here.
+      const [at, plain] = ['https://larder.local:4443', 'http://larder.local:4480']
+      const seen = Date.now() - 5 * 60_000
+      const device = (name, role, ago) => ({
+        id: uuidv7(),
+        name,
+        role,
+        cameBy: 'code',
+        addedAt: seen - ago * 86_400_000,
+        seenAt: seen - ago * 7e6,
+      })
+      const home = {
+        hasPassphrase: true,
+        open: true,
+        askHere: false,
+        listening: true,
+        links: [at, 'https://192.168.7.20:4443'],
+        trustLinks: [plain],
+        fingerprint: Array.from({ length: 32 }, (_, i) => ((i * 37 + 11) % 256).toString(16).padStart(2, '0').toUpperCase()).join(':'),
+        devices: [device('Mira’s phone', 'cook', 3), device('Tablet on the counter', 'cook', 21), device('Jon’s computer', 'keeper', 40)],
+        tokens: [{ id: uuidv7(), name: 'Scale in the pantry', use: 'readings', addedAt: seen }],
+      }
+      await page.route('**/api/home', route => route.fulfill({ json: home }))
+      await page.route('**/api/home/codes', route =>
+        route.fulfill({ json: { code: 'K7QF3M2PXR', until: Date.now() + 120_000, link: `${at}/enter#K7QF3M2PXR` } }),
+      )
+      await page.reload()
+      await page.getByRole('button', { name: 'Show a code' }).click()
+      await page.locator('h1').click()
+      await page.evaluate(() => window.scrollTo(0, 0))
+    },
+  ],
   ['insight', '/insight', page => page.getByRole('button', { name: 'More' }).first().click()],
   ['reference', '/reference'],
   ['food', '/reference/hot-chili'],
