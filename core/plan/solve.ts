@@ -9,6 +9,9 @@ import type { Plan, PlanProblem, PlanWorth } from './types'
 /** A gram lost, a waking, an hour of waiting, a kilowatt-hour: each outweighs all that comes after it in a household's week. */
 const COSTS = { lostG: 1000, waking: 20_000, waitingHour: 1, kWh: 4 }
 
+/** Rounds between two looks at the clock. */
+const LOOK_UP = 20
+
 export interface PlanStep {
   plan: Plan
   worth: PlanWorth
@@ -24,7 +27,7 @@ export interface PlanStep {
  */
 export function* improvingPlans(
   problem: PlanProblem,
-  { seed = 1, rounds = Infinity }: { seed?: number; rounds?: number } = {},
+  { seed = 1, rounds = Infinity, stop = () => false }: { seed?: number; rounds?: number; stop?: () => boolean } = {},
 ): Generator<PlanStep> {
   checkProblem(problem)
   const clock = new PlanClock(problem.from, problem.until, problem.household, problem.away)
@@ -43,6 +46,7 @@ export function* improvingPlans(
   yield stepOf(problem, best, candidates, fit)
   const source = randomSource(seed)
   for (let round = 0; round < rounds && problem.baskets.length > 1; round++) {
+    if (round % LOOK_UP === 0 && stop()) return
     const before = new Map(chosen)
     const lost = problem.baskets.map((_, i) => i).filter(i => !chosen.has(i))
     // What is lost, and some of what may stand in its way.

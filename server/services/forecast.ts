@@ -107,7 +107,7 @@ function basketOf(context: Context, { foodKey, weightG, mix = [] }: Question): F
 }
 
 /** What own batches say of a basket of this food, by card. */
-function ownOf(context: Context, food: Food, purpose: Purpose): (card: MethodCard) => OwnBasket {
+export function ownOf(context: Context, food: Food, purpose: Purpose): (card: MethodCard) => OwnBasket {
   // What lots of one kind taught is not the mix's.
   if (food.mixOf) return () => ({})
   const { prep, dry, recovery } = basketLearned(context, food)
