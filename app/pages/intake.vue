@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { LikeBasket } from '~/components/intake/SameAgain.vue'
 import type { Sent } from '~/data/parcel'
 import { uuidv7 } from 'uuidv7'
 import { cardOf, mixedFood, purposeFactor, wayOf, type Food, type Purpose, type Spread } from '#core/foods'
@@ -138,10 +139,22 @@ const busy = ref(false)
 const checkFields = useFieldChecks()
 const SOURCES = ['Own garden', 'Market', 'Neighbour', 'Leftovers', 'Freezer']
 
+/** An earlier basket that this one is like; what is changed by hand stays changed. */
+const like = typeof route.query.like === 'string' ? route.query.like : undefined
+const wanted = ref<LikeBasket>()
+function asBefore(basket: LikeBasket) {
+  wanted.value = basket
+  foodKey.value = basket.foodKey
+  purpose.value = basket.purpose
+  cultivar.value = basket.cultivar ?? ''
+  source.value = basket.source
+}
 watch(
   food,
   next => {
-    cardKey.value = next?.cards[0]?.key ?? ''
+    const before = next?.cards.find(item => next.key === wanted.value?.foodKey && item.key === wanted.value.cardKey)
+    cardKey.value = (before ?? next?.cards[0])?.key ?? ''
+    if (before) chooseMachine()
   },
   { immediate: true },
 )
@@ -164,6 +177,8 @@ for (const [field, value] of Object.entries({ foodKey, weightG, source, at })) {
 
 /** The largest that dries this cut in its usual way. */
 function chooseMachine() {
+  const before = machines.value.find(item => foodKey.value === wanted.value?.foodKey && item.id === wanted.value.machineId)
+  if (before) return void (machineId.value = before.id)
   const usual = card.value?.ways[0]?.way
   const fits = machines.value.filter(item => item.kind === usual)
   machineId.value =
@@ -224,6 +239,12 @@ function hoursNote(item: Food['cards'][number]): string {
   const high = Math.round(factor * (own?.high ?? usualHours.value.high))
   return high > 72 ? `${Math.round(low / 24)} to ${Math.round(high / 24)} days` : `${low} to ${high} h`
 }
+/** What stands on the trays: trimmed, and what else its card does to it. */
+const prepared = computed(() => {
+  const steps = (card.value?.steps ?? []).map(({ step }) => step)
+  const done = [steps.includes('roast') && 'roasted', steps.includes('thicken') && 'thickened'].filter(Boolean)
+  return done.length > 0 ? `trimmed and ${done.join(' and ')}` : 'trimmed'
+})
 const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powder' }
 
 async function accept() {
@@ -273,6 +294,7 @@ async function takeIn() {
         purpose: purpose.value,
         cardKey: cardKey.value,
         weighed: food.value!.uncooked && weighed.value,
+        machineId: machineId.value || undefined,
         plant: plant.value.trim() || undefined,
         count: count.value,
         price: price.value,
@@ -334,6 +356,7 @@ const otherProblems = computed(() =>
   <form class="intake" @submit.prevent="accept">
     <section class="stack">
       <header><h1>A basket came in</h1></header>
+      <SameAgain v-if="like" :batch-id="like" @begin="asBefore" />
       <div class="card form">
         <div class="pair">
           <div class="field">
@@ -510,11 +533,18 @@ const otherProblems = computed(() =>
             <dt>Trays</dt>
             <dd>
               <strong>{{ counted(forecast.trays, 'tray') }}</strong><span class="quiet"
-                >{{ forecast.loads.p90 > 1 ? counted(forecast.loads, 'load') : 'one load' }},
-                {{ format.weightRange(forecast.preparedG) }} trimmed</span
+                >{{ forecast.loads.p90 > 1 ? counted(forecast.loads, 'load') : 'one load' }}, {{ format.weightRange(forecast.preparedG) }}
+                {{ prepared }}</span
               >
             </dd>
           </div>
+          <p v-if="forecast.free < forecast.places" class="places">
+            {{
+              forecast.free === 0 ? 'No place is' : `${forecast.free} of ${forecast.places} places ${forecast.free === 1 ? 'is' : 'are'}`
+            }}
+            free now;
+            {{ forecast.freeAt ? `the others about ${format.moment(forecast.freeAt, now)}` : 'when the others are, nobody knows yet' }}.
+          </p>
           <div>
             <dt>Time</dt>
             <dd>
@@ -577,6 +607,11 @@ const otherProblems = computed(() =>
 </template>
 
 <style scoped>
+.places {
+  color: var(--amber);
+  font-weight: 600;
+  font-size: 0.94rem;
+}
 .intake {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(300px, 1fr);

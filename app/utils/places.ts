@@ -1,9 +1,10 @@
-import { IconBook2, IconBottle, IconClockHour4, IconSettings2, IconSoup, IconStack2 } from '@tabler/icons-vue'
+import { IconBook2, IconBottle, IconCalendarTime, IconClockHour4, IconSettings2, IconSoup, IconStack2 } from '@tabler/icons-vue'
 
 /** The places of the rail, in its order. */
 export const PLACES = [
   { to: '/', name: 'Now', icon: IconClockHour4 },
   { to: '/batches', name: 'Batches', icon: IconStack2 },
+  { to: '/plan', name: 'Plan', icon: IconCalendarTime },
   { to: '/shelf', name: 'Shelf', icon: IconBottle },
   { to: '/kitchen', name: 'Kitchen', icon: IconSoup },
   { to: '/reference', name: 'Reference', icon: IconBook2 },

@@ -105,7 +105,20 @@ export function ledgerOf(
   }
 }
 
-/** What a basket comes to that is trimmed and cut, and cooked where it was weighed before, by the reference. */
+/** Steps of a card that take water off whatever the food, and are logged so (`PrepForm`). What drips off is in the reference's water already. */
+function waterSteps({ steps }: MethodCard, uncooked: boolean): PrepStep[] {
+  return steps.flatMap(({ step, school }): PrepStep[] => {
+    if (school !== undefined) return []
+    if (step === 'thicken') return [{ kind: 'water', name: step, reach: THICK }]
+    if (!['roast', 'char', 'toast'].includes(step) || (uncooked && COOKS.includes(step))) return []
+    return [{ kind: 'water', name: step, usualShare: USUAL_WATER[step]! }]
+  })
+}
+
+/**
+ * What a basket comes to that goes through its card's steps with their usual losses, by the reference: trimmed, cooked where it was
+ * weighed before, roasted, thickened.
+ */
 export function trimmedBasket(food: Food, card: MethodCard, weightG: number, weighed?: 'uncooked' | 'cooked'): PrepBalance {
   const uncooked = food.uncooked !== undefined && (card.raw || weighed === 'uncooked')
   return balancePrep({
@@ -114,6 +127,7 @@ export function trimmedBasket(food: Food, card: MethodCard, weightG: number, wei
     steps: [
       { kind: 'waste', name: 'trim', usualShare: (card.trimShare ?? food.trimShare).value },
       ...(uncooked && !card.raw ? [cooking(food, 'cook')] : []),
+      ...waterSteps(card, uncooked),
     ],
   })
 }

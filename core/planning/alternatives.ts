@@ -13,6 +13,8 @@ export interface ChoosableMachine {
   trays: number
   trayAreaM2: number
   watts: number
+  free?: number
+  freeAt?: number
 }
 
 /** One way of going about a basket: a cut in a machine. */
@@ -33,6 +35,9 @@ export interface Alternative {
   /** When to start so that the first load ends while people are awake, and how likely it then does. */
   startAt: number
   awake: number
+  /** Places free now, of how many. */
+  free: number
+  places: number
   /** Chosen in the question. */
   asked: boolean
 }
@@ -103,6 +108,8 @@ export function alternatives(input: AlternativesInput): Alternative[] {
         energyKWh: forecast.energyKWh,
         startAt,
         awake,
+        free: forecast.free,
+        places: forecast.places,
         asked: machine.id === input.machineId && card.key === input.cardKey,
       })
     }

@@ -2,6 +2,7 @@ import { trimmedBasket, USUAL_RECOVERY } from '../batch'
 import { InputError } from '../errors'
 import { targetIn, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { elapsedHours, WAYS, type WayKey } from '../ways'
+import { freezeCycle } from '../freezing'
 import { jarTakesG } from '../keeping'
 import { targetWeight } from '../mass'
 import { intervalOf, randomSource, sdLogOf, type Interval } from '../stats'
@@ -39,7 +40,18 @@ export interface ForecastInput {
   /** What was on the scale, of a food that is cooked before it is dried. */
   weighed?: 'uncooked' | 'cooked'
   /** `lowC`, `highC`: what its dial goes to; the card's heat where they are not given. */
-  machine: { trays: number; trayAreaM2: number; watts: number; kind?: WayKey; lowC?: number; highC?: number }
+  machine: {
+    trays: number
+    trayAreaM2: number
+    watts: number
+    kind?: WayKey
+    lowC?: number
+    highC?: number
+    /** Places that carry nothing now; all of them where it is not given. */
+    free?: number
+    /** When what stands on the others is out, an instant; unknown where it is not given. */
+    freeAt?: number
+  }
   own?: OwnBasket
   /** Hours of such a load in this machine, 10th and 90th percentile, and from how many own runs: see `learnedHours`; else the card's. */
   usualHours?: { low: number; high: number; runs: number }
@@ -66,6 +78,10 @@ export interface Forecast {
   /** Own batches of this food that took part in its weights, and own runs that took part in its hours. */
   ownBatches: number
   ownRuns: number
+  /** Places free now, of how many; and when the others are, an instant, where that is known. */
+  free: number
+  places: number
+  freeAt?: number
 }
 
 const DRAWS = 600
@@ -106,9 +122,14 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
   const usual = input.usualHours ?? usualHours.value
   const { lowC = -Infinity, highC = Infinity } = machine
+  // What own runs taught beside the card, for hours that come from the load itself.
+  const pace = Math.sqrt((usual.low * usual.high) / (usualHours.value.low * usualHours.value.high))
   const heat = hoursAtHeat(way, nearestHeat(temperatureC, { lowC, highC }), temperatureC)
   const load = { median: heat * Math.sqrt(usual.low * usual.high), sdLog: sdLogOf({ p10: usual.low, p90: usual.high }) }
-  const tray = trayTakesG(card, machine.trayAreaM2)
+  const tray = trayTakesG(card, machine.trayAreaM2, machine.kind)
+  const cycleOf = freezeHours(food, card, machine)
+  const free = Math.min(machine.trays, machine.free ?? machine.trays)
+  const freeAt = Math.max(input.startAt, machine.freeAt ?? input.startAt)
 
   const after = card.afterShare?.value ?? { mean: 0, sd: 0 }
 
@@ -130,9 +151,14 @@ export function forecastBasket(input: ForecastInput): Forecast {
     prepared[i] = rawG * Math.min(most, vary(prep))
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
     trays[i] = Math.max(1, Math.ceil(prepared[i]! / perTray))
-    loads[i] = Math.ceil(trays[i]! / machine.trays)
-    hours[i] = vary(load)
-    ends[i] = input.startAt + loads[i]! * elapsedHours(machine.kind, hours[i]!) * HOUR
+    // What finds a place goes in now, the rest when the others are out.
+    const first = Math.min(free, trays[i]!)
+    const later = Math.ceil((trays[i]! - first) / machine.trays)
+    loads[i] = (first > 0 ? 1 : 0) + later
+    const place = Math.min(trays[i]!, Math.max(free, machine.trays))
+    hours[i] = cycleOf ? cycleOf(prepared[i]! / Math.ceil(trays[i]! / machine.trays), place) * vary({ ...load, median: pace }) : vary(load)
+    const elapsed = elapsedHours(machine.kind, hours[i]!) * HOUR
+    ends[i] = Math.max(first > 0 ? input.startAt + elapsed : 0, later > 0 ? freeAt + later * elapsed : 0)
     dry[i] = Math.min(prepared[i]!, ofRaw ? rawG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
     const left = dry[i]! * (1 - Math.min(0.95, Math.max(0, after.mean + after.sd * source.normal())))
     product[i] = input.purpose === 'pieces' ? left : left * Math.min(1, vary(recovery))
@@ -161,6 +187,25 @@ export function forecastBasket(input: ForecastInput): Forecast {
     energyKWh: intervalOf(energy),
     ownBatches: Math.max(own.prep?.lots ?? 0, own.dry?.lots ?? 0),
     ownRuns: input.usualHours?.runs ?? 0,
+    free,
+    places: machine.trays,
+    freeAt: free < machine.trays ? machine.freeAt : undefined,
+  }
+}
+
+/** Hours of a freeze dryer's cycle for so many grams on so many trays: what flows takes longer the deeper it is poured. */
+function freezeHours(
+  { rawMoisture, isotherm }: Food,
+  card: MethodCard,
+  { kind, trayAreaM2 }: ForecastInput['machine'],
+): ((grams: number, trays: number) => number) | undefined {
+  if (!card.liquid || !kind || !WAYS[kind].underVacuum) return undefined
+  const moisture = Math.min(0.99, (card.moisture ?? rawMoisture).value.mean)
+  return (loadG, trays) => {
+    const areaM2 = trayAreaM2 * trays
+    // A gram of it is about a millilitre.
+    const thicknessMm = loadG / areaM2 / 1000
+    return freezeCycle({ loadG, moisture, areaM2, thicknessMm, frozen: true, liquid: true, sugary: isotherm === 'sugaryFruit' }).hours.p50
   }
 }
 

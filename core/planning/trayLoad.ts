@@ -1,6 +1,15 @@
 import type { MethodCard } from '../foods'
+import { WAYS, type WayKey } from '../ways'
 
-/** Grams that one tray takes in a single layer of the card's cut: mean and spread. */
-export function trayTakesG(card: MethodCard, trayAreaM2: number): { mean: number; sd: number } {
+/**
+ * What flows is poured as deep as a freeze dryer's trays hold without spilling, rather than spread: 15 mm, give or take one (common practice:
+ * four trays of some 0.1 m² take 1.4 L each).
+ */
+const POURED_KG_M2 = { mean: 15, sd: 0.8 }
+
+/** Grams that one tray takes of the card's cut, in a single layer, or poured: mean and spread. */
+export function trayTakesG(card: MethodCard, trayAreaM2: number, kind?: WayKey): { mean: number; sd: number } {
+  if (card.liquid && kind && WAYS[kind].underVacuum)
+    return { mean: POURED_KG_M2.mean * 1000 * trayAreaM2, sd: POURED_KG_M2.sd * 1000 * trayAreaM2 }
   return { mean: card.trayLoadKgM2.mean * 1000 * trayAreaM2, sd: card.trayLoadKgM2.sd * 1000 * trayAreaM2 }
 }

@@ -6,6 +6,7 @@ import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
 import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
 import { changeHousehold, saveMachine } from '#server/services/settings'
 import { NotAllowed } from '#server/services/refusals'
+import { planProblem } from '#server/services/plan'
 import { saveTool } from '#server/services/tools'
 import { readReadings } from '../utils/readReadings'
 import type { Handlers } from '../utils/route'
@@ -35,6 +36,7 @@ export const workshop = {
     return useReadingIntake().take(post)
   },
 
+  plan: ({ context, query }) => planProblem(context, query),
   forecast: ({ context, query }) => forecast(context, query),
   forecastWays: ({ context, query }) => forecastAlternatives(context, query),
   forecastBoughtIn: ({ context, query }) => forecastBoughtIn(context, query),

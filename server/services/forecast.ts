@@ -9,6 +9,7 @@ import {
   type Forecast,
   type OwnBasket,
 } from '#core/planning'
+import { dryingViews } from '#server/db/batches'
 import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from './context'
 import { basketLearned, densityLearned, hoursOfCard } from './learning'
@@ -37,7 +38,7 @@ export function forecast(context: Context, question: Question): Forecast {
     card,
     purpose: question.purpose,
     weightG: question.weightG,
-    machine,
+    machine: { ...machine, ...placesOf(context, machine) },
     own: ownOf(context, food, question.purpose)(card),
     usualHours: hoursOfCard(context, machine.id, food, card, question.purpose),
     weighed: question.weighed,
@@ -54,7 +55,7 @@ export function forecastAlternatives(context: Context, question: Question): Alte
   return alternatives({
     ...question,
     food,
-    machines: listMachines(context.db),
+    machines: listMachines(context.db).map(machine => ({ ...machine, ...placesOf(context, machine) })),
     ownOf: ownOf(context, food, question.purpose),
     hoursOf: (machineId, card) => hoursOfCard(context, machineId, food, card, question.purpose),
     jarMl: household.jarMl,
@@ -88,6 +89,17 @@ function foodOf({ foods }: Context, key: string): Food {
   return food
 }
 
+/** Places of a machine that carry nothing now, and when those that do are free; nobody knows where one of their windows is not known. */
+function placesOf({ db }: Context, machine: { id: string; trays: number }): { free: number; freeAt?: number } {
+  const views = dryingViews(db).filter(view => view.machine_id === machine.id)
+  const taken = views.reduce((sum, view) => sum + (JSON.parse(view.trays) as number[]).length, 0)
+  const ends = views.map(view =>
+    view.finish_from === null || view.finish_to === null ? Number.NaN : (view.finish_from + view.finish_to) / 2,
+  )
+  const freeAt = Math.max(...ends)
+  return { free: Math.max(0, machine.trays - taken), freeAt: Number.isFinite(freeAt) ? Math.round(freeAt) : undefined }
+}
+
 /** What is in a basket, as one food. */
 function basketOf(context: Context, { foodKey, weightG, mix = [] }: Question): Food {
   for (const part of mix) foodOf(context, part.foodKey)
@@ -95,7 +107,7 @@ function basketOf(context: Context, { foodKey, weightG, mix = [] }: Question): F
 }
 
 /** What own batches say of a basket of this food, by card. */
-function ownOf(context: Context, food: Food, purpose: Purpose): (card: MethodCard) => OwnBasket {
+export function ownOf(context: Context, food: Food, purpose: Purpose): (card: MethodCard) => OwnBasket {
   // What lots of one kind taught is not the mix's.
   if (food.mixOf) return () => ({})
   const { prep, dry, recovery } = basketLearned(context, food)

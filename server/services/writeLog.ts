@@ -29,6 +29,8 @@ export function startBatch(context: Context, input: NewBatch): Written & { numbe
       checkEntry([], entry, { now: context.now(), find: context.foods.find })
       checkJarsFor(context, { ...entry, batchId: input.id })
       checkSameFood(context, input)
+      if (entry.body.kind === 'intake' && entry.body.machineId !== undefined && !findMachine(context.db, entry.body.machineId))
+        refuse('entry.body.machineId', 'no-such-machine', 'There is no such machine: choose one of the Workshop, or leave it out.')
       insertBatch(context.db, input.id, context.now())
     },
     () => ({ number: findBatch(context.db, input.id)!.number }),

@@ -25,6 +25,7 @@ import type {
   MachinePageAnswer,
   NowAnswer,
   PastRecipe,
+  PlanAnswer,
   ReadingSeries,
   ReadingsAnswer,
   RecallAnswer,
@@ -116,6 +117,7 @@ export interface Answers {
   saveDevice: DeviceAnswer
   readings: ReadingSeries[]
   takeReadings: ReadingsAnswer
+  plan: PlanAnswer
   forecast: Forecast
   forecastWays: Alternative[]
   forecastBoughtIn: BoughtIn

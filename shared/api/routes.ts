@@ -30,6 +30,7 @@ import {
   numberQuery,
   pairing,
   passphraseChange,
+  planQuery,
   ownCardSource,
   readingsPost,
   readingsQuery,
@@ -141,6 +142,7 @@ export const ROUTES = {
     token: 'readings',
   }),
 
+  plan: get('/api/plan', 'planning', 'What there is to plan: baskets, machines, nights and hands', { query: planQuery }),
   forecast: get('/api/forecast', 'planning', 'What a basket gives', { query: forecastQuestion }),
   forecastWays: get('/api/forecast/ways', 'planning', 'Machines and cuts side by side', { query: forecastQuestion }),
   forecastBoughtIn: get('/api/forecast/bought-in', 'planning', 'Own peeling against bought-in', { query: boughtInQuestion }),

@@ -1,3 +1,4 @@
+import type { PlanProblem } from '#core/plan'
 import type { Problem } from '#core/errors'
 import type { RunOutline } from '#core/batch'
 import type { Entry, Stage } from '#core/log'
@@ -87,6 +88,11 @@ export interface RackAnswer {
   setC?: number | null
   trays: RackTray[]
   finishes: { batchId: string; batchNumber: number; title: string; from?: number; to?: number }[]
+}
+
+/** What there is to plan; whoever likes lets another solver at it. */
+export interface PlanAnswer {
+  problem: PlanProblem
 }
 
 export interface NowAnswer {

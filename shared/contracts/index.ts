@@ -25,6 +25,7 @@ export {
   type FoodWish,
   type ToolSettings,
   compareQuery,
+  planQuery,
   findQuery,
   forecastQuestion,
   householdChange,
@@ -37,6 +38,7 @@ export {
   type HouseholdSettings,
   type HygrometerSettings,
   type MachineSettings,
+  type PlanQuery,
   type UpkeepDone,
 } from './settings'
 export * from './foods'

@@ -226,6 +226,16 @@ export const listQuery = z.strictObject({
   before: z.coerce.number({ error: 'Give a batch number.' }).int('Give a whole number.').min(1, 'Numbers count from 1.').optional(),
 })
 
+/** Minutes of preparing that the people have on a day. */
+export const planQuery = z.strictObject({
+  handsMinutes: z.coerce
+    .number({ error: 'Give minutes a day.' })
+    .min(0, 'At least 0 minutes a day.')
+    .max(1440, 'A day has 1440 minutes.')
+    .default(180),
+})
+export type PlanQuery = z.infer<typeof planQuery>
+
 export const compareQuery = z.strictObject({ food: text(40), card: text(80).optional() })
 
 export const findQuery = z.strictObject({ q: z.string({ error: 'Give the words to look for as q.' }).max(80, 'At most 80 characters.') })

@@ -33,13 +33,19 @@ const usualKind = props.state.run?.way.partOnly ? STANDARD_WAY : props.state.car
 const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : props.state.balance.weightG.p50)
 const rank = ({ id, kind, trays, trayAreaM2 }: BatchAnswer['machines'][number]) => {
   const taken = props.page.taken[id]?.positions.length ?? 0
-  const needed = Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2).mean)
+  const needed = Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2, kind).mean)
   return (
     (kind === usualKind ? 0 : props.state.card.ways.some(item => item.way === kind) ? 10 : 30) +
     (taken === 0 ? 0 : trays - taken >= needed ? 1 : 15)
   )
 }
-const machineId = ref(props.initial?.machineId ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
+/** What was meant when the basket came in, where it has a place for it. */
+const meant = props.state.run
+  ? undefined
+  : props.page.machines.find(
+      item => item.id === props.state.intake.body.machineId && (props.page.taken[item.id]?.positions.length ?? 0) < item.trays,
+    )
+const machineId = ref(props.initial?.machineId ?? meant?.id ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))
@@ -50,7 +56,7 @@ const free = computed(() =>
 )
 const each = ref(props.initial?.trays !== undefined || (!props.initial && facts.value.underVacuum))
 const totalG = ref<number | undefined>(props.initial?.totalG)
-const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2).mean)
+const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2, kind.value).mean)
 const traysNeeded = computed(() => Math.max(1, Math.round((totalG.value ?? guessG ?? perTrayG.value) / perTrayG.value)))
 const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(

@@ -45,6 +45,8 @@ const schema = z.strictObject({
     .min(1, 'Name at least one other food.')
     .max(11, 'At most twelve kinds in a basket.')
     .optional(),
+  /** The machine that was meant when it came in: loading begins with it. */
+  machineId: id.optional(),
   /** What was on the scale, of a food that is cooked before it is dried; told by what was cooked later where it is missing. */
   weighed: z.enum(['uncooked', 'cooked'], { error: 'Say whether it was weighed uncooked or cooked.' }).optional(),
 })

@@ -326,3 +326,51 @@ describe('an axis for finishes', () => {
     expect(axis.place({ from: MORNING - 3 * HOUR, to: MORNING - HOUR })).toEqual({ left: 0, width: 0.02 })
   })
 })
+
+describe('a forecast is true before the knife', () => {
+  const CABINET = { trays: 9, trayAreaM2: 0.1, watts: 600, kind: 'dehydrator' as const, lowC: 35, highC: 75 }
+  const of = (key: string, cardKey: string, weightG: number, machine: Parameters<typeof forecastBasket>[0]['machine'] = CABINET) => {
+    const food = findFood(key)!
+    return forecastBasket({ food, card: cardOf(food, cardKey), purpose: 'powder', weightG, machine, jarMl: 250, startAt: MORNING })
+  }
+  it('what is roasted loses a quarter of its water weight on the way to the tray (common practice), and its solids nothing', () => {
+    const roasted = of('butternut', 'roasted', 6000)
+    const cut = of('butternut', 'shreds', 6000)
+    expect(roasted.preparedG.p50 / cut.preparedG.p50).toBeGreaterThan(0.65)
+    expect(roasted.preparedG.p50 / cut.preparedG.p50).toBeLessThan(0.85)
+    expect(Math.abs(roasted.dryG.p50 / cut.dryG.p50 - 1)).toBeLessThan(0.08)
+  })
+  it('a thin purée is thickened to that of a tin, a thick one is left', () => {
+    const food = findFood('pumpkin')!
+    const sheet = of('pumpkin', 'sheet', 6000)
+    // Nine tenths water at most: what is dry in it over what is spread.
+    expect(sheet.dryG.p50 / sheet.preparedG.p50).toBeGreaterThan(1 - food.rawMoisture.value.mean)
+    expect(sheet.preparedG.p50).toBeLessThan(of('pumpkin', 'shreds', 6000).preparedG.p50)
+  })
+  it('milk for a freeze dryer is counted by depth: 5.85 kg are four trays, one load, about 40 hours (common practice)', () => {
+    const milk = of('milk-whole', 'liquid', 5850, { trays: 4, trayAreaM2: 0.1, watts: 1000, kind: 'freeze-dryer' })
+    expect(milk.trays.p50).toBe(4)
+    expect(milk.loads.p50).toBe(1)
+    expect(milk.hoursPerLoad.p50).toBeGreaterThan(34)
+    expect(milk.hoursPerLoad.p50).toBeLessThan(46)
+    // Half of it is half as deep, and takes much less than the whole.
+    const half = of('milk-whole', 'liquid', 2900, { trays: 4, trayAreaM2: 0.1, watts: 1000, kind: 'freeze-dryer' })
+    expect(half.loads.p90).toBe(1)
+    expect(half.hoursPerLoad.p50).toBeLessThan(milk.hoursPerLoad.p50 + 1)
+  })
+  it('counts the places that are free: what finds none waits for the others', () => {
+    const alone = of('tomato', 'slices-6', 2500)
+    const free = MORNING + 10 * HOUR
+    const one = of('tomato', 'slices-6', 2500, { ...CABINET, free: 1, freeAt: free })
+    const none = of('tomato', 'slices-6', 2500, { ...CABINET, free: 0, freeAt: free })
+    expect(alone.loads.p50).toBe(1)
+    expect(alone).toMatchObject({ free: 9, places: 9, freeAt: undefined })
+    expect(one.loads.p50).toBe(2)
+    expect(one).toMatchObject({ free: 1, places: 9, freeAt: free })
+    expect(none.loads.p50).toBe(1)
+    // Both wait for the rack: they end as much later as it is free.
+    for (const later of [one, none]) expect((later.endsAt.p50 - alone.endsAt.p50) / HOUR).toBeCloseTo(10, 0)
+    // Places that are free enough are enough.
+    expect(of('tomato', 'slices-6', 400, { ...CABINET, free: 2, freeAt: free }).endsAt.p50).toBeLessThan(free + 8 * HOUR)
+  })
+})

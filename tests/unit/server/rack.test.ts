@@ -1,13 +1,14 @@
 import { uuidv7 } from 'uuidv7'
 import { assess, foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
-import type { NewRunEntry } from '#shared/contracts'
+import type { NewBatch, NewRunEntry } from '#shared/contracts'
 import { comparedRuns } from '#server/services/compare'
 import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
 import { batchList, batchPage, nowPage } from '#server/services/pages'
 import { rebuildProjections } from '#server/services/projections'
 import { saveMachine } from '#server/services/settings'
-import { logOnRun } from '#server/services/writeLog'
+import { forecast, forecastAlternatives } from '#server/services/forecast'
+import { logOnRun, startBatch } from '#server/services/writeLog'
 import { testBook } from '../../support/logbook'
 import { findFood } from '../../support/foods'
 
@@ -252,5 +253,34 @@ describe('a rack that was switched off', () => {
     expect(evening).toBeGreaterThan(onPage + 0.003)
     rebuildProjections(book.context)
     expect(kept()).toEqual(asKept)
+  })
+})
+
+describe('what stands in machines counts', () => {
+  const question = (machineId: string) => ({ foodKey: 'tomato', cardKey: 'slices-6', purpose: 'powder' as const, weightG: 3000, machineId })
+  it('in a forecast: free places, and when the others are free, the same beside other ways', () => {
+    const empty = testBook()
+    expect(forecast(empty.context, question(empty.machineId))).toMatchObject({ free: 6, places: 6 })
+    const { book } = rack()
+    const here = forecast(book.context, question(book.machineId))
+    expect(here).toMatchObject({ free: 2, places: 6 })
+    expect(here.freeAt).toBeGreaterThan(book.at(2))
+    const beside = forecastAlternatives(book.context, question(book.machineId)).find(row => row.asked)!
+    expect(beside).toMatchObject({ free: 2, places: 6, loads: here.loads, endsAt: here.endsAt })
+  })
+  it('and the machine that was meant stands in the log of the basket; one that is not there is refused', () => {
+    const { book } = rack()
+    const basket = (machineId: string): NewBatch => ({
+      id: uuidv7(),
+      entry: {
+        id: uuidv7(),
+        at: book.at(1),
+        body: { kind: 'intake', foodKey: 'tomato', source: 'Garden', weightG: 900, purpose: 'powder', cardKey: 'slices-6', machineId },
+      },
+    })
+    const meant = basket(book.machineId)
+    startBatch(book.context, meant)
+    expect(batchPage(book.context, meant.id).entries[0]!.body).toMatchObject({ machineId: book.machineId })
+    expect(() => startBatch(book.context, basket(uuidv7()))).toThrow(/There is no such machine/)
   })
 })

@@ -234,7 +234,7 @@ if (typeof wanted === 'string' && state.value) {
     <header class="page-head head">
       <div>
         <h1>{{ title }}</h1>
-        <p class="quiet">{{ underTitle }}</p>
+        <p class="quiet">{{ underTitle }} <NuxtLink :to="`/intake?like=${batchId}`">Same again</NuxtLink></p>
       </div>
       <StepLine :state="state" />
     </header>
