@@ -82,7 +82,7 @@ const lead = computed(() => {
           </div>
         </dl>
         <div class="hands">
-          <NumberField v-model="handsHours" label="Hours for preparing, a day" :least="0" :most="24" :decimals="1" />
+          <NumberField v-model="handsHours" label="Hours for preparing, a day" :least="0" :most="24" :decimals="1" bare />
         </div>
         <PlanBoard v-model:chosen="chosen" :problem="problem" :plan="plan" :now="now" />
       </section>
@@ -93,7 +93,7 @@ const lead = computed(() => {
             <div>
               <strong>{{ basket(run.basketId)?.title }}</strong>
               <p>
-                Cut from {{ format.time(run.prepareAt) }}, into the {{ machine(run.machineId) }} at {{ format.time(run.startAt) }} on
+                Ready it from {{ format.time(run.prepareAt) }}, into the {{ machine(run.machineId) }} at {{ format.time(run.startAt) }} on
                 {{ plural(run.places, 'tray') }}.
               </p>
               <p class="quiet small">

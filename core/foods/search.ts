@@ -36,7 +36,8 @@ function plain(term: string): string {
           .replace(/ies$/, 'y')
           .replace(/(sh|ch|x|o)es$/, '$1')
           .replace(/s$/, '')
-  return SPELT[single] ?? single
+  // “constructor” is a word too, and every object has it.
+  return Object.hasOwn(SPELT, single) ? SPELT[single]! : single
 }
 const phrase = (text: string) =>
   text

@@ -46,5 +46,5 @@ export class Fit {
 }
 
 /** Whether one heat suits all. */
-export const haveOneHeat = (heats: readonly Heat[]) =>
+const haveOneHeat = (heats: readonly Heat[]) =>
   Math.max(...heats.map(heat => heat.lowC)) <= Math.min(...heats.map(heat => heat.highC))

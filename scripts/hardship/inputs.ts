@@ -198,7 +198,7 @@ export async function inputs(size: number): Promise<Found> {
         )
           faults.push(`unclear: ${label} → ${text.slice(0, 300)}`)
       }
-      if (/(?:\/root|\/home\/|\/tmp\/|node_modules|\.mjs:\d)/.test(text) && !path.includes('openapi'))
+      if (/(?:\/root|(?<!\/api)\/home\/|\/tmp\/|node_modules|\.mjs:\d)/.test(text) && !path.includes('openapi'))
         faults.push(`tells of its place: ${label} → ${text.slice(0, 200)}`)
     } catch (error) {
       const ms = performance.now() - begun

@@ -1,7 +1,7 @@
 import { dirname } from 'node:path'
 import { migrations } from '#migrations'
 import { holdFolder } from '#server/db/hold'
-import { CannotOpen, lookBeforeOpening } from '#server/db/opening'
+import { CannotOpen, damagedWords, lookBeforeOpening } from '#server/db/opening'
 import { sweepCopies } from '#server/export/backup'
 import { copyDaily } from '#server/export/copies'
 import { watchHealth } from '#server/services/health'
@@ -39,6 +39,7 @@ function orEnd<Opened>(open: () => Opened): Opened {
   } catch (error) {
     const { code = '' } = error as { code?: string }
     if (error instanceof CannotOpen) console.error(error.message)
+    else if (/^SQLITE_(?:CORRUPT|NOTADB)/.test(code)) console.error(damagedWords(logbookPath()))
     else if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
       console.error(`The disk of ${logbookPath()} is full: make room and start again.`)
     else console.error(error)

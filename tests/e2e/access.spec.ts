@@ -8,6 +8,8 @@ const VIEWS: Record<string, (demo: Demo) => string> = {
   Now: () => '/',
   Batch: demo => `/batches/${demo.ids.beetroot}`,
   Batches: () => '/batches',
+  Plan: () => '/plan',
+  Home: () => '/home',
   Shelf: () => '/shelf',
   Jar: demo => `/jars/${demo.ids.jar}`,
   Label: demo => `/jars/${demo.ids.jar}/label`,

@@ -60,6 +60,7 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     hygrometers: {},
     devices: {},
     readings: { query: { machine: ids.cabinet!, from: '0', to: String(Date.now()) } },
+    plan: { query: { handsMinutes: '120' } },
     forecast: { query: forecast },
     forecastWays: { query: forecast },
     forecastBoughtIn: {

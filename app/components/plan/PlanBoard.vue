@@ -36,24 +36,27 @@ const basket = (id: string) => props.problem.baskets.find(item => item.id === id
 const lanes = computed(() =>
   props.problem.machines.map(machine => ({
     machine,
-    busy: machine.busy.filter(item => item.to > from.value),
-    runs: props.plan.runs.filter(run => run.machineId === machine.id),
+    bars: rowsOf([
+      ...machine.busy.filter(item => item.to > from.value).map(item => ({ ...item, run: undefined })),
+      ...props.plan.runs
+        .filter(run => run.machineId === machine.id)
+        .map(run => ({ from: run.startAt, to: run.ends.p90, places: run.places, run })),
+    ]),
   })),
 )
-/** Runs that overlap stand below one another. */
-function rowsOf(runs: readonly PlannedRun[], busy: number): { run: PlannedRun; row: number }[] {
+/** Bars that overlap stand below one another: what is there, then what is planned. */
+function rowsOf<Bar extends { from: number; to: number }>(bars: readonly Bar[]): (Bar & { row: number })[] {
   const ends: number[] = []
-  return runs.map(run => {
-    let row = ends.findIndex(end => end <= run.startAt)
-    if (row < 0) row = ends.length
-    ends[row] = run.ends.p90
-    return { run, row: row + (busy > 0 ? 1 : 0) }
-  })
+  return [...bars]
+    .sort((a, b) => a.from - b.from)
+    .map(bar => {
+      let row = ends.findIndex(end => end <= bar.from)
+      if (row < 0) row = ends.length
+      ends[row] = bar.to
+      return { ...bar, row }
+    })
 }
-const height = (lane: (typeof lanes.value)[number]) => {
-  const rows = rowsOf(lane.runs, lane.busy.length)
-  return Math.max(1, ...rows.map(item => item.row + 1), lane.busy.length > 0 ? 1 : 0)
-}
+const ROW_PX = 46
 const words = (run: PlannedRun) =>
   `${basket(run.basketId).title}: ${run.places} ${run.places === 1 ? 'tray' : 'trays'}, in ${format.moment(run.startAt, props.now)}, out ${format.window(run.ends.p10, run.ends.p90, props.now)}`
 </script>
@@ -69,7 +72,7 @@ const words = (run: PlannedRun) =>
           >{{ lane.machine.places }} {{ lane.machine.places === 1 ? 'place' : 'places' }}</span
         >
       </p>
-      <div class="track" :style="{ height: `${height(lane) * 46 + 8}px` }">
+      <div class="track" :style="{ height: `${Math.max(1, ...lane.bars.map(bar => bar.row + 1)) * ROW_PX + 8}px` }">
         <span
           v-for="night in nights"
           :key="night.from"
@@ -77,32 +80,33 @@ const words = (run: PlannedRun) =>
           :style="{ left: at(night.from), width: width(night.from, night.to) }"
         />
         <span class="now" :style="{ left: at(now) }" />
-        <span
-          v-for="(item, i) in lane.busy"
-          :key="i"
-          class="bar busy"
-          :style="{ left: at(item.from), width: width(item.from, item.to), top: '4px' }"
-          >{{ item.places }} taken</span
-        >
-        <button
-          v-for="{ run, row } in rowsOf(lane.runs, lane.busy.length)"
-          :key="run.basketId"
-          type="button"
-          class="bar run"
-          :class="{ on: chosen === run.basketId }"
-          :aria-pressed="chosen === run.basketId"
-          :aria-label="words(run)"
-          :title="words(run)"
-          :style="{
-            left: at(run.startAt),
-            width: width(run.startAt, run.ends.p90),
-            top: `${row * 46 + 4}px`,
-            '--sure': `${((100 * (run.ends.p10 - run.startAt)) / (run.ends.p90 - run.startAt)).toFixed(0)}%`,
-          }"
-          @click="chosen = run.basketId"
-        >
-          <span class="count">{{ run.places }}</span>{{ basket(run.basketId).title }}
-        </button>
+        <template v-for="(bar, i) in lane.bars" :key="i">
+          <span
+            v-if="!bar.run"
+            class="bar busy"
+            :style="{ left: at(bar.from), width: width(bar.from, bar.to), top: `${bar.row * ROW_PX + 4}px` }"
+            :title="`${bar.places} taken until ${format.moment(bar.to, now)}`"
+            >{{ bar.places }} taken</span
+          >
+          <button
+            v-else
+            type="button"
+            class="bar run"
+            :class="{ on: chosen === bar.run.basketId }"
+            :aria-pressed="chosen === bar.run.basketId"
+            :aria-label="words(bar.run)"
+            :title="words(bar.run)"
+            :style="{
+              left: at(bar.from),
+              width: width(bar.from, bar.to),
+              top: `${bar.row * ROW_PX + 4}px`,
+              '--sure': `${((100 * (bar.run.ends.p10 - bar.from)) / (bar.to - bar.from)).toFixed(0)}%`,
+            }"
+            @click="chosen = bar.run.basketId"
+          >
+            <span class="count">{{ bar.places }}</span>{{ basket(bar.run.basketId).title }}
+          </button>
+        </template>
       </div>
     </div>
   </div>

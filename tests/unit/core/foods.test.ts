@@ -355,3 +355,10 @@ describe('foods of one’s own', () => {
     expect(() => expandFood({ ...own, forms: { 'stacks 3': '3 to 4' } }, reference)).toThrow('no form “stacks 3”')
   })
 })
+
+describe('words that every object knows', () => {
+  it('are words to the search like any other', () => {
+    const search = foodSearch(FOODS)
+    for (const word of ['constructor', '__proto__', 'toString', 'hasOwnProperty', '{"constructor":1}']) expect(() => search(word)).not.toThrow()
+  })
+})
