@@ -19,6 +19,8 @@ export const HELP = `Simulated devices for Dulse.
   --speed     simulated seconds in a second; a fast device catches up with the present and then keeps time
   --hours     begin so many hours ago
   --rack      the simulated rack's truth, as the demo data writes it beside its logbook
+
+  DULSE_KEY   the device's key, where Dulse runs elsewhere in the house; NODE_EXTRA_CA_CERTS names the household's certificate then
 `
 
 interface Options {

@@ -11,13 +11,17 @@ const MOST_KEPT = 20_000
 export class Sender {
   private kept: Sent[] = []
   private busy = false
-  private known = false
+  private known: boolean
 
   constructor(
     private readonly server: string,
     private readonly device: DeviceSettings,
     private readonly say: (words: string) => void = console.log,
-  ) {}
+    /** Its key, where the server is elsewhere in the house: there it is known already, and may send readings alone. */
+    private readonly key = process.env.DULSE_KEY,
+  ) {
+    this.known = key !== undefined
+  }
 
   add(readings: readonly Sent[]): void {
     this.kept.push(...readings)
@@ -58,7 +62,7 @@ export class Sender {
   private async call<Answer>(method: string, path: string, body: unknown): Promise<Answer> {
     const response = await fetch(this.server + path, {
       method,
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', ...(this.key === undefined ? {} : { authorization: `Bearer ${this.key}` }) },
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(10_000),
     })

@@ -46,5 +46,4 @@ export class Fit {
 }
 
 /** Whether one heat suits all. */
-const haveOneHeat = (heats: readonly Heat[]) =>
-  Math.max(...heats.map(heat => heat.lowC)) <= Math.min(...heats.map(heat => heat.highC))
+const haveOneHeat = (heats: readonly Heat[]) => Math.max(...heats.map(heat => heat.lowC)) <= Math.min(...heats.map(heat => heat.highC))

@@ -359,6 +359,7 @@ describe('foods of one’s own', () => {
 describe('words that every object knows', () => {
   it('are words to the search like any other', () => {
     const search = foodSearch(FOODS)
-    for (const word of ['constructor', '__proto__', 'toString', 'hasOwnProperty', '{"constructor":1}']) expect(() => search(word)).not.toThrow()
+    for (const word of ['constructor', '__proto__', 'toString', 'hasOwnProperty', '{"constructor":1}'])
+      expect(() => search(word)).not.toThrow()
   })
 })
