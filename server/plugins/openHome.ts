@@ -27,7 +27,8 @@ export default defineNitroPlugin(nitro => {
     }
     delete response.headers['x-powered-by']
   })
-  if (home.keys.open || process.env.DULSE_HOME === '1')
+  // Without a passphrase nothing is to be opened yet: whoever starts it is asked for one.
+  if (home.keys.hasPassphrase && (home.keys.open || process.env.DULSE_HOME === '1'))
     void home.open().catch(error => {
       setHomeProblem(error instanceof CannotOpen ? error.message : 'It cannot listen in the house; the server’s own words say why.')
       console.error(error instanceof CannotOpen ? error.message : error)

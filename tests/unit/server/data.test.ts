@@ -291,7 +291,7 @@ describe('a backup', () => {
     expect(batches).toBe(batchList(demo, {}).batches.length)
     expect(textOf(context)).toBe(textOf(demo))
     expect(stateOf(context)).toEqual(stateOf(demo))
-    const before = openLogbook(aside, () => NOW)
+    const before = openLogbook(join(folder, aside), () => NOW)
     opened.push(before)
     expect(textOf(before)).toBe(mine)
   })
