@@ -203,14 +203,14 @@ const kept = (page: Page) =>
   })
 /** The application is kept first, and stands at the helm from the next page on. */
 async function installed(page: Page) {
-  await expect.poll(async () => (await kept(page))[0], { timeout: 60_000 }).toBeGreaterThan(100)
+  await expect.poll(async () => (await kept(page))[0], { timeout: 120_000 }).toBeGreaterThan(100)
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.reload()
   await expect(page.locator('main h1').first()).toBeVisible()
 }
 
 test('the page opens without its server, shows when it was true, and what is logged is sent when it is back', async () => {
-  test.setTimeout(240_000)
+  test.setTimeout(360_000)
   await openHouse(demo.server)
   // Its ports stay, since phones keep the address.
   const { tls, plain } = {
@@ -224,7 +224,7 @@ test('the page opens without its server, shows when it was true, and what is log
   await page.goto(address)
   await expect(page.locator('main h1').first()).toBeVisible()
   await installed(page)
-  await expect.poll(async () => (await kept(page))[1], { timeout: 90_000 }).toBeGreaterThan(12)
+  await expect.poll(async () => (await kept(page))[1], { timeout: 150_000 }).toBeGreaterThan(12)
 
   await demo.server.kill()
   await page.goto(address)
@@ -256,7 +256,7 @@ test('the page opens without its server, shows when it was true, and what is log
 test('two that were offline: two weights of a tray at one minute, a jar emptied twice, a batch weighed that was taken out', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(360_000)
   const address = await openHouse(demo.server)
   house = await trusting(demo.server)
   const [mira, jon] = await Promise.all(['Mira’s phone', 'Jon’s tablet'].map(name => phone(house!, demo.server, address, name)))
