@@ -11,6 +11,7 @@ import { saveTool } from '#server/services/tools'
 import { HOUSEHOLD, HYGROMETER, MACHINES, TOOLS, WISHES, YEAR, type MachineName } from './story'
 import { inTheKitchen, writeRecipes } from './kitchen'
 import { atTheShelf } from './shelf'
+import { planWeek, writeWeek } from './week'
 import { tell, type Deed, type Stage } from './write'
 
 /**
@@ -56,6 +57,7 @@ export function makeDemo(path: string, now: number): { context: Context; batches
     next[first] = tellers[first]!.next().value as Deed | undefined
   }
   clock = now
+  writeWeek(context, now)
   context.db.pragma('wal_checkpoint(TRUNCATE)')
   context.db.pragma('synchronous = FULL')
   return { context, batches: YEAR.length, rack: stage.rack }
@@ -80,6 +82,7 @@ function setUpMachines(context: Context): Record<MachineName, string> {
 if (process.argv[1]?.endsWith('make.ts')) {
   const folder = process.env.DULSE_DATA ?? '.data/demo'
   const { context, batches, rack } = makeDemo(join(folder, 'logbook.sqlite'), Date.now())
+  await planWeek(context)
   context.db.close()
   writeFileSync(join(folder, 'simulated-rack.json'), JSON.stringify(rack))
   console.log(`${batches} batches of the invented household are in ${folder}`)

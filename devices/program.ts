@@ -4,21 +4,26 @@ import { parseArgs } from 'node:util'
 import { simulateRun } from '#core/simulation'
 import { DEVICES, type DeviceName, type SimulatedDevice } from './kinds'
 import { Sender } from './sender'
+import { simulatedWeather } from './weather'
 import { makeWorld, type RackTruth, type World } from './world'
 
 const HOUR = 3_600_000
+/** So far a forecast goes. */
+const DAYS_AHEAD = 10
 /** How often readings go out; at a fast pace many at once. */
 const SEND_MS = 500
 
 export const HELP = `Simulated devices for Dulse.
 
-  npm run devices -- [--server http://127.0.0.1:4170] [--machine ID] [--speed 1] [--hours 0] [--rack FILE] [scale probe hygrometer controller]
+  npm run devices -- [--server http://127.0.0.1:4170] [--machine ID] [--speed 1] [--hours 0] [--rack FILE] [scale probe hygrometer controller weather]
 
   --server    where Dulse runs
   --machine   the machine with the rack; the rack file's, or the first in the Workshop, when missing
   --speed     simulated seconds in a second; a fast device catches up with the present and then keeps time
   --hours     begin so many hours ago
   --rack      the simulated rack's truth, as the demo data writes it beside its logbook
+
+  weather     sends a simulated forecast of ten days to the plan, once; it is not sent unless it is named
 
   DULSE_KEY   the device's key, where Dulse runs elsewhere in the house; NODE_EXTRA_CA_CERTS names the household's certificate then
 `
@@ -30,6 +35,7 @@ interface Options {
   hours: number
   rack?: string
   names: DeviceName[]
+  weather: boolean
 }
 
 /** @throws Error naming the option that is wrong */
@@ -50,8 +56,9 @@ export function optionsOf(args: readonly string[], names?: DeviceName[]): Option
     if (!(value >= least && value <= most)) throw new Error(`--${name} must be a number from ${least} to ${most}; it is “${values[name]}”.`)
     return value
   }
-  const strange = positionals.find(name => !(name in DEVICES))
-  if (strange) throw new Error(`There is no device “${strange}”: ${Object.keys(DEVICES).join(', ')}.`)
+  const strange = positionals.find(name => !(name in DEVICES) && name !== 'weather')
+  if (strange) throw new Error(`There is no device “${strange}”: ${Object.keys(DEVICES).join(', ')}, weather.`)
+  const devices = positionals.filter((name): name is DeviceName => name in DEVICES)
   const data = process.env.DULSE_DATA
   return {
     server: (values.server ?? 'http://127.0.0.1:4170').replace(/\/$/, ''),
@@ -59,7 +66,8 @@ export function optionsOf(args: readonly string[], names?: DeviceName[]): Option
     speed: number('speed', 1, 0.1, 100_000),
     hours: number('hours', 0, 0, 240),
     rack: values.rack ?? (data && existsSync(join(data, 'simulated-rack.json')) ? join(data, 'simulated-rack.json') : undefined),
-    names: names ?? (positionals.length > 0 ? (positionals as DeviceName[]) : (Object.keys(DEVICES) as DeviceName[])),
+    names: names ?? (positionals.length > 0 ? devices : (Object.keys(DEVICES) as DeviceName[])),
+    weather: positionals.includes('weather'),
   }
 }
 
@@ -98,6 +106,8 @@ function someRack(loadedAt: number): RackTruth {
 /** Runs devices until the process is ended. */
 export async function runDevices(options: Options): Promise<void> {
   const startedAt = Date.now()
+  if (options.weather) await sendWeather(options.server, startedAt)
+  if (options.names.length === 0) return
   const file = options.rack ? (JSON.parse(readFileSync(options.rack, 'utf8')) as RackTruth & { machineId?: string }) : undefined
   const machineId = options.machine ?? file?.machineId ?? (await firstMachine(options.server))
   const clock = simulatedClock(startedAt, options.hours, options.speed)
@@ -125,6 +135,19 @@ export async function runDevices(options: Options): Promise<void> {
     }
     await new Promise(resolve => setTimeout(resolve, SEND_MS))
   }
+}
+
+/** @throws Error where Dulse does not take it */
+async function sendWeather(server: string, now: number): Promise<void> {
+  const household = (await fetch(`${server}/api/household`).then(response => response.json())) as { timeZone: string }
+  const weather = simulatedWeather(now, DAYS_AHEAD, household.timeZone, Math.floor(now / (24 * HOUR)))
+  const answer = await fetch(`${server}/api/plan/weather`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(weather),
+  })
+  if (!answer.ok) throw new Error(`Dulse did not take the forecast: ${await answer.text()}`)
+  console.log(`Simulated: a forecast of ${DAYS_AHEAD} days → ${server}.`)
 }
 
 async function firstMachine(server: string): Promise<string | undefined> {

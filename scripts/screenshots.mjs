@@ -57,14 +57,6 @@ const VIEWS = [
   ['rack', `/machines/${machines.find(item => item.name === 'Tall cabinet').id}`, page => page.locator('[data-place="3"]').click()],
   ['grind', ground, page => page.getByRole('button', { name: 'Start the round' }).click()],
   ['pack', batch('carrot', 'grinding'), page => page.getByRole('button', { name: 'Pack a jar' }).click()],
-  [
-    'freeze-dryer',
-    batch('raspberry', 'drying'),
-    page =>
-      page
-        .getByRole('region', { name: 'Rounds of extra drying' })
-        .evaluate(card => window.scrollTo(0, card.getBoundingClientRect().top + window.scrollY - 160)),
-  ],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
   ['shelf', '/shelf'],
   ['jar', jar],
@@ -118,7 +110,8 @@ const VIEWS = [
   ],
   ['insight', '/insight', page => page.getByRole('button', { name: 'More' }).first().click()],
   ['reference', '/reference'],
-  ['food', '/reference/hot-chili'],
+  ['plan', '/plan', page => page.getByText('The best that was found').waitFor()],
+  ['year', '/plan/year', page => page.getByRole('heading', { name: 'To buy' }).waitFor()],
   ['workshop', '/workshop'],
 ]
 const browser = await chromium.launch({

@@ -5,7 +5,7 @@ import { handsMinutesKg } from '../planning'
 import type { BatchInsight } from './types'
 
 /** Hands beside the preparing, minutes (common practice): a tray loaded, a look, a session at the grinder, a jar filled. */
-const MINUTES = { tray: 3, look: 2, grind: 12, jar: 4 }
+export const MINUTES = { tray: 3, look: 2, grind: 12, jar: 4 }
 /** A window wider than this by its ends says too little of when it was dry. */
 const TOO_WIDE = 1.5
 

@@ -1,4 +1,4 @@
-export { batchInsight } from './batch'
+export { MINUTES, batchInsight } from './batch'
 export { costPerG, summarise, worthOf, type FinishedBatch, type StepYield, type Summary, type Worth } from './summary'
 export { trialDifferences, type TrialDifference, type TrialSide } from './trial'
 export type { BatchInsight } from './types'

@@ -1,3 +1,4 @@
+import { isOfRun, kindOf } from './bodies'
 import type { Entry, EntryOf } from './entry'
 import { inForce, ofKind } from './inForce'
 import { MINUTE } from '../time'
@@ -31,18 +32,19 @@ export function conflictsOf(entries: readonly Entry[]): LogConflict[] {
   return [...weights, ...late]
 }
 
-/** The newest that another logged between the writing of an entry and its arrival. */
-export function meanwhile(standing: readonly Entry[], { writer, body, id }: EntryOf<'unsettled'>): Entry | undefined {
+/**
+ * The newest that another logged between the writing of an entry and its arrival, of what changes something: a note is in nobody's way. What
+ * belongs to a whole run is corrected there.
+ */
+export function meanwhile(standing: readonly Entry[], { writer, body, seq }: EntryOf<'unsettled'>): Entry | undefined {
   return standing
-    .filter(
-      item =>
-        item.id !== id &&
-        item.recordedAt >= body.wroteAt &&
-        item.writer?.id !== writer?.id &&
-        item.body.kind !== 'unsettled' &&
-        item.body.kind !== 'settle',
-    )
+    .filter(item => item.seq < seq && item.recordedAt >= body.wroteAt && item.writer?.id !== writer?.id && changesSomething(item.body.kind))
     .sort((a, b) => b.seq - a.seq)[0]
+}
+
+function changesSomething(kind: Entry['body']['kind']): boolean {
+  const { effect, jars } = kindOf(kind)
+  return !isOfRun(kind) && (effect !== 'none' || (jars !== undefined && jars.effect !== 'none'))
 }
 
 const pairOf = (a: string, b: string) => [a, b].sort().join(' ')

@@ -1,5 +1,5 @@
 import { sleepAround, startOfDay, type Household } from '../planning/day'
-import { DAY } from '../time'
+import { DAY, HOUR } from '../time'
 import type { Stretch } from './types'
 
 /** Nights, days and absences of a stretch of time, looked up once: planning asks for them many thousand times. */
@@ -48,6 +48,11 @@ export class PlanClock {
     const night = this.nights[firstAfter(this.nights, from)]
     if (night && night.from < to) return false
     return !this.away.some(gap => gap.from < to && gap.to > from)
+  }
+
+  /** Hour of day, 0 to 23, counted from local midnight. */
+  hourOf(at: number): number {
+    return Math.floor((at - this.days[this.dayOf(at) - 1]!) / HOUR) % 24
   }
 
   /** Number of the day that an instant is of, by local midnight. */

@@ -1,5 +1,5 @@
 import { WAYS, type WayAsk } from '../ways'
-import { constantTrays, dangerZoneOf, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment } from '../batch'
+import { constantTrays, dangerZoneOf, holdLimit, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment } from '../batch'
 import type { BatchState, HoldPlace } from '../log'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
@@ -16,12 +16,64 @@ const FIRST_LOOK = 2 / 3
 
 /**
  * What a batch needs next. It follows from the log alone, so it can be kept beside it and only ages.
+ * @param planned what the plan has for it, while it waits for a machine
  * @param swaps gives the trays of its machine that should change places halfway, slower place first; asked only when it matters
  */
-export function agendaOf(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps = () => []): Todo[] {
+export function agendaOf(
+  state: BatchState,
+  assessed: Assessment | undefined,
+  household: Household,
+  swaps: FindSwaps = () => [],
+  planned?: Planned,
+): Todo[] {
   const danger = dangerTodo(state)
   if (danger?.kind === 'discard') return [danger]
-  return [...(danger ? [danger] : []), ...stageTodos(state, assessed, household, swaps)]
+  return [
+    ...(danger ? [danger] : []),
+    ...(planned ? plannedTodos(state, planned, danger !== undefined) : stageTodos(state, assessed, household, swaps)),
+  ]
+}
+
+/** What the plan that people work by has for a basket: when it is prepared, and into what it goes. */
+export interface Planned {
+  prepareAt: number
+  startAt: number
+  machineName: string
+  cut: string
+  places: number
+}
+
+/** By the plan: cut until then, loaded at its time; what waits longer than it keeps where it stands goes into the cold first. */
+function plannedTodos(state: BatchState, { prepareAt, startAt, machineName, cut, places }: Planned, clockRuns: boolean): Todo[] {
+  const food = state.food.name.toLowerCase()
+  const where = `${places} ${places === 1 ? 'place' : 'places'} of the ${machineName}`
+  const isCut = state.stage === 'prep'
+  const waitsFrom = isCut ? state.prep.at(-1)!.at : state.intake.at
+  const keeps = waitsFrom + holdLimit('counter', isCut ? 'cut' : 'raw', { freshDays: state.food.freshDays.value })
+  const waitsLong = !state.hold && !clockRuns && (isCut ? startAt : prepareAt) > keeps
+  return [
+    ...(state.hold ? [heldTodo(state)] : []),
+    // What the plan has wait does so in the cold.
+    ...(waitsLong
+      ? [
+          {
+            kind: 'danger' as const,
+            from: waitsFrom,
+            to: keeps,
+            title: `Into the refrigerator with the ${food}`,
+            why: 'By the plan it is loaded later: until then it keeps in the cold. Log where it is.',
+          },
+        ]
+      : []),
+    isCut
+      ? {
+          kind: 'load',
+          from: startAt,
+          title: `Load the ${food}`,
+          why: `By the plan: ${where}.`,
+        }
+      : { kind: 'prepare', from: prepareAt, title: `Cut and load the ${food}`, why: `By the plan: ${cut}, ${where}.` },
+  ]
 }
 
 function stageTodos(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps): Todo[] {
@@ -434,6 +486,9 @@ function grindingTodo(state: BatchState): Todo {
     why: state.fromJars ? 'It stands open since it left its jar.' : 'It has rested and stayed dry.',
   }
 }
+
+/** The hour that stands before a thing: its end, once it has begun. */
+export const dueAt = ({ from, to }: Pick<Todo, 'from' | 'to'>, now: number) => (from <= now && to !== undefined && to > now ? to : from)
 
 export type TodoGroup = 'late' | 'today' | 'sleep' | 'later'
 

@@ -1,8 +1,8 @@
 import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { WAYS, type WayKey } from '../ways'
 import type { Interval } from '../stats'
-import { sleepAround, type Household } from './day'
-import { forecastBasket, type OwnBasket } from './forecast'
+import { isAsleep, sleepAround, type Household } from './day'
+import { forecastBasket, type Forecast, type OwnBasket } from './forecast'
 import { HOUR } from '../time'
 
 /** A machine to choose from. */
@@ -13,6 +13,9 @@ export interface ChoosableMachine {
   trays: number
   trayAreaM2: number
   watts: number
+  /** What its dial goes to. */
+  lowC: number
+  highC: number
   free?: number
   freeAt?: number
 }
@@ -68,52 +71,59 @@ const SURE = 0.8
 /** Points of the finish that are tried against the night. */
 const QUANTILES = [0.05, 0.15, 0.25, 0.35, 0.45, 0.55, 0.65, 0.75, 0.85, 0.95]
 
+/** A basket in a machine by a cut, as it is forecast. */
+export interface ForecastWay {
+  machine: ChoosableMachine
+  card: MethodCard
+  forecast: Forecast
+}
+
 /**
- * A basket in each machine and each of its food's cuts: thicker in one load or thinner in two, fast or
- * cheap, each with a start that ends in waking hours. Cuts whose way does not suit a machine are left out.
+ * A basket in each machine and each of its food's cuts. Left out are cuts whose way does not suit a machine or does part of the work only, and
+ * those of a part alone, such as skins, where that is not what was asked: nobody throws the rest away.
  */
-export function alternatives(input: AlternativesInput): Alternative[] {
-  const rows: Alternative[] = []
-  for (const machine of input.machines) {
-    for (const card of input.food.cards.filter(item => !item.raw && item.ways.some(way => way.way === machine.kind && !way.partOnly))) {
-      const forecast = forecastBasket({
-        food: input.food,
-        card,
-        purpose: input.purpose,
-        weightG: input.weightG,
-        weighed: input.weighed,
-        weightSdG: input.weightSdG,
+export function forecastWays(input: Omit<AlternativesInput, 'machineId' | 'household'>): ForecastWay[] {
+  return input.machines.flatMap(machine =>
+    input.food.cards
+      .filter(card => card.trimShare === undefined || card.key === input.cardKey)
+      .filter(card => !card.raw && card.ways.some(way => way.way === machine.kind && !way.partOnly))
+      .map(card => ({
         machine,
-        own: input.ownOf(card),
-        usualHours: input.hoursOf(machine.id, card),
-        jarMl: input.jarMl,
-        startAt: input.startAt,
-      })
-      // What stands outdoors or hangs keeps of itself: nobody need be up for its end.
-      const { startAt, awake } = !WAYS[machine.kind].drawsPower
-        ? { startAt: input.startAt, awake: 1 }
-        : wakingStart(forecast.hoursPerLoad, input.startAt, input.household, WAYS[machine.kind].attended)
-      rows.push({
-        machineId: machine.id,
-        machineName: machine.name,
-        way: WAYS[wayOf(card, machine.kind).way].name,
-        nightsCount: WAYS[machine.kind].nightsCount,
-        cardKey: card.key,
-        cardName: card.name,
-        thicknessMm: card.thicknessMm,
-        trays: forecast.trays,
-        loads: forecast.loads,
-        hoursPerLoad: forecast.hoursPerLoad,
-        endsAt: forecast.endsAt,
-        energyKWh: forecast.energyKWh,
-        startAt,
-        awake,
-        free: forecast.free,
-        places: forecast.places,
-        asked: machine.id === input.machineId && card.key === input.cardKey,
-      })
+        card,
+        forecast: forecastBasket({ ...input, card, machine, own: input.ownOf(card), usualHours: input.hoursOf(machine.id, card) }),
+      })),
+  )
+}
+
+/** A basket each way there is: thicker in one load or thinner in two, fast or cheap, each with a start that ends in waking hours. */
+export function alternatives(input: AlternativesInput): Alternative[] {
+  const rows = forecastWays(input).map(({ machine, card, forecast }): Alternative => {
+    // What finds no place yet does not start yet.
+    const from = forecast.free >= Math.min(forecast.trays.p50, machine.trays) ? input.startAt : (forecast.freeAt ?? input.startAt)
+    // What stands outdoors or hangs keeps of itself: nobody need be up for its end.
+    const { startAt, awake } = !WAYS[machine.kind].drawsPower
+      ? { startAt: from, awake: 1 }
+      : wakingStart(forecast.hoursPerLoad, from, input.household, WAYS[machine.kind].attended)
+    return {
+      machineId: machine.id,
+      machineName: machine.name,
+      way: WAYS[wayOf(card, machine.kind).way].name,
+      nightsCount: WAYS[machine.kind].nightsCount,
+      cardKey: card.key,
+      cardName: card.name,
+      thicknessMm: card.thicknessMm,
+      trays: forecast.trays,
+      loads: forecast.loads,
+      hoursPerLoad: forecast.hoursPerLoad,
+      endsAt: forecast.endsAt,
+      energyKWh: forecast.energyKWh,
+      startAt,
+      awake,
+      free: forecast.free,
+      places: forecast.places,
+      asked: machine.id === input.machineId && card.key === input.cardKey,
     }
-  }
+  })
   return rows.sort((a, b) => a.endsAt.p50 - b.endsAt.p50)
 }
 
@@ -127,20 +137,18 @@ export function wakingStart(hours: Interval, from: number, household: Household,
   let best = { startAt: from, awake: -1 }
   for (let step = 0; step * STEP_H < AHEAD_H; step++) {
     const startAt = from + step * STEP_H * HOUR
-    if (asleep(startAt, household)) continue
+    if (isAsleep(startAt, household)) continue
     const bedtime = sleepAround(startAt, household).from
     const awake =
       QUANTILES.filter(share => {
         const endsAt = startAt + quantile(hours, share) * HOUR
-        return attended ? endsAt <= bedtime : !asleep(endsAt, household)
+        return attended ? endsAt <= bedtime : !isAsleep(endsAt, household)
       }).length / QUANTILES.length
     if (awake >= SURE) return { startAt, awake }
     if (awake > best.awake) best = { startAt, awake }
   }
   return best
 }
-
-const asleep = (at: number, household: Household) => at >= sleepAround(at, household).from
 
 /** A quantile of a range that is given by three, straight on the logarithm between and beyond them. */
 function quantile({ p10, p50, p90 }: Interval, share: number): number {

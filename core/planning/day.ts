@@ -35,6 +35,9 @@ export function sleepAround(at: number, household: Household): { from: number; t
   throw new RangeError('no night found around the instant')
 }
 
+/** People sleep then. */
+export const isAsleep = (at: number, household: Household) => at >= sleepAround(at, household).from
+
 /** The instant itself, or the end of the night that it falls in. */
 export function nextWaking(at: number, household: Household): number {
   const night = sleepAround(at, household)

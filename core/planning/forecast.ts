@@ -155,7 +155,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     const first = Math.min(free, trays[i]!)
     const later = Math.ceil((trays[i]! - first) / machine.trays)
     loads[i] = (first > 0 ? 1 : 0) + later
-    const place = Math.min(trays[i]!, Math.max(free, machine.trays))
+    const place = Math.min(trays[i]!, machine.trays)
     hours[i] = cycleOf ? cycleOf(prepared[i]! / Math.ceil(trays[i]! / machine.trays), place) * vary({ ...load, median: pace }) : vary(load)
     const elapsed = elapsedHours(machine.kind, hours[i]!) * HOUR
     ends[i] = Math.max(first > 0 ? input.startAt + elapsed : 0, later > 0 ? freeAt + later * elapsed : 0)

@@ -18,6 +18,7 @@ import { benchData } from './data'
 import { enlarge } from './enlarge'
 import { follow } from './follow'
 import { measureMerit } from './merit'
+import { benchPlan } from './plan'
 import { benchShelf } from './shelf'
 import { benchStream } from './stream'
 
@@ -194,6 +195,7 @@ if (wanted('core')) {
   row('  looks a run', `${merit.looks.toFixed(1)}, by habit ${merit.looksByHabit.toFixed(1)}`, 'hourly from two thirds on')
   row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 }
+if (wanted('plan')) await benchPlan(row)
 if (['server', 'stream', 'shelf', 'data'].some(wanted)) {
   const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
   context.db.close()

@@ -162,6 +162,10 @@ export function entriesOfBatch(db: Db, batchId: string): Entry[] {
 export const entriesOfRun = (db: Db, runId: string): Entry[] => readOn(db, 'run_id', runId)
 
 /** The newest room air in force, of whatever run. */
+/** Whether a batch was ever weighed since it was loaded. */
+export const isWeighed = (db: Db, batchId: string): boolean =>
+  statement(db, "SELECT 1 FROM entry_in_force WHERE batch_id = ? AND kind = 'weigh' LIMIT 1").get(batchId) !== undefined
+
 export function newestAir(db: Db): Entry | undefined {
   const row = statement<EntryRow>(
     db,

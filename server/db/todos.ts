@@ -39,7 +39,8 @@ function insertTodo(db: Db, batchId: string, todo: Todo): void {
 
 /** So long after its time a look at a fresh jar tells nothing new. */
 const LOOK_LATE_MS = 4 * DAY
-const STANDS = `(kind <> 'lookJar' OR to_at > ?)`
+const STANDS = `(kind <> 'lookJar' OR to_at > ?)
+  AND NOT EXISTS (SELECT 1 FROM todo_cleared c WHERE c.batch_id = t.batch_id AND c.kind = t.kind AND c.from_at = t.from_at)`
 
 /** Soonest first. */
 export function listTodos(db: Db, now: number, limit: number): TodoRow[] {
@@ -52,5 +53,19 @@ export function listTodos(db: Db, now: number, limit: number): TodoRow[] {
 }
 
 export function countTodos(db: Db, now: number): number {
-  return statement<{ count: number }>(db, `SELECT count(*) AS count FROM todo WHERE ${STANDS}`).get(now - LOOK_LATE_MS)!.count
+  return statement<{ count: number }>(db, `SELECT count(*) AS count FROM todo t WHERE ${STANDS}`).get(now - LOOK_LATE_MS)!.count
+}
+
+/** It need not be done: somebody says why. */
+export function clearTodo(db: Db, todo: { batchId: string; kind: TodoKind; from: number; reason: string }, at: number): boolean {
+  const known = statement(db, 'SELECT 1 FROM todo WHERE batch_id = ? AND kind = ? AND from_at = ?').get(todo.batchId, todo.kind, todo.from)
+  if (!known) return false
+  statement(db, 'INSERT OR REPLACE INTO todo_cleared (batch_id, kind, from_at, reason, cleared_at) VALUES (?, ?, ?, ?, ?)').run(
+    todo.batchId,
+    todo.kind,
+    todo.from,
+    todo.reason,
+    at,
+  )
+  return true
 }

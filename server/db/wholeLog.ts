@@ -68,8 +68,21 @@ export const WRITTEN_TABLES: readonly { key: string; table: string; order: strin
   },
   { key: 'runs', table: 'run', order: 'created_at, id', columns: plain('id', 'machine_id', 'created_at') },
   { key: 'batches', table: 'batch', order: 'number', columns: plain('id', 'number', 'created_at') },
+  { key: 'planBook', table: 'plan_book', order: 'id', columns: { version: { name: 'version' }, body: { name: 'book', json: true } } },
+  {
+    key: 'planRuns',
+    table: 'plan_run',
+    order: 'basket_id',
+    columns: { ...plain('basket_id', 'batch_id', 'taken_at'), body: { name: 'run', json: true } },
+  },
   { key: 'jars', table: 'jar', order: 'number', columns: plain('id', 'number') },
   { key: 'upkeep', table: 'upkeep', order: 'at, id', columns: plain('id', 'machine_id', 'task', 'at', 'hours_run') },
+  {
+    key: 'cleared',
+    table: 'todo_cleared',
+    order: 'cleared_at, batch_id',
+    columns: plain('batch_id', 'kind', 'from_at', 'reason', 'cleared_at'),
+  },
   {
     key: 'entries',
     table: 'entry',

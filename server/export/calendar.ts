@@ -1,5 +1,6 @@
-import { ICalCalendar } from 'ical-generator'
+import { ICalAlarmType, ICalCalendar } from 'ical-generator'
 import { jarsToUse } from '#server/db/jars'
+import { keptRuns } from '#server/db/plan'
 import { listTodos } from '#server/db/todos'
 import { householdOf, type Context } from '#server/services/context'
 import { toJarSummary } from '#server/services/shelf'
@@ -34,6 +35,22 @@ export function calendar(context: Context, origin: string): string {
       summary: todo.title,
       description: `${todo.why}\nBatch ${todo.number}: ${todo.batch_title}.`,
       url: `${origin}/b/${todo.number}`,
+      // What is late already needs no bell.
+      alarms: todo.from_at > now ? [{ type: ICalAlarmType.display, triggerBefore: 0, description: todo.title }] : [],
+    })
+  }
+  // Harvests that are still to come have no batch yet, and yet their time in the plan.
+  for (const { basketId, batchId, run } of keptRuns(db)) {
+    if (batchId !== undefined || run.startAt < now) continue
+    feed.createEvent({
+      id: `${basketId}.planned@dulse`,
+      stamp: new Date(now),
+      start: new Date(run.prepareAt),
+      end: new Date(run.startAt),
+      summary: `Cut and load the ${run.title.toLowerCase()}`,
+      description: `By the plan, if it was picked: ${run.cut}, ${run.places} places of the ${run.machineName}.`,
+      url: `${origin}/plan`,
+      alarms: [{ type: ICalAlarmType.display, triggerBefore: 0, description: `Cut and load the ${run.title.toLowerCase()}` }],
     })
   }
   for (const row of jarsToUse(db, now + JARS_AHEAD_MS, SHOWN)) {

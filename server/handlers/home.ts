@@ -1,12 +1,11 @@
-import { InputError } from '#core/errors'
 import type { H3Event } from 'h3'
-import { findDevice } from '#server/db/devices'
 import {
   changeHomeDevice,
   chooseHome,
   enter,
   homePage,
   makeCode,
+  makeToken,
   pair,
   removeHomeDevice,
   removeToken,
@@ -39,13 +38,6 @@ export const home = {
   makeCode: ({ body }) => makeCode(useHome(), body.role),
   changeHomeDevice: ({ event, params, body }) => changeHomeDevice(useHome(), event.context.who, params.homeDeviceId, body),
   removeHomeDevice: ({ event, params }) => removeHomeDevice(useHome(), event.context.who, params.homeDeviceId),
-  makeToken: ({ event, context, body }) => {
-    if (body.deviceId !== undefined && !findDevice(context.db, body.deviceId))
-      throw new InputError([
-        { field: 'deviceId', code: 'no-such-device', message: 'There is no such scale or logger: add it in the Workshop first.' },
-      ])
-    const { key } = useHome().keys.addToken(body, Date.now())
-    return { key, home: homePage(useHome(), event.context.who) }
-  },
+  makeToken: ({ event, context, body }) => makeToken(context, useHome(), event.context.who, body),
   removeToken: ({ event, params }) => removeToken(useHome(), event.context.who, params.tokenId),
 } satisfies Partial<Handlers>

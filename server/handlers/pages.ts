@@ -1,4 +1,4 @@
-import { batchList, batchPage, findAnything, nowPage, stageBand } from '#server/services/pages'
+import { batchList, batchPage, clearLate, findAnything, nowPage, stageBand } from '#server/services/pages'
 import { comparedRuns } from '#server/services/compare'
 import { insightPage, trialPage } from '#server/services/insight'
 import { learnedPage } from '#server/services/learning'
@@ -13,6 +13,7 @@ import type { Handlers } from '../utils/route'
 /** Pages that are asked for most, and batches with their logs. */
 export const pages = {
   now: ({ context }) => nowPage(context),
+  clearTodo: ({ context, body }) => clearLate(context, body),
   stages: ({ context }) => stageBand(context),
   find: ({ context, query }) => findAnything(context, query.q),
   byNumber: ({ context, query }) => idOfNumber(context, query),

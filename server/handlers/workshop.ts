@@ -6,7 +6,8 @@ import { hygrometerList, saveHygrometer } from '#server/services/hygrometers'
 import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
 import { changeHousehold, saveMachine } from '#server/services/settings'
 import { NotAllowed } from '#server/services/refusals'
-import { planProblem } from '#server/services/plan'
+import { dropPlan, planBookPage, planProblem, planYear, savePlanBook, saveWeather, takePlan } from '#server/services/plan'
+import { breachesOf, checkProblem } from '#core/plan'
 import { saveTool } from '#server/services/tools'
 import { readReadings } from '../utils/readReadings'
 import type { Handlers } from '../utils/route'
@@ -36,7 +37,17 @@ export const workshop = {
     return useReadingIntake().take(post)
   },
 
-  plan: ({ context, query }) => planProblem(context, query),
+  plan: ({ context }) => planProblem(context),
+  planYear: ({ context }) => planYear(context),
+  planCheck: ({ body: { problem, plan } }) => {
+    checkProblem(problem)
+    return { breaches: breachesOf(problem, plan.runs) }
+  },
+  takePlan: ({ context, body }) => takePlan(context, body.plan),
+  dropPlan: ({ context }) => dropPlan(context),
+  planBook: ({ context }) => planBookPage(context),
+  savePlanBook: ({ context, body }) => savePlanBook(context, body),
+  weather: ({ context, body }) => saveWeather(context, body),
   forecast: ({ context, query }) => forecast(context, query),
   forecastWays: ({ context, query }) => forecastAlternatives(context, query),
   forecastBoughtIn: ({ context, query }) => forecastBoughtIn(context, query),

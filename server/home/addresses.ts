@@ -36,6 +36,8 @@ export function isLoopback(address: string): boolean {
 
 /** What this machine is called in its house, most useful first. */
 export interface Names {
+  /** Names that somebody chose for it; among the names too. */
+  given: string[]
   names: string[]
   addresses: string[]
 }
@@ -43,17 +45,22 @@ export interface Names {
 /** Names and addresses of this machine. `DULSE_NAMES` adds names, separated by commas: of a proxy, or of a router's own. */
 export function namesOfMachine(): Names {
   const own = hostname().toLowerCase().split('.')[0]!
-  const added = (process.env.DULSE_NAMES ?? '').split(',').map(name => name.trim().toLowerCase())
-  // A name that a certificate may hold: letters, figures and hyphens between dots.
-  const names = [...added, `${own}.local`, own].filter(name => /^(?=.{1,253}$)[a-z0-9](?:[a-z0-9.-]*[a-z0-9])?$/.test(name))
+  const given = (process.env.DULSE_NAMES ?? '')
+    .split(',')
+    .map(name => name.trim().toLowerCase())
+    .filter(isName)
+  const names = [...given, ...[`${own}.local`, own].filter(isName)]
   const addresses = Object.values(networkInterfaces())
     .flatMap(list => list ?? [])
     // An address with a scope cannot stand in a link.
     .filter(item => !item.internal && isOfHouse(item.address) && !item.scopeid)
     .map(item => item.address)
     .sort((a, b) => Number(isIPv6(a)) - Number(isIPv6(b)))
-  return { names: [...new Set(names)], addresses: [...new Set(addresses)] }
+  return { given, names: [...new Set(names)], addresses: [...new Set(addresses)] }
 }
+
+/** What a certificate may hold: letters, figures and hyphens between dots. */
+const isName = (name: string) => /^(?=.{1,253}$)[a-z0-9](?:[a-z0-9.-]*[a-z0-9])?$/.test(name)
 
 /** A name or address as the host of a link. */
 export const hostOf = (name: string) => (isIPv6(name) ? `[${name}]` : name)

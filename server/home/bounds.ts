@@ -8,11 +8,20 @@ export interface Most {
   allStreams: number
   /** Share of the last second that reading may have taken for one address. */
   readShare: number
+  /** Reads of one address that wait for its share; more are refused. */
+  readsWaiting: number
 }
 
 /** A household of some tabs and tablets stays far below; on this machine itself programs may read as fast as they like. */
-export const HOUSE_BOUNDS: Most = { connections: 96, allConnections: 512, streams: 24, allStreams: 160, readShare: 0.4 }
-export const LOOPBACK_BOUNDS: Most = { connections: 384, allConnections: 512, streams: 64, allStreams: 160, readShare: Infinity }
+export const HOUSE_BOUNDS: Most = { connections: 96, allConnections: 512, streams: 24, allStreams: 160, readShare: 0.4, readsWaiting: 24 }
+export const LOOPBACK_BOUNDS: Most = {
+  connections: 384,
+  allConnections: 512,
+  streams: 64,
+  allStreams: 160,
+  readShare: Infinity,
+  readsWaiting: Infinity,
+}
 
 /** Counts by address what is open. */
 export class Counted {

@@ -47,6 +47,7 @@ export class Home {
   readonly streams = new Counted()
   readonly connections = new Counted()
   readonly readTime = new ReadTime()
+  readonly readsWaiting = new Counted()
   private readonly triesOf = new RateLimiterMemory({ points: TRIES, duration: (15 * MINUTE) / 1000 })
   private readonly allTries = new RateLimiterMemory({ points: ALL_TRIES, duration: HOUR / 1000 })
   private readonly ofHouse = new WeakSet<IncomingMessage>()
@@ -85,14 +86,16 @@ export class Home {
   }
   /** Links by which the house finds it, most useful first. */
   get links(): string[] {
-    const { addresses, names } = this.names
-    const port = this.opened?.ports.tls
-    return port === undefined ? [] : [...addresses, ...names].map(name => `https://${hostOf(name)}:${port}`)
+    return this.linksAt('https', this.opened?.ports.tls)
   }
   /** The same of the page that needs no trust. */
   get trustLinks(): string[] {
-    const port = this.opened?.ports.plain
-    return port === undefined ? [] : [...this.names.addresses, ...this.names.names].map(name => `http://${hostOf(name)}:${port}`)
+    return this.linksAt('http', this.opened?.ports.plain)
+  }
+  /** A name that somebody gave outlasts an address that a router gave; a name that the machine has of itself is not found by every phone. */
+  private linksAt(scheme: string, port: number | undefined): string[] {
+    const { given, names, addresses } = this.names
+    return port === undefined ? [] : [...new Set([...given, ...addresses, ...names])].map(name => `${scheme}://${hostOf(name)}:${port}`)
   }
 
   /**
@@ -222,7 +225,7 @@ export class Home {
 /** The authority's certificate goes along: who does not trust it yet is shown by whom it was made. */
 const withAuthority = ({ cert, key }: Sealed, authority: Sealed) => ({ key, cert: `${cert.trimEnd()}\n${authority.cert}` })
 
-/** So long a device stays signed in without being seen. */
+/** So long a device stays signed in; then it comes in anew. */
 export const COOKIE_SECONDS = (180 * DAY) / 1000
 
 function listenAt(server: TlsServer | PlainServer, port: number): Promise<number> {

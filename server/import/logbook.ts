@@ -40,7 +40,8 @@ export function* importLogbook(context: Context, file: unknown): Generator<Progr
   const jarsOf = new Map<string, string[]>()
   const jarIds = new Set(parsed.jars.map(jar => jar.id))
   for (const table of WRITTEN_TABLES) {
-    const rows = raw[table.key]!
+    // Files of before say nothing of plans.
+    const rows = raw[table.key] ?? []
     for (const [i, row] of rows.entries()) {
       if (i % 50 === 0) yield { phase: table.key, done: i, of: rows.length }
       insertRow(db, table, row, moreOf(table.key, row))
@@ -93,6 +94,8 @@ const isRecord = (value: unknown): value is Record<string, unknown> => typeof va
 /** Columns of a table that follow from the row. */
 function moreOf(key: string, row: Record<string, unknown>): Record<string, string | number> {
   switch (key) {
+    case 'planBook':
+      return { id: 1 }
     case 'entries':
       return { kind: (row.body as { kind: string }).kind }
     case 'foods':

@@ -1,7 +1,9 @@
-import type { CodeAnswer, HomeAnswer, PassphraseChange, WhoAnswer } from '#shared/contracts'
+import type { CodeAnswer, HomeAnswer, NewToken, PassphraseChange, WhoAnswer } from '#shared/contracts'
+import { findDevice } from '#server/db/devices'
 import { refuse } from '#core/errors'
 import type { Home } from '#server/home/home'
 import { roleOf, type Who } from '#server/home/who'
+import type { Context } from './context'
 import { NotFound, TooFast } from './refusals'
 
 /** Who asks, in a page's words. */
@@ -123,6 +125,13 @@ export function changeHomeDevice(home: Home, who: Who, id: string, change: { nam
 export function removeHomeDevice(home: Home, who: Who, id: string): HomeAnswer {
   if (!home.keys.removeDevice(id)) throw new NotFound('homeDeviceId', 'There is no such device: it may have been taken off already.')
   return homePage(home, who)
+}
+/** @returns the key, this once. @throws InputError for a device that is not there */
+export function makeToken({ db }: Context, home: Home, who: Who, token: NewToken): { key: string; home: HomeAnswer } {
+  if (token.deviceId !== undefined && !findDevice(db, token.deviceId))
+    refuse('deviceId', 'no-such-device', 'There is no such scale or logger: add it in the Workshop first.')
+  const { key } = home.keys.addToken(token, Date.now())
+  return { key, home: homePage(home, who) }
 }
 export function removeToken(home: Home, who: Who, id: string): HomeAnswer {
   if (!home.keys.removeToken(id)) throw new NotFound('tokenId', 'There is no such key: it may have been taken off already.')

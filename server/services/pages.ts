@@ -1,23 +1,26 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
-import { type Stage, STAGES } from '#core/log'
-import { assess, foldBatch } from '#core/batch'
+import { type RunState, type Stage, STAGES } from '#core/log'
+import { expectedWeight } from '#core/kinetics'
+import { assess, foldBatch, type Assessment } from '#core/batch'
 import { questionsOf, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
 import { SAFETY_RULES } from '#core/safety'
-import type { BatchAnswer, BatchSummary, FoundItem, NowAnswer, RackAnswer, StageCount } from '#shared/contracts'
+import type { BatchAnswer, BatchSummary, FoundItem, NowAnswer, RackAnswer, StageCount, TodoCleared } from '#shared/contracts'
 import { dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
-import { entriesOfBatch, entriesOfRun, newestAir, unsettledJars } from '#server/db/entries'
+import { entriesOfBatch, entriesOfRun, isWeighed, newestAir, unsettledJars } from '#server/db/entries'
 import { findJarViews, jarsHolding, jarsOfBatch, jarsToUse, shelfSums } from '#server/db/jars'
 import { listTools } from '#server/db/tools'
 import { acceptedCautions } from '#server/db/foods'
 import { findMachine, listMachines } from '#server/db/settings'
-import { countTodos, listTodos } from '#server/db/todos'
+import { plannedFor } from '#server/db/plan'
+import { clearTodo, countTodos, listTodos } from '#server/db/todos'
 import type { Context } from './context'
 import { hoursInMachine } from './learning'
 import { reviewsFor } from './insight'
 import { toJarSummary } from './shelf'
+import { NotFound } from './refusals'
 import { requireBatch } from './writeLog'
 import { DAY, MINUTE } from '#core/time'
 
@@ -64,12 +67,22 @@ export function nowPage(context: Context): NowAnswer {
   }
 }
 
+/** What is late and need not be done. @throws NotFound where nothing of it is asked for any more */
+export function clearLate(context: Context, todo: TodoCleared): NowAnswer {
+  if (!clearTodo(context.db, todo, context.now())) throw new NotFound('kind', 'That is not asked for any more: look at Now again.')
+  return nowPage(context)
+}
+
 /**
  * Share of its water that a batch in a machine has lost by now. What is kept follows from the log; a rack that is off has moved
  * water since.
  */
 function waterGoneNow(context: Context, view: BatchViewRow): number | null {
-  if (view.off_from === null) return view.water_gone
+  return view.off_from === null ? view.water_gone : waterGoneBy(context, view)
+}
+
+/** The same by the curve, to the minute: what was never weighed is a forecast. */
+function waterGoneBy(context: Context, view: BatchViewRow): number | null {
   const known = drifts.get(context) ?? new Map<string, Drifted>()
   drifts.set(context, known)
   const minute = Math.floor(context.now() / MINUTE)
@@ -77,9 +90,17 @@ function waterGoneNow(context: Context, view: BatchViewRow): number | null {
   const last = known.get(id)
   if (last?.minute === minute && last.touchedAt === touchedAt && last.asKept === asKept) return last.gone
   const state = foldBatch(entriesOfBatch(context.db, id), context.foods.find)!
-  const { p50: gone } = assess(state, minute * MINUTE)!.waterGone
+  const assessed = assess(state, minute * MINUTE)!
+  const gone = state.run!.weighings.length > 0 ? assessed.waterGone.p50 : forecastGone(state.run!, assessed, minute * MINUTE)
   known.set(id, { minute, touchedAt, asKept, gone })
   return gone
+}
+
+/** Of what was never weighed: what the card's curve says of this hour. */
+function forecastGone(run: RunState, { estimate }: Assessment, at: number): number {
+  const hours = Math.min(run.clock.equivalentHoursAt(at), estimate.curve.at(-1)!.hours)
+  const { p50: weightG } = expectedWeight(estimate, Math.max(0, hours))
+  return Math.min(1, Math.max(0, (run.loadedG - weightG) / (run.loadedG - estimate.solidsG.p50)))
 }
 
 /** Of racks that are off, by the minute: everybody who looks asks for the same. */
@@ -99,8 +120,9 @@ function racks(context: Context): RackAnswer[] {
     const runId = views[0]?.run_id ?? undefined
     const byTray = new Map(
       views.flatMap(view => {
-        const waterLeft = 1 - (waterGoneNow(context, view) ?? 0)
-        return (JSON.parse(view.trays) as number[]).map(position => [position, { view, waterLeft }] as const)
+        const guessed = !isWeighed(db, view.batch_id)
+        const waterLeft = 1 - ((guessed ? waterGoneBy(context, view) : waterGoneNow(context, view)) ?? 0)
+        return (JSON.parse(view.trays) as number[]).map(position => [position, { view, waterLeft, guessed }] as const)
       }),
     )
     return {
@@ -116,6 +138,7 @@ function racks(context: Context): RackAnswer[] {
               batchNumber: there.view.number,
               title: foods.find(there.view.food_key)?.name,
               waterLeft: there.waterLeft,
+              guessed: there.guessed ? (true as const) : undefined,
             }
           : { position: i + 1 }
       }),
@@ -182,6 +205,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     tools: listTools(db),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })),
     taken,
+    planned: state.run ? undefined : plannedFor(db, batchId),
     stages: stageBand(context),
   }
 }
@@ -221,7 +245,7 @@ export function findAnything(context: Context, words: string): FoundItem[] {
   if (wanted === '') return []
   const foods = searchOf(context.foods)(wanted).slice(0, FOODS_FOUND)
   return [
-    ...findBatchViews(context.db, wanted, 8).map((row): FoundItem => ({
+    ...findBatchViews(context.db, wanted.replace(/^batch #?(?=\d+$)/, ''), 8).map((row): FoundItem => ({
       kind: 'batch',
       id: row.batch_id,
       title: row.title,
@@ -229,7 +253,7 @@ export function findAnything(context: Context, words: string): FoundItem[] {
     })),
     ...findJarViews(
       context.db,
-      wanted,
+      wanted.replace(/^jar #?(?=\d+$)/, ''),
       foods.map(food => food.key),
       8,
     ).map((row): FoundItem => ({

@@ -26,6 +26,7 @@ import { replaceAccepted } from '#server/db/foods'
 import { allJarIds, jarsOfBatch } from '#server/db/jars'
 import { allRunIds, replaceTrayPaces, trayPacesOf } from '#server/db/runs'
 import { readMeta, writeMeta } from '#server/db/settings'
+import { plannedFor } from '#server/db/plan'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
 import { projectJars, type ProductFacts } from './jars'
@@ -61,7 +62,11 @@ export function project(context: Context, batchId: string): void {
   const view = viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched, entries)
   putBatchView(db, view)
   replaceAccepted(db, batchId, state.accepted)
-  replaceTodos(db, batchId, [...settleTodo(entries), ...agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state))])
+  const planned = state.stage === 'intake' || state.stage === 'prep' ? plannedFor(db, batchId) : undefined
+  replaceTodos(db, batchId, [
+    ...settleTodo(entries),
+    ...agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state), planned),
+  ])
   replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])
   if (state.jars.length > 0 && before && LOT_FACTS.some(fact => before[fact] !== view[fact]))
     projectJars(

@@ -26,6 +26,9 @@ import type {
   NowAnswer,
   PastRecipe,
   PlanAnswer,
+  PlanBookAnswer,
+  PlanCheckAnswer,
+  PlanYearAnswer,
   ReadingSeries,
   ReadingsAnswer,
   RecallAnswer,
@@ -70,6 +73,7 @@ export interface CopyLoss {
 /** What each route answers in JSON, by the route's name. Routes that are not here give a file. */
 export interface Answers {
   now: NowAnswer
+  clearTodo: NowAnswer
   /** `damaged`: what is said of the file, where it is read only. */
   health: { damaged: string | null; now: number }
   /** `apart`: in a folder of one's choice, else beside the logbook. */
@@ -118,6 +122,13 @@ export interface Answers {
   readings: ReadingSeries[]
   takeReadings: ReadingsAnswer
   plan: PlanAnswer
+  planYear: PlanYearAnswer
+  planCheck: PlanCheckAnswer
+  takePlan: PlanAnswer
+  dropPlan: PlanAnswer
+  planBook: PlanBookAnswer
+  savePlanBook: PlanBookAnswer
+  weather: PlanBookAnswer
   forecast: Forecast
   forecastWays: Alternative[]
   forecastBoughtIn: BoughtIn

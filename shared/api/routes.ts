@@ -30,16 +30,20 @@ import {
   numberQuery,
   pairing,
   passphraseChange,
-  planQuery,
+  planBookChange,
+  planCheck,
+  planTaken,
   ownCardSource,
   readingsPost,
   readingsQuery,
   recipe,
   sheetQuery,
   tableImport,
+  todoCleared,
   toolSettings,
   trialQuery,
   upkeepDone,
+  weather,
 } from '../contracts'
 import type { Answers } from './answers'
 import type { RouteOf } from './route'
@@ -64,6 +68,7 @@ const SQLITE = 'application/vnd.sqlite3'
 /** Every route of the server, under the name by which its handler and its callers know it. */
 export const ROUTES = {
   now: get('/api/now', 'pages', 'What needs hands, the machines, the jars to use first'),
+  clearTodo: send('POST', '/api/now/cleared', 'pages', 'A late thing that need not be done, with the reason', { body: todoCleared }),
   stages: get('/api/stages', 'pages', 'The stage band'),
   find: get('/api/find', 'pages', 'Finds batches, jars and foods', { query: findQuery }),
   byNumber: get('/api/by-number', 'pages', 'The id behind the number of a label', { query: numberQuery }),
@@ -142,7 +147,20 @@ export const ROUTES = {
     token: 'readings',
   }),
 
-  plan: get('/api/plan', 'planning', 'What there is to plan: baskets, machines, nights and hands', { query: planQuery }),
+  plan: get('/api/plan', 'planning', 'What there is to plan: baskets, machines, nights and hands'),
+  planYear: get('/api/plan/year', 'planning', 'Twelve months of harvests against machine nights and hands, wishes, what to buy'),
+  planCheck: send('POST', '/api/plan/check', 'planning', 'What a plan breaks of a problem, by whatever program it was made', {
+    body: planCheck,
+    mostKb: 4000,
+  }),
+  takePlan: send('PUT', '/api/plan/taken', 'planning', 'Takes a plan to work by: its times go to Now and to the calendar', {
+    body: planTaken,
+    mostKb: 500,
+  }),
+  dropPlan: send('DELETE', '/api/plan/taken', 'planning', 'Works by no plan any more', {}),
+  planBook: get('/api/plan/book', 'planning', 'Harvests, wishes, absences, hands and prices of power'),
+  savePlanBook: send('PUT', '/api/plan/book', 'planning', 'Writes them anew', { body: planBookChange, mostKb: 200 }),
+  weather: send('PUT', '/api/plan/weather', 'planning', 'What the sky is to be, from a file or a service', { body: weather }),
   forecast: get('/api/forecast', 'planning', 'What a basket gives', { query: forecastQuestion }),
   forecastWays: get('/api/forecast/ways', 'planning', 'Machines and cuts side by side', { query: forecastQuestion }),
   forecastBoughtIn: get('/api/forecast/bought-in', 'planning', 'Own peeling against bought-in', { query: boughtInQuestion }),

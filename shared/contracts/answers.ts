@@ -1,4 +1,5 @@
-import type { PlanProblem } from '#core/plan'
+import type { Breach, PlanProblem, YearProblem } from '#core/plan'
+import type { KeptRun, PlanBook } from './plan'
 import type { Problem } from '#core/errors'
 import type { RunOutline } from '#core/batch'
 import type { Entry, Stage } from '#core/log'
@@ -80,6 +81,8 @@ export interface RackTray {
   title?: string
   /** Share of the loaded water still in the batch. */
   waterLeft?: number
+  /** It was never weighed: that is a forecast. */
+  guessed?: true
 }
 
 export interface RackAnswer {
@@ -93,6 +96,72 @@ export interface RackAnswer {
 /** What there is to plan; whoever likes lets another solver at it. */
 export interface PlanAnswer {
   problem: PlanProblem
+  /** Baskets that are not planned for: over their time, too long in the warm, or from jars, whose hours nobody knows. */
+  apart: { batchId: string; title: string; why: 'late' | 'warm' | 'jars'; until: number }[]
+  /** What stands on the shelf of each food and form, g. */
+  shelf: { foodKey: string; purpose: string; leftG: number }[]
+  /** Colours of the foods of the baskets. */
+  colours: { [foodKey: string]: string }
+  /** The plan that people work by, and what became of its runs. */
+  kept: { run: KeptRun; batchId?: string; takenAt: number; actual?: { loadedAt: number; machineId: string; machineName: string } }[]
+  /** Who foretold the sky, and when; nobody where it is not given. */
+  weather?: { source: string; at: number }
+}
+
+/** What the household says for planning, and what its own log says beside. */
+export interface PlanBookAnswer {
+  book: PlanBook
+  version: number
+  ownYears: {
+    foodKey: string
+    foodName: string
+    purpose: PlanBook['harvests'][number]['purpose']
+    year: string
+    from: string
+    to: string
+    baskets: number
+    weightG: number
+  }[]
+  /** Taken from jars in the last twelve months, g by food. */
+  usedLastYear: { [foodKey: string]: number }
+  shelf: { foodKey: string; purpose: string; leftG: number }[]
+}
+
+/** Twelve months: a problem for the solver, and what needs none. */
+export interface PlanYearAnswer {
+  problem: YearProblem
+  /** Beginnings of the months. */
+  months: number[]
+  lines: {
+    id: string
+    title: string
+    purpose: PlanBook['harvests'][number]['purpose']
+    lowKg: number
+    highKg: number
+    productG: number
+    jars: number
+  }[]
+  wishes: {
+    id: string
+    title: string
+    purpose: PlanBook['harvests'][number]['purpose']
+    grams: number
+    haveG: number
+    missingG: number
+    by: number
+    /** The basket that gives what is missing, kg; what the calendar brings of it; loads in the quickest machine, and the last moment to begin. */
+    needsKg?: number
+    comingKg?: number
+    machineName?: string
+    loads?: number
+    loadBy?: number
+    impossible?: 'no-machine' | 'no-time'
+  }[]
+  shopping: { jarMl: number; jars: number; sachetCc?: number; sachets: number; silicaG: number }
+}
+
+export interface PlanCheckAnswer {
+  breaches: Breach[]
 }
 
 export interface NowAnswer {
@@ -150,6 +219,8 @@ export interface BatchAnswer {
   learned: { [machineId: string]: LearnedHours }
   /** Positions taken by other batches, by machine, for loading. */
   taken: { [machineId: string]: { runId: string; positions: number[]; setC: number | null } }
+  /** What the plan that people work by has for it, before it is loaded. */
+  planned?: KeptRun
   stages: StageCount[]
 }
 

@@ -4,6 +4,7 @@ import { EXPORT_TABLES } from '../choices'
 import { foodSource, ownCardSource } from './foods'
 import { anyBody } from '#core/log'
 import { id, instant, text } from './parts'
+import { keptRun, planBook } from './plan'
 import { CHANNELS, deviceSettings } from './readings'
 import { blendRecipe, dishRecipe } from './recipes'
 import { foodWish, householdSettings, hygrometerSettings, machineSettings, toolSettings } from './settings'
@@ -28,6 +29,14 @@ export const logbookFile = z.strictObject({
   foods: z.array(z.strictObject({ version, food: foodSource })),
   cards: z.array(z.strictObject({ version, cardKey: text(80), card: ownCardSource })),
   wishes: z.array(foodWish),
+  /** Late things that need not be done; not in files of before. */
+  cleared: z.array(z.strictObject({ batchId: id, kind: text(20), fromAt: instant, reason: text(200), clearedAt: instant })).optional(),
+  /** What was said for planning, and the plan that people work by; not in files of before. */
+  planBook: z
+    .array(z.strictObject({ version, book: planBook }))
+    .max(1)
+    .optional(),
+  planRuns: z.array(z.strictObject({ basketId: text(120), batchId: id.optional(), takenAt: instant, run: keptRun })).optional(),
   recipes: z.array(z.discriminatedUnion('kind', [blendRecipe.extend({ version }), dishRecipe.extend({ version })])),
   /** As they stood before they were changed or removed. */
   recipesPast: z.array(z.discriminatedUnion('kind', [blendRecipe.extend(past), dishRecipe.extend(past)])),

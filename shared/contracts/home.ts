@@ -56,6 +56,7 @@ export const newToken = z
     path: ['deviceId'],
     error: 'Say which scale or logger it is for.',
   })
+export type NewToken = z.infer<typeof newToken>
 
 /** A phone, tablet or browser that was let in. */
 export interface HomeDevice {

@@ -21,11 +21,12 @@ export {
   numberQuery,
   sheetQuery,
   trialQuery,
+  todoCleared,
   toolSettings,
   type FoodWish,
+  type TodoCleared,
   type ToolSettings,
   compareQuery,
-  planQuery,
   findQuery,
   forecastQuestion,
   householdChange,
@@ -38,7 +39,6 @@ export {
   type HouseholdSettings,
   type HygrometerSettings,
   type MachineSettings,
-  type PlanQuery,
   type UpkeepDone,
 } from './settings'
 export * from './foods'
@@ -46,4 +46,5 @@ export * from './readings'
 export * from './recipes'
 export * from './data'
 export * from './home'
+export * from './plan'
 export { EXPORT_TABLES } from '../choices'

@@ -1,12 +1,13 @@
 import * as z from 'zod'
 import { LOCALES } from '../choices'
 import { PANTRY_HUMIDITY } from '#core/keeping'
+import { TODO_KINDS } from '#core/planning'
 import { WAY_KEYS } from '#core/ways'
 import { id, instant, text } from './parts'
 
 const minuteOfDay = z.number({ error: 'Give a time of day.' }).int().min(0).max(1439, 'A day has 1439 minutes after its first.')
 
-const timeZone = z
+export const timeZone = z
   .string()
   .max(60)
   .refine(name => {
@@ -226,19 +227,18 @@ export const listQuery = z.strictObject({
   before: z.coerce.number({ error: 'Give a batch number.' }).int('Give a whole number.').min(1, 'Numbers count from 1.').optional(),
 })
 
-/** Minutes of preparing that the people have on a day. */
-export const planQuery = z.strictObject({
-  handsMinutes: z.coerce
-    .number({ error: 'Give minutes a day.' })
-    .min(0, 'At least 0 minutes a day.')
-    .max(1440, 'A day has 1440 minutes.')
-    .default(180),
-})
-export type PlanQuery = z.infer<typeof planQuery>
-
 export const compareQuery = z.strictObject({ food: text(40), card: text(80).optional() })
 
 export const findQuery = z.strictObject({ q: z.string({ error: 'Give the words to look for as q.' }).max(80, 'At most 80 characters.') })
+
+/** A late thing that need not be done, and why. */
+export const todoCleared = z.strictObject({
+  batchId: id,
+  kind: z.enum(TODO_KINDS, { error: 'Name what is late by its kind.' }),
+  from: instant,
+  reason: text(200),
+})
+export type TodoCleared = z.infer<typeof todoCleared>
 
 /** Something done for a machine's upkeep. */
 export const upkeepDone = z.strictObject({ id, task: text(40), at: instant })
