@@ -1,14 +1,15 @@
 import { proxy, wrap } from 'comlink'
-import type { Plan, PlanProblem, PlanWorth } from '#core/plan'
+import type { PlanProblem, PlanStep } from '#core/plan'
 import type { PlanDesk } from '~/workers/plan.worker'
 
 /** So long better plans are looked for, ms. */
-const LOOK_MS = 4000
+const LOOK_MS = 10_000
 
-/** The best plan so far of a problem; it gets better in sight, and is begun anew when the problem changes. */
+export const planWorker = () => new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' })
+
+/** The best plan so far of a problem, with the problem that it is of; it gets better in sight, and is begun anew when that changes. */
 export function usePlan(problem: () => PlanProblem | undefined) {
-  const plan = shallowRef<Plan>()
-  const worth = shallowRef<PlanWorth>()
+  const found = shallowRef<{ problem: PlanProblem } & PlanStep>()
   const refused = ref('')
   const looking = ref(false)
   let worker: Worker | undefined
@@ -17,25 +18,22 @@ export function usePlan(problem: () => PlanProblem | undefined) {
     worker = undefined
     looking.value = false
   }
+  // Asked again and unchanged it is not planned anew.
   watch(
-    problem,
-    async asked => {
+    () => JSON.stringify(problem()),
+    async text => {
       end()
       refused.value = ''
-      if (!asked) return
-      const own = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' })
+      if (!text) return
+      const asked = JSON.parse(text) as PlanProblem
+      const own = planWorker()
       worker = own
       looking.value = true
       try {
-        await wrap<PlanDesk>(own).improve(
-          JSON.parse(JSON.stringify(asked)) as PlanProblem,
-          LOOK_MS,
-          proxy(step => {
-            if (worker !== own) return
-            plan.value = step.plan
-            worth.value = step.worth
-          }),
-        )
+        const tell = proxy((step: PlanStep) => {
+          if (worker === own) found.value = { problem: asked, ...step }
+        })
+        await wrap<PlanDesk>(own).improve(asked, LOOK_MS, tell)
       } catch (error) {
         if (worker === own) refused.value = (error as Error).message
       }
@@ -44,5 +42,5 @@ export function usePlan(problem: () => PlanProblem | undefined) {
     { immediate: true },
   )
   onScopeDispose(end)
-  return { plan, worth, refused, looking, stop: end }
+  return { found, refused, looking, stop: end }
 }

@@ -4,7 +4,8 @@ export const KEPT_ANSWERS = 'dulse-answers'
 export const KEPT_HEADER = 'x-dulse-kept'
 
 /** Questions whose last answer is of use without the server: pages, not files, searches, or the house's keys. */
-const KEPT = /^\/api\/(?:now|stages|household|batches|jars|runs|shelf|kitchen|recipes|machines|tools|hygrometers|foods|insight)(?:\/|$)/
+const KEPT =
+  /^\/api\/(?:now|stages|household|batches|jars|runs|shelf|kitchen|recipes|machines|tools|hygrometers|foods|insight|plan)(?:\/|$)/
 const NOT_KEPT = /\.(?:pdf|svg|yaml|csv)$|\/(?:export|recall)$/
 
 export const isKept = (path: string) => KEPT.test(path) && !NOT_KEPT.test(path)

@@ -6,6 +6,7 @@ const theme = useTheme()
 const ahead = useTypeAhead()
 const { timers } = useTimers()
 const route = useRoute()
+usePageFocus()
 onMounted(() => {
   // Shortcuts of the installed application.
   if (route.query.open === 'log') log.value = true
@@ -28,6 +29,7 @@ useKeys({
   d: () => theme.turn(),
   'g n': () => void navigateTo('/'),
   'g b': () => void navigateTo('/batches'),
+  'g p': () => void navigateTo('/plan'),
   'g s': () => void navigateTo('/shelf'),
 })
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { RackAnswer, TodoAnswer } from '#shared/contracts'
-import { groupOf, type TodoGroup } from '#core/planning'
-import { MINUTE } from '#core/time'
+import { dueAt, groupOf, type TodoGroup } from '#core/planning'
+import { DAY, MINUTE } from '#core/time'
 
 const { now } = useClock()
 const format = useFormat()
@@ -24,13 +24,40 @@ const GROUPS = computed<{ key: TodoGroup; name: string }[]>(() => [
   { key: 'sleep', name: 'While you sleep' },
   { key: 'later', name: 'Tomorrow and after' },
 ])
+/** Batches in a machine with something to be done before they are dry. */
+const leading = computed(
+  () =>
+    new Set(
+      (answer.value?.todos ?? [])
+        .filter(todo => ['weigh', 'test', 'takeOut', 'round', 'heat'].includes(todo.kind))
+        .map(todo => todo.batchId),
+    ),
+)
+const dryOf = (todo: TodoAnswer) =>
+  leading.value.has(todo.batchId) && ['weigh', 'test', 'round'].includes(todo.kind)
+    ? answer.value?.todos.find(other => other.kind === 'dry' && other.batchId === todo.batchId)
+    : undefined
 const grouped = computed(() => {
   const lists: Record<TodoGroup, TodoAnswer[]> = { late: [], today: [], sleep: [], later: [] }
-  for (const todo of answer.value?.todos ?? []) lists[groupOf(todo, now.value, settings.value)].push(todo)
-  for (const list of Object.values(lists)) list.sort((a, b) => a.from - b.from)
+  for (const todo of answer.value?.todos ?? []) {
+    // One row a batch: what is to be done says when it will be dry.
+    if (todo.kind === 'dry' && leading.value.has(todo.batchId)) continue
+    lists[groupOf(todo, now.value, settings.value)].push(todo)
+  }
+  // By the hour that stands before them.
+  for (const list of Object.values(lists)) list.sort((a, b) => dueAt(a, now.value) - dueAt(b, now.value))
   return lists
 })
-const handsOn = computed(() => [...grouped.value.late, ...grouped.value.today].filter(todo => todo.kind !== 'dry'))
+/** What stands in the lists of today: as many as the heading says. */
+const handsOn = computed(() => [...old.value, ...late.value, ...grouped.value.today])
+/** Late by more than two days: folded into one line, to be done or cleared with a reason. */
+const OLD = 2 * DAY
+const isOld = (todo: TodoAnswer) => (todo.to ?? todo.from) < now.value - OLD
+const old = computed(() => grouped.value.late.filter(isOld))
+const late = computed(() => grouped.value.late.filter(todo => !isOld(todo)))
+const shownLists = computed(() => ({ ...grouped.value, late: late.value }))
+/** What is due now or next, late first. */
+const firstNow = computed(() => late.value[0] ?? grouped.value.today[0])
 const headline = computed(() => {
   const count = handsOn.value.length
   if (count === 0) return 'Nothing needs hands'
@@ -68,16 +95,18 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
         </li>
       </ul>
       <template v-for="group in GROUPS" :key="group.key">
-        <section v-if="grouped[group.key].length" :aria-label="group.name">
+        <OldTodos v-if="group.key === 'late' && old.length > 0" :todos="old" :now="now" @cleared="load" />
+        <section v-if="shownLists[group.key].length" :aria-label="group.name">
           <h2 class="group">{{ group.name }}</h2>
           <ul class="plain-list list">
             <TodoCard
-              v-for="todo in grouped[group.key]"
+              v-for="todo in shownLists[group.key]"
               :key="todo.batchId + todo.kind"
               :todo="todo"
               :now="now"
               :group="group.key"
-              :first="todo === handsOn[0]"
+              :first="todo === firstNow"
+              :dry="dryOf(todo)"
             />
           </ul>
         </section>

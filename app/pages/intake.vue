@@ -11,7 +11,7 @@ import type { FoodPageAnswer, NewBatch } from '#shared/contracts'
 const format = useFormat()
 const outbox = useOutboxStore()
 const { now } = useClock()
-const { settings } = storeToRefs(useHouseholdStore())
+
 useHead({ title: 'A basket came in · Dulse' })
 
 const route = useRoute()
@@ -221,8 +221,6 @@ const forecastProblem = computed(() =>
   noForecast.value || noMachines.value ? 'The forecast needs the server. The basket can be logged all the same.' : '',
 )
 
-const counted = (interval: { p10: number; p50: number; p90: number }, one: string, many?: string) =>
-  interval.p10 === interval.p90 ? plural(interval.p50, one, many) : `${interval.p10} to ${interval.p90} ${many ?? `${one}s`}`
 const cautions = computed(() => (food.value ? cautionsAt('intake', inBasket.value ?? food.value) : undefined))
 const readCares = ref<string[]>([])
 function take(row: { machineId: string; cardKey: string }) {
@@ -239,14 +237,6 @@ function hoursNote(item: Food['cards'][number]): string {
   const high = Math.round(factor * (own?.high ?? usualHours.value.high))
   return high > 72 ? `${Math.round(low / 24)} to ${Math.round(high / 24)} days` : `${low} to ${high} h`
 }
-/** What stands on the trays: trimmed, and what else its card does to it. */
-const prepared = computed(() => {
-  const steps = (card.value?.steps ?? []).map(({ step }) => step)
-  const done = [steps.includes('roast') && 'roasted', steps.includes('thicken') && 'thickened'].filter(Boolean)
-  return done.length > 0 ? `trimmed and ${done.join(' and ')}` : 'trimmed'
-})
-const product = { pieces: 'of dry pieces', flakes: 'of flakes', powder: 'of powder' }
-
 async function accept() {
   if (busy.value) return
   busy.value = true
@@ -503,7 +493,7 @@ const otherProblems = computed(() =>
         </div>
         <div class="row">
           <ElButton type="primary" native-type="submit" :loading="busy">Take it in</ElButton
-          ><ElButton @click="navigateTo('/batches')">Leave it</ElButton>
+          ><ElButton @click="navigateTo('/batches')">Cancel</ElButton>
         </div>
       </div>
       <LazyReviewsCard v-if="foodPage?.reviews.length" :reviews="foodPage.reviews" />
@@ -518,132 +508,25 @@ const otherProblems = computed(() =>
         :weight-g="weightG"
       />
     </section>
-    <section class="card forecast" aria-label="Forecast" aria-live="polite">
-      <h2>What it would take and give</h2>
-      <ChoiceField
-        v-if="machines.length > 1"
-        v-model="machineId"
-        label="In"
-        :choices="machines.map(machine => ({ value: machine.id, words: machine.name, note: plural(machine.trays, 'tray') }))"
-      />
-      <p v-if="forecastProblem" class="problem">{{ forecastProblem }}</p>
-      <template v-if="forecast && food">
-        <dl>
-          <div>
-            <dt>Trays</dt>
-            <dd>
-              <strong>{{ counted(forecast.trays, 'tray') }}</strong><span class="quiet"
-                >{{ forecast.loads.p90 > 1 ? counted(forecast.loads, 'load') : 'one load' }}, {{ format.weightRange(forecast.preparedG) }}
-                {{ prepared }}</span
-              >
-            </dd>
-          </div>
-          <p v-if="forecast.free < forecast.places" class="places">
-            {{
-              forecast.free === 0 ? 'No place is' : `${forecast.free} of ${forecast.places} places ${forecast.free === 1 ? 'is' : 'are'}`
-            }}
-            free now;
-            {{ forecast.freeAt ? `the others about ${format.moment(forecast.freeAt, now)}` : 'when the others are, nobody knows yet' }}.
-          </p>
-          <div>
-            <dt>Time</dt>
-            <dd>
-              <strong>{{ format.range(forecast.hoursPerLoad, value => `${value.toFixed(0)}\u00A0h`) }} a load</strong
-              ><span class="quiet">started now it ends {{ format.window(forecast.endsAt.p10, forecast.endsAt.p90, now) }}</span>
-            </dd>
-          </div>
-          <div>
-            <dt>Dry</dt>
-            <dd>
-              <strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet"
-                >about {{ format.weight(forecast.dryG.p50) }}</span
-              >
-            </dd>
-          </div>
-          <div v-if="purpose !== 'pieces'">
-            <dt>{{ purpose === 'flakes' ? 'Flakes' : 'Powder' }}</dt>
-            <dd>
-              <strong>{{ format.weightRange(forecast.productG) }}</strong><span class="quiet"
-                >about {{ format.weight(forecast.productG.p50) }} {{ product[purpose] }}</span
-              >
-            </dd>
-          </div>
-          <div>
-            <dt>Jars</dt>
-            <dd>
-              <strong>{{ counted(forecast.jars, 'jar') }}</strong><span class="quiet">of {{ format.volume(settings.jarMl) }}</span>
-            </dd>
-          </div>
-          <div>
-            <dt>Power</dt>
-            <dd>
-              <strong>{{
-                forecast.energyKWh.p90 < 0.05 ? 'none' : format.range(forecast.energyKWh, value => `${value.toFixed(1)}\u00A0kWh`)
-              }}</strong>
-            </dd>
-          </div>
-        </dl>
-        <p class="quiet small">
-          Ranges hold 8 of 10 cases.
-          {{
-            forecast.ownBatches > 0
-              ? `From ${plural(forecast.ownBatches, 'batch', 'batches')} of your own and the reference`
-              : 'From the reference; your own batches sharpen it'
-          }}: {{ (mixed ?? food).name.toLowerCase() }} has {{ format.share((mixed ?? food).rawMoisture.value.mean) }} water ({{
-            food.rawMoisture.source
-          }}); hours are
-          {{
-            forecast.ownRuns > 0
-              ? `the card’s as ${plural(forecast.ownRuns, 'run')} of your own taught`
-              : card && wayOf(card, machine?.kind).usualHours.source
-          }}.
-        </p>
-      </template>
-      <p v-else-if="!forecastProblem" class="quiet">
-        Choose the food and give its weight: trays, hours, grams and jars stand here before a knife is lifted.
-      </p>
-    </section>
+    <ForecastCard
+      v-model:machine-id="machineId"
+      :forecast="forecast"
+      :food="mixed ?? food"
+      :card="card"
+      :purpose="purpose"
+      :machines="machines"
+      :problem="forecastProblem"
+      :now="now"
+    />
   </form>
 </template>
 
 <style scoped>
-.places {
-  color: var(--amber);
-  font-weight: 600;
-  font-size: 0.94rem;
-}
 .intake {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(300px, 1fr);
   gap: 1.2rem;
   align-items: start;
-}
-.forecast {
-  display: grid;
-  gap: 0.8rem;
-  position: sticky;
-  top: 84px;
-}
-dl {
-  margin: 0;
-  display: grid;
-}
-dl > div {
-  display: grid;
-  grid-template-columns: 74px 1fr;
-  gap: 0.7rem;
-  padding: 0.55rem 0;
-  border-top: 1px solid var(--rule);
-}
-dt {
-  color: var(--quiet);
-}
-dd {
-  margin: 0;
-  display: grid;
-}
-dd strong {
-  font: 700 1.12rem var(--display);
 }
 .quick {
   gap: 0.35rem;

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
@@ -30,10 +31,14 @@ registerRoute(
   ),
 )
 
+/** Answers that are kept, those that were asked for last: every page that a household looks at in weeks. */
+const MOST_KEPT = 400
+
 const answers = new NetworkFirst({
   cacheName: KEPT_ANSWERS,
   networkTimeoutSeconds: PATIENCE_S,
   plugins: [
+    new ExpirationPlugin({ maxEntries: MOST_KEPT, purgeOnQuotaError: true }),
     {
       // Dated, since nobody else does: an old answer must be known as old.
       cacheWillUpdate: ({ response }) => Promise.resolve(response.status === 200 ? dated(response) : null),

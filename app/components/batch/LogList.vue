@@ -23,7 +23,7 @@ const props = defineProps<{
   /** What an entry changed, in words, by its id. */
   changes?: ReadonlyMap<string, string>
 }>()
-defineEmits<{ correct: [entry: Entry]; void: [entry: Entry] }>()
+defineEmits<{ correct: [entry: Entry]; void: [entry: Entry]; restore: [entry: Entry] }>()
 const format = useFormat()
 // The cautions' words are fetched only where one was accepted.
 const rules = shallowRef<typeof import('#core/safety')>()
@@ -96,6 +96,8 @@ function turn(key: string) {
 const together = ({ positions: trays, weightG, extraSdG }: Weighing) =>
   `trays ${positions(trays)} weighed, ${extraSdG === undefined ? format.weight(weightG) : `the load about ${format.weight(weightG)}`}`
 /** What has no form: it is voided and logged anew. */
+/** What made a thing of its own cannot be written a second time. */
+const KEPT_APART: readonly string[] = ['intake', 'load', 'pack', 'split', 'pour', 'settle', 'unsettled']
 const UNCORRECTED: readonly string[] = ['move', 'tick', 'unsettled', 'settle']
 const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(line.entry.id)).find(Boolean)
 </script>
@@ -130,7 +132,15 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
                 corrected; was: {{ logWords(before.body, writers)
                 }}{{ before.at !== entry.at ? `, ${format.moment(before.at, now)}` : '' }}</span
               >
-              <span v-if="state === 'voided'" class="tag">voided{{ reason ? `: ${reason}` : '' }}</span>
+              <span v-if="state === 'voided'" class="tag">removed from the log{{ reason ? `: ${reason}` : '' }}</span>
+              <button
+                v-if="state === 'voided' && !KEPT_APART.includes(entry.body.kind)"
+                type="button"
+                class="back"
+                @click="$emit('restore', entry)"
+              >
+                Put it back
+              </button>
               <span v-if="waits?.has(entry.id)" class="tag attention">waits to be sent</span>
             </div>
             <div v-if="state !== 'voided' && !waits?.has(entry.id)" class="acts">
@@ -142,7 +152,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
               >
                 <IconPencil :size="18" />
               </button>
-              <button type="button" :aria-label="`Void: ${logWords(entry.body, writers)}`" @click="$emit('void', entry)">
+              <button type="button" :aria-label="`Remove from the log: ${logWords(entry.body, writers)}`" @click="$emit('void', entry)">
                 <IconEraser :size="18" />
               </button>
             </div>
@@ -208,10 +218,20 @@ time {
 }
 .acts {
   display: flex;
+  gap: 0.75rem;
+}
+.back {
+  border: 0;
+  background: none;
+  min-height: 44px;
+  padding: 0 0.4rem;
+  color: var(--dulse-ink);
+  text-decoration: underline;
+  cursor: pointer;
 }
 .acts button,
 .turn {
-  min-width: 40px;
+  min-width: 44px;
   height: 44px;
   border: 0;
   background: none;

@@ -15,7 +15,7 @@ const tone = computed(() =>
         verdict.value.level
       ],
 )
-const NAMES = { weight: 'Weight', feel: 'Feel', jarAir: 'Jar air', rest: 'Rest' }
+const NAMES = { weight: 'Weight', feel: 'Feel', jarAir: 'Air in a jar', rest: 'Rest' }
 const TONES = { dry: 'good', unsure: 'attention', wet: 'attention', nothing: 'none' }
 const how = ref(false)
 const finish = computed(() => {
@@ -94,8 +94,9 @@ const nextWords = computed(() => {
       <h2 class="headline" :class="tone">{{ verdict.headline }}</h2>
       <p>{{ verdict.reason }}</p>
     </div>
-    <p v-for="remark in remarks" :key="remark" class="caution">{{ remark }}</p>
     <p v-if="finish && !verdict.discard" class="finish">{{ finish }}</p>
+    <slot />
+    <p v-for="remark in remarks" :key="remark" class="caution">{{ remark }}</p>
     <p v-if="nextWords && !verdict.discard" class="quiet small">{{ nextWords }}</p>
     <p v-if="verdict.disagreement" class="caution">{{ verdict.disagreement }}</p>
     <dl>

@@ -13,8 +13,8 @@ const confirm = async () => {
 </script>
 
 <template>
-  <FormFrame title="Void this entry" width="460px" verb="Void it" :save="confirm" @close="emit('close')">
-    <p>“{{ words }}” no longer counts. It stays in the log, struck through.</p>
+  <FormFrame title="Remove it from the log" width="460px" verb="Remove it" :save="confirm" @close="emit('close')">
+    <p>“{{ words }}” no longer counts. It stays to be seen, struck through, and can be put back.</p>
     <TextField v-model="reason" label="Why" hint="such as wrong batch" optional />
   </FormFrame>
 </template>

@@ -34,6 +34,8 @@ watch(typed, now => {
   if (question.value && question.value.typed !== now) question.value = undefined
 })
 const busy = ref(false)
+/** It was weighed earlier, at an instant; now where nothing is said. */
+const at = ref<number>()
 const input = ref<{ focus: () => void; blur: () => void }>()
 function weighNext(tray: number) {
   what.value = tray
@@ -137,7 +139,7 @@ async function enter() {
   try {
     await props.write(
       [position === 0 ? { kind: 'weigh', totalG: grams } : { kind: 'weigh', trays: [{ position: placeOf(position), weightG: grams }] }],
-      {},
+      { at: at.value },
     )
     done.value = { ...done.value, [position]: grams }
     told.value = `${position === 0 ? 'The load' : `Tray ${placeOf(position)}`}: ${format.weight(grams)} is logged.`
@@ -189,7 +191,7 @@ async function enter() {
       </div>
       <button v-if="scale" type="button" class="scale" @click="takeScale">
         The scale shows <strong>{{ format.weight(scale.grams) }}</strong>{{ scale.steady ? ', steady' : ''
-        }}<span class="take">Take it</span>
+        }}<span class="take">Use this weight</span>
       </button>
       <div class="pad">
         <button
@@ -207,6 +209,7 @@ async function enter() {
       <ElCheckbox v-if="machine && tareOf(machine, run.present) > 0" v-model="withTray" class="tare"
         >Tray on the scale ({{ format.weight(tareOf(machine, what === 0 ? run.present : [what])) }} is taken off)</ElCheckbox
       >
+      <WhenField v-model="at" />
       <div role="status">
         <p v-if="question" class="caution">{{ question.words }}</p>
       </div>

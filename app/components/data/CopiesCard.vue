@@ -78,7 +78,7 @@ const putBack = () =>
         </p>
         <div class="row">
           <ElButton type="primary" :loading="busy" @click="putBack">Put the copy of {{ asked.copy.name.slice(8, 18) }} back</ElButton
-          ><ElButton @click="asked = undefined">Leave it</ElButton>
+          ><ElButton @click="asked = undefined">Cancel</ElButton>
         </div>
       </div>
     </div>

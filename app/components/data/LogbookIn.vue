@@ -98,7 +98,7 @@ const fileOf = (event: Event) => {
         another name.
       </p>
       <div class="row">
-        <ElButton type="primary" @click="putBack">Put it in place</ElButton><ElButton @click="sure = undefined">Leave it</ElButton>
+        <ElButton type="primary" @click="putBack">Put it in place</ElButton><ElButton @click="sure = undefined">Cancel</ElButton>
       </div>
     </div>
     <ElProgress

@@ -17,7 +17,7 @@ const id = useId()
       autocapitalize="none"
       spellcheck="false"
       :aria-invalid="Boolean(problem)"
-      :aria-describedby="`${id}-note`"
+      :aria-describedby="problem || hint ? `${id}-note` : undefined"
     />
     <p v-if="problem || hint" :id="`${id}-note`" :class="problem ? 'problem' : 'quiet small'">{{ problem ?? hint }}</p>
   </div>

@@ -1,25 +1,12 @@
 <script setup lang="ts">
-import { Temporal } from 'temporal-polyfill'
 import { MINUTE } from '#core/time'
 
 /** When it happened: now, unless somebody says otherwise. Wall times are those of the household's clock. */
 const props = defineProps<{ problem?: string }>()
 const model = defineModel<number | undefined>()
-const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const id = useId()
-const wall = computed({
-  get: () =>
-    model.value === undefined
-      ? ''
-      : Temporal.Instant.fromEpochMilliseconds(model.value)
-          .toZonedDateTimeISO(settings.value.timeZone)
-          .toPlainDateTime()
-          .toString({ smallestUnit: 'minute' }),
-  set: (text: string | null) => {
-    model.value = text ? Temporal.PlainDateTime.from(text).toZonedDateTime(settings.value.timeZone).epochMilliseconds : undefined
-  },
-})
+const wall = useWallTime(model)
 const earlier = (minutes: number) => {
   model.value = Date.now() - minutes * MINUTE
 }

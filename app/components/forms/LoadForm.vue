@@ -31,20 +31,19 @@ const unit = settings.value.temperatureUnit
 // A free machine that dries this cut in its usual way; after the smoke it is another one.
 const usualKind = props.state.run?.way.partOnly ? STANDARD_WAY : props.state.card.ways[0]!.way
 const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : props.state.balance.weightG.p50)
-const rank = ({ id, kind, trays, trayAreaM2 }: BatchAnswer['machines'][number]) => {
-  const taken = props.page.taken[id]?.positions.length ?? 0
-  const needed = Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2, kind).mean)
-  return (
-    (kind === usualKind ? 0 : props.state.card.ways.some(item => item.way === kind) ? 10 : 30) +
-    (taken === 0 ? 0 : trays - taken >= needed ? 1 : 15)
-  )
-}
-/** What was meant when the basket came in, where it has a place for it. */
+type Machine = BatchAnswer['machines'][number]
+const freeIn = ({ id, trays }: Machine) => trays - (props.page.taken[id]?.positions.length ?? 0)
+const neededIn = ({ trayAreaM2, kind }: Machine) => Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2, kind).mean)
+const rank = (item: Machine) =>
+  (item.kind === usualKind ? 0 : props.state.card.ways.some(way => way.way === item.kind) ? 10 : 30) +
+  (freeIn(item) === item.trays ? 0 : freeIn(item) >= neededIn(item) ? 1 : 15)
+/** What the plan says, or what was meant when the basket came in, where the load finds its places there. */
+const findsPlaces = (item: Machine) => freeIn(item) >= Math.min(neededIn(item), item.trays)
 const meant = props.state.run
   ? undefined
-  : props.page.machines.find(
-      item => item.id === props.state.intake.body.machineId && (props.page.taken[item.id]?.positions.length ?? 0) < item.trays,
-    )
+  : [props.page.planned?.machineId, props.state.intake.body.machineId]
+      .map(id => props.page.machines.find(item => item.id === id && findsPlaces(item)))
+      .find(item => item !== undefined)
 const machineId = ref(props.initial?.machineId ?? meant?.id ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
@@ -162,7 +161,7 @@ const heats = computed(() => {
 /** "the card’s", or what sets a school apart: "57 °C, slow" is "slow". */
 function noteOf(because: HeatChoice['because']): string {
   if (typeof because === 'object') return because.school.split(', ')[1] ?? 'another school'
-  return because === 'card' ? 'the card’s' : because === 'nearest' ? 'as near as it comes' : because
+  return because === 'card' ? 'as usual for it' : because === 'nearest' ? 'as near as it comes' : because
 }
 const heatReason = computed(() =>
   setNow.value === way.value.temperatureC

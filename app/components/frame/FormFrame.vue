@@ -49,7 +49,7 @@ async function submit() {
       </div>
       <div class="row">
         <ElButton type="primary" native-type="submit" :loading="busy">{{ verb }}</ElButton>
-        <ElButton @click="open = false">Leave it</ElButton>
+        <ElButton @click="open = false">Cancel</ElButton>
       </div>
     </form>
   </ElDialog>

@@ -6,7 +6,7 @@ const KEYS = [
   ['Ctrl K', 'Find a batch, a jar, a food'],
   ['?', 'These keys'],
   ['D', 'Light or dim'],
-  ['G then N, B, S', 'Go to Now, Batches, Shelf'],
+  ['G then N, B, P, S', 'Go to Now, Batches, Plan, Shelf'],
   ['W', 'Weigh (in a batch)'],
   ['F', 'Feel (in a batch)'],
   ['H', 'Heat (in a batch)'],

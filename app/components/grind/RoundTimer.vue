@@ -17,6 +17,18 @@ const clock = computed(() => {
 const title = computed(() =>
   done.value ? 'Open it' : phase.value ? WORDS[phase.value.kind] : begun.value ? 'Paused' : `Round ${props.round}`,
 )
+/** Said aloud where that is wished: eyes are on the cup. */
+const aloud = useLocalStorage('dulse.voice', false)
+const speaks = typeof window !== 'undefined' && 'speechSynthesis' in window
+const said = computed(() => (done.value ? `Round ${props.round} is done. Open it.` : running.value ? title.value : ''))
+watch(said, words => {
+  if (!aloud.value || !speaks || words === '') return
+  window.speechSynthesis.cancel()
+  window.speechSynthesis.speak(new SpeechSynthesisUtterance(words))
+})
+onBeforeUnmount(() => {
+  if (speaks) window.speechSynthesis.cancel()
+})
 const under = computed(() => {
   if (done.value) return `Turn your face away${props.hot ? '; mask and goggles on' : ''}. Empty the cup, brush it out.`
   if (!props.plan) return 'Say how much is to be ground: the bursts and rests follow from the cup and its power.'
@@ -52,6 +64,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onSpace))
     <span class="under">{{ under }}</span>
     <span class="visually-hidden" role="status">{{ title }}</span>
   </button>
+  <ElCheckbox v-if="speaks" v-model="aloud">Say the rounds aloud</ElCheckbox>
 </template>
 
 <style scoped>

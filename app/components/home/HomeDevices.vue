@@ -48,7 +48,7 @@ const isOwn = (device: HomeDevice) => device.id === props.home.own
             ]"
           />
           <div class="row">
-            <ElButton type="primary" native-type="submit">Save</ElButton><ElButton @click="chosen = undefined">Leave it</ElButton>
+            <ElButton type="primary" native-type="submit">Save</ElButton><ElButton @click="chosen = undefined">Cancel</ElButton>
           </div>
         </form>
         <div v-else class="row between">
@@ -62,7 +62,7 @@ const isOwn = (device: HomeDevice) => device.id === props.home.own
           <div v-if="off?.id === device.id" class="row" role="alertdialog" :aria-label="`Take ${device.name} off`">
             <span>{{ isOwn(device) ? 'You are signed out at once.' : 'It is signed out at once.' }}</span>
             <ElButton type="danger" plain @click="takeOff(device)">Take it off</ElButton
-            ><ElButton @click="off = undefined">Leave it</ElButton>
+            ><ElButton @click="off = undefined">Cancel</ElButton>
           </div>
           <div v-else class="row">
             <ElButton :aria-label="`Change ${device.name}`" @click="chosen = { device, name: device.name, role: device.role }"

@@ -50,7 +50,7 @@ async function takeOff(tokenId: string) {
           <p class="quiet small">{{ USE_WORDS[token.use] }}; {{ token.seenAt ? `used ${format.date(token.seenAt)}` : 'not used yet' }}</p>
         </div>
         <div v-if="off === token.id" class="row">
-          <ElButton type="danger" plain @click="takeOff(token.id)">Take it off</ElButton><ElButton @click="off = ''">Leave it</ElButton>
+          <ElButton type="danger" plain @click="takeOff(token.id)">Take it off</ElButton><ElButton @click="off = ''">Cancel</ElButton>
         </div>
         <ElButton v-else :aria-label="`Take the key of ${token.name} off`" @click="off = token.id">Take off</ElButton>
       </li>
@@ -70,7 +70,7 @@ async function takeOff(tokenId: string) {
       <TextField v-model="form.name" label="Name" :problem="problems.name" />
       <ChoiceField v-if="form.use === 'readings'" v-model="form.deviceId" label="Which" :choices="choices" :problem="problems.deviceId" />
       <div class="row">
-        <ElButton type="primary" native-type="submit">Make the key</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
+        <ElButton type="primary" native-type="submit">Make the key</ElButton><ElButton @click="form = undefined">Cancel</ElButton>
       </div>
     </form>
     <div v-if="shown" class="note" role="status">

@@ -44,7 +44,7 @@ async function save() {
       <ElButton type="primary" native-type="submit" :loading="busy">{{ has ? 'Change it' : 'Keep this passphrase' }}</ElButton><ElButton
         v-if="has"
         @click="emit('leave')"
-        >Leave it</ElButton
+        >Cancel</ElButton
       >
     </div>
   </form>

@@ -95,7 +95,7 @@ async function add() {
     </template>
     <p v-for="item in problems" :key="item" class="problem" role="alert">{{ item }}</p>
     <div class="row">
-      <ElButton type="primary" :loading="busy" @click="add">Add it</ElButton><ElButton @click="emit('leave')">Leave it</ElButton>
+      <ElButton type="primary" :loading="busy" @click="add">Add it</ElButton><ElButton @click="emit('leave')">Cancel</ElButton>
     </div>
   </section>
 </template>

@@ -60,7 +60,8 @@ const hours = (row: Alternative) =>
           <tr v-for="row in shown" :key="row.machineId + row.cardKey" :class="{ on: row.asked }">
             <td>
               <strong>{{ row.cardName }}</strong><br /><span class="quiet small"
-                >{{ row.machineName }}, {{ plural(row.trays.p50, 'tray') }}</span
+                >{{ row.machineName }}, {{ plural(row.trays.p50, 'tray')
+                }}{{ row.free < row.places ? `, ${row.free} of ${row.places} free` : '' }}</span
               >
             </td>
             <td class="n">{{ row.loads.p10 === row.loads.p90 ? row.loads.p50 : `${row.loads.p10}–${row.loads.p90}` }}</td>

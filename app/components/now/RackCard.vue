@@ -3,7 +3,6 @@ import { finishAxis } from '#core/planning'
 import { capital } from '#core/text'
 import { heatState, WAYS } from '#core/ways'
 import type { RackAnswer } from '#shared/contracts'
-import { HOUR } from '#core/time'
 
 /** A machine from the front: its trays, how wet each is, and when its batches will be dry. */
 const props = defineProps<{ rack: RackAnswer; now: number }>()
@@ -25,15 +24,7 @@ const open = computed(
       to: number
     }[],
 )
-const ends = computed(() => {
-  const last = Math.max(...open.value.map(finish => (finish.from + finish.to) / 2))
-  if (!busy.value) return 'empty'
-  if (props.rack.setC === null) return WAYS[props.rack.machine.kind].plainHeat ? 'heat off' : 'waits'
-  if (open.value.length === 0) return 'no finish at this heat'
-  // To the hour: a middle figure to the minute would promise more than the window does.
-  const hours = Math.round((last - props.now) / HOUR)
-  return last <= props.now ? 'may be dry' : hours < 1 ? 'within the hour' : `about ${hours} h to go`
-})
+const ends = computed(() => leftWords(props.rack, props.now))
 const axis = computed(() => finishAxis(open.value, props.now, 6))
 /** A bar too short for its name has it beside. */
 const labelPlace = (waterLeft?: number) => (waterLeft !== undefined && waterLeft < 0.2 ? `${Math.max(2, waterLeft * 100)}%` : undefined)
@@ -66,7 +57,9 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
           />
           <span class="words" :style="{ marginLeft: labelPlace(tray.waterLeft) }">{{ tray.batchId ? tray.title : 'free' }}</span>
           <span v-if="tray.batchId" class="figure"
-            >{{ Math.round(tray.waterLeft! * 100) }} %<span class="visually-hidden"> of its water left</span></span
+            >{{ tray.guessed ? 'not weighed, about ' : '' }}{{ Math.round(tray.waterLeft! * 100) }} %<span class="visually-hidden">
+              of its water left</span
+            ></span
           >
         </component>
       </li>

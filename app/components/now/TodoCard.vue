@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { TodoAnswer } from '#shared/contracts'
 import type { TodoGroup, TodoKind } from '#core/planning'
+import { capital } from '#core/text'
 
-const props = defineProps<{ todo: TodoAnswer; now: number; group: TodoGroup; first: boolean }>()
+const props = defineProps<{ todo: TodoAnswer; now: number; group: TodoGroup; first: boolean; dry?: TodoAnswer }>()
 const format = useFormat()
 
 /** The verb on the button, and the form that it opens on the batch's page. */
@@ -34,6 +35,9 @@ const ACTS: Record<TodoKind, { words: string; act: string }> = {
   settle: { words: 'Settle it', act: '' },
 }
 const act = computed(() => ACTS[props.todo.kind])
+const dryWords = computed(() =>
+  props.dry?.to === undefined ? 'When it will be dry is not known.' : capital(format.finish(props.dry.from, props.dry.to, props.now)),
+)
 const when = computed(() => {
   const { from, to, kind } = props.todo
   if (kind === 'dry' && to !== undefined)
@@ -50,6 +54,7 @@ const when = computed(() => {
     <div class="what">
       <h3>{{ todo.title }}</h3>
       <p class="strong small">{{ todo.batchTitle }} · batch {{ todo.batchNumber }}</p>
+      <p v-if="dry" class="small">{{ dryWords }}</p>
       <p class="quiet small">{{ todo.why }}</p>
     </div>
     <ElButton

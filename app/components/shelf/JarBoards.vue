@@ -28,14 +28,43 @@ onMounted(() => {
 onBeforeUnmount(() => watcher?.disconnect())
 
 const columns = computed(() => (width.value === 0 ? 0 : Math.max(2, Math.floor(width.value / LEAST_PX))))
-type Row = { kind: 'head'; name: string; count: number } | { kind: 'jars'; jars: readonly ShelfJar[]; last: boolean }
+/** A jar, with those that are like it to the gram of a month and stand as one with it. */
+interface Tile {
+  jar: ShelfJar
+  like: readonly ShelfJar[]
+  key: string
+}
+type Row = { kind: 'head'; name: string; count: number } | { kind: 'jars'; tiles: readonly Tile[]; last: boolean }
+/** From so many on like jars stand as one. */
+const FEW = 3
+const apart = ref(new Set<string>())
+/** Untouched and of one kind, size and month: nobody minds which of them is taken. */
+const kindOf = (jar: ShelfJar) =>
+  jar.leftG < 0.98 * jar.netG || mark(jar)
+    ? jar.jarId
+    : [jar.foodKey, jar.name, jar.purpose, Math.round(jar.netG / 5), jar.place, format.month(jar.bestFrom)].join('|')
+function tilesOf(jars: readonly ShelfJar[]): Tile[] {
+  const kinds = new Map<string, ShelfJar[]>()
+  for (const jar of jars) {
+    const key = kindOf(jar)
+    const there = kinds.get(key)
+    if (there) there.push(jar)
+    else kinds.set(key, [jar])
+  }
+  return [...kinds].flatMap(([key, list]) =>
+    list.length < FEW || apart.value.has(key)
+      ? list.map(jar => ({ jar, like: [], key: jar.jarId }))
+      : [{ jar: list[0]!, like: list.slice(1), key }],
+  )
+}
 const rows = computed<Row[]>(() =>
   columns.value === 0
     ? []
     : props.boards.flatMap(({ name, jars }): Row[] => {
         const lines: Row[] = []
-        for (let i = 0; i < jars.length; i += columns.value)
-          lines.push({ kind: 'jars', jars: jars.slice(i, i + columns.value), last: i + columns.value >= jars.length })
+        const tiles = tilesOf(jars)
+        for (let i = 0; i < tiles.length; i += columns.value)
+          lines.push({ kind: 'jars', tiles: tiles.slice(i, i + columns.value), last: i + columns.value >= tiles.length })
         return [{ kind: 'head', name, count: jars.length }, ...lines]
       }),
 )
@@ -85,15 +114,24 @@ const mark = (jar: ShelfJar) =>
         :class="{ last: line.row.last }"
         :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }"
       >
-        <div v-for="jar in line.row.jars" :key="jar.jarId" role="listitem">
+        <div v-for="{ jar, like, key } in line.row.tiles" :key="key" role="listitem" class="tile">
           <NuxtLink :to="`/jars/${jar.jarId}`" class="jar" :prefetch="false">
             <span v-if="mark(jar)" class="tag on-jar" :class="mark(jar)!.tone">{{ mark(jar)!.words }}</span>
             <JarGlass :jar="{ ...jar, colour: foods[jar.foodKey]!.colour }" :height="104" />
             <strong
               >{{ jar.name ?? foods[jar.foodKey]!.name }}{{ jar.purpose === 'powder' ? '' : `, ${PURPOSE_WORDS[jar.purpose]}` }}</strong
             >
-            <span class="quiet small">{{ format.weight(jar.leftG) }} · {{ format.month(jar.bestFrom) }}</span>
+            <span class="quiet small">#{{ jar.number }} · {{ format.weight(jar.leftG) }} · {{ format.month(jar.bestFrom) }}</span>
           </NuxtLink>
+          <button
+            v-if="like.length > 0"
+            type="button"
+            class="stacked"
+            :aria-label="`${like.length + 1} jars alike, ${jar.number} to ${like.at(-1)!.number}: show each`"
+            @click="apart = new Set([...apart, key])"
+          >
+            × {{ like.length + 1 }}
+          </button>
         </div>
       </div>
     </div>
@@ -137,6 +175,22 @@ h2 {
   height: 176px;
   align-content: start;
   overflow: hidden;
+}
+.tile {
+  position: relative;
+}
+.stacked {
+  position: absolute;
+  left: calc(50% + 14px);
+  top: 56px;
+  min-width: 44px;
+  min-height: 44px;
+  border: 1px solid var(--rule);
+  border-radius: 22px;
+  background: var(--card);
+  color: var(--ink);
+  font-weight: 750;
+  cursor: pointer;
 }
 .jar:hover {
   background: var(--sunk);

@@ -71,7 +71,7 @@ const place = computed({
       the drying clock by itself. Devices to play with come with Dulse: <code>npm run devices</code>.
     </p>
     <ul class="plain-list">
-      <li v-for="device in devices" :key="device.id" class="device">
+      <li v-for="device in devices" :key="device.id" class="list-line">
         <div>
           <strong>{{ device.name }}</strong>
           <p class="quiet small">
@@ -105,7 +105,7 @@ const place = computed({
       </p>
       <p v-if="problems.all" class="problem">{{ problems.all }}</p>
       <div class="row">
-        <ElButton type="primary" native-type="submit">Save the device</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
+        <ElButton type="primary" native-type="submit">Save the device</ElButton><ElButton @click="form = undefined">Cancel</ElButton>
       </div>
     </form>
     <p v-else-if="problems.all" class="problem">{{ problems.all }}</p>
@@ -113,17 +113,6 @@ const place = computed({
 </template>
 
 <style scoped>
-.device {
-  display: flex;
-  justify-content: space-between;
-  gap: 1rem;
-  align-items: center;
-  padding: 0.6rem 0;
-  border-top: 1px solid var(--rule);
-}
-.device:first-child {
-  border: 0;
-}
 .device-form {
   border-top: 1px solid var(--rule);
   padding-top: 0.9rem;

@@ -62,7 +62,7 @@ function state({ readings, calibration, testedAt }: HygrometerAnswer): string {
       A small one in a closed jar tells how dry the food in it is. Cheap ones are off by some percent: the salt test finds by how much.
     </p>
     <ul class="plain-list">
-      <li v-for="item in hygrometers" :key="item.id" class="item">
+      <li v-for="item in hygrometers" :key="item.id" class="list-line">
         <div>
           <strong>{{ item.name }}</strong>
           <p class="quiet small">{{ state(item) }}</p>
@@ -92,7 +92,7 @@ function state({ readings, calibration, testedAt }: HygrometerAnswer): string {
       <ElButton v-if="!all" text class="more" @click="all = true">Other salts</ElButton>
       <p v-if="problems.all" class="problem">{{ problems.all }}</p>
       <div class="row">
-        <ElButton type="primary" native-type="submit">Save the hygrometer</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
+        <ElButton type="primary" native-type="submit">Save the hygrometer</ElButton><ElButton @click="form = undefined">Cancel</ElButton>
       </div>
       <p class="quiet small">Humidities over salts: Greenspan, 1977.</p>
     </form>
@@ -101,17 +101,6 @@ function state({ readings, calibration, testedAt }: HygrometerAnswer): string {
 </template>
 
 <style scoped>
-.item {
-  display: flex;
-  justify-content: space-between;
-  gap: 1rem;
-  align-items: center;
-  padding: 0.6rem 0;
-  border-top: 1px solid var(--rule);
-}
-.item:first-child {
-  border: 0;
-}
 .inner {
   border-top: 1px solid var(--rule);
   padding-top: 0.9rem;

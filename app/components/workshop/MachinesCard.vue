@@ -134,7 +134,7 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
       <ElButton @click="edit()">Add a machine</ElButton>
     </div>
     <ul class="plain-list">
-      <li v-for="machine in machines" :key="machine.id" class="machine">
+      <li v-for="machine in machines" :key="machine.id" class="list-line">
         <div>
           <NuxtLink :to="`/machines/${machine.id}`"
             ><strong>{{ machine.name }}</strong></NuxtLink
@@ -196,24 +196,13 @@ const dueTasks = (machine: MachineAnswer) => machine.upkeep?.filter(task => task
       </div>
       <p v-if="problems.all" class="problem">{{ problems.all }}</p>
       <div class="row">
-        <ElButton type="primary" native-type="submit">Save the machine</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
+        <ElButton type="primary" native-type="submit">Save the machine</ElButton><ElButton @click="form = undefined">Cancel</ElButton>
       </div>
     </form>
   </section>
 </template>
 
 <style scoped>
-.machine {
-  display: flex;
-  justify-content: space-between;
-  gap: 1rem;
-  align-items: center;
-  padding: 0.6rem 0;
-  border-top: 1px solid var(--rule);
-}
-.machine:first-child {
-  border: 0;
-}
 .machine-form {
   border-top: 1px solid var(--rule);
   padding-top: 0.9rem;

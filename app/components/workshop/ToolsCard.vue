@@ -93,7 +93,7 @@ const words = (tool: ToolAnswer) =>
       The cup’s volume and power say how many rounds a load takes and how long it may run; a sieve’s opening says how fine the powder is.
     </p>
     <ul class="plain-list">
-      <li v-for="tool in tools" :key="tool.id" class="item">
+      <li v-for="tool in tools" :key="tool.id" class="list-line">
         <div>
           <strong>{{ tool.name }}</strong>
           <p class="quiet small">{{ words(tool) }}</p>
@@ -178,7 +178,7 @@ const words = (tool: ToolAnswer) =>
       <div class="row">
         <ElButton type="primary" native-type="submit">{{
           form.kind === 'grinder' ? 'Save the grinder' : 'Save the sieve'
-        }}</ElButton><ElButton @click="form = undefined">Leave it</ElButton>
+        }}</ElButton><ElButton @click="form = undefined">Cancel</ElButton>
       </div>
     </form>
     <p v-else-if="problems.all" class="problem">{{ problems.all }}</p>
@@ -186,17 +186,6 @@ const words = (tool: ToolAnswer) =>
 </template>
 
 <style scoped>
-.item {
-  display: flex;
-  justify-content: space-between;
-  gap: 1rem;
-  align-items: center;
-  padding: 0.6rem 0;
-  border-top: 1px solid var(--rule);
-}
-.item:first-child {
-  border: 0;
-}
 .inner {
   border-top: 1px solid var(--rule);
   padding-top: 0.9rem;

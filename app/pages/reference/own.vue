@@ -253,7 +253,7 @@ const formNames = computed(() => parts.value.forms.map(form => form.key).join(',
       </div>
       <div class="row">
         <ElButton type="primary" native-type="submit" :loading="busy">Save</ElButton
-        ><ElButton @click="navigateTo(from ? `/reference/${from}` : '/reference')">Leave it</ElButton>
+        ><ElButton @click="navigateTo(from ? `/reference/${from}` : '/reference')">Cancel</ElButton>
       </div>
     </div>
   </form>

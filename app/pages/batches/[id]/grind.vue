@@ -43,6 +43,7 @@ watch(
   },
 )
 
+const { settings: pantry } = storeToRefs(useHouseholdStore())
 const session = computed(() => grindSession(state.value!.food, state.value!.purpose, draft))
 const plan = computed(() => (state.value ? session.value.plan : undefined))
 const hot = computed(() => state.value?.food.traits.includes('hot') ?? false)
@@ -132,6 +133,13 @@ async function save() {
     busy.value = false
   }
 }
+/** What a minute without a rest does to the powder, from the warmth of the pantry on. */
+const minuteWords = computed(() => {
+  const endC = pantry.value.pantryC + session.value.minuteK
+  return endC > session.value.mostC
+    ? `Ground for a minute without a rest it gets hotter than ${format.temperature(session.value.mostC)}, sticks to the cup and sets.`
+    : `A minute without a rest warms it to about ${format.temperature(endC)}: it still flows.`
+})
 </script>
 
 <template>
@@ -191,10 +199,7 @@ async function save() {
             the lid stays shut <strong>{{ lidWords }}</strong>. About
             {{ format.hours(plan.minutes / 60 + (plan.rounds * session.lidS) / 3600) }} in all.
           </p>
-          <p v-if="plan" class="quiet small">
-            A minute without a rest would warm it by {{ Math.round(session.minuteK) }} K. Above {{ format.temperature(session.mostC) }} it
-            sticks. Dust of this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.
-          </p>
+          <p v-if="plan" class="quiet small">{{ minuteWords }} Dust of this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.</p>
           <p v-else-if="session.sticks" class="caution">
             {{
               draft.warm

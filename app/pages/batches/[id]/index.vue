@@ -137,6 +137,18 @@ async function doVoid(reason: string) {
   }
 }
 
+/** What was removed from the log stands in it again, at its own time. */
+async function putBack(entry: Entry) {
+  trouble.value = ''
+  try {
+    await write([entry.body], { at: entry.at })
+    await saved()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    trouble.value = error.message
+  }
+}
+
 /** The rack is where trays are moved. */
 function openRack() {
   void navigateTo(`/machines/${state.value!.run!.machineId}`)
@@ -248,23 +260,9 @@ if (typeof wanted === 'string' && state.value) {
     </div>
 
     <template v-if="drying && state.run">
-      <WeightTape v-if="assessment" :run="state.run" :assessment="assessment" :now="now" />
-      <div v-else class="card tape-room" />
       <div class="desk drying">
-        <div class="acts">
-          <div class="row buttons">
-            <ElButton type="primary" @click="act('weigh')">Weigh <kbd class="key">W</kbd></ElButton>
-            <ElButton @click="act('feel')">Feel <kbd class="key">F</kbd></ElButton>
-            <ElButton @click="act('heat')">{{ WAYS[state.run.way.way].words.verb }} <kbd class="key">H</kbd></ElButton>
-            <ElButton v-if="!WAYS[state.run.way.way].underVacuum" @click="act('air')">Air <kbd class="key">A</kbd></ElButton>
-            <ElButton @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton>
-            <ElButton @click="openRack">Rack <kbd class="key">R</kbd></ElButton>
-            <ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton>
-            <ElButton @click="navigateTo(`/batches/${batchId}/paper`)">Paper</ElButton>
-            <ElButton class="last" @click="act('unload')">Take out</ElButton>
-          </div>
-          <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatLine }}</p>
-        </div>
+        <WeightTape v-if="assessment" class="weights" :run="state.run" :assessment="assessment" :now="now" />
+        <div v-else class="card weights tape-room" />
         <LazyDryingCurve
           v-if="assessment && drawn"
           class="curve"
@@ -298,8 +296,16 @@ if (typeof wanted === 'string' && state.value) {
           :now="now"
           @correct="entry => act(entry.body.kind, entry)"
           @void="entry => (voiding = entry)"
+          @restore="putBack"
         />
-        <div class="stack side">
+        <div class="side">
+          <VerdictPanel v-if="assessment" class="leads" :state="state" :assessment="assessment" :now="now" :class="{ working }">
+            <NextStep :state="state" :assessment="assessment" :batch-id="batchId" @act="kind => act(kind)" @rack="openRack" />
+            <p class="quiet small">{{ machine?.name }}, trays {{ traysInWords }} · {{ heatLine }}</p>
+          </VerdictPanel>
+          <section v-else class="card leads" aria-label="Verdict">
+            <NextStep :state="state" :batch-id="batchId" @act="kind => act(kind)" @rack="openRack" />
+          </section>
           <LazyWayCard
             v-if="WAYS[state.run.way.way].doorAjar || WAYS[state.run.way.way].smokes"
             :state="state"
@@ -314,7 +320,6 @@ if (typeof wanted === 'string' && state.value) {
             :now="now"
             :write="bodies => write(bodies).then(saved)"
           />
-          <VerdictPanel v-if="assessment" :state="state" :assessment="assessment" :now="now" :class="{ working }" />
           <AirCard
             v-if="drawn && !WAYS[state.run.way.way].underVacuum"
             :state="state"
@@ -353,7 +358,8 @@ if (typeof wanted === 'string' && state.value) {
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
         <div class="row">
-          <ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')">Jar air <kbd class="key">J</kbd></ElButton
+          <ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')"
+            >Air in a closed jar <kbd class="key">J</kbd></ElButton
           ><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton
           ><ElButton v-if="state.run" @click="act('review')">For next time</ElButton
           ><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton
@@ -373,6 +379,7 @@ if (typeof wanted === 'string' && state.value) {
           :now="now"
           @correct="entry => act(entry.body.kind, entry)"
           @void="entry => (voiding = entry)"
+          @restore="putBack"
         />
       </div>
       <div class="stack">
@@ -433,13 +440,13 @@ if (typeof wanted === 'string' && state.value) {
   align-items: start;
 }
 .drying {
-  grid-template: 'acts side' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px);
+  grid-template: 'weights weights' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px);
+}
+.weights {
+  grid-area: weights;
 }
 .curve {
   grid-area: curve;
-}
-.acts {
-  grid-area: acts;
 }
 .trays {
   grid-area: trays;
@@ -449,19 +456,9 @@ if (typeof wanted === 'string' && state.value) {
 }
 .side {
   grid-area: side;
-}
-.acts {
   display: grid;
-  gap: 0.5rem;
-}
-.acts .buttons {
-  gap: 0.4rem;
-}
-.acts .buttons > .el-button {
-  padding: 0 0.5rem;
-}
-.acts .buttons > .last.el-button {
-  margin-left: auto;
+  gap: 1rem;
+  align-content: start;
 }
 .again {
   border: 0;
@@ -493,22 +490,32 @@ if (typeof wanted === 'string' && state.value) {
   .desk:not(.drying, .resting) > .stack:last-child {
     order: -1;
   }
+  /* The verdict and its step lead; what they rest on follows. */
   .drying {
-    grid-template: 'acts' 'side' 'trays' 'curve' 'log' / minmax(0, 1fr);
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
   }
-}
-@media (width <= 760px) {
-  .buttons {
-    display: grid;
-    grid-template-columns: repeat(3, 1fr);
-    gap: 0.5rem;
+  .side {
+    display: contents;
   }
-  .acts .buttons > .el-button.el-button {
-    padding: 0;
-    margin: 0;
+  .side > * {
+    order: 2;
   }
-  .last {
-    grid-column: span 2;
+  .side > .leads {
+    order: 0;
+  }
+  .weights {
+    order: 1;
+  }
+  .trays {
+    order: 3;
+  }
+  .curve {
+    order: 4;
+  }
+  .log {
+    order: 5;
   }
 }
 </style>

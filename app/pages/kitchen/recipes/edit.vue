@@ -151,7 +151,7 @@ async function save() {
     </div>
     <div class="row">
       <ElButton type="primary" native-type="submit" :loading="busy">Keep it</ElButton
-      ><ElButton @click="navigateTo('/kitchen/recipes')">Leave it</ElButton>
+      ><ElButton @click="navigateTo('/kitchen/recipes')">Cancel</ElButton>
     </div>
   </form>
 </template>
