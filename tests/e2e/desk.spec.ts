@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { pressAct } from './support/acts'
 import { startDemo, type Demo } from './support/demo'
 import { startDulse } from './support/server'
 
@@ -21,9 +22,17 @@ test('Now says what needs hands, late things first, and lets it be done', async 
   await open(page, '/')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/things? (today|before bed)/)
   const late = page.getByRole('region', { name: 'Late' })
-  await expect(late.getByText('Pack the carrot')).toBeVisible()
-  await late.getByRole('button', { name: /^Pack/ }).click()
-  await expect(page.getByRole('dialog', { name: 'Pack a jar' })).toBeVisible()
+  await expect(late.getByText('Grind the tomato')).toBeVisible()
+  // What is late by days is one line, and cleared with a reason.
+  const old = page.locator('details', { hasText: 'late by days' })
+  await expect(old.getByText('Pack the carrot')).toBeHidden()
+  await old.locator('summary').click()
+  await old.getByRole('button', { name: /^Clear: Pack the carrot/ }).click()
+  await old.getByRole('button', { name: 'Clear it' }).click()
+  await expect(old.getByText(/Say why, in a word/)).toBeVisible()
+  await old.getByLabel('Why it need not be done').fill('given to the hens')
+  await old.getByRole('button', { name: 'Clear it' }).click()
+  await expect(page.getByText('Pack the carrot')).toHaveCount(0)
 })
 
 test('a weigh-in from Now changes the verdict’s figures at once', async ({ page }) => {
@@ -168,8 +177,8 @@ test('a wild weight is questioned at once, and kept if it is entered again', asy
   const log = page.getByRole('region', { name: 'Log' })
   await expect(log.getByText(/weighed 1\.38.kg/)).toBeVisible()
   await expect(log.getByText(/The weight rose by|above the curve/).first()).toBeVisible()
-  await log.getByRole('button', { name: /^Void: weighed 1\.38/ }).click()
-  await page.getByRole('button', { name: 'Void it' }).click()
+  await log.getByRole('button', { name: /^Remove from the log: weighed 1\.38/ }).click()
+  await page.getByRole('button', { name: 'Remove it', exact: true }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
 })
 
@@ -194,12 +203,12 @@ test('a tray that is done comes out, and the others dry on', async ({ page }) =>
 test('an entry is voided and stays to be seen', async ({ page }) => {
   await open(page, `/batches/${ids['hot-chili']}`)
   await page
-    .getByRole('button', { name: /^Void: weighed/ })
+    .getByRole('button', { name: /^Remove from the log: weighed/ })
     .first()
     .click()
   await page.getByLabel(/Why/).fill('wrong scale')
-  await page.getByRole('button', { name: 'Void it' }).click()
-  await expect(page.getByText('voided: wrong scale')).toBeVisible()
+  await page.getByRole('button', { name: 'Remove it', exact: true }).click()
+  await expect(page.getByText('removed from the log: wrong scale')).toBeVisible()
   await expect(page.getByText('Not weighed yet')).toBeVisible()
 })
 
@@ -247,12 +256,12 @@ test('out of touch, what is logged is kept and sent when the server is back', as
   await page.getByRole('button', { name: 'Take it in' }).click()
   await expect(page.getByRole('heading', { name: /^Kale/ })).toBeVisible()
   // The forms are fetched ahead once the page is at rest; one that has been open is there for certain.
-  await page.getByRole('button', { name: /^Note/ }).click()
+  await pressAct(page.locator('main'), /^Note/)
   await expect(page.getByRole('dialog').getByRole('textbox')).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await own.kill()
-  await page.getByRole('button', { name: /^Note/ }).click()
+  await pressAct(page.locator('main'), /^Note/)
   await page.getByRole('dialog').getByRole('textbox').fill('Caterpillars')
   await page.getByRole('button', { name: 'Keep the note' }).click()
   await expect(page.getByText(/Out of touch/)).toBeVisible()

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { parseWeight } from '#core/units'
+import { pressAct } from './support/acts'
 import { mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
@@ -60,7 +61,7 @@ class Walk {
   }
   clock = (hours: number) => this.page.clock.setFixedTime(this.begun + hours * HOUR)
   async open(name: string | RegExp) {
-    await this.main.getByRole('button', { name }).first().click()
+    await pressAct(this.main, name)
     await expect(this.dialog).toBeVisible()
   }
   async save(name: string) {

@@ -34,7 +34,7 @@ test('a tray is dragged onto another: they change places, and it is taken back',
   await page.getByRole('button', { name: 'Take it back' }).click()
   await expect(tray(page, 1)).toContainText(first!)
   await page.goto(`${server.address}/batches/${beetroot}`)
-  await expect(page.getByRole('region', { name: 'Log' }).getByText(/voided: taken back/)).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Log' }).getByText(/removed from the log: taken back/)).toBeVisible()
 })
 
 test('keys move a tray, turn it, and go to the free place; weights follow the tray', async ({ page }) => {

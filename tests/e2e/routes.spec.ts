@@ -60,7 +60,30 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     hygrometers: {},
     devices: {},
     readings: { query: { machine: ids.cabinet!, from: '0', to: String(Date.now()) } },
-    plan: { query: { handsMinutes: '120' } },
+    clearTodo: {
+      body: async d => {
+        const [todo] = ((await json(d, '/api/now')) as unknown as { todos: { batchId: string; kind: string; from: number }[] }).todos
+        return { batchId: todo!.batchId, kind: todo!.kind, from: todo!.from, reason: 'was done' }
+      },
+    },
+    plan: {},
+    planBook: {},
+    planYear: {},
+    savePlanBook: {
+      body: async d =>
+        (({ book, version }) => ({ ...book, handsMinutes: 200, version }))(
+          (await json(d, '/api/plan/book')) as unknown as { book: object; version: number },
+        ),
+    },
+    weather: { body: () => ({ source: 'radio', at: Date.now(), days: [{ day: '2026-12-01', sun: 0.5, rain: 0.2 }] }) },
+    planCheck: {
+      body: async d => ({
+        problem: ((await json(d, '/api/plan')) as unknown as { problem: object }).problem,
+        plan: { format: 'dulse-plan', form: 2, runs: [], lost: [] },
+      }),
+    },
+    takePlan: { body: () => ({ plan: { format: 'dulse-plan', form: 2, runs: [], lost: [] } }) },
+    dropPlan: {},
     forecast: { query: forecast },
     forecastWays: { query: forecast },
     forecastBoughtIn: {

@@ -187,7 +187,7 @@ test('a jar is topped up by its like, never by damper; it is then as old as its 
   await hands.fill('In this jar', '60')
   await hands.press('Pack')
   await expect(dialog(page).getByText(/The addition holds \d+(\.\d)?.% water and the jar 5.%/)).toBeVisible()
-  await hands.press('Leave it')
+  await hands.press('Cancel')
   // Dried again: the air says dry now.
   await log.onBatch(batchId, 30, {
     kind: 'jarAir',

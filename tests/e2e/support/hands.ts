@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test'
+import { pressAct } from './acts'
 
 /** The ways in which a person works the interface. Names are what stands on the screen. */
 export interface Hands {
@@ -21,7 +22,7 @@ async function front(page: Page): Promise<Locator> {
 export function mouse(page: Page, phone = false): Hands {
   const hands: Hands = {
     async press(name) {
-      await (await front(page)).getByRole('button', { name }).first().click()
+      await pressAct(await front(page), name)
     },
     async fill(label, text) {
       await (await front(page)).getByLabel(label).first().fill(text)
@@ -65,7 +66,7 @@ const tabsBefore = (target: Locator) =>
   target.evaluate(element => {
     const dialogs = [...document.querySelectorAll<HTMLElement>('.el-overlay [role=dialog]')].filter(dialog => dialog.checkVisibility())
     const stops = [
-      ...(dialogs.at(-1) ?? document).querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, [tabindex="0"]'),
+      ...(dialogs.at(-1) ?? document).querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, summary, [tabindex="0"]'),
     ].filter(
       stop =>
         stop.tabIndex >= 0 &&
@@ -91,7 +92,15 @@ export function keyboard(page: Page): Hands {
   }
   return {
     async press(name) {
-      await tabTo((await front(page)).getByRole('button', { name }).first())
+      const here = await front(page)
+      const button = here.getByRole('button', { name }).first()
+      const more = here.locator('summary', { hasText: 'More' }).first()
+      await button.or(more).first().waitFor()
+      if (!(await button.isVisible())) {
+        await tabTo(more)
+        await page.keyboard.press('Enter')
+      }
+      await tabTo(button)
       await page.keyboard.press('Enter')
     },
     async fill(label, text) {

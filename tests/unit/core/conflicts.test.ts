@@ -53,6 +53,17 @@ describe('what cannot both be', () => {
     )
     const [found] = conflictsOf(entries)
     expect(found).toMatchObject({ kind: 'late', late: { id: 'e3' }, against: { id: 'e1' } })
+    // What another logs later is not in its way, nor is a note.
+    const [since] = conflictsOf([
+      ...entries,
+      ...log(
+        [30, { kind: 'rest', jars: [] } as never, { id: 'x', seq: 9, writer: MIRA }],
+        [31, { kind: 'note', text: 'hers' }, { id: 'y', seq: 10, writer: MIRA }],
+      ),
+    ])
+    expect(since).toMatchObject({ against: { id: 'e1' } })
+    const [noted] = conflictsOf(log([10, { kind: 'note', text: 'hers' }, { writer: MIRA }], [20, late(5), { writer: JON }]))
+    expect(noted).toMatchObject({ kind: 'late', against: undefined })
     // Written after all that: against nothing.
     const [alone] = conflictsOf(log([0, total(900), { writer: MIRA }], [20, late(15), { writer: JON }]))
     expect(alone).toMatchObject({ kind: 'late', against: undefined })

@@ -1,131 +1,6 @@
 import fc from 'fast-check'
-import { improvingPlans, type Plan, type PlanBasket, type PlanMachine, type PlanOption, type PlanProblem } from '#core/plan'
-
-const HOUR = 3_600_000
-const MINUTE = 60_000
-const DAY = 24 * HOUR
-/** A Monday, seven in the morning, by UTC: what is asleep is told by the clock's own figures. */
-const MONDAY = Date.UTC(2026, 8, 7, 7)
-const HOUSE = { timeZone: 'UTC', sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30 }
-
-const machine = (more: Partial<PlanMachine> = {}): PlanMachine => ({
-  id: 'cabinet',
-  name: 'Cabinet',
-  places: 9,
-  attended: false,
-  endsAlone: false,
-  tasteless: false,
-  busy: [],
-  ...more,
-})
-const option = (more: Partial<PlanOption> = {}): PlanOption => ({
-  machineId: 'cabinet',
-  cardKey: 'slices',
-  places: 5,
-  hours: { p10: 8, p50: 10, p90: 12 },
-  heat: { lowC: 50, highC: 60 },
-  handsMinutes: 40,
-  kWh: 4,
-  ...more,
-})
-const basket = (id: string, more: Partial<PlanBasket> = {}): PlanBasket => ({
-  id,
-  title: id,
-  weightG: 2000,
-  readyAt: MONDAY,
-  keepsUntil: MONDAY + 2 * DAY,
-  smell: false,
-  options: [option()],
-  ...more,
-})
-const problem = (baskets: PlanBasket[], more: Partial<PlanProblem> = {}): PlanProblem => ({
-  format: 'dulse-plan-problem',
-  form: 1,
-  from: MONDAY,
-  until: MONDAY + 10 * DAY,
-  household: HOUSE,
-  away: [],
-  handsMinutesADay: 300,
-  machines: [machine()],
-  baskets,
-  ...more,
-})
-/** The last plan of so many rounds. */
-function planned(asked: PlanProblem, rounds = 150) {
-  let last
-  for (const step of improvingPlans(asked, { rounds })) last = step
-  return last!
-}
-
-/** Whether a plan keeps every rule: by the minute, without a line of the planner's own. */
-function broken({ machines, baskets, away, handsMinutesADay, from, until }: PlanProblem, { runs, lost }: Plan): string[] {
-  const found: string[] = []
-  const asleep = (at: number) => {
-    const minute = Math.floor((at % DAY) / MINUTE)
-    return minute >= HOUSE.sleepFrom || minute < HOUSE.sleepTo
-  }
-  const up = (at: number) => !asleep(at) && !away.some(gap => at >= gap.from && at < gap.to)
-  const ids = [...runs.map(run => run.basketId), ...lost.map(item => item.basketId)].sort()
-  if (
-    ids.join() !==
-    baskets
-      .map(item => item.id)
-      .sort()
-      .join()
-  )
-    found.push('a basket is missing or there twice')
-  const hands = new Map<number, number>()
-  for (const run of runs) {
-    const of = baskets.find(item => item.id === run.basketId)!
-    const by = machines.find(item => item.id === run.machineId)!
-    const way = of.options.find(item => item.machineId === run.machineId && item.cardKey === run.cardKey && item.places === run.places)
-    if (!way) found.push(`${run.basketId} goes a way that it has not`)
-    if (run.startAt > of.keepsUntil || run.prepareAt < of.readyAt || run.prepareAt < from || run.startAt > until)
-      found.push(`${run.basketId} is out of its time`)
-    for (let at = run.prepareAt; at <= run.startAt; at += 5 * MINUTE) if (!up(at)) found.push(`${run.basketId} is prepared by nobody`)
-    if (by.attended)
-      for (let at = run.startAt; at <= run.ends.p90; at += 5 * MINUTE) if (!up(at)) found.push(`${run.basketId} is watched by nobody`)
-    const day = Math.floor(run.prepareAt / DAY)
-    hands.set(day, (hands.get(day) ?? 0) + way!.handsMinutes)
-  }
-  for (const minutes of hands.values()) if (minutes > handsMinutesADay) found.push(`${minutes} minutes of hands on a day`)
-  for (const by of machines) {
-    const standing = [
-      ...by.busy.map(item => ({ ...item })),
-      ...runs
-        .filter(run => run.machineId === by.id)
-        .map(run => {
-          const of = baskets.find(item => item.id === run.basketId)!
-          const way = of.options.find(item => item.machineId === by.id && item.cardKey === run.cardKey)!
-          return { from: run.startAt, to: run.ends.p90, places: run.places, heat: way.heat, smell: of.smell }
-        }),
-    ]
-    for (const { from: at } of standing) {
-      const there = standing.filter(item => item.from <= at && item.to > at)
-      if (there.reduce((sum, item) => sum + item.places, 0) > by.places) found.push(`${by.id} holds more than it has places`)
-      for (const one of there)
-        for (const other of there) {
-          if (one.heat && other.heat && one.heat.lowC > other.heat.highC) found.push(`${by.id} would have two heats`)
-          if (!by.tasteless && one.smell !== undefined && other.smell !== undefined && one.smell !== other.smell)
-            found.push(`${by.id} mixes smells`)
-        }
-    }
-  }
-  return found
-}
-/** Whether an end wakes: in more than one case of five, by many draws of the range. */
-function wakes({ hours: { p10, p50, p90 } }: PlanOption, startAt: number): boolean {
-  let asleep = 0
-  const draws = 400
-  for (let i = 0; i < draws; i++) {
-    const share = (i + 0.5) / draws
-    const side = share < 0.5 ? Math.log(p50 / p10) : Math.log(p90 / p50)
-    const end = startAt + p50 * Math.exp((side * (share - 0.5)) / 0.4) * HOUR
-    const minute = Math.floor((end % DAY) / MINUTE)
-    if (minute >= HOUSE.sleepFrom || minute < HOUSE.sleepTo) asleep++
-  }
-  return asleep / draws > 0.2
-}
+import { improvingPlans, type Plan, type PlanBasket, type PlanOption, type PlanProblem } from '#core/plan'
+import { asleepShare, basket, broken, DAY, HOUR, machine, MINUTE, MONDAY, option, planned, problem, wakes } from '../../support/plans'
 
 describe('a plan', () => {
   it('of one basket begins when it can and wakes nobody', () => {
@@ -238,8 +113,13 @@ describe('held against others', () => {
   /** Every way of putting so few baskets on starts of four hours, by the checker alone: the least cost there is. */
   function bruteForce(asked: PlanProblem, starts: number[]): number {
     const cost = (item: PlanBasket, way: PlanOption, startAt: number) =>
-      (wakes(way, startAt) ? 20_000 : 0) + (startAt - item.readyAt) / HOUR + way.hours.p50 + 4 * way.kWh
-    const empty: Plan = { format: 'dulse-plan', form: 1, runs: [], lost: [] }
+      (wakes(way, startAt) ? 20_000 : 0) +
+      1000 * asleepShare(way, startAt) +
+      (startAt - item.readyAt) / HOUR +
+      way.hours.p50 +
+      4 * way.kWh +
+      (2 * way.handsMinutes) / 60
+    const empty: Plan = { format: 'dulse-plan', form: 2, runs: [], lost: [] }
     const walk = (i: number, plan: Plan, sum: number): number => {
       if (i === asked.baskets.length) return broken(asked, plan).length === 0 ? sum : Infinity
       const item = asked.baskets[i]!
@@ -288,7 +168,8 @@ describe('held against others', () => {
       const best = bruteForce(asked, starts)
       const found = planned(asked, 400)
       expect(broken(asked, found.plan)).toEqual([])
-      expect(found.cost).toBeLessThanOrEqual(best + 1e-6)
+      // The share of nights is drawn by the one and reckoned by the other.
+      expect(found.cost).toBeLessThanOrEqual(best + 8)
     }
   })
   it('any of them keeps every rule', () => {
@@ -303,11 +184,15 @@ describe('held against others', () => {
     const way = fc.record({
       machineId: fc.constantFrom('cabinet', 'oven', 'sun', 'none'),
       cardKey: fc.constantFrom('thin', 'thick'),
+      cut: fc.constant('Cut'),
       places: fc.integer({ min: 1, max: 10 }),
       hours,
       heat,
       handsMinutes: fc.integer({ min: 0, max: 200 }),
       kWh: fc.double({ min: 0, max: 9, noNaN: true }),
+      productG: fc.integer({ min: 1, max: 900 }),
+      restDays: fc.integer({ min: 0, max: 5 }),
+      afterMinutes: fc.integer({ min: 0, max: 60 }),
     })
     const some = fc.record({
       weightG: fc.integer({ min: 100, max: 9000 }),

@@ -345,10 +345,10 @@ describe('parts, holds and weights', () => {
 
 describe('ways of going about a basket', () => {
   const machines = [
-    { id: 'm1', name: 'Cabinet', kind: 'dehydrator' as const, trays: 6, trayAreaM2: 0.12, watts: 600 },
-    { id: 'm2', name: 'Oven', kind: 'oven' as const, trays: 3, trayAreaM2: 0.16, watts: 2400 },
-    { id: 'm3', name: 'Smoker', kind: 'smoker' as const, trays: 3, trayAreaM2: 0.16, watts: 800 },
-    { id: 'm4', name: 'Racks', kind: 'sun' as const, trays: 6, trayAreaM2: 0.3, watts: 1 },
+    { id: 'm1', name: 'Cabinet', kind: 'dehydrator' as const, trays: 6, trayAreaM2: 0.12, watts: 600, lowC: 35, highC: 75 },
+    { id: 'm2', name: 'Oven', kind: 'oven' as const, trays: 3, trayAreaM2: 0.16, watts: 2400, lowC: 50, highC: 250 },
+    { id: 'm3', name: 'Smoker', kind: 'smoker' as const, trays: 3, trayAreaM2: 0.16, watts: 800, lowC: 40, highC: 110 },
+    { id: 'm4', name: 'Racks', kind: 'sun' as const, trays: 6, trayAreaM2: 0.3, watts: 1, lowC: 20, highC: 40 },
   ]
   const ask = (foodKey: string, cardKey: string, weightG: number) =>
     alternatives({

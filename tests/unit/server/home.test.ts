@@ -21,7 +21,7 @@ import { newPassphrase } from '#shared/contracts'
 import { DAY, MINUTE } from '#core/time'
 
 const NOW = Date.UTC(2026, 10, 28, 9)
-const NAMES = { names: ['larder.local', 'larder'], addresses: ['192.168.7.20', 'fd00::20'] }
+const NAMES = { given: [] as string[], names: ['larder.local', 'larder'], addresses: ['192.168.7.20', 'fd00::20'] }
 const folders: string[] = []
 const folder = () => {
   const made = mkdtempSync(join(tmpdir(), 'dulse-home-'))
@@ -43,8 +43,9 @@ describe('names of a house', () => {
   })
   it('of this machine hold only what a certificate may', () => {
     process.env.DULSE_NAMES = 'dulse.home.arpa, what ever, <b>'
-    const { names, addresses } = namesOfMachine()
+    const { given, names, addresses } = namesOfMachine()
     delete process.env.DULSE_NAMES
+    expect(given).toEqual(['dulse.home.arpa'])
     expect(names[0]).toBe('dulse.home.arpa')
     expect(names.every(name => /^[a-z0-9.-]+$/.test(name))).toBe(true)
     expect(addresses.every(isOfHouse)).toBe(true)
@@ -95,7 +96,7 @@ describe('the household’s own authority', () => {
     const authority = await authorityOf(home, Date.now(), NAMES)
     expect(await handshake(await certificateOf(home, authority, NAMES, Date.now()), authority.cert, 'larder.local')).toBe('trusted')
     // Signed with the same key for a bank: whoever trusts the authority is told no, as RFC 5280 wants it.
-    const bank = await certificateOf(home, authority, { names: ['bank.example.com'], addresses: [] }, Date.now())
+    const bank = await certificateOf(home, authority, { given: [], names: ['bank.example.com'], addresses: [] }, Date.now())
     expect(await handshake(bank, authority.cert, 'bank.example.com')).toBe('permitted subtree violation')
   })
   it('renews what ends within a month or lacks a name, and nothing else', async () => {
@@ -305,7 +306,7 @@ describe('a home that is open', () => {
   const opened = async (passphrase = true) => {
     const home = new Home(folder(), (_, answer) => answer.end('the logbook'), {
       ports: { tls: 0, plain: 0 },
-      names: () => ({ names: ['localhost'], addresses: [] }),
+      names: () => ({ given: [], names: ['localhost'], addresses: [] }),
     })
     if (passphrase) await home.keys.setPassphrase('kettle willow barn ink')
     return home

@@ -4,7 +4,8 @@ import type { EntryBody } from '#core/log'
 import type { NewBatch, NewRunEntry } from '#shared/contracts'
 import { comparedRuns } from '#server/services/compare'
 import { machineList, machinePage, noteUpkeep } from '#server/services/machines'
-import { batchList, batchPage, nowPage } from '#server/services/pages'
+import { batchList, batchPage, clearLate, nowPage } from '#server/services/pages'
+import { planProblem } from '#server/services/plan'
 import { rebuildProjections } from '#server/services/projections'
 import { saveMachine } from '#server/services/settings'
 import { forecast, forecastAlternatives } from '#server/services/forecast'
@@ -282,5 +283,65 @@ describe('what stands in machines counts', () => {
     startBatch(book.context, meant)
     expect(batchPage(book.context, meant.id).entries[0]!.body).toMatchObject({ machineId: book.machineId })
     expect(() => startBatch(book.context, basket(uuidv7()))).toThrow(/There is no such machine/)
+  })
+})
+
+describe('what there is to plan', () => {
+  it('is what can wait: what is over its time, too long in the warm or from jars is said apart', async () => {
+    const { book } = rack()
+    const fresh = book.begin({ foodKey: 'tomato', cardKey: 'slices-6', weightG: 2000 }, 5)
+    const old = book.begin({ foodKey: 'tomato', cardKey: 'slices-6', weightG: 2000 }, -24 * 40)
+    const cut = book.begin({ foodKey: 'tomato', cardKey: 'slices-6', weightG: 2000 }, 2)
+    book.log(cut, 2.5, { kind: 'prep', step: 'cut', effect: 'none' })
+    const { problem, apart } = await planProblem(book.context)
+    expect(problem.baskets.map(basket => basket.id)).toContain(fresh)
+    expect(problem.baskets.map(basket => basket.id)).not.toContain(old)
+    expect(apart.find(item => item.batchId === old)).toMatchObject({ why: 'late' })
+    const [taken] = problem.machines
+    expect(taken!.busy.reduce((sum, item) => sum + item.places, 0)).toBe(4)
+    // By the half hour it stays as it is, whoever asks again.
+    expect((await planProblem(book.context)).problem).toEqual(problem)
+  })
+  it('splits what no machine takes at once, and counts what went its own way no more', async () => {
+    const book = testBook()
+    const large = book.begin({ foodKey: 'tomato', cardKey: 'slices-6', weightG: 9000 }, 5)
+    const parts = (await planProblem(book.context)).problem.baskets
+    expect(parts.length).toBeGreaterThan(1)
+    expect(parts.every(part => part.id.startsWith(`${large}#`) && part.options.length > 0)).toBe(true)
+    // Tomatoes have a card for their skins alone: nobody plans to throw the rest away.
+    expect(parts.flatMap(part => part.options.map(option => option.cardKey))).not.toContain('skins')
+    expect(parts.reduce((sum, part) => sum + part.weightG, 0)).toBeGreaterThan(8000)
+  })
+})
+
+describe('what is late', () => {
+  it('is cleared with a reason, comes back when it is asked for anew, and is not cleared twice', () => {
+    const book = testBook()
+    const id = book.begin({}, 0)
+    const [todo] = nowPage(book.context).todos
+    const what = { batchId: id, kind: todo!.kind, from: todo!.from, reason: 'given away' }
+    expect(clearLate(book.context, what).todos).toEqual([])
+    expect(nowPage(book.context).todoCount).toBe(0)
+    expect(() => clearLate(book.context, { ...what, kind: 'pack' })).toThrow(/not asked for any more/)
+    // Cut after all, it is to be loaded.
+    book.log(id, 1, { kind: 'prep', step: 'cut', effect: 'none' })
+    expect(nowPage(book.context).todos.map(item => item.kind)).toEqual(['load'])
+  })
+  it('what was never weighed is told as a forecast, and goes on', () => {
+    const book = testBook()
+    const id = book.begin({}, 0)
+    const runId = uuidv7()
+    book.log(id, 0.5, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700 })
+    book.heat(runId, 0.5, 57)
+    const tray = (hours: number) => {
+      book.at(hours)
+      return nowPage(book.context).racks.find(item => item.machine.id === book.machineId)!.trays[0]!
+    }
+    const soon = tray(1)
+    const later = tray(6)
+    expect(soon.guessed).toBe(true)
+    expect(later.waterLeft!).toBeLessThan(soon.waterLeft! - 0.2)
+    book.log(id, 6, { kind: 'weigh', totalG: 700 })
+    expect(tray(6.1).guessed).toBeUndefined()
   })
 })
