@@ -11,6 +11,7 @@ import { saveTool } from '#server/services/tools'
 import { HOUSEHOLD, HYGROMETER, MACHINES, TOOLS, WISHES, YEAR, type MachineName } from './story'
 import { inTheKitchen, writeRecipes } from './kitchen'
 import { atTheShelf } from './shelf'
+import { takePictures } from './pictures'
 import { planWeek, writeWeek } from './week'
 import { tell, type Deed, type Stage } from './write'
 
@@ -58,6 +59,7 @@ export function makeDemo(path: string, now: number): { context: Context; batches
   }
   clock = now
   writeWeek(context, now)
+  takePictures(context, now)
   context.db.pragma('wal_checkpoint(TRUNCATE)')
   context.db.pragma('synchronous = FULL')
   return { context, batches: YEAR.length, rack: stage.rack }

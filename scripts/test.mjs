@@ -88,8 +88,10 @@ count('unit.json', told => {
   // A file that does not load has no tests to count, but it has failed.
   failed += told.numFailedTests + told.numRuntimeErrorTestSuites
 })
+let again = 0
 count('e2e.json', ({ stats }) => {
   passed += stats.expected + stats.flaky
+  again = stats.flaky
   failed += stats.unexpected
 })
 
@@ -101,5 +103,6 @@ try {
   console.log('The coverage of core was not measured.')
 }
 for (const { name, good, seconds } of results) console.log(`${good ? 'good  ' : 'FAILED'} ${name} (${seconds} s)`)
+if (again) console.log(`${again} end-to-end tests needed a second go.`)
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(results.every(result => result.good) && failed === 0 ? 0 : 1)

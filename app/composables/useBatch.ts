@@ -1,19 +1,25 @@
 import { uuidv7 } from 'uuidv7'
 import { foldBatch } from '#core/batch'
 import { isOfRun, kindOf, type BatchState, type Entry, type EntryBody } from '#core/log'
-import type { Sent } from '~/data/parcel'
+import type { PictureFile, Sent } from '~/data/parcel'
+import type { TakenPicture } from './usePictures'
 
 /**
  * What a form hands over: entries to write, in order, and what else belongs to them (the batch that a part begins); or the
  * sentence that says what is missing.
  */
-export type FormReading = { bodies: EntryBody[]; more?: Sent[]; problem?: undefined } | { problem: string; bodies?: undefined }
+export type FormReading =
+  { bodies: EntryBody[]; more?: Sent[]; files?: readonly PictureFile[]; problem?: undefined } | { problem: string; bodies?: undefined }
 
 /** How entries are written: when they happened, what they correct, and what goes along. */
 export interface WriteOptions {
   at?: number
   replaces?: string
   more?: Sent[]
+  /** Bytes of the pictures that the entries name. */
+  files?: readonly PictureFile[]
+  /** Pictures that were taken with the first of the entries. */
+  taken?: readonly TakenPicture[]
 }
 
 /** A batch's page: its log from the server with what waits in the outbox on top, and the state that follows. */
@@ -42,13 +48,15 @@ export function useBatch(batchId: string) {
    * Writes entries together: all of them, or none.
    * @throws Refused when the server says no to one
    */
-  async function write(bodies: readonly EntryBody[], { at = Date.now(), replaces, more = [] }: WriteOptions = {}) {
+  async function write(bodies: readonly EntryBody[], { at = Date.now(), replaces, more = [], files = [], taken = [] }: WriteOptions = {}) {
     const items = bodies.map((body): Sent => {
       const entry = { id: uuidv7(), at, replaces: body.kind === 'caution' ? undefined : replaces, body }
       const runId = runOf(body, entries.value)
       return (runId ? { runId, entry } : { batchId, entry }) as Sent
     })
-    await outbox.sendTogether([...items, ...more], wordsOfBodies(bodies), batchId)
+    const about = items[0] && 'entry' in items[0] ? items[0].entry.id : undefined
+    const pictures = pictureBodies(taken, about).map((body): Sent => ({ batchId, entry: { id: uuidv7(), at, body } }))
+    await outbox.sendTogether([...items, ...pictures, ...more], wordsOfBodies(bodies), batchId, [...files, ...taken].map(plainFile))
     await load()
   }
 

@@ -50,7 +50,7 @@ export const signedOut = ref(false)
 const PATIENCE_MS = 10_000
 
 /**
- * One request to Dulse's own server.
+ * One request to Dulse's own server; a body of bytes goes as it is.
  * @throws Refused with the fields that are wrong; OutOfTouch when no answer came, Failed when it was none
  */
 export async function callServer(
@@ -62,8 +62,8 @@ export async function callServer(
   try {
     response = await fetch(path, {
       method: init.method ?? 'GET',
-      headers: init.body === undefined ? undefined : { 'content-type': 'application/json' },
-      body: init.body === undefined ? undefined : JSON.stringify(init.body),
+      headers: init.body === undefined ? undefined : { 'content-type': init.body instanceof Blob ? init.body.type : 'application/json' },
+      body: init.body === undefined || init.body instanceof Blob ? init.body : JSON.stringify(init.body),
       signal: init.signal ? AbortSignal.any([init.signal, patience]) : patience,
     })
   } catch {

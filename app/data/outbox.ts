@@ -5,7 +5,7 @@ import { ROUTES } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
 import { callServer, Failed, Refused } from './call'
 import { dropParcel, keepParcel, keptParcels } from './outboxShelf'
-import type { Parcel, Sent } from './parcel'
+import type { Parcel, PictureFile, Sent } from './parcel'
 
 const RETRY_MS = 4000
 /** So often the server may fail at a parcel before it is set aside and no more is asked of it. */
@@ -57,10 +57,15 @@ export const useOutboxStore = defineStore('outbox', () => {
   const send = (item: Sent, words: string, about?: string) => sendTogether([item], words, about)
 
   /** The same for what belongs together: all of it is written, or nothing. */
-  async function sendTogether(items: Sent[], words: string, about = aboutOf(items[0]!)): Promise<'arrived' | 'waits'> {
+  async function sendTogether(
+    items: Sent[],
+    words: string,
+    about = aboutOf(items[0]!),
+    files: PictureFile[] = [],
+  ): Promise<'arrived' | 'waits'> {
     // Without the page's own reactive wrappers, which no storage takes.
     const plain = JSON.parse(JSON.stringify(items)) as Sent[]
-    const parcel: Parcel = { id: entryOf(plain[0]!).id, items: plain, about, words, failures: 0 }
+    const parcel: Parcel = { id: entryOf(plain[0]!).id, items: plain, about, words, failures: 0, ...(files.length > 0 && { files }) }
     awaited.set(parcel.id, undefined)
     put(parcel)
     await keep(parcel)
@@ -132,6 +137,7 @@ export const useOutboxStore = defineStore('outbox', () => {
       tried.add(next.id)
       reached.add(next.id)
       try {
+        for (const { bytes } of next.files ?? []) await callServer(ROUTES.savePicture.path, { method: 'POST', body: bytes })
         const { path, body } = requestOf(next)
         await callServer(path, { method: 'POST', body })
         away.value = false

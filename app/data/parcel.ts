@@ -5,11 +5,19 @@ import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contr
 export type Sent =
   { begin: NewBatch } | { batchId: string; entry: NewEntry } | { runId: string; entry: NewRunEntry } | { jarId: string; entry: NewJarEntry }
 
+/** A picture's bytes under the name that the log knows it by. */
+export interface PictureFile {
+  name: string
+  bytes: Blob
+}
+
 /** What is sent as one: all of it is written, or nothing. */
 export interface Parcel {
   /** The first entry's: the server knows by it what it has already. */
   id: string
   items: Sent[]
+  /** Pictures that its entries name: their bytes go first. */
+  files?: PictureFile[]
   /** Batch or jar whose page shows it meanwhile. */
   about: string
   /** What it is, in words, for the list of what waits. */

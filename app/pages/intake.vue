@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { LikeBasket } from '~/components/intake/SameAgain.vue'
 import type { Sent } from '~/data/parcel'
+import type { TakenPicture } from '~/composables/usePictures'
 import { uuidv7 } from 'uuidv7'
 import { cardOf, mixedFood, purposeFactor, wayOf, type Food, type Purpose, type Spread } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
@@ -222,6 +223,8 @@ const forecastProblem = computed(() =>
 )
 
 const cautions = computed(() => (food.value ? cautionsAt('intake', inBasket.value ?? food.value) : undefined))
+/** Pictures of the basket. */
+const taken = ref<TakenPicture[]>([])
 const readCares = ref<string[]>([])
 function take(row: { machineId: string; cardKey: string }) {
   machineId.value = row.machineId
@@ -296,7 +299,12 @@ async function takeIn() {
       batchId: id,
       entry: { id: uuidv7(), at: body.entry.at, body: { kind: 'caution', rule: rule.key } },
     }))
-    const sent = await outbox.sendTogether([{ begin: body }, ...accepted, ...batchesApart(body)], `${food.value!.name} that came in`)
+    const pictures = pictureBodies(taken.value, body.entry.id).map((picture): Sent => ({
+      batchId: id,
+      entry: { id: uuidv7(), at: body.entry.at, body: picture },
+    }))
+    const items = [{ begin: body }, ...accepted, ...pictures, ...batchesApart(body)]
+    const sent = await outbox.sendTogether(items, `${food.value!.name} that came in`, id, taken.value.map(plainFile))
     await navigateTo(sent === 'arrived' ? `/batches/${id}` : '/')
   } catch (error) {
     if (!(error instanceof Refused)) throw error
@@ -487,6 +495,7 @@ const otherProblems = computed(() =>
             >
           </div>
         </div>
+        <PictureField v-model="taken" shows="food" />
         <WhenField v-model="at" :problem="problems.at" />
         <div role="alert">
           <p v-for="message in otherProblems" :key="message" class="problem">{{ message }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { differenceOf, wordsOfDifference } from '#core/colour'
 import type { TrialAnswer } from '#shared/contracts'
 
 /** Two batches side by side: done how, given what, and what the difference is. */
@@ -6,6 +7,18 @@ const route = useRoute()
 const format = useFormat()
 const { answer, problem } = useServer('trial', () => ({ query: { batches: String(route.query.batches ?? '') } }))
 useHead({ title: 'Two batches side by side · Dulse' })
+const { now } = useClock()
+/** The newest measured colour of each, where both show the same thing. */
+const colours = computed(() => {
+  const [one, other] = answer.value?.sides ?? []
+  for (const mine of one?.pictures ?? []) {
+    const theirs = other?.pictures.find(item => item.colour && item.shows === mine.shows)
+    if (mine.colour && theirs?.colour)
+      return { one: mine.colour, other: theirs.colour, shows: mine.shows, difference: differenceOf(mine.colour, theirs.colour) }
+  }
+  return undefined
+})
+const pictured = computed(() => answer.value?.sides.some(side => side.pictures.length > 0))
 type Side = TrialAnswer['sides'][number]
 const share = (out?: number, into?: number) => (out !== undefined && into ? format.share(out / into) : '')
 const ROWS: [string, (side: Side) => string][] = [
@@ -44,6 +57,23 @@ const ROWS: [string, (side: Side) => string][] = [
           Two single batches prove little; the same twice proves more. Colour and taste are noted with “For next time” on the batch.
         </p>
       </section>
+      <section v-if="pictured" class="card" aria-label="Side by side in pictures">
+        <h2>In pictures</h2>
+        <p v-if="colours" class="row">
+          <ColourSwatch :colour="colours.one" /><ColourSwatch :colour="colours.other" />
+          <span
+            >ΔE00 <strong>{{ colours.difference.toFixed(1) }}</strong> between {{ SHOWS_WORDS[colours.shows] }}:
+            {{ wordsOfDifference(colours.difference) }}.</span
+          >
+        </p>
+        <div class="sides">
+          <div v-for="side in answer.sides" :key="side.batchId">
+            <h3>Batch {{ side.number }}</h3>
+            <PictureStrip v-if="side.pictures.length" :pictures="side.pictures" :now="now" />
+            <p v-else class="quiet">No picture.</p>
+          </div>
+        </div>
+      </section>
       <section class="card scroll">
         <table>
           <thead>
@@ -68,6 +98,11 @@ const ROWS: [string, (side: Side) => string][] = [
 </template>
 
 <style scoped>
+.sides {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 1.2rem;
+}
 .scroll {
   overflow-x: auto;
 }

@@ -4,7 +4,7 @@ import { FEEL_QUESTIONS } from '#core/dryness'
 import { listItem, WAY_KEYS, type WayKey } from '#core/ways'
 import { packageOf } from '#core/keeping'
 import type { PrepStepName } from '#core/foods'
-import type { BodyOf, EntryBody, HoldPlace } from '#core/log'
+import type { BodyOf, EntryBody, HoldPlace, PictureSubject } from '#core/log'
 
 interface Writers {
   weight: (grams: number) => string
@@ -73,6 +73,13 @@ export const JAR_SAW_WORDS = {
   mould: 'mould',
   insects: 'insects',
 } as const
+export const SHOWS_WORDS: Record<PictureSubject, string> = {
+  food: 'the food as it came',
+  pieces: 'the pieces',
+  powder: 'the powder',
+  jar: 'the jar',
+  other: 'something else',
+}
 export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but changed', no: 'not again' } as const
 const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
 
@@ -192,6 +199,8 @@ export function logWords(body: EntryBody, writers: Writers): string {
       return 'both stand'
     case 'review':
       return `next time: ${AGAIN_WORDS[body.again]}${body.text ? `. ${body.text}` : ''}`
+    case 'picture':
+      return `picture: ${SHOWS_WORDS[body.shows]}${body.text ? `. ${body.text}` : ''}`
     case 'smell':
       return `smell: ${SMELLS[body.smell]}`
     case 'void':

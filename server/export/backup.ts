@@ -4,8 +4,9 @@ import { copyFileSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs
 import { basename, dirname, join } from 'node:path'
 import { migrations } from '#migrations'
 import { refuse } from '#core/errors'
-import { countOf, lookAtFile, type FileFacts } from '#server/db/file'
+import { countOf, lookAtFile, openBeside, type FileFacts } from '#server/db/file'
 import { APPLICATION_ID, damagedWords, TABLES } from '#server/db/opening'
+import { packPictures } from '#server/pictures/store'
 import { openLogbook } from '#server/services/logbook'
 import type { Context } from '#server/services/context'
 import { Damaged } from '#server/services/refusals'
@@ -14,13 +15,19 @@ import { Damaged } from '#server/services/refusals'
 export const besideLogbook = ({ db }: Context, ending: string) => join(dirname(db.name), `${ending}-${randomUUID()}.sqlite`)
 
 /**
- * Copies the logbook into a file of its own while it is in use: whole, and as it stood at one instant.
+ * Copies the logbook into a file of its own while it is in use: whole, as it stood at one instant, its pictures in it.
  * @returns the file, which the caller removes
  */
 export async function backUp(context: Context): Promise<string> {
   const path = besideLogbook(context, 'backup')
   try {
     await soundCopy(context, path)
+    const copy = openBeside(path)
+    try {
+      packPictures(context.db, copy)
+    } finally {
+      copy.close()
+    }
   } catch (error) {
     forget(path)
     throw error

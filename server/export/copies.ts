@@ -5,6 +5,7 @@ import type { Copy, CopyLoss } from '#shared/api'
 import { DAY } from '#core/time'
 import { openSnapshot } from '#server/db/file'
 import type { Context } from '#server/services/context'
+import { bringPictures, copyPictures } from '#server/pictures/store'
 import { forget, soundCopy } from './backup'
 
 /** So many of the newest days, weeks and months are kept. */
@@ -13,6 +14,11 @@ const NAME = /^logbook-(\d{4}-\d{2}-\d{2})\.sqlite$/
 
 /** Where the copies lie: a folder of one's choice (`DULSE_COPIES`, best on another disk), or beside the logbook. */
 const copiesFolder = ({ db }: Context) => process.env.DULSE_COPIES ?? join(dirname(db.name), 'copies')
+
+/** Pictures lie once beside all copies: a picture never changes. */
+const copiedPictures = (context: Context) => join(copiesFolder(context), 'pictures')
+/** Brings back the pictures that lie beside the copies and are not here. */
+export const bringCopiedPictures = (context: Context) => bringPictures(context.db, copiedPictures(context))
 
 /** Whether they lie in a folder of one's choice. */
 export const copiesApart = () => process.env.DULSE_COPIES !== undefined
@@ -47,6 +53,7 @@ export async function makeCopy(context: Context): Promise<Copy> {
   const trial = join(folder, `copying-${randomUUID()}.sqlite`)
   try {
     await soundCopy(context, trial)
+    copyPictures(context.db, copiedPictures(context))
     renameSync(trial, join(folder, name))
   } finally {
     forget(trial)

@@ -1,4 +1,5 @@
 import { openSnapshot } from '#server/db/file'
+import { findPicture, namedPictures } from '#server/pictures/store'
 import { readChannels, readingsOf, rowsAsJson, WRITTEN_TABLES } from '#server/db/wholeLog'
 import { householdOf, type Context } from '#server/services/context'
 
@@ -16,6 +17,8 @@ export function* logbookJson(context: Context): Generator<string> {
   }
   yield ',\n"readings": ['
   yield* apart(readingLines(context))
+  yield '],\n"pictures": ['
+  yield* apart(pictureLines(context))
   yield ']\n}\n'
 }
 
@@ -39,6 +42,14 @@ function* apart(rows: Iterable<string>): Generator<string> {
   for (const row of rows) {
     yield `${first ? '\n' : ',\n'}${row}`
     first = false
+  }
+}
+
+/** Pictures as they lie beside the logbook; one that is not there any more is left out. */
+function* pictureLines({ db }: Context): Generator<string> {
+  for (const name of namedPictures(db)) {
+    const found = findPicture(db, name)
+    if (found) yield `{"name":"${name}","base64":"${found.bytes.toString('base64')}"}`
   }
 }
 

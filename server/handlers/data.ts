@@ -5,7 +5,7 @@ import { InputError, refuse } from '#core/errors'
 import { ROUTES } from '#shared/api'
 import { EXPORT_TABLES, tableQuery } from '#shared/contracts'
 import { backUp, besideLogbook, forget, restore } from '#server/export/backup'
-import { copiesApart, copyPath, listCopies, lossOf, makeCopy } from '#server/export/copies'
+import { bringCopiedPictures, copiesApart, copyPath, listCopies, lossOf, makeCopy } from '#server/export/copies'
 import { NotFound } from '#server/services/refusals'
 import { calendar } from '#server/export/calendar'
 import { logbookSnapshot } from '#server/export/logbook'
@@ -112,7 +112,9 @@ export const data = {
   copyLoss: ({ context, params }) => lossOf(context, namedCopy(context, params.name)),
   restoreCopy: async ({ context, params }) => {
     while (context.busy) await context.busy
-    return restore(context, namedCopy(context, params.name))
+    const restored = restore(context, namedCopy(context, params.name))
+    bringCopiedPictures(context)
+    return restored
   },
   /** A whole logbook, into an empty one. */
   importLogbook: async ({ context, event }) => {

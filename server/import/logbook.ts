@@ -7,6 +7,7 @@ import { placeUnderJars } from '#server/db/entries'
 import { dropMachines, setHousehold } from '#server/db/settings'
 import { insertRow, isUntouched, WRITTEN_TABLES } from '#server/db/wholeLog'
 import type { Context } from '#server/services/context'
+import { takePicture } from '#server/pictures/store'
 import { openFoodBook } from '#server/services/foods'
 import { rebuildInSteps } from '#server/services/projections'
 import { Conflict } from '#server/services/refusals'
@@ -56,17 +57,27 @@ export function* importLogbook(context: Context, file: unknown): Generator<Progr
         yield { phase: 'readings', done: readings, of: parsed.readings.reduce((sum, series) => sum + series.points.length, 0) }
     }
   }
+  for (const [i, { name, base64 }] of (parsed.pictures ?? []).entries()) {
+    yield { phase: 'pictures', done: i, of: parsed.pictures!.length }
+    takePicture(db, name, Buffer.from(base64, 'base64'), `pictures.${i}.base64`)
+  }
   context.foods = openFoodBook(db)
   yield* rebuildInSteps(context)
   return { batches: parsed.batches.length, jars: parsed.jars.length, entries: parsed.entries.length, readings }
 }
 
+/** What a row of the long lists is. */
+const ROWS = {
+  entries: logbookFile.shape.entries.element,
+  readings: logbookFile.shape.readings.element,
+  pictures: logbookFile.shape.pictures.unwrap().element,
+}
 /** Rows at fault that are told of: more nobody reads. */
 const MOST_FAULTS = 20
 
 /** The file as the contract wants it. Its log is long: its rows are looked at one by one, so that others are served between. */
 function* checkRows(file: unknown): Generator<Progress, LogbookFile> {
-  const long = ['entries', 'readings'] as const
+  const long = ['entries', 'readings', 'pictures'] as const
   const lists = Object.fromEntries(
     long.flatMap(key => {
       const list = (file as Record<string, unknown> | null)?.[key]
@@ -80,7 +91,7 @@ function* checkRows(file: unknown): Generator<Progress, LogbookFile> {
     const rows = lists[key] ?? []
     for (const [i, row] of rows.entries()) {
       if (i % 50 === 0) yield { phase: 'checking', done: i, of: rows.length }
-      const { error } = logbookFile.shape[key].element.safeParse(row)
+      const { error } = ROWS[key].safeParse(row)
       issues.push(...(error?.issues ?? []).map(issue => ({ ...issue, path: [key, i, ...issue.path] })))
       if (issues.length >= MOST_FAULTS) break
     }

@@ -1,3 +1,5 @@
+import { picturesOfBatch } from '#server/db/pictures'
+import { pictureAnswers } from './pictures'
 import { assess, foldBatch } from '#core/batch'
 import { ofKind, inForce } from '#core/log'
 import {
@@ -132,6 +134,9 @@ export function reviewsFor({ db }: Context, foodKey: string, cardKey = '', excep
   return [...ofBatches, ...ofJars].sort((a, b) => same(b) - same(a) || b.at - a.at).slice(0, REVIEWS_SHOWN)
 }
 
+/** Pictures of a batch beside another's: the newest. */
+const PICTURES_BESIDE = 4
+
 /**
  * Two batches beside each other.
  * @throws NotFound where one of them is not there
@@ -158,6 +163,7 @@ export function trialPage(context: Context, batchIds: readonly [string, string])
       handsMinutes: batchInsight(state, entries).handsMinutes,
       colour: review?.colour,
       taste: review?.taste,
+      pictures: pictureAnswers(picturesOfBatch(context.db, batchId, PICTURES_BESIDE)),
       method: {
         machine: run && findMachine(context.db, run.machineId)?.name,
         cut: state.cutName,

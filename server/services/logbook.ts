@@ -2,6 +2,7 @@ import { STANDARD_WAY } from '#core/ways'
 import { uuidv7 } from 'uuidv7'
 import { PANTRY_HUMIDITY } from '#core/keeping'
 import { openDatabase } from '#server/db/open'
+import { sweepPictures, unpackPictures } from '#server/pictures/store'
 import { insertMachine, listMachines, readHousehold, writeHousehold } from '#server/db/settings'
 import type { Context } from './context'
 import { openFoodBook } from './foods'
@@ -14,6 +15,8 @@ import { bringProjectionsUpToDate } from './projections'
  */
 export function openLogbook(path: string, now: () => number = Date.now): Context {
   const db = openDatabase(path)
+  unpackPictures(db)
+  sweepPictures(db)
   const context = { db, now, live: new Live(), foods: openFoodBook(db) }
   db.transaction(() => {
     if (!readHousehold(db)) {

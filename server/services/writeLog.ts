@@ -10,6 +10,7 @@ import { entriesOfBatch, entriesOfJar, entriesOfRun, findEntry, insertEntry, typ
 import { ensureJar, findJar, jarView } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
 import { findTool } from '#server/db/tools'
+import { hasPicture } from '#server/pictures/store'
 import { withBeliefs, withoutBeliefs } from './beliefs'
 import type { Context } from './context'
 import { checkJarsFor, jarsTouched, projectJars } from './jars'
@@ -46,6 +47,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     const { body } = entry
     if (body.kind === 'grind' && body.grinderId !== undefined && findTool(db, body.grinderId)?.kind !== 'grinder')
       refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the Workshop, or leave it out.')
+    checkPicture(context, body)
     checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
     checkMeanwhile(entriesOfBatch(db, batchId), entry)
     checkEntry(entriesOfBatch(db, batchId), entry, {
@@ -84,6 +86,7 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
           message: 'There is no such entry in this jar’s log.',
         },
       ])
+    checkPicture(context, body)
     const entry = complete(context, input)
     checkMeanwhile(entriesOfJar(db, jarId), entry)
     checkJarsFor(context, entry)
@@ -115,6 +118,12 @@ export function logTogether(context: Context, { entries }: NewTogether): Written
 function checkMeanwhile(entries: readonly Entry[], entry: Entry): void {
   if (entry.body.kind === 'unsettled' && !meanwhile(inForce(entries), entry as EntryOf<'unsettled'>))
     refuse('wroteAt', 'nothing-meanwhile', 'Nobody else logged here meanwhile: put the entry right and send it again.')
+}
+
+/** Its bytes come first: a line of the log never names a picture that nobody has. */
+function checkPicture({ db }: Context, body: Entry['body']): void {
+  if (body.kind === 'picture' && !hasPicture(db, body.picture))
+    refuse('body.picture', 'no-such-picture', 'There is no such picture here: send its bytes first, to /api/pictures.')
 }
 
 /** What is begun again from jars is what stood in them. */

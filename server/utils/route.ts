@@ -168,7 +168,10 @@ export async function readInput<Schema extends z.ZodType>(event: H3Event, schema
 }
 
 /** The body as text, cut off where it is over so many kB. */
-export async function readText(event: H3Event, mostKb: number): Promise<string> {
+export const readText = async (event: H3Event, mostKb: number) => (await readBytes(event, mostKb)).toString('utf8')
+
+/** The body as bytes, cut off where it is over so many kB. */
+export async function readBytes(event: H3Event, mostKb: number): Promise<Buffer> {
   const most = mostKb * 1024
   const tooLarge = () => new BadRequest(413, `The body is over ${mostKb} kB: send less at once.`)
   const { req } = event.node
@@ -181,7 +184,7 @@ export async function readText(event: H3Event, mostKb: number): Promise<string> 
     else if (size > 100 * most) throw tooLarge()
   }
   if (size > most) throw tooLarge()
-  return Buffer.concat(chunks).toString('utf8')
+  return Buffer.concat(chunks)
 }
 
 /** Says what an answer is that is not JSON, and under what name it is saved. */

@@ -25,6 +25,7 @@ import type {
   MachinePageAnswer,
   NowAnswer,
   PastRecipe,
+  PictureAnswer,
   PlanAnswer,
   PlanBookAnswer,
   PlanCheckAnswer,
@@ -84,6 +85,7 @@ export interface Answers {
   stages: StageCount[]
   find: FoundItem[]
   byNumber: { id: string }
+  savePicture: { name: string; bytes: number }
   batches: { batches: BatchSummary[]; more: boolean }
   startBatch: Written & { number: number }
   batch: BatchAnswer
@@ -134,6 +136,7 @@ export interface Answers {
   forecastBoughtIn: BoughtIn
   foods: FoodSummary[]
   saveFood: FoodPageAnswer
+  foodPictures: PictureAnswer[]
   food: FoodPageAnswer
   foodHours: FoodHoursAnswer
   removeFood: { removed: boolean }

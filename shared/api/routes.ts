@@ -63,6 +63,8 @@ const send = <Method extends 'POST' | 'PUT' | 'DELETE', Path extends string, Mor
 ) => ({ method, path, tag, summary, ...more })
 
 const NDJSON = 'application/x-ndjson'
+/** Largest picture: browsers make theirs small. */
+const PICTURE_KB = 300
 const SQLITE = 'application/vnd.sqlite3'
 
 /** Every route of the server, under the name by which its handler and its callers know it. */
@@ -75,6 +77,13 @@ export const ROUTES = {
   live: get('/api/live', 'pages', 'Server-sent events: readings as they come, and word that something was written', {
     gives: 'text/event-stream',
   }),
+
+  savePicture: send('POST', '/api/pictures', 'batches', 'Keeps a picture, as its bytes are; answers the name by which the log knows it', {
+    takes: ['image/jpeg', 'image/webp'],
+    mostKb: PICTURE_KB,
+  }),
+  picture: get('/api/pictures/{picture}', 'batches', 'A picture by its name', { gives: 'image/jpeg' }),
+  foodPictures: get('/api/foods/{foodKey}/pictures', 'foods', 'The household’s pictures of a food, newest first'),
 
   batches: get('/api/batches', 'batches', 'Batches, newest first, sixty at a time', { query: listQuery }),
   startBatch: send(

@@ -2,7 +2,7 @@ import type { Breach, PlanProblem, YearProblem } from '#core/plan'
 import type { KeptRun, PlanBook } from './plan'
 import type { Problem } from '#core/errors'
 import type { RunOutline } from '#core/batch'
-import type { Entry, Stage } from '#core/log'
+import type { Entry, PictureSubject, Stage } from '#core/log'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
@@ -429,8 +429,23 @@ export interface ReviewAnswer {
 
 /** Two batches beside each other, and what they differ in. */
 export interface TrialAnswer {
-  sides: (TrialSide & { batchId: string; title: string })[]
+  sides: (TrialSide & { batchId: string; title: string; pictures: PictureAnswer[] })[]
   differences: TrialDifference[]
+}
+
+/** A picture of the log, with what it hangs on. */
+export interface PictureAnswer {
+  entryId: string
+  /** Its name: SHA-256 of its bytes. */
+  picture: string
+  at: number
+  shows: PictureSubject
+  text?: string
+  colour?: { l: number; a: number; b: number }
+  batchId?: string
+  batchNumber?: number
+  jarId?: string
+  jarNumber?: number
 }
 
 export interface FoundItem {

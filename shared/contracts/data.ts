@@ -2,7 +2,7 @@ import type { Problem } from '#core/errors'
 import * as z from 'zod'
 import { EXPORT_TABLES } from '../choices'
 import { foodSource, ownCardSource } from './foods'
-import { anyBody } from '#core/log'
+import { anyBody, KINDS } from '#core/log'
 import { id, instant, text } from './parts'
 import { keptRun, planBook } from './plan'
 import { CHANNELS, deviceSettings } from './readings'
@@ -69,6 +69,10 @@ export const logbookFile = z.strictObject({
   ),
   /** What devices read: instants and values of each channel. */
   readings: z.array(z.strictObject({ deviceId: id, channel: z.enum(CHANNELS), points: z.array(z.tuple([instant, z.number()])) })),
+  /** The pictures that the log names, each under the SHA-256 of its bytes; not in files of before. */
+  pictures: z
+    .array(z.strictObject({ name: KINDS.picture.schema.shape.picture, base64: z.base64('Give the picture’s bytes as base64.') }))
+    .optional(),
 })
 export type LogbookFile = z.infer<typeof logbookFile>
 

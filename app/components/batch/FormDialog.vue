@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import type { BatchState, Entry, EntryBody, EntryKind } from '#core/log'
 import type { BatchAnswer, JarAnswer } from '#shared/contracts'
 import type { FormReading, WriteOptions } from '~/composables/useBatch'
+import type { TakenPicture } from '~/composables/usePictures'
 import type { Parcel } from '~/data/parcel'
 
 /** A form of the log in its frame: what happened, and when. */
@@ -26,6 +27,8 @@ const emit = defineEmits<{ close: []; saved: [kind: EntryKind] }>()
 
 const outbox = useOutboxStore()
 const form = ref<{ read: () => FormReading }>()
+/** Pictures that go along with what is logged. */
+const taken = ref<TakenPicture[]>([])
 const at = ref<number | undefined>(props.correcting?.at)
 
 async function save() {
@@ -35,6 +38,8 @@ async function save() {
     at: at.value,
     replaces: props.parcel ? props.correcting?.replaces : props.correcting?.id,
     more: reading.more,
+    files: reading.files,
+    taken: taken.value,
   })
   if (props.parcel) await outbox.throwAway(props.parcel)
   emit('saved', props.kind)
@@ -61,6 +66,7 @@ async function save() {
       :step="step"
       :at="at"
     />
+    <PictureField v-if="kind !== 'picture' && !correcting" v-model="taken" :shows="subjectOf(kind)" />
     <WhenField v-model="at" :problem="atProblem" />
   </FormFrame>
 </template>

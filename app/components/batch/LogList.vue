@@ -25,6 +25,7 @@ const props = defineProps<{
 }>()
 defineEmits<{ correct: [entry: Entry]; void: [entry: Entry]; restore: [entry: Entry] }>()
 const format = useFormat()
+const pictureUrl = usePictureUrl()
 // The cautions' words are fetched only where one was accepted.
 const rules = shallowRef<typeof import('#core/safety')>()
 watch(
@@ -125,7 +126,11 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
           >
             <time :datetime="new Date(entry.at).toISOString()">{{ format.moment(entry.at, now) }}</time>
             <div>
+              <a v-if="entry.body.kind === 'picture'" class="thumb" :href="pictureUrl(entry.body.picture)" target="_blank"
+                ><img :src="pictureUrl(entry.body.picture)" :alt="`Open the picture: ${SHOWS_WORDS[entry.body.shows]}`" loading="lazy"
+              /></a>
               <span class="what">{{ logWords(entry.body, writers) }}</span>
+              <ColourSwatch v-if="entry.body.kind === 'picture' && entry.body.colour" class="small" :colour="entry.body.colour" />
               <span v-if="!group.weighing && changeOf(group)" class="change"> {{ changeOf(group) }}</span>
               <span v-if="entry.writer" class="quiet small writer">{{ entry.writer.name }}</span>
               <span v-if="before" class="quiet small">
@@ -199,6 +204,18 @@ time {
 .voided .what {
   text-decoration: line-through;
   color: var(--quiet);
+}
+
+.thumb {
+  float: left;
+  margin-right: 0.7rem;
+}
+.thumb img {
+  display: block;
+  height: 56px;
+  max-width: 96px;
+  object-fit: cover;
+  border-radius: 6px;
 }
 .change {
   color: var(--quiet);

@@ -40,6 +40,7 @@ const others = computed((): Step[] => [
   ...(way.value.underVacuum ? [] : [{ kind: 'air' as const, words: 'Room air', key: 'A' }]),
   { kind: 'jarAir', words: 'Air in a closed jar', key: 'J' },
   { kind: 'note', words: 'Note', key: 'N' },
+  { kind: 'picture', words: 'Picture' },
 ])
 </script>
 

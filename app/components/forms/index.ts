@@ -10,6 +10,7 @@ import HoldForm from './HoldForm.vue'
 import IntakeForm from './IntakeForm.vue'
 import JarAirForm from './JarAirForm.vue'
 import LookForm from './LookForm.vue'
+import PictureForm from './PictureForm.vue'
 import NoteForm from './NoteForm.vue'
 import OutlookForm from './OutlookForm.vue'
 import PowderDryForm from './PowderDryForm.vue'
@@ -49,6 +50,7 @@ export const FORMS: Partial<Record<EntryKind, { title: string; save: string; for
   pack: { title: 'Pack a jar', save: 'Pack', form: PackForm },
   finish: { title: 'Finish the batch', save: 'Finish', form: FinishForm },
   note: { title: 'Note', save: 'Keep the note', form: NoteForm },
+  picture: { title: 'A picture', save: 'Keep it', form: PictureForm },
   restOut: { title: 'Throw a jar away', save: 'Log it', form: RestOutForm },
   review: { title: 'For next time', save: 'Keep it', form: ReviewForm },
 }

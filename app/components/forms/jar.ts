@@ -5,6 +5,7 @@ import FillForm from './FillForm.vue'
 import LookJarForm from './LookJarForm.vue'
 import MeasureForm from './MeasureForm.vue'
 import MoveJarForm from './MoveJarForm.vue'
+import PictureForm from './PictureForm.vue'
 import PourForm from './PourForm.vue'
 import ReviewForm from './ReviewForm.vue'
 import SmellForm from './SmellForm.vue'
@@ -20,5 +21,6 @@ export const JAR_FORMS: Partial<Record<EntryKind, { title: string; save: string;
   measure: { title: 'Weigh a level spoon', save: 'Keep the weight', form: MeasureForm },
   fill: { title: 'Fill a jar from this one', save: 'Fill it', form: FillForm },
   pour: { title: 'Top it up', save: 'Pour it in', form: PourForm },
+  picture: { title: 'A picture', save: 'Keep it', form: PictureForm },
   review: { title: 'For next time', save: 'Keep it', form: ReviewForm },
 }

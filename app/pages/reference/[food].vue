@@ -10,6 +10,8 @@ const format = useFormat()
 const store = useFoods()
 const { answer: page, problem, ready, load } = useServer('food', () => ({ params: { foodKey: String(route.params.food) } }))
 const { answer: ownHours } = useServer('foodHours', () => ({ params: { foodKey: String(route.params.food) } }))
+const { answer: pictures } = useServer('foodPictures', () => ({ params: { foodKey: String(route.params.food) } }))
+const { now } = useClock()
 const behind = ref(false)
 const shown = ref<string>()
 await ready()
@@ -283,6 +285,10 @@ async function remove(cardKey?: string) {
         </li>
       </ul>
       <p class="quiet small">The usual cautions of the trade; your local food-safety authority and the machine’s manual come first.</p>
+    </section>
+    <section v-if="pictures?.length" class="card" aria-label="Your pictures">
+      <h2>Your pictures</h2>
+      <PictureStrip :pictures="pictures" :now="now" places />
     </section>
     <section v-if="page.pickings.length" class="card" aria-label="What came in">
       <h2>What came in</h2>

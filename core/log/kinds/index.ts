@@ -22,6 +22,7 @@ import { moveJar } from './moveJar'
 import { note } from './note'
 import { outlook } from './outlook'
 import { pack } from './pack'
+import { picture } from './picture'
 import { pour } from './pour'
 import { powderDry } from './powderDry'
 import { prep } from './prep'
@@ -68,6 +69,7 @@ export const KINDS = {
   pack,
   finish,
   note,
+  picture,
   take,
   moveJar,
   discard,

@@ -361,7 +361,7 @@ if (typeof wanted === 'string' && state.value) {
           <ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')"
             >Air in a closed jar <kbd class="key">J</kbd></ElButton
           ><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton
-          ><ElButton v-if="state.run" @click="act('review')">For next time</ElButton
+          ><ElButton @click="act('picture')">Picture</ElButton><ElButton v-if="state.run" @click="act('review')">For next time</ElButton
           ><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton
           ><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton
           ><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)"
@@ -384,6 +384,7 @@ if (typeof wanted === 'string' && state.value) {
       </div>
       <div class="stack">
         <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />
+        <LazyColoursCard v-if="entries.some(entry => entry.body.kind === 'picture')" :entries="entries" :now="now" />
         <LazyReviewsCard v-if="!state.run && page.reviews.length" :reviews="page.reviews" />
         <section v-if="!state.run" class="card">
           <h3>{{ state.card.name }}</h3>

@@ -59,15 +59,17 @@ function sentOf(body: EntryBody, entry: NewJarEntry, replaces?: string): Sent {
   if (found?.batchId) return { batchId: found.batchId, entry: entry as unknown as NewEntry }
   const meant = found?.body ?? body
   if (meant.kind === 'fill' || (meant.kind === 'pour' && meant.jarId !== jarId)) return { jarId: meant.jarId, entry }
-  return isOfJar(meant.kind) || meant.kind === 'review'
+  return isOfJar(meant.kind) || meant.kind === 'review' || meant.kind === 'picture'
     ? { jarId, entry }
     : { batchId: jar.value!.batchId!, entry: entry as unknown as NewEntry }
 }
-async function write(bodies: readonly EntryBody[], { at = Date.now(), replaces }: WriteOptions = {}) {
+async function write(bodies: readonly EntryBody[], { at = Date.now(), replaces, files = [], taken = [] }: WriteOptions = {}) {
   const items = bodies.map(body =>
     sentOf(body, { id: uuidv7(), at, replaces: body.kind === 'caution' ? undefined : replaces, body } as NewJarEntry, replaces),
   )
-  await outbox.sendTogether(items, `jar ${jar.value!.number}`, jarId)
+  const about = items[0] && 'entry' in items[0] ? items[0].entry.id : undefined
+  const pictures = pictureBodies(taken, about, jarId).map((body): Sent => ({ jarId, entry: { id: uuidv7(), at, body } }))
+  await outbox.sendTogether([...items, ...pictures], `jar ${jar.value!.number}`, jarId, [...files, ...taken].map(plainFile))
   filled.value = bodies.find((body): body is BodyOf<'fill'> => body.kind === 'fill' && body.jarId !== jarId)?.jarId ?? filled.value
   await load()
 }
@@ -192,6 +194,7 @@ const again = ref(false)
           <ElButton @click="dialog = { kind: 'discard' }">Discard it</ElButton>
         </template>
         <ElButton v-if="jar.leftG > 0" @click="navigateTo({ path: inKitchen, query: { jar: jarId } })">In the kitchen</ElButton>
+        <ElButton @click="dialog = { kind: 'picture' }">Picture</ElButton>
         <ElButton @click="dialog = { kind: 'review' }">For next time</ElButton>
         <ElButton @click="navigateTo(`/jars/${jarId}/label`)">Label</ElButton>
       </div>
@@ -253,6 +256,7 @@ const again = ref(false)
           <NuxtLink :to="`/batches/${basket.batchId}/recall`" class="more">Every jar of this basket</NuxtLink>
         </div>
       </section>
+      <LazyColoursCard v-if="jar.entries.some(entry => entry.body.kind === 'picture')" :entries="jar.entries" :now="now" />
       <LogList
         title="This jar’s log"
         :jar-id="jarId"

@@ -1,0 +1,1 @@
+export { colourOf, differenceOf, cssOf, wordsOfDifference, type Lab, type Patch } from './colour'

@@ -1,0 +1,166 @@
+import { createHash, randomUUID } from 'node:crypto'
+import {
+  closeSync,
+  copyFileSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { imageSize } from 'image-size'
+import { refuse } from '#core/errors'
+import type { Db } from '#server/db/open'
+
+/** A picture is kept small: browsers send theirs so. */
+export const PICTURE_KB = 300
+/** Longest side, pixels: what is larger was not made small. */
+const MOST_PIXELS = 4000
+const TYPES: Record<string, string> = { jpg: 'image/jpeg', webp: 'image/webp' }
+
+/** Where pictures lie: beside the logbook, each under the name that its bytes give it. */
+export const picturesFolder = (db: Db) => join(db.memory ? join(tmpdir(), 'dulse-in-memory') : dirname(db.name), 'pictures')
+
+const pathOf = (folder: string, name: string) => join(folder, name)
+
+/** SHA-256 of the bytes: the same picture is kept once, and one that was damaged is known. */
+export const nameOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+
+/**
+ * Keeps a picture; what is acknowledged is on the disk.
+ * @returns its name
+ * @throws InputError for what is no picture, or is not made small
+ */
+export function savePicture(db: Db, bytes: Uint8Array): string {
+  if (bytes.length > PICTURE_KB * 1024)
+    refuse('picture', 'too-large', `The picture is over ${PICTURE_KB} kB: send it smaller, such as 1280 pixels wide.`)
+  typeOf(bytes)
+  return keepBytes(picturesFolder(db), bytes)
+}
+
+/** The type that a picture's first bytes say. @throws InputError for what is none */
+function typeOf(bytes: Uint8Array): string {
+  const { type, width, height } = looked(bytes)
+  const mime = TYPES[type ?? '']
+  if (!mime) return refuse('picture', 'not-a-picture', 'This is no picture that Dulse keeps: send a JPEG or a WebP.')
+  if (Math.max(width, height) > MOST_PIXELS)
+    refuse('picture', 'too-many-pixels', `The picture is ${width} by ${height} pixels: send it smaller, at most ${MOST_PIXELS} on a side.`)
+  return mime
+}
+
+function looked(bytes: Uint8Array): { type?: string; width: number; height: number } {
+  try {
+    return imageSize(bytes)
+  } catch {
+    return { width: 0, height: 0 }
+  }
+}
+
+function keepBytes(folder: string, bytes: Uint8Array): string {
+  const name = nameOf(bytes)
+  if (existsSync(pathOf(folder, name))) return name
+  mkdirSync(folder, { recursive: true })
+  const trial = join(folder, `part-${randomUUID()}`)
+  try {
+    const file = openSync(trial, 'wx')
+    try {
+      writeSync(file, bytes)
+      fsyncSync(file)
+    } finally {
+      closeSync(file)
+    }
+    renameSync(trial, pathOf(folder, name))
+  } finally {
+    rmSync(trial, { force: true })
+  }
+  const directory = openSync(folder, 'r')
+  try {
+    fsyncSync(directory)
+  } finally {
+    closeSync(directory)
+  }
+  return name
+}
+
+/** A picture with its type; undefined where it is not there. */
+export function findPicture(db: Db, name: string): { bytes: Buffer; type: string } | undefined {
+  const path = pathOf(picturesFolder(db), name)
+  if (!existsSync(path)) return undefined
+  const bytes = readFileSync(path)
+  return { bytes, type: typeOf(bytes) }
+}
+
+export const hasPicture = (db: Db, name: string) => existsSync(pathOf(picturesFolder(db), name))
+
+/** Every picture that the log names, in the order of their names; those that were corrected or removed too. */
+export function namedPictures(db: Db): string[] {
+  return db
+    .prepare<[], { name: string }>(
+      "SELECT DISTINCT json_extract(body, '$.picture') AS name FROM entry WHERE kind = 'picture' ORDER BY name",
+    )
+    .all()
+    .map(row => row.name)
+}
+
+/** Takes pictures in from a file that carries them. @throws InputError for one that is not what its name says */
+export function takePicture(db: Db, name: string, bytes: Uint8Array, field: string): void {
+  if (nameOf(bytes) !== name) refuse(field, 'picture-damaged', 'This picture is not what its name says: the file is damaged.')
+  typeOf(bytes)
+  keepBytes(picturesFolder(db), bytes)
+}
+
+/** Lays the pictures of a logbook beside a copy of it, those that are not there yet. */
+export function copyPictures(db: Db, folder: string): void {
+  const there = picturesFolder(db)
+  mkdirSync(folder, { recursive: true })
+  for (const name of namedPictures(db)) bring(there, folder, name)
+}
+
+/** Brings back what lies beside a copy, and is not here. */
+export function bringPictures(db: Db, folder: string): void {
+  if (!existsSync(folder)) return
+  const here = picturesFolder(db)
+  mkdirSync(here, { recursive: true })
+  for (const name of readdirSync(folder)) if (/^[0-9a-f]{64}$/.test(name)) bring(folder, here, name)
+}
+
+function bring(from: string, to: string, name: string): void {
+  if (existsSync(join(to, name)) || !existsSync(join(from, name))) return
+  const trial = join(to, `part-${randomUUID()}`)
+  copyFileSync(join(from, name), trial)
+  renameSync(trial, join(to, name))
+}
+
+/** What a power cut left half written. */
+export function sweepPictures(db: Db): void {
+  const folder = picturesFolder(db)
+  if (!existsSync(folder)) return
+  for (const name of readdirSync(folder)) if (name.startsWith('part-')) rmSync(join(folder, name), { force: true })
+}
+
+/** Packs the pictures into a backup, so that one file is the whole of it. */
+export function packPictures(db: Db, copy: Db): void {
+  copy.exec('CREATE TABLE picture_packed (name TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT')
+  const insert = copy.prepare<[string, Buffer]>('INSERT INTO picture_packed (name, bytes) VALUES (?, ?)')
+  for (const name of namedPictures(copy)) {
+    const found = findPicture(db, name)
+    if (found) insert.run(name, found.bytes)
+  }
+}
+
+/** Takes them out of a backup that has become the logbook, and lays them beside it. */
+export function unpackPictures(db: Db): void {
+  const packed = db.prepare("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'picture_packed'").get()
+  if (!packed) return
+  const folder = picturesFolder(db)
+  for (const { name, bytes } of db.prepare<[], { name: string; bytes: Buffer }>('SELECT name, bytes FROM picture_packed').iterate())
+    if (nameOf(bytes) === name) keepBytes(folder, bytes)
+  db.exec('DROP TABLE picture_packed')
+  db.exec('VACUUM')
+}
