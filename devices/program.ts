@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { simulateRun } from '#core/simulation'
 import { DEVICES, type DeviceName, type SimulatedDevice } from './kinds'
+import { openHook, openMailbox } from './receivers'
 import { Sender } from './sender'
 import { simulatedWeather } from './weather'
 import { makeWorld, type RackTruth, type World } from './world'
@@ -23,10 +24,16 @@ export const HELP = `Simulated devices for Dulse.
   --hours     begin so many hours ago
   --rack      the simulated rack's truth, as the demo data writes it beside its logbook
 
+  mailbox     a mailbox at port 2525 that shows the letters that come in; it is not opened unless it is named
+  hook        an address of the web, http://127.0.0.1:2580/, that shows the messages that come in; likewise
+
   weather     sends a simulated forecast of ten days to the plan, once; it is not sent unless it is named
 
   DULSE_KEY   the device's key, where Dulse runs elsewhere in the house; NODE_EXTRA_CA_CERTS names the household's certificate then
 `
+
+const RECEIVERS = ['mailbox', 'hook'] as const
+type ReceiverName = (typeof RECEIVERS)[number]
 
 interface Options {
   server: string
@@ -36,6 +43,7 @@ interface Options {
   rack?: string
   names: DeviceName[]
   weather: boolean
+  receivers: ReceiverName[]
 }
 
 /** @throws Error naming the option that is wrong */
@@ -56,8 +64,9 @@ export function optionsOf(args: readonly string[], names?: DeviceName[]): Option
     if (!(value >= least && value <= most)) throw new Error(`--${name} must be a number from ${least} to ${most}; it is “${values[name]}”.`)
     return value
   }
-  const strange = positionals.find(name => !(name in DEVICES) && name !== 'weather')
-  if (strange) throw new Error(`There is no device “${strange}”: ${Object.keys(DEVICES).join(', ')}, weather.`)
+  const others: readonly string[] = ['weather', ...RECEIVERS]
+  const strange = positionals.find(name => !(name in DEVICES) && !others.includes(name))
+  if (strange) throw new Error(`There is no device “${strange}”: ${[...Object.keys(DEVICES), ...others].join(', ')}.`)
   const devices = positionals.filter((name): name is DeviceName => name in DEVICES)
   const data = process.env.DULSE_DATA
   return {
@@ -68,6 +77,7 @@ export function optionsOf(args: readonly string[], names?: DeviceName[]): Option
     rack: values.rack ?? (data && existsSync(join(data, 'simulated-rack.json')) ? join(data, 'simulated-rack.json') : undefined),
     names: names ?? (positionals.length > 0 ? devices : (Object.keys(DEVICES) as DeviceName[])),
     weather: positionals.includes('weather'),
+    receivers: RECEIVERS.filter(name => positionals.includes(name)),
   }
 }
 
@@ -103,9 +113,24 @@ function someRack(loadedAt: number): RackTruth {
   return { loadedAt, setC: 57, hours, weightG: hours.map(hour => load.weightAt(hour)), tareG: 6 * 310 }
 }
 
+/** Opens those who are told: they show what comes, until the process is ended. */
+async function openReceivers(names: readonly ReceiverName[]): Promise<void> {
+  const show = (what: string) => (message: unknown) =>
+    console.log(`\n${what}:\n${typeof message === 'string' ? message : JSON.stringify(message, undefined, 2)}`)
+  if (names.includes('mailbox')) {
+    const { port } = await openMailbox(2525, show('A letter came'))
+    console.log(`A mailbox listens: host 127.0.0.1, port ${port}, without encryption and without a user.`)
+  }
+  if (names.includes('hook')) {
+    const { port } = await openHook(2580, show('A message came'))
+    console.log(`An address of the web listens: http://127.0.0.1:${port}/`)
+  }
+}
+
 /** Runs devices until the process is ended. */
 export async function runDevices(options: Options): Promise<void> {
   const startedAt = Date.now()
+  await openReceivers(options.receivers)
   if (options.weather) await sendWeather(options.server, startedAt)
   if (options.names.length === 0) return
   const file = options.rack ? (JSON.parse(readFileSync(options.rack, 'utf8')) as RackTruth & { machineId?: string }) : undefined

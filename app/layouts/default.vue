@@ -5,6 +5,7 @@ const log = ref(false)
 const theme = useTheme()
 const ahead = useTypeAhead()
 const { timers } = useTimers()
+const { choice: alarms } = usePageAlarms()
 const route = useRoute()
 usePageFocus()
 onMounted(() => {
@@ -45,6 +46,7 @@ useKeys({
       <OutboxBanner />
       <slot />
     </main>
+    <LazyAlarmBell v-if="alarms.on" />
     <LazyTimerBar v-if="timers.length" />
     <PhoneBar class="frame-phone" @log="log = true" @find="find" @theme="theme.turn()" />
     <LazyFinderDialog v-if="finder" :take-typed="ahead.take" @close="finder = false" />

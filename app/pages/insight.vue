@@ -118,6 +118,16 @@ async function setPrice(group: Group) {
         </p>
         <LazyLearningChart :points="answer.learning" />
       </section>
+      <div class="charts">
+        <section v-if="answer.told.length" class="card" aria-label="Said and taken">
+          <h2>Said, and taken</h2>
+          <LazyToldChart :told="answer.told" />
+        </section>
+        <section v-if="answer.yields.length" class="card" aria-label="Yields over time">
+          <h2>What baskets gave</h2>
+          <LazyYieldChart :yields="answer.yields" />
+        </section>
+      </div>
       <section class="card scroll" aria-label="Group by group">
         <table>
           <thead>
@@ -247,7 +257,7 @@ async function setPrice(group: Group) {
         </table>
         <p class="quiet small">
           Power is rated power times the share of the time that a heater draws; hands are minutes of common practice for each step. The
-          price of a kWh and the worth of an hour are set in the <NuxtLink to="/workshop">Workshop</NuxtLink>.
+          price of a kWh and the worth of an hour are set in the <NuxtLink to="/workshop/household">Workshop</NuxtLink>.
         </p>
       </section>
     </template>
@@ -267,6 +277,11 @@ async function setPrice(group: Group) {
 }
 .sums strong {
   font: 700 1.5rem var(--display);
+}
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
+  gap: 1rem;
 }
 .scroll {
   overflow-x: auto;

@@ -62,3 +62,16 @@ function dated(response: Response): Response {
 self.addEventListener('message', event => {
   if ((event.data as { type?: string } | undefined)?.type === 'SKIP_WAITING') void self.skipWaiting()
 })
+
+// A notification leads to what it is about: in a page that is open, or in a new one.
+self.addEventListener('notificationclick', event => {
+  event.notification.close()
+  const { url = '/' } = (event.notification.data ?? {}) as { url?: string }
+  event.waitUntil(
+    self.clients.matchAll({ type: 'window', includeUncontrolled: true }).then(async ([page]) => {
+      if (!page) return void (await self.clients.openWindow(url))
+      await page.focus()
+      page.postMessage({ type: 'OPEN', url })
+    }),
+  )
+})

@@ -51,7 +51,7 @@ export const FOUND_BY: readonly { title: string; detail: string; to: string; wor
   {
     title: 'Units, clock and nights',
     detail: 'Workshop, household',
-    to: '/workshop#household',
+    to: '/workshop/household',
     words: [
       'settings',
       'units',
@@ -67,7 +67,6 @@ export const FOUND_BY: readonly { title: string; detail: string; to: string; wor
       'language',
       'money',
       'time zone',
-      'jar size',
     ],
   },
   {
@@ -76,8 +75,16 @@ export const FOUND_BY: readonly { title: string; detail: string; to: string; wor
     to: '/data',
     words: ['backup', 'copy', 'restore', 'export', 'import', 'csv', 'json', 'file'],
   },
-  { title: 'Machines', detail: 'Workshop', to: '/workshop#machines', words: ['machine', 'dryer', 'dehydrator', 'oven', 'trays', 'tare'] },
-  { title: 'Devices and scales', detail: 'Workshop', to: '/workshop#devices', words: ['scale', 'probe', 'hygrometer', 'device', 'sensor'] },
+  { title: 'Machines', detail: 'Workshop', to: '/workshop', words: ['machine', 'dryer', 'dehydrator', 'oven', 'trays', 'tare'] },
+  { title: 'Devices and scales', detail: 'Workshop', to: '/workshop/devices', words: ['scale', 'probe', 'hygrometer', 'device', 'sensor'] },
+  { title: 'Tools and hygrometers', detail: 'Workshop', to: '/workshop/tools', words: ['grinder', 'sieve', 'mesh', 'salt test', 'tools'] },
+  { title: 'Places', detail: 'Workshop', to: '/workshop/places', words: ['pantry', 'place', 'humidity', 'jar size'] },
+  {
+    title: 'Alarms',
+    detail: 'Workshop',
+    to: '/workshop/alarms',
+    words: ['alarm', 'notification', 'mail', 'webhook', 'sound', 'bell', 'remind'],
+  },
   {
     title: 'Home network',
     detail: 'Phones and tablets',

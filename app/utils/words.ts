@@ -1,3 +1,4 @@
+import type { TodoKind } from '#core/planning'
 import type { Effect } from '#core/learning'
 import type { Interval } from '#core/stats'
 
@@ -51,3 +52,32 @@ export const STAGE_WORDS = {
   grinding: 'Grinding',
   shelf: 'Shelf',
 } as const
+
+/** What an alarm is about, as one would choose it. */
+export const TODO_WORDS: Record<TodoKind, string> = {
+  danger: 'Food stands too long in the warm',
+  discard: 'Something is to be thrown away',
+  held: 'What was kept for later has to go on',
+  redry: 'A jar is damp: dry it again',
+  dry: 'A load is dry, in 8 of 10 cases',
+  test: 'Cool and feel',
+  weigh: 'Weigh a load',
+  round: 'Look at the freeze dryer',
+  takeOut: 'Take trays out',
+  lower: 'Turn the heat down',
+  heat: 'Heat on again',
+  rotate: 'Change trays about',
+  flip: 'Turn sheets over',
+  endSmoke: 'The smoke ends',
+  prepare: 'Cut and prepare',
+  load: 'Load a machine',
+  rest: 'Close it in a jar to rest',
+  look: 'Look at the jars at rest',
+  grind: 'Grind',
+  pack: 'Pack jars',
+  lookJar: 'Look at a fresh jar',
+  bringIn: 'Bring trays in',
+  takeOutside: 'Take trays outside',
+  turn: 'Turn what lies in the sun',
+  settle: 'Two entries say different things',
+}

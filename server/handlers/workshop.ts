@@ -1,3 +1,4 @@
+import { chooseAlarms, tryAlarm } from '#server/services/alarms'
 import { listTools } from '#server/db/tools'
 import { householdOf } from '#server/services/context'
 import { deviceList, readingSeries, saveDevice } from '#server/services/devices'
@@ -51,4 +52,7 @@ export const workshop = {
   forecast: ({ context, query }) => forecast(context, query),
   forecastWays: ({ context, query }) => forecastAlternatives(context, query),
   forecastBoughtIn: ({ context, query }) => forecastBoughtIn(context, query),
+  alarms: () => useAlarmBook().answer,
+  saveAlarms: ({ body }) => chooseAlarms(useAlarmBook(), body),
+  tryAlarm: ({ body }) => tryAlarm(useAlarmBook(), body.way, addressForOthers()),
 } satisfies Partial<Handlers>

@@ -67,7 +67,41 @@ export function insightPage(context: Context, query: { by: InsightBy; food?: str
       .sort((a, b) => b.summary.batches - a.summary.batches || a.name.localeCompare(b.name)),
     all: summarise(finished(rows)),
     learning: learningCurve(rows.flatMap(toldOf).sort((a, b) => a.at - b.at)),
+    told: rows
+      .flatMap(row =>
+        toldOf(row).map(({ at, low, high, took }) => ({
+          batchId: row.batch_id,
+          number: row.number,
+          at,
+          low,
+          // Hours are told on a scale of ratios.
+          middle: Math.sqrt(low * high),
+          high,
+          actual: took,
+        })),
+      )
+      .sort((a, b) => a.at - b.at),
+    yields: rows.flatMap(row => yieldOf(context, row)).sort((a, b) => a.at - b.at),
   }
+}
+
+/** What came of a basket, beside what the reference gives. */
+function yieldOf({ foods }: Context, row: BatchViewRow): InsightAnswer['yields'] {
+  const productG = row.purpose === 'pieces' ? row.dry_g : row.powder_g
+  if (!productG) return []
+  const food = foods.find(row.food_key)
+  const usual = food && referenceYields(food, cardOf(food, row.card_key), row.purpose)
+  return [
+    {
+      batchId: row.batch_id,
+      number: row.number,
+      at: row.started_at,
+      foodKey: row.food_key,
+      name: food?.name ?? row.food_key,
+      share: productG / row.raw_g,
+      reference: usual && usual.prep * usual.drying * usual.grinding,
+    },
+  ]
 }
 
 /** What was said of a batch's hours when it went in. */

@@ -2,6 +2,7 @@ import type { Entry } from '#core/log'
 import type { SchoolQuestion } from '#core/foods'
 import type { Alternative, BoughtIn, Forecast } from '#core/planning'
 import type {
+  AlarmsAnswer,
   BatchAnswer,
   BatchSummary,
   CodeAnswer,
@@ -119,6 +120,9 @@ export interface Answers {
   saveTool: ToolAnswer
   hygrometers: HygrometerAnswer[]
   saveHygrometer: HygrometerAnswer
+  alarms: AlarmsAnswer
+  saveAlarms: AlarmsAnswer
+  tryAlarm: { sent: boolean }
   devices: DeviceAnswer[]
   saveDevice: DeviceAnswer
   readings: ReadingSeries[]

@@ -1,5 +1,7 @@
 import * as z from 'zod'
 import {
+  alarmChoice,
+  alarmTrial,
   boughtInQuestion,
   codeWish,
   compareQuery,
@@ -145,6 +147,13 @@ export const ROUTES = {
   saveTool: send('PUT', '/api/tools', 'workshop', 'Adds or changes one', { body: toolSettings, who: 'keeper' }),
   hygrometers: get('/api/hygrometers', 'workshop', 'Hygrometers for jars'),
   saveHygrometer: send('PUT', '/api/hygrometers', 'workshop', 'Adds or changes one', { body: hygrometerSettings, who: 'keeper' }),
+
+  alarms: get('/api/alarms', 'workshop', 'Who is told of what is due, and what was told', { who: 'keeper' }),
+  saveAlarms: send('PUT', '/api/alarms', 'workshop', 'Chooses who is told of what', { body: alarmChoice, who: 'keeper' }),
+  tryAlarm: send('POST', '/api/alarms/trial', 'workshop', 'Sends a message to see whether it arrives', {
+    body: alarmTrial,
+    who: 'keeper',
+  }),
 
   devices: get('/api/devices', 'devices', 'Scales, probes and the like'),
   saveDevice: send('PUT', '/api/devices', 'devices', 'Adds or changes a device', { body: deviceSettings, who: 'keeper' }),

@@ -403,6 +403,10 @@ export interface InsightAnswer {
   all: Summary
   /** How well hours were told at loading, as runs came. */
   learning: LearningPoint[]
+  /** Each run's hours as they were said at loading, against what it took; oldest first. */
+  told: { batchId: string; number: number; at: number; low: number; middle: number; high: number; actual: number }[]
+  /** What each basket gave, product of what came in; oldest first. */
+  yields: { batchId: string; number: number; at: number; foodKey: string; name: string; share: number; reference?: number }[]
 }
 
 /** A size of label, and how it lies on its sheet; mm. */

@@ -1,5 +1,6 @@
 export { problemsOfIssues } from './issues'
 export * from './answers'
+export { alarmChoice, alarmTrial, type AlarmChoice, type AlarmsAnswer, type AlarmTold } from './alarms'
 export {
   newBatch,
   newEntry,

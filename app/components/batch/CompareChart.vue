@@ -18,6 +18,21 @@ function middleOf(run: ComparedRun): [number, number] {
   return [point.hours, point.left * 100]
 }
 
+const format = useFormat()
+/** When so much of its water was left, or that it never came to that. */
+const reached = (run: ComparedRun, left: number) => {
+  const point = run.curve.find(item => item.left <= left)
+  return point ? format.hours(point.hours) : 'not reached'
+}
+const rows = computed(() =>
+  props.runs.map(run => [String(run.number), reached(run, 0.5), reached(run, 0.1), plural(run.weighed.length, 'time')]),
+)
+const words = computed(() =>
+  [
+    plural(props.runs.length, 'run'),
+    ...rows.value.map(([number, half, tenth]) => `batch ${number}: half of the water gone after ${half}, a tenth left after ${tenth}`),
+  ].join('; '),
+)
 const option = computed(() => {
   const colours = ink.value
   const label = { ...CHART_WORDS, color: colours.text }
@@ -102,7 +117,14 @@ defineExpose({ picture: () => chart.value?.getDataURL({ type: 'svg' }) })
 </script>
 
 <template>
-  <VChart ref="chart" class="chart" :option="option" :update-options="{ notMerge: true }" autoresize />
+  <div>
+    <VChart ref="chart" class="chart" :option="option" :update-options="{ notMerge: true }" autoresize role="img" :aria-label="words" />
+    <ChartTable
+      caption="Water left, run by run"
+      :head="['Batch', 'Half of the water gone after', 'A tenth left after', 'Weighed']"
+      :rows="rows"
+    />
+  </div>
 </template>
 
 <style scoped>

@@ -22,7 +22,9 @@ const ink = useChartInk()
 const chart = ref<{ getDataURL: (options: { type: 'svg' }) => string }>()
 
 type View = CurveView | 'trays'
-const view = ref<View>('weight')
+/** With most of the water gone the weight lies flat on its axis: water shows what is still to come. */
+const MOSTLY_GONE = 0.7
+const view = ref<View>(props.assessment.waterGone.p50 > MOSTLY_GONE ? 'moisture' : 'weight')
 const views = computed(() => [
   { value: 'weight' as View, words: 'Weight' },
   { value: 'moisture' as View, words: 'Water' },
@@ -365,6 +367,35 @@ const option = computed(() => {
   }
 })
 
+/** Lines of the table: every weighing, and the curve at some hours between. */
+const TABLE_LINES = 12
+const tableRows = computed(() => {
+  const every = Math.max(1, Math.floor(curve.value.length / TABLE_LINES))
+  const drawn = curve.value.filter((_, i) => i % every === 0).map(point => ({ hours: point.hours, weighed: '', by: inWords(point) }))
+  const weighed = props.run.weighings.map(weighing => ({
+    hours: clock.value.hoursAt(weighing.at),
+    weighed: format.weight(weighing.weightG),
+    by: '',
+  }))
+  return [...drawn, ...weighed].sort((a, b) => a.hours - b.hours).map(row => [format.hours(row.hours), row.weighed, row.by])
+})
+/** What the picture shows, for whoever hears it. */
+const said = computed(() => {
+  const { finish, estimate } = props.assessment
+  const first = curve.value[0]
+  const here = curve.value.findLast(point => point.hours <= clock.value.hoursAt(props.now))
+  return [
+    TITLES[view.value],
+    first && `From ${inWords(first)}`,
+    here && `now ${inWords(here)}`,
+    `dry at ${format.weightRange(estimate.targetWeightG)}`,
+    Number.isFinite(finish.to) && `8 in 10 between ${format.window(finish.from, finish.to, props.now)}`,
+    plural(props.run.weighings.length, 'weighing'),
+  ]
+    .filter(Boolean)
+    .join('. ')
+})
+
 async function savePicture() {
   const url = chart.value?.getDataURL({ type: 'svg' })
   if (url) saveFile(`${props.name}.svg`, url)
@@ -416,29 +447,13 @@ const round = (value: number) => Math.round(value * 1000) / 1000
         view === 'trays' ? 'by each tray’s own weights, place at the end' : 'between weighings, and by the curve'
       }}</template>
     </p>
-    <VChart ref="chart" class="chart" :option="option" :update-options="{ notMerge: true }" autoresize />
+    <VChart ref="chart" class="chart" :option="option" :update-options="{ notMerge: true }" autoresize role="img" :aria-label="said" />
     <p class="small foot row">
       <span class="quiet">Below: set (dashed), <span class="measured">measured</span>, <span class="humid">room humidity</span></span
       ><span class="grow" />Save the <button type="button" aria-label="Save the picture" @click="savePicture">picture</button>
       <button type="button" aria-label="Save the figures" @click="saveFigures">figures</button>
     </p>
-    <table class="visually-hidden">
-      <caption>
-        Weighings
-      </caption>
-      <thead>
-        <tr>
-          <th>Hours {{ hoursOf }}</th>
-          <th>Weight</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="weighing in run.weighings" :key="weighing.at">
-          <td>{{ format.hours(run.clock.hoursAt(weighing.at)) }}</td>
-          <td>{{ format.weight(weighing.weightG) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <ChartTable :caption="TITLES[view]" :head="[`Hours ${hoursOf}`, 'Weighed', 'By the curve, 8 in 10']" :rows="tableRows" />
   </section>
 </template>
 

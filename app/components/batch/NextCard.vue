@@ -2,10 +2,11 @@
 import { WAYS } from '#core/ways'
 import { isDamp, restDays, restNeeded, worstLook, type Assessment } from '#core/batch'
 import type { BatchState, EntryKind } from '#core/log'
+import type { ActStep } from '~/components/frame/ActSteps.vue'
 
 /** What comes next, with the verbs to do it, for every stage outside the machine. */
-const props = defineProps<{ state: BatchState; batchId: string; now: number; assessment?: Assessment }>()
-defineEmits<{ act: [kind: EntryKind] }>()
+const props = defineProps<{ state: BatchState; batchId: string; now: number; assessment?: Assessment; others?: readonly ActStep[] }>()
+const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
 
 interface Next {
@@ -40,7 +41,27 @@ const next = computed<Next | undefined>(() => {
     case 'grinding':
       return grinding(state)
     default:
-      return undefined
+      return state.run
+        ? {
+            title: 'It stands on the shelf',
+            why: 'What is said now is shown when the same is begun again: how it came out, and what to change.',
+            acts: [{ kind: 'review', words: 'For next time', main: true }],
+          }
+        : undefined
+  }
+})
+const steps = computed(() => {
+  const acts = next.value?.acts ?? []
+  const main = acts.find(act => act.main) ?? acts[0]
+  const goes = (act: (typeof acts)[number]): ActStep => ({ words: act.words, go: () => emit('act', act.kind) })
+  const timer = props.state.stage === 'grinding' && props.state.purpose !== 'pieces'
+  return {
+    first: main && goes(main),
+    likely: [
+      ...acts.filter(act => act !== main).map(goes),
+      ...(timer ? [{ words: 'With the round timer', go: () => navigateTo(`/batches/${props.batchId}/grind`) }] : []),
+    ],
+    others: (props.others ?? []).filter(other => !acts.some(act => act.words === other.words)),
   }
 })
 
@@ -166,19 +187,12 @@ function grinding(state: BatchState): Next {
 </script>
 
 <template>
-  <section v-if="next" class="card next" aria-label="What comes next">
-    <div>
+  <section class="card next" aria-label="What comes next">
+    <div v-if="next">
       <h2>{{ next.title }}</h2>
       <p class="quiet">{{ next.why }}</p>
     </div>
-    <div class="row">
-      <ElButton v-if="state.stage === 'grinding' && state.purpose !== 'pieces'" @click="navigateTo(`/batches/${batchId}/grind`)"
-        >With the round timer</ElButton
-      >
-      <ElButton v-for="act in next.acts" :key="act.kind" :type="act.main ? 'primary' : undefined" @click="$emit('act', act.kind)">{{
-        act.words
-      }}</ElButton>
-    </div>
+    <ActSteps v-bind="steps" />
   </section>
 </template>
 

@@ -2,15 +2,14 @@
 import type { Assessment } from '#core/batch'
 import type { BatchState, EntryKind } from '#core/log'
 import { WAYS } from '#core/ways'
+import type { ActStep } from '~/components/frame/ActSteps.vue'
 
 /** In a machine: the one thing that follows from the verdict, what else is likely, and the rest behind one word. */
 const props = defineProps<{ state: BatchState; assessment?: Assessment; batchId: string }>()
 const emit = defineEmits<{ act: [kind: EntryKind]; rack: [] }>()
 
-interface Step {
+interface Step extends ActStep {
   kind: EntryKind
-  words: string
-  key?: string
 }
 const way = computed(() => WAYS[props.state.run!.way.way])
 const steps = computed((): Record<'weigh' | 'feel' | 'heat' | 'unload', Step> => {
@@ -35,6 +34,7 @@ const likely = computed(() => {
   const { weigh, feel, unload } = steps.value
   return [weigh, feel, unload].filter(step => step.kind !== first.value.kind)
 })
+const goes = (step: Step): ActStep => ({ ...step, go: () => emit('act', step.kind) })
 const others = computed((): Step[] => [
   ...(first.value.kind === 'heat' ? [] : [steps.value.heat]),
   ...(way.value.underVacuum ? [] : [{ kind: 'air' as const, words: 'Room air', key: 'A' }]),
@@ -45,61 +45,13 @@ const others = computed((): Step[] => [
 </script>
 
 <template>
-  <div class="step" role="group" aria-label="What to do">
-    <ElButton type="primary" class="first" @click="emit('act', first.kind)"
-      >{{ first.words }} <kbd v-if="first.key" class="key">{{ first.key }}</kbd></ElButton
-    >
-    <div class="likely">
-      <ElButton v-for="step in likely" :key="step.kind" @click="emit('act', step.kind)"
-        >{{ step.words }} <kbd v-if="step.key" class="key">{{ step.key }}</kbd></ElButton
-      >
-    </div>
-    <details>
-      <summary>More</summary>
-      <div class="likely">
-        <ElButton v-for="step in others" :key="step.kind" @click="emit('act', step.kind)"
-          >{{ step.words }} <kbd v-if="step.key" class="key">{{ step.key }}</kbd></ElButton
-        >
-        <ElButton @click="emit('rack')">Rack <kbd class="key">R</kbd></ElButton>
-        <ElButton @click="navigateTo(`/batches/${batchId}/paper`)">Sheet to write on</ElButton>
-      </div>
-    </details>
-  </div>
+  <ActSteps
+    :first="goes(first)"
+    :likely="likely.map(goes)"
+    :others="[
+      ...others.map(goes),
+      { words: 'Rack', key: 'R', go: () => emit('rack') },
+      { words: 'Sheet to write on', go: () => navigateTo(`/batches/${batchId}/paper`) },
+    ]"
+  />
 </template>
-
-<style scoped>
-.step {
-  display: grid;
-  gap: 0.5rem;
-}
-.first.el-button {
-  width: 100%;
-  min-height: 54px;
-  font-size: 1.1rem;
-}
-.likely {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
-}
-.likely > .el-button {
-  flex: 1 1 auto;
-  margin: 0;
-}
-summary {
-  min-height: 44px;
-  display: inline-flex;
-  align-items: center;
-  gap: 0.4rem;
-  padding: 0 0.3rem;
-  color: var(--dulse-ink);
-  font-weight: 650;
-  cursor: pointer;
-}
-summary::before {
-  content: '▸';
-}
-details[open] > summary::before {
-  content: '▾';
-}
-</style>

@@ -17,7 +17,6 @@ const estimate = computed(() => props.assessment.estimate)
 const goneG = computed(() => props.run.loadedG - nowG.value)
 const stillToLeave = computed(() => Math.max(0, nowG.value - estimate.value.targetWeightG.p50))
 const shareGone = computed(() => Math.round(props.assessment.waterGone.p50 * 100))
-const leftColour = computed(() => rampColour(1 - props.assessment.waterGone.p50))
 </script>
 
 <template>
@@ -44,10 +43,7 @@ const leftColour = computed(() => rampColour(1 - props.assessment.waterGone.p50)
       <div class="gone" :style="{ left: percent(nowG) }">
         <span v-if="goneG > run.loadedG * 0.25">water gone, {{ format.weight(goneG) }}</span>
       </div>
-      <div
-        class="left"
-        :style="{ left: percent(estimate.solidsG.p50), width: percent(Math.max(0, nowG - estimate.solidsG.p50)), background: leftColour }"
-      >
+      <div class="left" :style="{ left: percent(estimate.solidsG.p50), width: percent(Math.max(0, nowG - estimate.solidsG.p50)) }">
         <span v-if="nowG - estimate.solidsG.p50 > run.loadedG * 0.13">water left</span>
       </div>
       <div class="solids" :style="{ width: percent(Math.min(nowG, estimate.solidsG.p50)) }">
@@ -107,7 +103,10 @@ const leftColour = computed(() => rampColour(1 - props.assessment.waterGone.p50)
     display: none;
   }
 }
-.left {
+.tape > .left {
+  /* Water is never of the solids' colour, however little is left of it. */
+  background: var(--sea-glass);
+  border-left: 2px solid var(--card);
   color: #1f1a17;
   padding-left: 0.7rem;
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A secret that can be looked at while it is typed, and pasted into. */
-defineProps<{ label: string; hint?: string; problem?: string; autocomplete: 'current-password' | 'new-password' }>()
+defineProps<{ label: string; hint?: string; problem?: string; autocomplete: 'current-password' | 'new-password' | 'off' }>()
 const model = defineModel<string>({ default: '' })
 const id = useId()
 </script>

@@ -6,11 +6,11 @@ const { answer: stages } = useStages()
 const format = useFormat()
 const route = useRoute()
 
-/** Wet at the left, dry at the right: the band's own place on the ramp. */
+/** Wet at the left, dry at the right: the band's own place on the ramp, no two alike. */
 const COLOURS = {
   intake: 'var(--brine)',
-  prep: 'var(--brine)',
-  drying: 'var(--sea-glass)',
+  prep: 'var(--sea-glass)',
+  drying: 'color-mix(in oklab, var(--sea-glass) 45%, var(--straw))',
   resting: 'var(--straw)',
   grinding: 'var(--ochre)',
   shelf: 'var(--husk)',

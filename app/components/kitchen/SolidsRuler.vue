@@ -20,6 +20,17 @@ const COLOURS: Record<string, string> = {
 const bands = computed(() =>
   BANDS.map((product, i) => ({ ...product, from: i === 3 ? BANDS[2]!.solids.high : product.solids.low, to: product.solids.high })),
 )
+/** What lies between two of them has no name of its own. */
+const gaps = computed(() =>
+  bands.value
+    .slice(1)
+    .map((band, i) => ({
+      from: bands.value[i]!.to,
+      to: band.from,
+      words: `between ${bands.value[i]!.name.toLowerCase()} and ${band.name.toLowerCase()}`,
+    }))
+    .filter(gap => gap.to > gap.from + 1e-6),
+)
 const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4]
 </script>
 
@@ -33,6 +44,13 @@ const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4]
         :style="{ left: `${x(band.from)}%`, width: `${x(band.to) - x(band.from)}%`, background: COLOURS[band.key] }"
         ><span class="name">{{ band.name }}</span></span
       >
+      <span
+        v-for="gap in gaps"
+        :key="gap.words"
+        class="band gap"
+        :style="{ left: `${x(gap.from)}%`, width: `${x(gap.to) - x(gap.from)}%` }"
+        :title="gap.words"
+      />
       <span class="here" :style="{ left: `${x(solidsOf)}%` }"
         ><strong>{{ format.share(solidsOf) }}</strong></span
       >
@@ -40,6 +58,10 @@ const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4]
         >{{ Math.round(tick * 100) }}{{ tick === LOW ? ' % solids' : ' %' }}</span
       >
     </div>
+    <p v-for="gap in gaps" :key="gap.words" class="small quiet gap-words">
+      Hatched: {{ gap.words }}, {{ format.range({ p10: gap.from, p50: gap.from, p90: gap.to }, format.share) }} solids, which has no name of
+      its own.
+    </p>
     <table v-if="props.plan.schools.length" class="schools">
       <thead>
         <tr>
@@ -86,6 +108,13 @@ const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4]
   display: grid;
   align-items: center;
   overflow: hidden;
+}
+.gap {
+  background: repeating-linear-gradient(-45deg, var(--sunk) 0 4px, var(--rule) 4px 6px);
+  border-right-color: transparent;
+}
+.gap-words {
+  margin: 0;
 }
 .band:first-child {
   border-radius: 6px 0 0 6px;

@@ -85,6 +85,19 @@ const words = computed(() => {
   <div>
     <VChart class="chart" :option="option" autoresize role="img" :aria-label="words" />
     <p class="small">{{ words }}</p>
+    <ChartTable
+      caption="How well hours were told, as runs came"
+      :head="['By', 'Runs', 'Off by', 'Said within', 'Windows that held']"
+      :rows="
+        points.map(point => [
+          format.date(point.at),
+          String(point.runs),
+          `${Math.round(100 * point.error)} %`,
+          `${Math.round(half(point))} %`,
+          `${Math.round(100 * point.held)} %`,
+        ])
+      "
+    />
   </div>
 </template>
 

@@ -179,13 +179,41 @@ const option = computed(() => {
     ],
   }
 })
+/** At most so many lines: what is drawn finer is in the device's own readings. */
+const MOST_LINES = 40
+const rows = computed(() => {
+  const unit = settings.value.temperatureUnit
+  const thin = <Item,>(list: readonly Item[]) => list.filter((_, i) => i % Math.ceil(list.length / MOST_LINES || 1) === 0)
+  const heats = ofKind(props.log, 'heat').map(({ at, body }) => ({
+    at,
+    what: 'set',
+    figure: body.setC === null ? 'off' : `${degrees(body.setC)} °${unit}`,
+  }))
+  const measured = probes.value.flatMap(item =>
+    thin(item.points).map(point => ({ at: point.at, what: item.deviceName, figure: `${degrees(point.value)} °${unit}` })),
+  )
+  const typed = logged.value.map(([at, value]) => ({ at: at!, what: 'measured', figure: `${value} °${unit}` }))
+  const humid = humidity.value.flatMap(item =>
+    thin(item.points).map(([at, value]) => ({ at: at!, what: `humidity, ${item.name}`, figure: `${value} %` })),
+  )
+  return [...heats, ...measured, ...typed, ...humid]
+    .sort((a, b) => a.at - b.at)
+    .map(row => [format.moment(row.at, props.now), row.what, row.figure])
+})
+const words = computed(() => {
+  const last = rows.value.at(-1)
+  return `Heat and air, ${plural(rows.value.length, 'figure')}${last ? `; the last: ${last[1]}, ${last[2]}, ${last[0]}` : ''}.`
+})
 const hasAnything = computed(() => set.value.length + probes.value.length + logged.value.length + humidity.value.length > 0)
 </script>
 
 <template>
   <section class="card" aria-label="Heat and air">
     <h2>Heat and air</h2>
-    <VChart v-if="hasAnything" class="chart" :option="option" autoresize />
+    <template v-if="hasAnything">
+      <VChart class="chart" :option="option" autoresize role="img" :aria-label="words" />
+      <ChartTable caption="Heat and air" :head="['When', 'What', 'Figure']" :rows="rows" />
+    </template>
     <p v-else class="quiet">
       Nothing is set or measured yet. Log the air with A on a batch, add a device in the Workshop, or read a logger’s file in.
     </p>

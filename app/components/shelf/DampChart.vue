@@ -21,6 +21,25 @@ function strengthAt(month: number, halfLife: number): [number, number] {
   return [month, 100 * 2 ** (-age / halfLife)]
 }
 const faded = (halfLife: number) => Array.from({ length: 25 }, (_, i) => strengthAt((i * months.value) / 24, halfLife))
+/** The curve at some month since the filling. */
+const humidityAt = (month: number) =>
+  props.damp.curve.reduce((best, point) => (Math.abs(point.day / MONTH - month) < Math.abs(best.day / MONTH - month) ? point : best))
+    .activity
+const percent = (share: number) => `${Math.round(share)}\u00A0%`
+const rows = computed(() => {
+  const { p10, p50, p90 } = props.strength.halfLife
+  return Array.from({ length: Math.min(13, months.value + 1) }, (_, i) => Math.round((i * months.value) / Math.min(12, months.value))).map(
+    month => [
+      String(month),
+      percent(100 * humidityAt(month)),
+      `${percent(strengthAt(month, p50)[1])}, ${percent(strengthAt(month, p10)[1])} to ${percent(strengthAt(month, p90)[1])}`,
+    ],
+  )
+})
+const words = computed(() => {
+  const [first, last] = [rows.value[0]!, rows.value.at(-1)!]
+  return `The air in the jar goes from ${first[1]} humidity to ${last[1]} in ${last[0]} months; its strength from ${first[2]} to ${last[2]}. It is month ${Math.max(0, Math.round(today.value))} now.`
+})
 const option = computed(() => {
   const colours = ink.value
   const label = { ...CHART_WORDS, color: colours.text }
@@ -91,7 +110,10 @@ const option = computed(() => {
 </script>
 
 <template>
-  <VChart class="chart" :option="option" :update-options="{ notMerge: true }" autoresize />
+  <div>
+    <VChart class="chart" :option="option" :update-options="{ notMerge: true }" autoresize role="img" :aria-label="words" />
+    <ChartTable caption="The jar over its months" :head="['Month', 'Humidity of its air', 'Strength, 8 in 10']" :rows="rows" />
+  </div>
 </template>
 
 <style scoped>

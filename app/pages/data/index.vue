@@ -26,7 +26,7 @@ const example = `curl -X POST ${origin}/api/batches/BATCH/entries -H 'content-ty
   <div class="stack">
     <header class="page-head">
       <h1>Data in and out</h1>
-      <NuxtLink to="/workshop">Workshop</NuxtLink>
+      <WorkshopTabs />
     </header>
     <div class="two">
       <div class="stack">

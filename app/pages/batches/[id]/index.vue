@@ -4,6 +4,7 @@ import { purposeFactor } from '#core/foods'
 import { usualHoursFactor } from '#core/water'
 import { heatState, WAYS } from '#core/ways'
 import { conflictsOf, type Entry, type EntryKind } from '#core/log'
+import type { ActStep } from '~/components/frame/ActSteps.vue'
 import type { Parcel } from '~/data/parcel'
 import type { WeighInFlag } from '#core/kinetics'
 
@@ -148,6 +149,24 @@ async function putBack(entry: Entry) {
     trouble.value = error.message
   }
 }
+
+/** What may be done outside the machine, beside what comes next. */
+const others = computed((): ActStep[] => {
+  const s = state.value!
+  const shelved = s.stage === 'shelf'
+  const beside = `/compare?food=${s.food.key}&card=${s.card.key}&batch=${batchId}`
+  return [
+    { words: 'Note', key: 'N', go: () => act('note') },
+    { words: 'Picture', go: () => act('picture') },
+    ...(s.run && !shelved ? [{ words: 'Air in a closed jar', key: 'J', go: () => act('jarAir') }] : []),
+    ...(s.run ? [{ words: 'For next time', go: () => act('review') }] : []),
+    ...(shelved ? [] : [{ words: s.hold ? 'Take it up again' : 'Keep it for now', go: () => act('hold') }]),
+    ...(s.run ? [] : [{ words: 'Part of it for something else', go: () => act('split') }]),
+    ...(s.run ? [{ words: 'Beside other runs', go: () => navigateTo(beside) }] : []),
+    ...(s.jars.length ? [{ words: 'Every jar of it', go: () => navigateTo(`/batches/${batchId}/recall`) }] : []),
+    { words: 'Card for the wall', href: `/api/batches/${batchId}/card.pdf` },
+  ]
+})
 
 /** The rack is where trays are moved. */
 function openRack() {
@@ -346,7 +365,7 @@ if (typeof wanted === 'string' && state.value) {
 
     <div v-else class="desk" :class="{ resting: state.stage === 'resting' }">
       <div class="stack">
-        <LazyNextCard :state="state" :batch-id="batchId" :now="now" :assessment="assessment" @act="kind => act(kind)" />
+        <LazyNextCard :state="state" :batch-id="batchId" :now="now" :assessment="assessment" :others="others" @act="kind => act(kind)" />
         <LazyRestCard
           v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined"
           :state="state"
@@ -357,18 +376,6 @@ if (typeof wanted === 'string' && state.value) {
         <LazyDangerCard v-if="!state.run" :state="state" :now="now" @act="kind => act(kind)" />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
-        <div class="row">
-          <ElButton v-if="state.run && state.stage !== 'shelf'" @click="act('jarAir')"
-            >Air in a closed jar <kbd class="key">J</kbd></ElButton
-          ><ElButton @click="act('note')">Note <kbd class="key">N</kbd></ElButton
-          ><ElButton @click="act('picture')">Picture</ElButton><ElButton v-if="state.run" @click="act('review')">For next time</ElButton
-          ><ElButton v-if="state.stage !== 'shelf'" @click="act('hold')">{{ state.hold ? 'Take it up again' : 'Keep it for now' }}</ElButton
-          ><ElButton v-if="!state.run" @click="act('split')">Part of it for something else</ElButton
-          ><ElButton v-if="state.run" @click="navigateTo(`/compare?food=${state.food.key}&card=${state.card.key}&batch=${batchId}`)"
-            >Beside other runs</ElButton
-          ><ElButton v-if="state.jars.length" @click="navigateTo(`/batches/${batchId}/recall`)">Every jar of it</ElButton
-          ><a class="el-button el-button--large" :href="`/api/batches/${batchId}/card.pdf`" target="_blank">Card for the wall</a>
-        </div>
         <LogList
           :entries="entries"
           :schools="page.schools"

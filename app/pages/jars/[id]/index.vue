@@ -8,6 +8,7 @@ import { tablespoonsOf } from '#core/using'
 import { conflictsOf, isOfJar, type BodyOf, type Entry, type EntryBody, type EntryKind } from '#core/log'
 import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import type { WriteOptions } from '~/composables/useBatch'
+import type { ActStep } from '~/components/frame/ActSteps.vue'
 import type { Parcel, Sent } from '~/data/parcel'
 import { DAY } from '#core/time'
 
@@ -88,6 +89,31 @@ async function doVoid(reason: string) {
 }
 /** A blend is used as it is; a chili is dosed by heat. */
 const inKitchen = computed(() => (!jar.value!.cardKey ? '/kitchen/blend' : '/kitchen'))
+const steps = computed((): { first: ActStep; likely: ActStep[]; others: ActStep[] } => {
+  const { leftG, purpose, cardKey } = jar.value!
+  const form = (words: string, kind: EntryKind): ActStep => ({ words, go: () => (dialog.value = { kind }) })
+  const kitchen = { words: 'In the kitchen', go: () => navigateTo({ path: inKitchen.value, query: { jar: jarId } }) }
+  const full = leftG > 0
+  return {
+    first: { ...form('Take some', 'take'), disabled: !full },
+    likely: full ? [form('Look', 'lookJar'), form('Smell test', 'smell'), kitchen] : [form('Smell test', 'smell')],
+    others: [
+      form('Picture', 'picture'),
+      ...(full
+        ? [
+            form('Split', 'fill'),
+            form('Top up', 'pour'),
+            ...(purpose === 'pieces' ? [] : [form('Weigh a spoon', 'measure')]),
+            ...(cardKey ? [{ words: purpose === 'powder' ? 'Dry or grind again' : 'Grind it', go: () => (again.value = true) }] : []),
+            form('Move it', 'moveJar'),
+            form('Discard it', 'discard'),
+          ]
+        : []),
+      form('For next time', 'review'),
+      { words: 'Label', go: () => navigateTo(`/jars/${jarId}/label`) },
+    ],
+  }
+})
 /** Pieces to be ground, or powder to be dried and ground once more: a batch of its own, begun from this jar. */
 const again = ref(false)
 </script>
@@ -99,121 +125,90 @@ const again = ref(false)
     <p><NuxtLink to="/shelf">To the shelf</NuxtLink></p>
   </div>
   <div v-else-if="jar" class="jar-page">
-    <section class="card stack">
-      <header class="row top">
-        <JarGlass :jar="jar" :height="132" />
-        <div>
-          <p class="quiet">Jar {{ jar.number }}</p>
-          <h1>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</h1>
-          <p class="row tags">
-            <span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{
-              jar.allergens.length ? uncapital(allergenWords(jar.allergens).replace(/\.$/, '')) : 'no known allergens'
-            }}</span
-            ><span v-if="jar.raw" class="tag danger">raw: cook it through</span>
-          </p>
-        </div>
-      </header>
-      <LazyConflictCard v-if="conflictsOf(jar.entries).length" :entries="jar.entries" :place="{ jarId }" :now="now" @settled="load" />
-      <p v-if="filled" class="note" role="status">
-        A new jar was filled. <NuxtLink :to="`/jars/${filled}`">Open it</NuxtLink>, or
-        <NuxtLink :to="`/labels?jars=${filled}`">print its label</NuxtLink>.
-      </p>
-      <dl class="facts">
-        <dt>Left</dt>
-        <dd>
-          <strong>{{ format.weight(jar.leftG) }}</strong> of {{ format.weight(jar.netG)
-          }}<template v-if="jar.purpose === 'powder' && jar.leftG > 0"
-            >, {{ spoons }}<span v-if="jar.measured" class="quiet">, as weighed</span></template
-          >
-        </dd>
-        <template v-if="jar.portion"
-          ><dt>Gives back</dt>
-          <dd>
-            <strong>{{ format.weight(jar.portion.dryG) }}</strong> is {{ format.volume(jar.portion.ml) }} of what was spread
-          </dd></template
-        >
-        <dt>Packed</dt>
-        <dd>
-          {{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase()
-          }}<template v-if="jar.sizeMl">, {{ format.volume(jar.sizeMl) }}</template
-          ><template v-if="jar.baskets > 1">; oldest part {{ format.date(jar.oldestAt) }}</template>
-        </dd>
-        <dt>Stands</dt>
-        <dd>{{ jar.place }}</dd>
-        <dt>Water</dt>
-        <dd>
-          {{ format.share(jar.moisture) }}, in balance with air of {{ Math.round(jar.activity * 100) }}&nbsp;%<template
-            v-if="jar.mixed.starchG + jar.mixed.saltG > 0.05"
-            >;
-            {{
-              [
-                jar.mixed.starchG > 0.05 ? `${format.weight(jar.mixed.starchG)} starch` : '',
-                jar.mixed.saltG > 0.05 ? `${format.weight(jar.mixed.saltG)} salt` : '',
-              ]
-                .filter(Boolean)
-                .join(' and ')
-            }}
-            in it</template
-          >
-        </dd>
-        <dt>Best by</dt>
-        <dd>
-          <strong>{{
-            format.month(jar.bestFrom) === format.month(jar.bestTo)
-              ? format.month(jar.bestTo)
-              : `${format.month(jar.bestFrom)} to ${format.month(jar.bestTo)}`
-          }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span>
-        </dd>
-        <template v-if="jar.heat && jar.heat.high > 100"
-          ><dt>Heat</dt>
-          <dd>
-            <strong>{{ heatWords(jar.heat) }}</strong>, {{ heatFigures(jar.heat) }} Scoville units
-          </dd></template
-        >
-        <template v-if="jar.saltShare >= 0.005"
-          ><dt>Salt</dt>
-          <dd>{{ format.share(jar.saltShare) }} by weight</dd></template
-        >
-        <template v-if="jar.smell"
-          ><dt>Smell</dt>
-          <dd>
-            {{ SMELL[jar.smell] }}<span v-if="jar.smeltAt" class="quiet">, {{ format.date(jar.smeltAt) }}</span>
-          </dd></template
-        >
-      </dl>
-      <div class="row acts">
-        <ElButton type="primary" :disabled="jar.leftG <= 0" @click="dialog = { kind: 'take' }">Take some</ElButton>
-        <ElButton @click="dialog = { kind: 'smell' }">Smell test</ElButton>
-        <template v-if="jar.leftG > 0">
-          <ElButton @click="dialog = { kind: 'lookJar' }">Look</ElButton>
-          <ElButton @click="dialog = { kind: 'fill' }">Split</ElButton>
-          <ElButton @click="dialog = { kind: 'pour' }">Top up</ElButton>
-          <ElButton v-if="jar.purpose !== 'pieces'" @click="dialog = { kind: 'measure' }">Weigh a spoon</ElButton>
-          <ElButton v-if="jar.cardKey" @click="again = true">{{ jar.purpose === 'powder' ? 'Dry or grind again' : 'Grind it' }}</ElButton>
-          <ElButton @click="dialog = { kind: 'moveJar' }">Move it</ElButton>
-          <ElButton @click="dialog = { kind: 'discard' }">Discard it</ElButton>
-        </template>
-        <ElButton v-if="jar.leftG > 0" @click="navigateTo({ path: inKitchen, query: { jar: jarId } })">In the kitchen</ElButton>
-        <ElButton @click="dialog = { kind: 'picture' }">Picture</ElButton>
-        <ElButton @click="dialog = { kind: 'review' }">For next time</ElButton>
-        <ElButton @click="navigateTo(`/jars/${jarId}/label`)">Label</ElButton>
-      </div>
-    </section>
     <div class="stack">
-      <section v-if="jar.damp" class="card" aria-label="Its months">
-        <h2>Its months</h2>
-        <p class="quiet">
-          {{ dampWords(jar.damp) }} At a pantry of {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.
+      <section class="card stack">
+        <header class="row top">
+          <JarGlass :jar="jar" :height="132" />
+          <div>
+            <p class="quiet">Jar {{ jar.number }}</p>
+            <h1>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</h1>
+            <p class="row tags">
+              <span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{
+                jar.allergens.length ? uncapital(allergenWords(jar.allergens).replace(/\.$/, '')) : 'no known allergens'
+              }}</span
+              ><span v-if="jar.raw" class="tag danger">raw: cook it through</span>
+            </p>
+          </div>
+        </header>
+        <LazyConflictCard v-if="conflictsOf(jar.entries).length" :entries="jar.entries" :place="{ jarId }" :now="now" @settled="load" />
+        <p v-if="filled" class="note" role="status">
+          A new jar was filled. <NuxtLink :to="`/jars/${filled}`">Open it</NuxtLink>, or
+          <NuxtLink :to="`/labels?jars=${filled}`">print its label</NuxtLink>.
         </p>
-        <LazyDampChart :damp="jar.damp" :strength="jar.strength" :filled-at="jar.filledAt" :oldest-at="jar.oldestAt" :now="now" />
-        <p class="quiet">
-          {{ strengthWords }} Half is gone in {{ format.range(jar.strength.halfLife, value => value.toFixed(value < 10 ? 1 : 0)) }} months,
-          {{
-            jar.strength.tests
-              ? `by ${plural(jar.strength.tests, 'smell test')} of this food here`
-              : 'by the usual months; smell tests make it your own'
-          }}.
-        </p>
+        <dl class="facts">
+          <dt>Left</dt>
+          <dd>
+            <strong>{{ format.weight(jar.leftG) }}</strong> of {{ format.weight(jar.netG)
+            }}<template v-if="jar.purpose === 'powder' && jar.leftG > 0"
+              >, {{ spoons }}<span v-if="jar.measured" class="quiet">, as weighed</span></template
+            >
+          </dd>
+          <template v-if="jar.portion"
+            ><dt>Gives back</dt>
+            <dd>
+              <strong>{{ format.weight(jar.portion.dryG) }}</strong> is {{ format.volume(jar.portion.ml) }} of what was spread
+            </dd></template
+          >
+          <dt>Packed</dt>
+          <dd>
+            {{ format.date(jar.packedAt) }}, {{ (packageOf(jar.packageKey)?.name ?? '').toLowerCase()
+            }}<template v-if="jar.sizeMl">, {{ format.volume(jar.sizeMl) }}</template
+            ><template v-if="jar.baskets > 1">; oldest part {{ format.date(jar.oldestAt) }}</template>
+          </dd>
+          <dt>Stands</dt>
+          <dd>{{ jar.place }}</dd>
+          <dt>Water</dt>
+          <dd>
+            {{ format.share(jar.moisture) }}, in balance with air of {{ Math.round(jar.activity * 100) }}&nbsp;%<template
+              v-if="jar.mixed.starchG + jar.mixed.saltG > 0.05"
+              >;
+              {{
+                [
+                  jar.mixed.starchG > 0.05 ? `${format.weight(jar.mixed.starchG)} starch` : '',
+                  jar.mixed.saltG > 0.05 ? `${format.weight(jar.mixed.saltG)} salt` : '',
+                ]
+                  .filter(Boolean)
+                  .join(' and ')
+              }}
+              in it</template
+            >
+          </dd>
+          <dt>Best by</dt>
+          <dd>
+            <strong>{{
+              format.month(jar.bestFrom) === format.month(jar.bestTo)
+                ? format.month(jar.bestTo)
+                : `${format.month(jar.bestFrom)} to ${format.month(jar.bestTo)}`
+            }}</strong>. {{ jar.bestBy.reason }} <span class="quiet">({{ jar.bestBy.source }}; quality, not safety)</span>
+          </dd>
+          <template v-if="jar.heat && jar.heat.high > 100"
+            ><dt>Heat</dt>
+            <dd>
+              <strong>{{ heatWords(jar.heat) }}</strong>, {{ heatFigures(jar.heat) }} Scoville units
+            </dd></template
+          >
+          <template v-if="jar.saltShare >= 0.005"
+            ><dt>Salt</dt>
+            <dd>{{ format.share(jar.saltShare) }} by weight</dd></template
+          >
+          <template v-if="jar.smell"
+            ><dt>Smell</dt>
+            <dd>
+              {{ SMELL[jar.smell] }}<span v-if="jar.smeltAt" class="quiet">, {{ format.date(jar.smeltAt) }}</span>
+            </dd></template
+          >
+        </dl>
+        <ActSteps v-bind="steps" />
       </section>
       <section class="card" aria-label="Where it came from">
         <h2>Where it came from</h2>
@@ -256,7 +251,23 @@ const again = ref(false)
           <NuxtLink :to="`/batches/${basket.batchId}/recall`" class="more">Every jar of this basket</NuxtLink>
         </div>
       </section>
-      <LazyColoursCard v-if="jar.entries.some(entry => entry.body.kind === 'picture')" :entries="jar.entries" :now="now" />
+    </div>
+    <div class="stack">
+      <section v-if="jar.damp" class="card" aria-label="Its months">
+        <h2>Its months</h2>
+        <p class="quiet">
+          {{ dampWords(jar.damp) }} At a pantry of {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.
+        </p>
+        <LazyDampChart :damp="jar.damp" :strength="jar.strength" :filled-at="jar.filledAt" :oldest-at="jar.oldestAt" :now="now" />
+        <p class="quiet">
+          {{ strengthWords }} Half is gone in {{ format.range(jar.strength.halfLife, value => value.toFixed(value < 10 ? 1 : 0)) }} months,
+          {{
+            jar.strength.tests
+              ? `by ${plural(jar.strength.tests, 'smell test')} of this food here`
+              : 'by the usual months; smell tests make it your own'
+          }}.
+        </p>
+      </section>
       <LogList
         title="This jar’s log"
         :jar-id="jarId"
@@ -266,6 +277,7 @@ const again = ref(false)
         @void="entry => (voiding = entry)"
       />
     </div>
+    <LazyColoursCard class="wide" v-if="jar.entries.some(entry => entry.body.kind === 'picture')" :entries="jar.entries" :now="now" />
     <LazyJarEntryDialog
       v-if="dialog"
       :kind="dialog.kind"
@@ -288,6 +300,9 @@ const again = ref(false)
   gap: 1rem;
   align-items: start;
 }
+.wide {
+  grid-column: 1 / -1;
+}
 .top {
   flex-wrap: nowrap;
   gap: 1.2rem;
@@ -305,12 +320,6 @@ dt {
   color: var(--quiet);
 }
 dd {
-  margin: 0;
-}
-.acts {
-  gap: 0.5rem;
-}
-.acts > .el-button {
   margin: 0;
 }
 .note {

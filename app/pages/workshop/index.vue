@@ -1,0 +1,7 @@
+<script setup lang="ts">
+useHead({ title: 'Machines · Dulse' })
+</script>
+
+<template>
+  <MachinesCard />
+</template>
