@@ -19,7 +19,7 @@ export const HELP = `Simulated devices for Dulse.
   npm run devices -- [--server http://127.0.0.1:4170] [--machine ID] [--speed 1] [--hours 0] [--rack FILE] [scale probe hygrometer controller weather]
 
   --server    where Dulse runs
-  --machine   the machine with the rack; the rack file's, or the first in the Workshop, when missing
+  --machine   the machine with the rack; the rack file's, or the first in the set-up, when missing
   --speed     simulated seconds in a second; a fast device catches up with the present and then keeps time
   --hours     begin so many hours ago
   --rack      the simulated rack's truth, as the demo data writes it beside its logbook

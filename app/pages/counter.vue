@@ -50,7 +50,7 @@ const weighs = (rack: RackAnswer) => rack.finishes[0] && `/batches/${rack.finish
         <h2>{{ next.title }}</h2>
         <p>{{ next.batchTitle }}</p>
       </template>
-      <h2 v-else>Nothing needs hands</h2>
+      <h2 v-else>Nothing to do now</h2>
     </section>
     <TimerBar />
     <ul class="plain-list racks" aria-label="Machines">

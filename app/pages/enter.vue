@@ -57,7 +57,7 @@ async function enter() {
         v-if="way === 'code'"
         v-model="code"
         label="Code"
-        hint="A keeper shows it under Workshop, Home network."
+        hint="A keeper shows it under Set-up, Home network."
         :problem="problems.code"
       />
       <SecretField

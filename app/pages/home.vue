@@ -33,7 +33,7 @@ async function choose(body: { open?: boolean; askHere?: boolean }) {
   <div class="stack">
     <header class="page-head">
       <h1>Home network</h1>
-      <NuxtLink to="/workshop">Workshop</NuxtLink>
+      <NuxtLink to="/workshop">set-up</NuxtLink>
     </header>
     <p v-if="problem" class="card problem">{{ problem }}</p>
     <template v-if="answer">

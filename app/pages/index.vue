@@ -60,7 +60,7 @@ const shownLists = computed(() => ({ ...grouped.value, late: late.value }))
 const firstNow = computed(() => late.value[0] ?? grouped.value.today[0])
 const headline = computed(() => {
   const count = handsOn.value.length
-  if (count === 0) return 'Nothing needs hands'
+  if (count === 0) return 'Nothing to do now'
   return `${countWord(count)} ${count === 1 ? 'thing' : 'things'} ${night.value ? 'before bed' : 'today'}`
 })
 // One free machine stands in full; several stand in a list.
@@ -73,17 +73,17 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
 <template>
   <div v-if="isEmpty" class="card empty">
     <h1>Nothing is drying yet</h1>
-    <p>This page will say what needs hands and when: weigh a tray, look at a jar, grind a batch. It begins with a basket.</p>
+    <p>This page will say what there is to do and when: weigh a tray, look at a jar, grind a batch. It begins with a basket.</p>
     <ElButton type="primary" @click="navigateTo('/intake')">A basket came in</ElButton>
-    <p class="quiet small">
-      Trays, power and the household’s units and nights are set in the <NuxtLink to="/workshop">Workshop</NuxtLink>.
-    </p>
+    <p class="quiet small">Trays, power and the household’s units and nights are set in the <NuxtLink to="/workshop">set-up</NuxtLink>.</p>
   </div>
   <div v-else class="now">
     <div>
       <header class="page-head">
         <h1>{{ headline }}</h1>
-        <p class="quiet">{{ format.day(now) }}, {{ format.time(now) }} · {{ settings.name }}</p>
+        <p class="quiet">
+          {{ format.day(now) }}, {{ format.time(now) }} · {{ settings.name }} · <NuxtLink to="/print/day">On paper</NuxtLink>
+        </p>
       </header>
       <p v-if="problem" class="problem">{{ problem }} These are the figures of the last visit.</p>
       <ul v-if="answer?.unsettledJars.length" class="plain-list card" aria-label="To be settled">

@@ -101,7 +101,7 @@ async function setPrice(group: Group) {
           ><span class="quiet">{{ money(answer.all.kWh * settings.kwhPrice) }} of power</span>
         </div>
         <div>
-          <strong>{{ format.hours(answer.all.handsMinutes / 60) }}</strong><span class="quiet">of hands, estimated</span>
+          <strong>{{ format.hours(answer.all.handsMinutes / 60) }}</strong><span class="quiet">of work, estimated</span>
         </div>
         <div v-if="windows && windows.runs">
           <strong>{{ windows.held }} of {{ windows.runs }}</strong
@@ -223,7 +223,7 @@ async function setPrice(group: Group) {
                               ? ` (${group.summary.priced} of ${group.summary.batches} had a price)`
                               : ''
                           }}, {{ money(format.priceOf(group.worth.powerPerKg)) }} of power and
-                          {{ format.hours(format.priceOf(group.worth.minutesPerKg) / 60) }} of hands{{
+                          {{ format.hours(format.priceOf(group.worth.minutesPerKg) / 60) }} of work{{
                             settings.hourWorth ? `, ${money(format.priceOf(group.worth.handsPerKg))}` : ''
                           }}.
                         </p>
@@ -234,7 +234,7 @@ async function setPrice(group: Group) {
                               : `The shop would have been ${money(-group.worth.saved!)} cheaper`
                           }}</strong>
                           against {{ money(format.priceOf(group.worth.shopPerKg)) }} a {{ format.each() }} in the shop{{
-                            settings.hourWorth ? '' : ', with the hands counted as pleasure'
+                            settings.hourWorth ? '' : ', with the work counted as pleasure'
                           }}.
                         </p>
                         <form v-if="by === 'food'" class="row" @submit.prevent="setPrice(group)">
@@ -256,8 +256,8 @@ async function setPrice(group: Group) {
           </tbody>
         </table>
         <p class="quiet small">
-          Power is rated power times the share of the time that a heater draws; hands are minutes of common practice for each step. The
-          price of a kWh and the worth of an hour are set in the <NuxtLink to="/workshop/household">Workshop</NuxtLink>.
+          Power is rated power times the share of the time that a heater draws; work is in minutes of common practice for each step. The
+          price of a kWh and the worth of an hour are set in the <NuxtLink to="/workshop/household">set-up</NuxtLink>.
         </p>
       </section>
     </template>

@@ -41,7 +41,7 @@ const low = computed(() => (answer.value?.stock ?? []).filter(item => item.low))
       <h1>{{ answer ? `${plural(answer.count, 'jar')}, ${format.weight(answer.totalG)}` : 'Shelf' }}</h1>
       <div class="row">
         <ElButton @click="bought = true">Put in what was bought</ElButton><NuxtLink to="/labels" class="go">Labels</NuxtLink
-        ><NuxtLink to="/insight" class="go">What it taught</NuxtLink>
+        ><NuxtLink to="/print/shelf" class="go">List on paper</NuxtLink><NuxtLink to="/insight" class="go">What it taught</NuxtLink>
       </div>
     </header>
     <p v-if="problem" class="problem">{{ problem }}</p>

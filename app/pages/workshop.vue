@@ -5,7 +5,7 @@
 <template>
   <div class="stack">
     <header class="page-head">
-      <h1>Workshop</h1>
+      <h1>Set-up</h1>
       <WorkshopTabs />
     </header>
     <NuxtPage />

@@ -50,7 +50,7 @@ function weighed(words: string, unit: 'g' | 'oz', make: (grams: number) => FindC
 export const FOUND_BY: readonly { title: string; detail: string; to: string; words: readonly string[] }[] = [
   {
     title: 'Units, clock and nights',
-    detail: 'Workshop, household',
+    detail: 'Set-up, household',
     to: '/workshop/household',
     words: [
       'settings',
@@ -75,13 +75,13 @@ export const FOUND_BY: readonly { title: string; detail: string; to: string; wor
     to: '/data',
     words: ['backup', 'copy', 'restore', 'export', 'import', 'csv', 'json', 'file'],
   },
-  { title: 'Machines', detail: 'Workshop', to: '/workshop', words: ['machine', 'dryer', 'dehydrator', 'oven', 'trays', 'tare'] },
-  { title: 'Devices and scales', detail: 'Workshop', to: '/workshop/devices', words: ['scale', 'probe', 'hygrometer', 'device', 'sensor'] },
-  { title: 'Tools and hygrometers', detail: 'Workshop', to: '/workshop/tools', words: ['grinder', 'sieve', 'mesh', 'salt test', 'tools'] },
-  { title: 'Places', detail: 'Workshop', to: '/workshop/places', words: ['pantry', 'place', 'humidity', 'jar size'] },
+  { title: 'Machines', detail: 'Set-up', to: '/workshop', words: ['machine', 'dryer', 'dehydrator', 'oven', 'trays', 'tare'] },
+  { title: 'Devices and scales', detail: 'Set-up', to: '/workshop/devices', words: ['scale', 'probe', 'hygrometer', 'device', 'sensor'] },
+  { title: 'Tools and hygrometers', detail: 'Set-up', to: '/workshop/tools', words: ['grinder', 'sieve', 'mesh', 'salt test', 'tools'] },
+  { title: 'Places', detail: 'Set-up', to: '/workshop/places', words: ['pantry', 'place', 'humidity', 'jar size'] },
   {
     title: 'Alarms',
-    detail: 'Workshop',
+    detail: 'Set-up',
     to: '/workshop/alarms',
     words: ['alarm', 'notification', 'mail', 'webhook', 'sound', 'bell', 'remind'],
   },
@@ -100,6 +100,9 @@ export const FOUND_BY: readonly { title: string; detail: string; to: string; wor
   { title: 'The counter display', detail: 'For a tablet in the kitchen', to: '/counter', words: ['counter', 'display', 'tablet', 'wall'] },
   { title: 'Scan a jar', detail: 'By the camera', to: '/scan', words: ['scan', 'camera', 'code', 'label', 'qr'] },
   { title: 'Runs side by side', detail: 'Batches', to: '/compare', words: ['compare', 'side by side', 'beside'] },
+  { title: 'The day on paper', detail: 'Print', to: '/print/day', words: ['print', 'paper', 'list', 'day'] },
+  { title: 'The shelf on paper', detail: 'Print', to: '/print/shelf', words: ['print', 'paper', 'inventory', 'stock'] },
+  { title: 'Count the shelf', detail: 'Shelf', to: '/count', words: ['count', 'inventory', 'stocktaking'] },
   { title: 'What it taught', detail: 'Insight', to: '/insight', words: ['insight', 'yield', 'cost', 'learned'] },
 ]
 

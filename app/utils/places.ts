@@ -8,7 +8,7 @@ export const PLACES = [
   { to: '/shelf', name: 'Shelf', icon: IconBottle },
   { to: '/kitchen', name: 'Kitchen', icon: IconSoup },
   { to: '/reference', name: 'Reference', icon: IconBook2 },
-  { to: '/workshop', name: 'Workshop', icon: IconSettings2 },
+  { to: '/workshop', name: 'Set-up', icon: IconSettings2 },
 ] as const
 
 /** Whether a page belongs to a place: a jar stands on the shelf. */

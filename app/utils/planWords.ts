@@ -59,7 +59,7 @@ export const WHY_LOST = {
   'no-option': 'no machine here takes it in one load',
   'no-place': 'no machine has the places before it spoils',
   'too-late': 'no hour is left in which somebody is up before it spoils',
-  'no-hands': 'the hands of these days are used up',
+  'no-hands': 'the hours of work of these days are used up',
 } as const
 
 /** What would save it. */

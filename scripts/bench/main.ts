@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
+import jpeg from 'jpeg-js'
 import { uuidv7 } from 'uuidv7'
 import { foodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
@@ -18,6 +19,7 @@ import { benchData } from './data'
 import { enlarge } from './enlarge'
 import { follow } from './follow'
 import { measureMerit } from './merit'
+import { coldWeighIn, findJar, takePhotograph, walkToJar } from './person'
 import { benchPlan } from './plan'
 import { benchShelf } from './shelf'
 import { benchStream } from './stream'
@@ -176,7 +178,7 @@ async function benchScripts(address: string, path: string, name: string, ready: 
   row(`JavaScript for ${name}, gzip`, `${(packed / 1000).toFixed(0)} kB in ${files.size} files`, aim)
 }
 
-/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, server, shelf, data or stream. */
+/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, plan, person, server, shelf, data or stream. */
 const only = process.argv[2]
 const wanted = (part: string) => only === undefined || only === part
 console.log(`Node ${process.version}, ${TIMES} requests each\n`)
@@ -196,6 +198,7 @@ if (wanted('core')) {
   row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 }
 if (wanted('plan')) await benchPlan(row)
+if (wanted('person')) await benchPerson()
 if (['server', 'stream', 'shelf', 'data'].some(wanted)) {
   const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())
   context.db.close()
@@ -207,6 +210,51 @@ if (['server', 'stream', 'shelf', 'data'].some(wanted)) {
   if (wanted('stream')) await benchStream(join(folder, 'small'), row)
 }
 rmSync(folder, { recursive: true })
+
+/** Somebody at the phone: touches from a basket to a jar, and how long things take in the hand. */
+async function benchPerson() {
+  const empty = await startServer(join(folder, 'empty'), { port: await freePort(4300), quiet: true })
+  const walk = await walkToJar(empty.address)
+  row('basket to a labelled jar, at the phone', `${walk.taps} taps, ${walk.signs} signs typed`, '40 taps or less')
+  row('  a weigh-in', `${walk.weighTaps} taps and the digits`, '3 taps and the digits')
+  empty.server.kill()
+  const { context } = makeDemo(join(folder, 'person', 'logbook.sqlite'), Date.now())
+  context.db.close()
+  const { server, address } = await startServer(join(folder, 'person'), { port: await freePort(4300), quiet: true })
+  const { batches } = (await (await fetch(`${address}/api/batches?stage=drying`)).json()) as {
+    batches: { batchId: string; loadedG: number }[]
+  }
+  const [batch] = batches
+  row(
+    'cold phone, processor slowed fourfold, to a weight',
+    ms(await coldWeighIn(address, batch!.batchId, Math.round(batch!.loadedG * 0.3))),
+    'under 6000 ms',
+  )
+  row('a jar found by its number, on that phone', ms(await findJar(address, 17)), 'under 3000 ms')
+  const photograph = await takePhotograph(address, batch!.batchId, camera(4000, 3000))
+  row(
+    'a photograph of 12 megapixels made small',
+    `${photograph.ms.toFixed(0)} ms, longest frame ${photograph.longestFrameMs.toFixed(0)} ms`,
+    `${(photograph.frames / (photograph.ms / 1000)).toFixed(0)} frames a second`,
+  )
+  row('  the logbook grows by', `${Math.round(photograph.bytes / 1000)} kB`, 'under 300 kB')
+  server.kill()
+}
+
+/** A picture as a camera takes it, with grain. */
+function camera(width: number, height: number): Buffer {
+  const source = randomSource(5)
+  const data = Buffer.alloc(width * height * 4, 255)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const light = 90 + 60 * Math.sin(x / 211) * Math.cos(y / 173) + 24 * (source.uniform() - 0.5)
+      data.set(
+        [light + 40, light, light - 30].map(value => Math.max(0, Math.min(255, value))),
+        (y * width + x) * 4,
+      )
+    }
+  return jpeg.encode({ data, width, height }, 90).data
+}
 
 async function benchLogbooks(batches: number) {
   const small = await benchServer(join(folder, 'small'), `demo (${batches} batches)`)

@@ -41,7 +41,7 @@ export class ReadingIntake {
    */
   take(post: ReadingsPost): Promise<ReadingsAnswer> {
     const device = findDevice(this.context.db, post.device)
-    if (!device) throw new NotFound('device', 'There is no device with this id: add it in the Workshop, or by PUT /api/devices.')
+    if (!device) throw new NotFound('device', 'There is no device with this id: add it in the set-up, or by PUT /api/devices.')
     if (this.count + post.readings.length > MOST_WAITING)
       throw new TooFast('More readings come than can be written: send again in a second, and fewer.')
     const { good, refused } = checkReadings(post.readings, this.context.now())

@@ -24,6 +24,6 @@ export function admit(who: Who, route: RouteOf): void {
   if (!role) throw new SignInFirst()
   if (route.who === 'keeper' && role !== 'keeper')
     throw new NotAllowed(
-      'Only a keeper may do this: ask whoever keeps this Dulse, or have this device made a keeper’s under Workshop, Home network.',
+      'Only a keeper may do this: ask whoever keeps this Dulse, or have this device made a keeper’s under Set-up, Home network.',
     )
 }

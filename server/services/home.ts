@@ -129,7 +129,7 @@ export function removeHomeDevice(home: Home, who: Who, id: string): HomeAnswer {
 /** @returns the key, this once. @throws InputError for a device that is not there */
 export function makeToken({ db }: Context, home: Home, who: Who, token: NewToken): { key: string; home: HomeAnswer } {
   if (token.deviceId !== undefined && !findDevice(db, token.deviceId))
-    refuse('deviceId', 'no-such-device', 'There is no such scale or logger: add it in the Workshop first.')
+    refuse('deviceId', 'no-such-device', 'There is no such scale or logger: add it in the set-up first.')
   const { key } = home.keys.addToken(token, Date.now())
   return { key, home: homePage(home, who) }
 }

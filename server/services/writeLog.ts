@@ -31,7 +31,7 @@ export function startBatch(context: Context, input: NewBatch): Written & { numbe
       checkJarsFor(context, { ...entry, batchId: input.id })
       checkSameFood(context, input)
       if (entry.body.kind === 'intake' && entry.body.machineId !== undefined && !findMachine(context.db, entry.body.machineId))
-        refuse('entry.body.machineId', 'no-such-machine', 'There is no such machine: choose one of the Workshop, or leave it out.')
+        refuse('entry.body.machineId', 'no-such-machine', 'There is no such machine: choose one of the set-up, or leave it out.')
       insertBatch(context.db, input.id, context.now())
     },
     () => ({ number: findBatch(context.db, input.id)!.number }),
@@ -46,7 +46,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     const entry = complete(context, input)
     const { body } = entry
     if (body.kind === 'grind' && body.grinderId !== undefined && findTool(db, body.grinderId)?.kind !== 'grinder')
-      refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the Workshop, or leave it out.')
+      refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the set-up, or leave it out.')
     checkPicture(context, body)
     checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
     checkMeanwhile(entriesOfBatch(db, batchId), entry)

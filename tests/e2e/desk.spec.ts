@@ -107,7 +107,7 @@ test('the room’s air says how dry a run can become, and a thermometer what the
 })
 
 test('jar air is the third witness, by a hygrometer tried over salt', async ({ page }) => {
-  await open(page, '/workshop')
+  await open(page, '/workshop/tools')
   await page.getByRole('button', { name: /^Salt test of/ }).click()
   await page.getByLabel('Table salt shows, %').fill('20')
   await page.getByRole('button', { name: 'Save the hygrometer' }).click()
@@ -138,13 +138,18 @@ test('at bedtime the three ways through the night stand side by side', async ({ 
   await open(page, `/batches/${ids.pumpkin}`)
   const night = page.getByRole('region', { name: 'If you go to bed' })
   for (const way of ['Leave it on', /^Hold at 40/, 'Switch it off'])
-    await expect(night.getByRole('row').filter({ has: page.getByRole('rowheader', { name: way }) })).toContainText(/% water/)
+    await expect(night.getByRole('row').filter({ has: page.getByRole('rowheader', { name: way }) })).toContainText(
+      // By the hour at which this is tried it may still be too wet to be held: then that is said.
+      /% water|No: still wet/,
+    )
   await expect(night.getByText('no power')).toBeVisible()
 })
 
 test('the curve is seen as weight, as water and as rate', async ({ page }) => {
   await open(page, `/batches/${ids.beetroot}`)
   const curve = page.getByRole('region', { name: 'Drying curve' })
+  // With most of its water gone it opens on water.
+  await curve.getByText('Weight', { exact: true }).click()
   await expect(curve.getByText(/dry weight \d+/)).toBeVisible()
   await curve.getByText('Water', { exact: true }).click()
   await expect(curve.getByText(/dry at 6.%/)).toBeVisible()
@@ -225,7 +230,7 @@ test('anything is found with Ctrl K, and ? shows the keys', async ({ page }) => 
 })
 
 test('units follow the household everywhere', async ({ page }) => {
-  await open(page, '/workshop')
+  await open(page, '/workshop/household')
   await page.getByText('Pounds and ounces').click()
   await page.getByText('°F', { exact: true }).click()
   await page.getByText('12 hours').click()
@@ -277,7 +282,7 @@ test('out of touch, what is logged is kept and sent when the server is back', as
 test('a jar is moved to another place, and what is left of it discarded with its cause', async ({ page }) => {
   await open(page, `/jars/${ids.jar}`)
   await expect(page.getByRole('region', { name: 'Its months' }).getByText(/damp that it lets in/)).toBeVisible()
-  await page.getByRole('button', { name: 'Move it' }).click()
+  await pressAct(page.locator('main'), 'Move it')
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Where it stands').fill('')
   await dialog.getByRole('button', { name: 'Log where it stands' }).click()
@@ -286,7 +291,7 @@ test('a jar is moved to another place, and what is left of it discarded with its
   await dialog.getByRole('button', { name: 'Log where it stands' }).click()
   await expect(dialog).toHaveCount(0)
   await expect(page.getByText('Larder, by the door', { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Discard it' }).click()
+  await pressAct(page.locator('main'), 'Discard it')
   await dialog.getByText('Insects').click()
   await dialog.getByRole('button', { name: 'Discard it' }).click()
   await expect(dialog).toHaveCount(0)

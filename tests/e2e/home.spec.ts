@@ -26,7 +26,7 @@ const { call } = logged(() => demo.server)
 const main = (page: Page) => page.locator('main')
 
 test('a keeper opens it to the house; a phone is let in by a code, logs, and is taken off', async ({ page }) => {
-  await page.goto(`${demo.address}/workshop`)
+  await page.goto(`${demo.address}/workshop/devices`)
   await main(page).getByRole('button', { name: 'Home network' }).click()
   await expect(main(page).getByRole('heading', { name: 'This computer only' })).toBeVisible()
   await main(page).getByLabel('Passphrase of the household').fill('too short')
@@ -375,7 +375,7 @@ test('where it is wished, this computer is asked too; who comes in changes it ba
   await page.getByLabel('Passphrase of the household').fill(PASSPHRASE)
   await page.getByRole('button', { name: 'Come in' }).click()
   await expect(main(page).getByText('Pumpkin').first()).toBeVisible()
-  await page.goto(`${demo.address}/workshop`)
+  await page.goto(`${demo.address}/workshop/devices`)
   await expect(main(page).getByText('Kitchen computer')).toBeVisible()
   await page.goto(`${demo.address}/home`)
   await main(page).getByRole('button', { name: 'Do not ask on this computer' }).click()

@@ -274,7 +274,7 @@ test('the household’s units hold in the kitchen, on labels and in exports', as
   const own = await startDulse()
   const there = logged(() => own)
   const { jarId } = await there.packed(50, { foodKey: 'tomato', cardKey: 'slices-6' })
-  await page.goto(`${own.address}/workshop`)
+  await page.goto(`${own.address}/workshop/household`)
   const hands = mouse(page)
   await hands.choose('Weights', 'Pounds and ounces')
   await hands.choose('Temperatures', '°F')

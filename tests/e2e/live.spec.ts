@@ -103,7 +103,7 @@ test('what is being typed is kept while others write', async ({ page }) => {
   await expect(page.getByText('Somebody else was here')).toBeAttached()
   await expect(text).toHaveValue('Half a thought')
 
-  await page.goto(`${demo.address}/workshop`)
+  await page.goto(`${demo.address}/workshop/household`)
   const name = page.getByRole('textbox', { name: 'Name' }).first()
   await name.fill('Half a name')
   await onBatch(batch, 0, { kind: 'note', text: 'And again' })

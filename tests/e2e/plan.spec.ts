@@ -33,7 +33,7 @@ test('an empty plan says what it is for; a basket gets a time, a machine and pla
   await main(page).getByLabel('Hours for preparing, a day').fill('0')
   await main(page).getByRole('form', { name: 'Hands', exact: true }).getByRole('button', { name: 'Save' }).click()
   await main(page).getByRole('link', { name: 'The board' }).click()
-  await expect(main(page).getByText(/finds no place: the hands of these days are used up/)).toBeVisible()
+  await expect(main(page).getByText(/finds no place: the hours of work of these days are used up/)).toBeVisible()
 })
 
 test('the machine that was meant at intake is what loading begins with, and its free places are counted before', async ({ page }) => {

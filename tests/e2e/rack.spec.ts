@@ -143,7 +143,7 @@ test('simulated devices are read live: on the machine’s page, in the run’s l
     { env: { ...process.env, DULSE_DATA: server.folder }, stdio: ['ignore', 'ignore', 'inherit'] },
   )
   try {
-    await page.goto(`${server.address}/workshop`)
+    await page.goto(`${server.address}/workshop/devices`)
     const card = page.getByRole('region', { name: 'Devices' })
     await expect(card.getByText('Probe, simulated')).toBeVisible({ timeout: 20_000 })
     await expect(card.getByText(/\d+\.\d.°C, \d+.Pa/)).toBeVisible({ timeout: 20_000 })

@@ -58,6 +58,9 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     machine: { path: { machineId: ids.cabinet! } },
     tools: {},
     hygrometers: {},
+    alarms: {},
+    saveAlarms: { body: () => ({ quiet: true }) },
+    foodPictures: { path: { foodKey: 'kale' } },
     devices: {},
     readings: { query: { machine: ids.cabinet!, from: '0', to: String(Date.now()) } },
     clearTodo: {
@@ -181,7 +184,7 @@ const anyDevice = async (d: Demo) => ((await json(d, '/api/home')) as unknown as
 const copyOfToday = `logbook-${new Date().toISOString().slice(0, 10)}.sqlite`
 
 /** Routes with tests of their own elsewhere: a run's log, a trial, a recipe that goes, files that come in whole. */
-const ELSEWHERE = ['logOnRun', 'trial', 'removeRecipe', 'importFoods', 'restore']
+const ELSEWHERE = ['savePicture', 'tryAlarm', 'logOnRun', 'trial', 'removeRecipe', 'importFoods', 'restore']
 
 test('every route that answers in JSON answers as its schema says', async ({ demo }) => {
   const document = (await (await fetch(`${demo.address}/api/openapi.json`)).json()) as Document

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
+import { pressAct } from './support/acts'
 import { mouse } from './support/hands'
 import { logged } from './support/logged'
 import { startDulse, type RunningServer } from './support/server'
@@ -227,7 +228,7 @@ test('a jar is split, its spoon weighed, smelt, looked at, and begun again', asy
   const { jarId } = await log.packed(24 * 20)
   const hands = mouse(page)
   await open(page, `/jars/${jarId}`)
-  await main(page).getByRole('button', { name: 'Split' }).click()
+  await pressAct(main(page), 'Split')
   await hands.fill('Out of this jar', '500')
   await hands.press('Fill it')
   await expect(dialog(page).getByText(/Only 213\sg are left in this jar/)).toBeVisible()
@@ -236,7 +237,7 @@ test('a jar is split, its spoon weighed, smelt, looked at, and begun again', asy
   await saved(page, 'Fill it')
   await expect(main(page).getByText(/163.g of 213.g/)).toBeVisible()
   await expect(main(page).getByText(/50.g went into a new jar, By the stove/)).toBeVisible()
-  await main(page).getByRole('button', { name: 'Weigh a spoon' }).click()
+  await pressAct(main(page), 'Weigh a spoon')
   await hands.fill('It holds', '900')
   await hands.press('Keep the weight')
   await expect(dialog(page).getByText(/is not a powder/)).toBeVisible()
@@ -253,7 +254,7 @@ test('a jar is split, its spoon weighed, smelt, looked at, and begun again', asy
   await saved(page, 'Log the look')
   await main(page).getByRole('link', { name: 'Open it' }).click()
   await expect(main(page).getByText('By the stove', { exact: true })).toBeVisible()
-  await main(page).getByRole('button', { name: 'Dry or grind again' }).click()
+  await pressAct(main(page), 'Dry or grind again')
   await hands.fill('Out of the jar', '50')
   await hands.press('Begin')
   await expect(main(page).getByRole('heading', { name: /50.g to pack/ })).toBeVisible()
@@ -302,7 +303,7 @@ test('what was noted for next time is told when the same comes in again', async 
   const { batchId } = await log.packed(24 * 60)
   const hands = mouse(page)
   await open(page, `/batches/${batchId}`)
-  await main(page).getByRole('button', { name: 'For next time' }).click()
+  await pressAct(main(page), 'For next time')
   await dialog(page).getByText('Yes, but changed', { exact: true }).click()
   await hands.press('Keep it')
   await expect(dialog(page).getByText('Say what to change.')).toBeVisible()

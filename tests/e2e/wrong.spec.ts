@@ -159,7 +159,7 @@ test('after the machine', async ({ page }) => {
 })
 
 test('in the workshop', async ({ page }) => {
-  await page.goto(`${server.address}/workshop`)
+  await page.goto(`${server.address}/workshop/household`)
   const main = page.locator('main')
   await main.getByLabel('Asleep from').fill('late')
   await main.getByRole('button', { name: 'Save the household' }).click()
@@ -173,6 +173,7 @@ test('in the workshop', async ({ page }) => {
   await main.getByLabel('Time zone').fill('Mars/Olympus')
   await main.getByRole('button', { name: 'Save the household' }).click()
   await expect(main.getByText(/time zone/i).nth(1)).toBeVisible()
+  await page.goto(`${server.address}/workshop`)
   await main
     .getByRole('button', { name: /^Change/ })
     .first()

@@ -43,7 +43,7 @@ const usual = computed(() => {
   const own = props.state.run?.usualHours
   const { value, source } = props.state.card.usualHours
   return own
-    ? `the usual ${Math.round(own.low)} to ${Math.round(own.high)} hours of this machine (the card’s ${value.low} to ${value.high}, moved by ${own.runs > 0 ? plural(own.runs, 'run of your own', 'runs of your own') : 'what was known of it at loading'})`
+    ? `the usual ${Math.round(own.low)} to ${Math.round(own.high)} hours of this machine (the reference’s ${value.low} to ${value.high}, moved by ${own.runs > 0 ? plural(own.runs, 'run of your own', 'runs of your own') : 'what was known of it at loading'})`
     : `the usual ${value.low} to ${value.high} hours (${source})`
 })
 /** As a friend would say it who has seen it before: what is unusual, and what would settle why. */

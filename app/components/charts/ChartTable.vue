@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** The figures of a chart as a table, for whoever reads them rather than sees them. */
 defineProps<{ caption: string; head: readonly string[]; rows: readonly (readonly string[])[] }>()
+/** Hundreds of figures are not drawn for nobody. */
+const open = ref(false)
 </script>
 
 <template>
-  <details class="as-table">
+  <details class="as-table" @toggle="event => (open = (event.target as HTMLDetailsElement).open)">
     <summary>As a table</summary>
-    <div class="scroll">
+    <div v-if="open" class="scroll">
       <table class="figures">
         <caption class="visually-hidden">
           {{

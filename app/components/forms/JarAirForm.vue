@@ -76,7 +76,7 @@ defineExpose({ read })
       })),
     ]"
   />
-  <p v-else class="quiet small">This hygrometer was never tested over salt, so its word counts for less. The Workshop has the salt test.</p>
+  <p v-else class="quiet small">This hygrometer was never tested over salt, so its word counts for less. The set-up has the salt test.</p>
   <p v-if="meaning">
     <strong
       >{{ Math.round(meaning.humidity * 100) }} % corrected: about {{ format.share(meaning.moisture.p50) }} water ({{

@@ -174,7 +174,7 @@ defineExpose({ read })
   <template v-if="step === 'cut'">
     <ChoiceField v-model="cutName" label="Cut" :choices="state.food.cards.map(item => ({ value: item.name, words: item.name }))" />
     <TextField v-model="thickness" label="Thickness" hint="The strongest lever on the time: even matters more than pretty." optional />
-    <TextField v-model="by" label="Cut by" hint="hands differ, and the hours with them" optional />
+    <TextField v-model="by" label="Cut by" hint="people cut differently, and the hours with them" optional />
   </template>
   <TextField v-model="note" label="Note" optional />
 </template>

@@ -11,7 +11,7 @@ const KEYS = [
   ['F', 'Feel (in a batch)'],
   ['H', 'Heat (in a batch)'],
   ['A', 'Air (in a batch)'],
-  ['J', 'Jar air (in a batch)'],
+  ['J', 'Air in a closed jar (in a batch)'],
   ['R', 'Rack (in a batch)'],
   ['N', 'Note (in a batch)'],
   ['Shift ↑ ↓', 'Move a tray (on a rack)'],

@@ -22,7 +22,7 @@ const { answer, problem } = useServer('forecastBoughtIn', () => {
   return { query: { foodKey, purpose, ownPriceKg, ownMinutesKg, boughtPriceKg, boughtMinutesKg, hourWorth } }
 })
 const side = (value: BoughtIn['own']) =>
-  `${format.weight(value.kilograms * 1000)}, ${value.money.toFixed(2)} and ${Math.round(value.minutes)} min of hands`
+  `${format.weight(value.kilograms * 1000)}, ${value.money.toFixed(2)} and ${Math.round(value.minutes)} min of work`
 </script>
 
 <template>
@@ -42,7 +42,7 @@ const side = (value: BoughtIn['own']) =>
           bare
           :least="0"
         />
-        <NumberField v-model="worth" label="An hour of hands is worth" bare :least="0" :decimals="2" hint="0 where it is pleasure" />
+        <NumberField v-model="worth" label="An hour of your work is worth" bare :least="0" :decimals="2" hint="0 where it is pleasure" />
       </div>
       <p v-if="problem" class="problem">{{ problem }}</p>
       <div v-if="answer" role="status">
@@ -50,7 +50,7 @@ const side = (value: BoughtIn['own']) =>
           <strong>{{ answer.cheaper === 'own' ? 'Your own comes cheaper.' : 'Bought in comes cheaper.' }}</strong> For
           {{ format.weight(100) }} dry: yours {{ side(answer.own) }}; bought in {{ side(answer.bought) }}.
         </p>
-        <p v-if="answer.evenAt" class="quiet">Both come to the same where an hour of hands is worth {{ answer.evenAt.toFixed(2) }}.</p>
+        <p v-if="answer.evenAt" class="quiet">Both come to the same where an hour of your work is worth {{ answer.evenAt.toFixed(2) }}.</p>
       </div>
     </div>
   </details>

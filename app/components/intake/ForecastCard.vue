@@ -106,7 +106,7 @@ const taken = computed(() => {
         are
         {{
           forecast.ownRuns > 0
-            ? `the card’s as ${plural(forecast.ownRuns, 'run')} of your own taught`
+            ? `the reference’s as ${plural(forecast.ownRuns, 'run')} of your own taught`
             : card && wayOf(card, machine?.kind).usualHours.source
         }}.
       </p>

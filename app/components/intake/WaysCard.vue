@@ -82,7 +82,7 @@ const hours = (row: Alternative) =>
                 :aria-label="`Take ${row.cardName} in the ${row.machineName}`"
                 @click="emit('choose', row)"
               >
-                Take it</button
+                Use this</button
               ><span v-else class="quiet small">chosen</span>
             </td>
           </tr>

@@ -83,7 +83,7 @@ const coming = computed(() => (store.book?.away ?? []).filter(gap => gap.to > no
       <h3>Nobody at home</h3>
       <ElButton @click="adding = adding === 'away' ? undefined : 'away'">Add an absence</ElButton>
     </div>
-    <p v-if="coming.length === 0" class="quiet small">Sleep is asked in the Workshop. What is entered here is dark on the board too.</p>
+    <p v-if="coming.length === 0" class="quiet small">Sleep is asked in the set-up. What is entered here is dark on the board too.</p>
     <ul class="plain-list">
       <li v-for="gap in coming" :key="gap.id" class="list-line">
         <span>{{ format.window(gap.from, gap.to, now) }}{{ gap.words ? `, ${gap.words}` : '' }}</span>

@@ -215,7 +215,7 @@ const hasAnything = computed(() => set.value.length + probes.value.length + logg
       <ChartTable caption="Heat and air" :head="['When', 'What', 'Figure']" :rows="rows" />
     </template>
     <p v-else class="quiet">
-      Nothing is set or measured yet. Log the air with A on a batch, add a device in the Workshop, or read a logger’s file in.
+      Nothing is set or measured yet. Log the air with A on a batch, add a device in the set-up, or read a logger’s file in.
     </p>
   </section>
 </template>

@@ -12,5 +12,5 @@ const TABS = [
 </script>
 
 <template>
-  <TabLinks :tabs="TABS" label="In the Workshop" />
+  <TabLinks :tabs="TABS" label="In the set-up" />
 </template>

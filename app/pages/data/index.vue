@@ -74,7 +74,7 @@ const example = `curl -X POST ${origin}/api/batches/BATCH/entries -H 'content-ty
         </section>
         <section class="card stack" aria-label="Calendar">
           <h2>Calendar</h2>
-          <p class="quiet small">What needs hands, in the calendar of phone or desk: add this address there as a subscription.</p>
+          <p class="quiet small">What there is to do, in the calendar of phone or desk: add this address there as a subscription.</p>
           <div class="row">
             <code>{{ feed }}</code><ElButton @click="copy">{{ copied ? 'Copied' : 'Copy' }}</ElButton>
           </div>

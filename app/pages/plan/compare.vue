@@ -20,7 +20,7 @@ const variants = computed((): { variant: Variant; words: string }[] => [
   { variant: { kind: 'thinnest' }, words: 'The quickest cuts' },
   { variant: { kind: 'no-nights' }, words: 'Machines off at night' },
   { variant: { kind: 'freeze-half' }, words: 'Half of it into the freezer' },
-  { variant: { kind: 'more-hands' }, words: `${format.hours(MORE_MINUTES / 60)} more of hands a day` },
+  { variant: { kind: 'more-hands' }, words: `${format.hours(MORE_MINUTES / 60)} more of work a day` },
 ])
 const found = shallowRef<(PlanStep | undefined)[]>([])
 let worker: Worker | undefined

@@ -25,7 +25,7 @@ const sums = computed(() => {
   return [
     worth.lostG > 0 ? `${format.weight(worth.lostG)} spoils` : 'Nothing spoils',
     worth.wakings === 0 ? 'nobody is woken, in 8 of 10 cases' : `${plural(worth.wakings, 'end')} at night`,
-    `${format.hours(worth.handsMinutes / 60)} of hands`,
+    `${format.hours(worth.handsMinutes / 60)} of work`,
     `${worth.kWh.toFixed(1)} kWh, ${format.money(worth.money)}`,
   ].join(' · ')
 })

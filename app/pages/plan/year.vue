@@ -48,7 +48,7 @@ const narrow = computed(() =>
               month.narrow?.kind === 'machine'
                 ? `A second ${nameOf(month.narrow.id)} would widen it most; the freezer or thinner cuts help too.`
                 : month.narrow?.kind === 'hands'
-                  ? 'More hands would widen it most; the freezer buys time.'
+                  ? 'More hours of work would widen it most; the freezer buys time.'
                   : 'No machine here dries it: only the freezer or a neighbour does.',
           },
         ]
@@ -69,7 +69,7 @@ const monthWords = computed(() => {
     <p v-if="lost || refused" class="card problem" role="alert">{{ lost || refused }}</p>
     <section v-if="answer && answer.problem.lines.length === 0" class="card stack">
       <h2>Nothing is expected yet</h2>
-      <p>With the harvest calendar the year shows which month has too few machine nights or hands, and what to buy before it.</p>
+      <p>With the harvest calendar the year shows which month has too few machine nights or hours of work, and what to buy before it.</p>
       <div class="row"><ElButton type="primary" @click="navigateTo('/plan/garden')">What the garden will bring</ElButton></div>
     </section>
     <template v-else-if="answer && months">

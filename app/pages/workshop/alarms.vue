@@ -165,6 +165,13 @@ const shown = computed(() => COLUMNS.filter(({ key }) => key === 'page' || (key 
 .kinds .tag {
   margin-left: 0.6rem;
 }
+.alarms :deep(.el-checkbox__label) {
+  white-space: normal;
+}
+.alarms :deep(.el-checkbox) {
+  height: auto;
+  min-height: 44px;
+}
 .told {
   display: grid;
   grid-template-columns: 6rem 1fr;

@@ -101,7 +101,7 @@ async function saveHousehold() {
         <NumberField v-model="household.kwhPrice" label="Price of a kWh" :least="0" :decimals="3" bare />
         <NumberField
           v-model="household.hourWorth"
-          label="An hour of hands is worth"
+          label="An hour of your work is worth"
           hint="0 where it is pleasure"
           :least="0"
           :decimals="2"

@@ -59,7 +59,7 @@ export const load: EntryKindOf<typeof schema> = {
     if (state.stage === 'shelf') return say('kind', 'on-the-shelf', 'The batch is finished.')
     if (state.jars.length > 0)
       return say('kind', 'packed-already', 'Jars of this batch are packed already: take what is left in as a batch of its own.')
-    if (!machine) return say('machineId', 'unknown-machine', 'There is no such machine. Choose one from the Workshop.')
+    if (!machine) return say('machineId', 'unknown-machine', 'There is no such machine. Choose one from the set-up.')
     const usual = state.card.ways[0]!.way
     if (body.way === undefined ? machine.kind !== usual : body.way !== machine.kind)
       say('way', 'other-way', '{machine} is another way of drying: give “{way}” as its way.', { machine: machine.name, way: machine.kind })

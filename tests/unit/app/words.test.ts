@@ -148,7 +148,7 @@ describe('places', () => {
     expect(placesOf('/intake')).toEqual(['Batches'])
     expect(placesOf('/batches/x')).toEqual(['Batches'])
     expect(placesOf('/jars/x/label')).toEqual(['Shelf'])
-    expect(placesOf('/workshop')).toEqual(['Workshop'])
+    expect(placesOf('/workshop')).toEqual(['Set-up'])
     expect(placesOf('/shelfish')).toEqual([])
   })
 })

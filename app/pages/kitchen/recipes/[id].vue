@@ -10,6 +10,7 @@ const times = ref(1)
 const sure = ref(false)
 /** What goes with it, for so many times; a line without a figure stays as it was written. */
 const others = computed(() => (recipe.value?.kind === 'dish' ? recipe.value.others : []).map(line => scaledLine(line, times.value) ?? line))
+const print = () => window.print()
 const problem = ref('')
 useHead({ title: () => `${recipe.value?.name ?? 'Recipe'} · Dulse` })
 async function remove() {
@@ -36,6 +37,7 @@ async function remove() {
       </header>
       <ChoiceField
         v-model="times"
+        class="no-print"
         label="How much of it"
         :choices="[
           { value: 0.5, words: 'Half' },
@@ -60,8 +62,8 @@ async function remove() {
         </ol>
         <p v-if="recipe.note" class="quiet">{{ format.sentence(recipe.note) }}</p>
       </section>
-      <div class="row">
-        <ElButton @click="navigateTo(`/kitchen/recipes/edit?id=${recipe.id}`)">Change it</ElButton
+      <div class="row no-print">
+        <ElButton @click="print">Print</ElButton><ElButton @click="navigateTo(`/kitchen/recipes/edit?id=${recipe.id}`)">Change it</ElButton
         ><ElButton v-if="!sure" @click="sure = true">Remove it</ElButton
         ><template v-else
           ><span>Remove it?</span><ElButton type="danger" plain @click="remove">Remove</ElButton
@@ -92,6 +94,11 @@ async function remove() {
   gap: 0.5rem;
   padding-left: 1.3rem;
   margin: 0.6rem 0;
+}
+@media print {
+  .two {
+    display: block;
+  }
 }
 @media (width <= 900px) {
   .two {
