@@ -105,6 +105,12 @@ useKeys({
     display: flex;
   }
 }
+/* Large letters leave little room: what stands fast must not take it. */
+@media (height <= 500px) {
+  .frame-band {
+    position: static;
+  }
+}
 @media print {
   .frame {
     display: block;

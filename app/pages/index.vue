@@ -198,4 +198,10 @@ const isEmpty = computed(() => answer.value && answer.value.todos.length === 0 &
     grid-template-columns: minmax(0, 1fr);
   }
 }
+@media (width <= 760px) {
+  .idle a {
+    padding: 0.75rem 0;
+    display: inline-block;
+  }
+}
 </style>

@@ -99,7 +99,7 @@ const low = computed(() => (answer.value?.stock ?? []).filter(item => item.low))
 .go {
   color: var(--dulse-ink);
   font-weight: 650;
-  padding: 0.6rem 0.4rem;
+  padding: 0.7rem 0.4rem;
 }
 .low {
   margin: 0;

@@ -9,7 +9,7 @@ const format = useFormat()
 
 <template>
   <section class="card" aria-label="From earlier times">
-    <h3>From earlier times</h3>
+    <h2>From earlier times</h2>
     <ul class="plain-list">
       <li v-for="review in reviews" :key="review.jar?.jarId ?? review.batchId">
         <span class="tag" :class="{ good: review.again === 'yes', attention: review.again === 'changed', danger: review.again === 'no' }">{{

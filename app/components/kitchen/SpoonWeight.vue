@@ -47,6 +47,7 @@ async function keep() {
 
 <style scoped>
 .link {
+  min-height: 44px;
   border: 0;
   background: none;
   padding: 0.5rem 0;

@@ -153,7 +153,11 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
 }
 @media (width <= 760px) {
   .tray {
-    height: 34px;
+    height: 44px;
+  }
+  h2 a {
+    display: inline-block;
+    padding: 0.75rem 0;
   }
 }
 </style>

@@ -79,7 +79,7 @@ const chosen = computed({
         <tr v-for="batch in batches" :key="batch.batchId" @click="navigateTo(`/batches/${batch.batchId}`)">
           <td>{{ batch.number }}</td>
           <td>
-            <NuxtLink :to="`/batches/${batch.batchId}`">{{ batch.title }}</NuxtLink><span class="quiet small purpose"
+            <NuxtLink :to="`/batches/${batch.batchId}`" class="title">{{ batch.title }}</NuxtLink><span class="quiet small purpose"
               >for {{ PURPOSE_WORDS[batch.purpose] }}</span
             >
           </td>
@@ -159,6 +159,12 @@ td a {
   td {
     padding: 0.55rem 0.45rem;
     font-size: 0.93rem;
+  }
+}
+@media (width <= 760px) {
+  .title {
+    display: inline-block;
+    padding: 0.7rem 0;
   }
 }
 </style>

@@ -249,8 +249,8 @@ const files = computed(() => {
       </section>
       <p class="row quiet small">
         {{ desk.answer?.weather ? `Weather: ${desk.answer.weather.source}.` : 'Nobody foretold the sun: any day may be fair or not.' }}
-        <ElButton link @click="files.problem">The problem as JSON</ElButton>
-        <ElButton link @click="files.plan">The plan as JSON</ElButton>
+        <ElButton link class="word" @click="files.problem">The problem as JSON</ElButton>
+        <ElButton link class="word" @click="files.plan">The plan as JSON</ElButton>
       </p>
     </template>
     <p v-else-if="desk.answer && !desk.refused" class="card quiet" aria-busy="true">Planning.</p>
@@ -316,5 +316,8 @@ const files = computed(() => {
     min-width: 100%;
     font-weight: 650;
   }
+}
+.word {
+  min-height: 44px;
 }
 </style>

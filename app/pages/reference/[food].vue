@@ -106,7 +106,7 @@ async function remove(cardKey?: string) {
         hide-label
         :choices="food.cards.map(item => ({ value: item.key, words: item.name, note: item.own ? 'yours' : undefined }))"
       />
-      <h3 v-else>{{ card.name }}</h3>
+      <h3 :class="{ 'visually-hidden': food.cards.length > 1 }">{{ card.name }}</h3>
       <div class="method">
         <div>
           <h4>Before the tray</h4>
@@ -168,9 +168,9 @@ async function remove(cardKey?: string) {
             <table>
               <tbody>
                 <tr v-for="{ machineId, name, hours } in inMachines" :key="machineId">
-                  <td>
+                  <th scope="row">
                     <NuxtLink :to="`/machines/${machineId}`">{{ name }}</NuxtLink>
-                  </td>
+                  </th>
                   <td>{{ Math.round(hours.low) }} to {{ Math.round(hours.high) }} h</td>
                   <td class="quiet">
                     {{

@@ -18,7 +18,11 @@ const conflicting = computed(() => conflictsOf(page.value?.entries ?? []).length
 const { assessment, working } = useAssessment(entries, food, now)
 // The verdict stands before the chart is fetched and the log is drawn: it is what one came for.
 const drawn = ref(false)
-whenever(assessment, () => requestAnimationFrame(() => setTimeout(() => (drawn.value = true))), { once: true })
+/** A slow phone is pressed before it has an idle moment; so long it may take, ms. */
+const DRAWN_WITHIN_MS = 1500
+const patient = (act: () => void) =>
+  'requestIdleCallback' in window ? window.requestIdleCallback(act, { timeout: DRAWN_WITHIN_MS }) : setTimeout(act)
+whenever(assessment, () => requestAnimationFrame(() => patient(() => (drawn.value = true))), { once: true })
 const changes = useLessons(entries, food)
 const trays = useTrays(entries, food)
 const weighings = computed(() =>
@@ -216,7 +220,6 @@ onMounted(() => {
       ...stageForms(),
     ])
   }
-  const patient = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 600))
   patient(fetchForms)
 })
 
@@ -282,15 +285,15 @@ if (typeof wanted === 'string' && state.value) {
       <div class="desk drying">
         <WeightTape v-if="assessment" class="weights" :run="state.run" :assessment="assessment" :now="now" />
         <div v-else class="card weights tape-room" />
-        <LazyDryingCurve
-          v-if="assessment && drawn"
-          class="curve"
-          :run="state.run"
-          :assessment="assessment"
-          :entries="entries"
-          :name="`${state.food.name}, batch ${page.number}`"
-          :now="now"
-        />
+        <WhenNear v-if="assessment && drawn" class="curve" height="520px">
+          <LazyDryingCurve
+            :run="state.run"
+            :assessment="assessment"
+            :entries="entries"
+            :name="`${state.food.name}, batch ${page.number}`"
+            :now="now"
+          />
+        </WhenNear>
         <div v-else class="card curve curve-room" aria-busy="true"><p class="quiet">Fitting the curve.</p></div>
         <LazyRoundsCard
           v-if="WAYS[state.run.way.way].underVacuum"
@@ -302,21 +305,21 @@ if (typeof wanted === 'string' && state.value) {
           @act="kind => act(kind)"
         />
         <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
-        <LogList
-          v-if="drawn"
-          class="log"
-          :way="state.run.way.way"
-          :entries="entries"
-          :schools="page.schools"
-          :waits="waits"
-          :flags="flags"
-          :weighings="weighings"
-          :changes="changes"
-          :now="now"
-          @correct="entry => act(entry.body.kind, entry)"
-          @void="entry => (voiding = entry)"
-          @restore="putBack"
-        />
+        <WhenNear v-if="drawn" class="log" height="200px">
+          <LogList
+            :way="state.run.way.way"
+            :entries="entries"
+            :schools="page.schools"
+            :waits="waits"
+            :flags="flags"
+            :weighings="weighings"
+            :changes="changes"
+            :now="now"
+            @correct="entry => act(entry.body.kind, entry)"
+            @void="entry => (voiding = entry)"
+            @restore="putBack"
+          />
+        </WhenNear>
         <div class="side">
           <VerdictPanel v-if="assessment" class="leads" :state="state" :assessment="assessment" :now="now" :class="{ working }">
             <NextStep :state="state" :assessment="assessment" :batch-id="batchId" @act="kind => act(kind)" @rack="openRack" />

@@ -258,7 +258,9 @@ const again = ref(false)
         <p class="quiet">
           {{ dampWords(jar.damp) }} At a pantry of {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.
         </p>
-        <LazyDampChart :damp="jar.damp" :strength="jar.strength" :filled-at="jar.filledAt" :oldest-at="jar.oldestAt" :now="now" />
+        <WhenNear height="220px">
+          <LazyDampChart :damp="jar.damp" :strength="jar.strength" :filled-at="jar.filledAt" :oldest-at="jar.oldestAt" :now="now" />
+        </WhenNear>
         <p class="quiet">
           {{ strengthWords }} Half is gone in {{ format.range(jar.strength.halfLife, value => value.toFixed(value < 10 ? 1 : 0)) }} months,
           {{
@@ -344,7 +346,7 @@ dd {
   color: var(--dulse-ink);
   font-weight: 650;
   display: inline-block;
-  padding: 0.6rem 1rem 0.6rem 0;
+  padding: 0.7rem 1rem 0.7rem 0;
 }
 @media (width <= 860px) {
   .jar-page {
