@@ -11,7 +11,7 @@ const outbox = useOutboxStore()
 const { answer, problem, ready, load } = useServer('shelf')
 await ready()
 const places = computed(() => byPlace(answer.value?.jars ?? []))
-const typed = reactive<Record<string, string>>({})
+const typed = ref<Record<string, string>>({})
 const wrong = ref<Record<string, string>>({})
 const told = ref('')
 const busy = ref(false)
@@ -29,7 +29,7 @@ async function save() {
   wrong.value = {}
   const lines: Line[] = []
   for (const jar of places.value.flatMap(place => place.jars)) {
-    const text = (typed[jar.jarId] ?? '').trim()
+    const text = (typed.value[jar.jarId] ?? '').trim()
     if (text === '') continue
     const nothing = /^0(?:[.,]0+)?\s*(?:g|oz|kg|lb)?$/i.test(text)
     const { value, problem: words } = nothing ? { value: 0, problem: undefined } : parseWeight(text, settings.value.weightUnit)
@@ -51,7 +51,7 @@ async function save() {
       const item: Sent = { jarId, entry: { id: uuidv7(), at, body: { kind: 'take', jarId, weightG: gone, use: 'missing when counted' } } }
       try {
         await outbox.send(item, `jar ${number} as counted`)
-        delete typed[jarId]
+        typed.value[jarId] = ''
       } catch (error) {
         if (!(error instanceof Refused)) throw error
         wrong.value[jarId] = error.message

@@ -3,8 +3,7 @@ import { isAsleep, type Household } from './day'
 import { TODO_KINDS, type Todo, type TodoKind } from './todo'
 
 /** How something that is due is told: on this page or device, to an address of the web, by mail. */
-export const ALARM_WAYS = ['page', 'webhook', 'mail'] as const
-export type AlarmWay = (typeof ALARM_WAYS)[number]
+export type AlarmWay = 'page' | 'webhook' | 'mail'
 
 /** What wakes somebody: food that spoils while they sleep. */
 export const WAKING: ReadonlySet<TodoKind> = new Set(['danger'])

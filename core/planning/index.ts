@@ -10,4 +10,4 @@ export { heatChoices, hoursAtHeat, isPoorOutdoors, nearestHeat, OUTDOORS, reachO
 export { HOLD_C, hoursUntilMorning, nightChoices, type MorningHours, type NightChoice } from './night'
 export { trayTakesG } from './trayLoad'
 export { atMinuteOfDay, isAsleep, nextWaking, sleepAround, startOfDay, type Household } from './day'
-export { ALARM_WAYS, alarmKey, alarmsDue, TOLD_UNASKED, WAKING, type AlarmTodo, type AlarmWay } from './alarms'
+export { alarmKey, alarmsDue, TOLD_UNASKED, WAKING, type AlarmTodo, type AlarmWay } from './alarms'

@@ -168,7 +168,7 @@ async function benchScripts(address: string, path: string, name: string, ready: 
   page.on('request', request => request.url().endsWith('.js') && files.add(new URL(request.url()).pathname))
   // What a page fetches ahead, when it has nothing else to do, is not part of its first load.
   await page.addInitScript(() => {
-    window.requestIdleCallback = () => 0
+    window.requestIdleCallback = (act, options) => (options?.timeout ? Number(setTimeout(act)) : 0)
   })
   await page.goto(address + path)
   await page.locator(ready).first().waitFor()

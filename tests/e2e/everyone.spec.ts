@@ -1,5 +1,4 @@
-import { expect, test, type Page } from './support/demo'
-import type { Demo } from './support/demo'
+import { expect, test, type Demo, type Page } from './support/demo'
 
 /** What holds for everyone: a thumb, a keyboard, a screen reader, large letters. */
 test.describe.configure({ mode: 'parallel' })

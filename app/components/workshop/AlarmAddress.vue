@@ -6,7 +6,7 @@ const form = defineModel<{ on: boolean; url: string }>({ required: true })
 </script>
 
 <template>
-  <section class="card stack" aria-label="By a message to the web">
+  <section class="card stack form" aria-label="By a message to the web">
     <h2>By a message to an address</h2>
     <p class="quiet">For a home automation, a chat or a script: JSON is posted to it.</p>
     <ElCheckbox v-model="form.on" size="large">Send messages</ElCheckbox>

@@ -16,7 +16,7 @@ const form = defineModel<MailForm>({ required: true })
 </script>
 
 <template>
-  <section class="card stack" aria-label="By mail">
+  <section class="card stack form" aria-label="By mail">
     <h2>By mail</h2>
     <p class="quiet">Through your own mailbox. The password stays beside the keys of this server and goes into no copy or export.</p>
     <ElCheckbox v-model="form.on" size="large">Send mail</ElCheckbox>

@@ -162,6 +162,10 @@ const shown = computed(() => COLUMNS.filter(({ key }) => key === 'page' || (key 
   text-align: left;
   font: inherit;
 }
+.kinds th[scope='row'],
+.kinds td {
+  padding-block: 0;
+}
 .kinds .tag {
   margin-left: 0.6rem;
 }

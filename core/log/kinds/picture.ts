@@ -16,7 +16,7 @@ const axis = z
   .number({ error: 'Give the colour as a number.' })
   .min(-160, 'No colour lies so far out.')
   .max(160, 'No colour lies so far out.')
-export const lab = z.strictObject({
+const lab = z.strictObject({
   l: z
     .number({ error: 'Give the lightness as a number.' })
     .min(0, 'Lightness goes from 0 to 100.')

@@ -22,9 +22,9 @@ describe('what is typed into the finder', () => {
   })
   it('knows settings and places by the words that people use', () => {
     for (const [typed, to] of [
-      ['settings', '/workshop#household'],
-      ['units', '/workshop#household'],
-      ['°F', '/workshop#household'],
+      ['settings', '/workshop/household'],
+      ['units', '/workshop/household'],
+      ['°F', '/workshop/household'],
       ['backup', '/data'],
       ['scan', '/scan'],
       ['tablet', '/home'],

@@ -42,7 +42,7 @@ describe('what is to be told', () => {
   })
 })
 
-const opened: { close: () => Promise<unknown> | void }[] = []
+const opened: { close: () => unknown }[] = []
 const folders: string[] = []
 afterEach(async () => {
   for (const item of opened.splice(0)) await item.close()

@@ -20,9 +20,9 @@ const { assessment, working } = useAssessment(entries, food, now)
 const drawn = ref(false)
 /** A slow phone is pressed before it has an idle moment; so long it may take, ms. */
 const DRAWN_WITHIN_MS = 1500
-const patient = (act: () => void) =>
+const inAnIdleMoment = (act: () => void) =>
   'requestIdleCallback' in window ? window.requestIdleCallback(act, { timeout: DRAWN_WITHIN_MS }) : setTimeout(act)
-whenever(assessment, () => requestAnimationFrame(() => patient(() => (drawn.value = true))), { once: true })
+whenever(assessment, () => requestAnimationFrame(() => inAnIdleMoment(() => (drawn.value = true))), { once: true })
 const changes = useLessons(entries, food)
 const trays = useTrays(entries, food)
 const weighings = computed(() =>
@@ -220,6 +220,7 @@ onMounted(() => {
       ...stageForms(),
     ])
   }
+  const patient = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 600))
   patient(fetchForms)
 })
 

@@ -279,7 +279,7 @@ const again = ref(false)
         @void="entry => (voiding = entry)"
       />
     </div>
-    <LazyColoursCard class="wide" v-if="jar.entries.some(entry => entry.body.kind === 'picture')" :entries="jar.entries" :now="now" />
+    <LazyColoursCard v-if="jar.entries.some(entry => entry.body.kind === 'picture')" class="wide" :entries="jar.entries" :now="now" />
     <LazyJarEntryDialog
       v-if="dialog"
       :kind="dialog.kind"
