@@ -5,10 +5,15 @@ const format = useFormat()
 useHead({ title: 'Runs side by side · Dulse' })
 const foods = useFoods()
 await foods.load()
+/** The food that was dried most: there is something to be seen of it. */
+async function foodWithRuns(): Promise<string | undefined> {
+  const { groups } = await call('insight', { query: { by: 'food' } }).catch(() => ({ groups: [] }))
+  return groups[0]?.key
+}
 const foodKey = ref(
   typeof route.query.food === 'string' && foods.list.some(item => item.key === route.query.food)
     ? route.query.food
-    : (foods.list[0]?.key ?? ''),
+    : ((await foodWithRuns()) ?? foods.list[0]?.key ?? ''),
 )
 const cardKey = ref(typeof route.query.card === 'string' ? route.query.card : '')
 const chosen = ref<string | undefined>(typeof route.query.batch === 'string' ? route.query.batch : undefined)

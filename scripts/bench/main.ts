@@ -9,6 +9,7 @@ import { foodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { estimateDrying, estimateTrays } from '#core/kinetics'
 import { learnHours } from '#core/learning'
+import { Rack } from '#core/simulation'
 import { randomSource } from '#core/stats'
 import { reference } from '#reference'
 import { makeDemo } from '../../demo/make'
@@ -84,6 +85,26 @@ function benchSearch() {
     `p50 ${at(times, 0.5).toFixed(2)} ms, longest ${Math.max(...times).toFixed(1)} ms`,
     'under 50 ms',
   )
+}
+
+/** A rack of nine trays, four sizes of pieces on each, through a day on paper. */
+function benchRack() {
+  const times = Array.from({ length: 12 }, (_, seed) => {
+    const rack = new Rack({
+      trayWeightsG: Array.from({ length: 9 }, () => 400),
+      solids: 0.12,
+      piece: { shape: 'slab', diffusionRate: 0.5, slowing: 0.12, hardening: 0.3 },
+      evaporationRate: 3,
+      referenceC: 57,
+      thicknessSpread: 0.15,
+      traySpread: 0.08,
+      seed,
+    })
+    const begun = performance.now()
+    rack.advance(24, { setC: 57, room: { celsius: 21, humidity: 0.5 } })
+    return performance.now() - begun
+  }).slice(2)
+  row('nine trays through 24 h on paper', ms(times), 'under 150 ms')
 }
 
 /** Three thousand finished runs in five machines, and what they say of one more. */
@@ -188,6 +209,7 @@ if (wanted('core')) {
   benchTrays()
   benchSearch()
   benchLearning()
+  benchRack()
   const merit = measureMerit()
   row(
     `merit on ${merit.runs} simulated runs of about 12 h`,

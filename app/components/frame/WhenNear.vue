@@ -1,6 +1,10 @@
 <script setup lang="ts">
 /** What costs to draw waits until it comes near the window: on a phone the verdict is pressed long before anybody scrolls to a chart. */
-defineProps<{ height: string }>()
+const props = defineProps<{
+  height: string
+  /** So long after it may be drawn all the same, ms: words that somebody searches the page for. */
+  within?: number
+}>()
 const room = ref<HTMLElement>()
 const near = ref(false)
 const { stop } = useIntersectionObserver(
@@ -12,6 +16,7 @@ const { stop } = useIntersectionObserver(
   },
   { rootMargin: '150px' },
 )
+if (props.within !== undefined) useTimeoutFn(() => (near.value = true), props.within)
 </script>
 
 <template>

@@ -162,9 +162,13 @@ const shown = computed(() => COLUMNS.filter(({ key }) => key === 'page' || (key 
   text-align: left;
   font: inherit;
 }
+.kinds {
+  min-width: 0;
+}
 .kinds th[scope='row'],
 .kinds td {
   padding-block: 0;
+  white-space: normal;
 }
 .kinds .tag {
   margin-left: 0.6rem;

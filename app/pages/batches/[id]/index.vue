@@ -306,7 +306,7 @@ if (typeof wanted === 'string' && state.value) {
           @act="kind => act(kind)"
         />
         <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
-        <WhenNear v-if="drawn" class="log" height="200px">
+        <WhenNear v-if="drawn" class="log" height="200px" :within="2500">
           <LogList
             :way="state.run.way.way"
             :entries="entries"

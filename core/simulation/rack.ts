@@ -1,0 +1,146 @@
+import { heatedHumidity, saturationKPa, wetBulbC, type Air } from '../air'
+import { randomSource } from '../stats'
+import { Piece, type PieceSettings } from './piece'
+
+const { exp, max, min } = Math
+
+/** A machine's air during a step, as somebody set it. */
+export interface RackAir {
+  /** What the dial says, °C; null while it is off. */
+  setC: number | null
+  room: Air
+  /** Share of the usual draught, 1 as the machine has it. */
+  fan?: number
+}
+
+export interface RackSettings {
+  /** Net weight at the start of each tray, g, in the order of their places. */
+  trayWeightsG: readonly number[]
+  /** How each place dries against the middle of the machine; 1 for all where missing. */
+  placePaces?: readonly number[]
+  /** True dry-matter share at loading. */
+  solids: number
+  /** One piece of the middle size, at the reference heat. */
+  piece: Omit<PieceSettings, 'startX'>
+  /** Evaporation of the middle size at the reference heat, in units of X·(way out)/h. */
+  evaporationRate: number
+  /** Heat at which both rates are meant, °C. */
+  referenceC: number
+  /** Standard deviation of the logarithm of thickness from piece to piece, and of a tray's own pace. */
+  thicknessSpread: number
+  traySpread: number
+  seed: number
+}
+
+/** Sizes that stand for all pieces of a tray: thin, middle, thick and the thickest one, in standard deviations, with their shares. */
+const SIZES = [
+  { at: -1.2, share: 0.3 },
+  { at: 0, share: 0.4 },
+  { at: 1.2, share: 0.25 },
+  { at: 2.2, share: 0.05 },
+] as const
+
+/** How diffusion goes with warmth: 30 kJ/mol, in the middle of what drying studies of fruit and vegetables report (from memory). */
+const ACTIVATION_K = 30_000 / 8.314
+const KELVIN = 273.15
+/** Still air takes so much of what the fan does. */
+const STILL = 0.12
+/** Above this warmth a face of a food that hardens closes twice as fast for every so many degrees more. */
+const HARDENING_STEP_C = 10
+const STEP_H = 0.05
+
+/** Pieces of one size on a tray: one of them stands for all. */
+export interface RackPieces {
+  piece: Piece
+  /** Thickness against the middle size. */
+  thickness: number
+  /** Share of the tray's dry matter. */
+  share: number
+}
+
+export interface RackTray {
+  /** Dry matter, g. */
+  solidsG: number
+  pace: number
+  pieces: RackPieces[]
+}
+
+/**
+ * A load in a machine, dried on paper by whoever sets the dial: every tray with its own place and spread, pieces of several sizes on it,
+ * the room's air warmed, wet bulb while the faces are wet, water taken back while it is off. One may look inside every piece.
+ *
+ * As simple as this: a tray's air is the machine's, not what the tray before has made of it; a piece has one warmth; sizes keep
+ * their shape while they shrink.
+ */
+export class Rack {
+  readonly trays: RackTray[]
+  /** Hours since it was loaded. */
+  hours = 0
+
+  constructor(private readonly settings: RackSettings) {
+    const source = randomSource(settings.seed)
+    const startX = (1 - settings.solids) / settings.solids
+    this.trays = settings.trayWeightsG.map((grams, i) => ({
+      solidsG: grams * settings.solids,
+      pace: (settings.placePaces?.[i] ?? 1) * exp(settings.traySpread * source.normal()),
+      pieces: SIZES.map(({ at, share }) => {
+        const thickness = exp(settings.thicknessSpread * at)
+        const diffusionRate = settings.piece.diffusionRate / thickness ** 2
+        return { piece: new Piece({ ...settings.piece, startX, diffusionRate }), thickness, share }
+      }),
+    }))
+  }
+
+  /** Net weight of each tray, g. */
+  get trayWeightsG(): number[] {
+    return this.trays.map(({ solidsG, pieces }) => solidsG * (1 + meanOf(pieces)))
+  }
+  get weightG(): number {
+    return this.trayWeightsG.reduce((sum, grams) => sum + grams, 0)
+  }
+  /** Moisture of the whole load, wet basis. */
+  get moisture(): number {
+    const solidsG = this.trays.reduce((sum, tray) => sum + tray.solidsG, 0)
+    return 1 - solidsG / this.weightG
+  }
+  /** Moisture of the wettest piece of all, wet basis, and of its middle: what a jar would draw on. */
+  get wettest(): { tray: number; whole: number; core: number } {
+    let found = { tray: 0, whole: 0, core: 0 }
+    this.trays.forEach(({ pieces }, tray) => {
+      for (const { piece } of pieces) {
+        const whole = wet(piece.meanX)
+        if (whole > found.whole) found = { tray, whole, core: wet(Math.max(...piece.x)) }
+      }
+    })
+    return found
+  }
+
+  /** Lets so many hours go by. */
+  advance(hours: number, air: RackAir): void {
+    const on = air.setC !== null
+    const airC = air.setC ?? air.room.celsius
+    const humidity = on ? heatedHumidity(air.room, airC) : air.room.humidity
+    const { settings } = this
+    // A wet face is as warm as the wet bulb, a dry one as the air: warmth follows how dry the face is.
+    const wetC = wetBulbC(air.room, airC)
+    const draught = on ? (air.fan ?? 1) : STILL
+    const evaporation = (settings.evaporationRate * draught * saturationKPa(airC)) / saturationKPa(settings.referenceC)
+    const hardening = (settings.piece.hardening ?? 0) * (on ? 2 ** ((airC - settings.referenceC) / HARDENING_STEP_C) : 0)
+    for (let left = hours; left > 1e-9; left -= STEP_H) {
+      const step = min(STEP_H, left)
+      for (const { pace, pieces } of this.trays)
+        for (const { piece, thickness } of pieces) {
+          const dry = max(0, 1 - piece.faceX)
+          const warmth = warmthOf(wetC + (airC - wetC) * dry, settings.referenceC)
+          piece.hardening = hardening
+          piece.step({ evaporationRate: (pace * evaporation) / thickness, humidity, warmth: pace * warmth }, step)
+        }
+      this.hours += step
+    }
+  }
+}
+
+const meanOf = (pieces: readonly RackPieces[]) => pieces.reduce((sum, { piece, share }) => sum + share * piece.meanX, 0)
+const wet = (x: number) => x / (1 + x)
+/** Diffusion at a warmth against the reference's (Arrhenius). */
+const warmthOf = (celsius: number, referenceC: number) => exp(ACTIVATION_K * (1 / (referenceC + KELVIN) - 1 / (celsius + KELVIN)))

@@ -1,0 +1,101 @@
+import { Rack, type RackAir, type RackSettings } from '#core/simulation'
+
+/** Carrot slices on nine trays, as a load of a card is: dry within a working day. */
+const LOAD: RackSettings = {
+  trayWeightsG: Array.from({ length: 9 }, () => 400),
+  solids: 0.12,
+  piece: { shape: 'slab', diffusionRate: 0.5, slowing: 0.12 },
+  evaporationRate: 3,
+  referenceC: 57,
+  thicknessSpread: 0.15,
+  traySpread: 0.08,
+  seed: 4,
+}
+const KITCHEN = { celsius: 21, humidity: 0.5 }
+const HEAT: RackAir = { setC: 57, room: KITCHEN }
+const OFF: RackAir = { setC: null, room: KITCHEN }
+function after(hours: number, more: Partial<RackSettings> = {}, air = HEAT): Rack {
+  const rack = new Rack({ ...LOAD, ...more })
+  rack.advance(hours, air)
+  return rack
+}
+/** Hours until the whole is as dry, or the horizon. */
+function hoursTo(moisture: number, more: Partial<RackSettings> = {}, air = HEAT): number {
+  const rack = new Rack({ ...LOAD, ...more })
+  while (rack.moisture > moisture && rack.hours < 60) rack.advance(0.25, air)
+  return rack.hours
+}
+
+describe('a rack on paper', () => {
+  it('loses what its pieces lose: nothing comes from nowhere', () => {
+    const rack = new Rack(LOAD)
+    expect(rack.weightG).toBeCloseTo(3600, 9)
+    for (let i = 0; i < 30; i++) {
+      rack.advance(0.5, i > 12 && i < 20 ? OFF : HEAT)
+      const lost = rack.trays.reduce(
+        (sum, { solidsG, pieces }) => sum + solidsG * pieces.reduce((all, { piece, share }) => all + share * piece.lost, 0),
+        0,
+      )
+      expect(Math.abs(rack.weightG + lost - 3600)).toBeLessThan(1e-6)
+    }
+  })
+
+  it('is the same for the same seed, and another for another', () => {
+    expect(after(6).trayWeightsG).toEqual(after(6).trayWeightsG)
+    expect(after(6, { seed: 5 }).trayWeightsG).not.toEqual(after(6).trayWeightsG)
+  })
+
+  it.each<[string, () => [number, number]]>([
+    ['hotter is sooner', () => [hoursTo(0.1, {}, { ...HEAT, setC: 65 }), hoursTo(0.1)]],
+    ['a draught is sooner', () => [hoursTo(0.1), hoursTo(0.1, {}, { ...HEAT, fan: 0.5 })]],
+    [
+      'a dry room is sooner',
+      () => [
+        hoursTo(0.08, {}, { ...HEAT, room: { celsius: 21, humidity: 0.3 } }),
+        hoursTo(0.08, {}, { ...HEAT, room: { celsius: 27, humidity: 0.85 } }),
+      ],
+    ],
+    ['thinner is sooner', () => [hoursTo(0.1, { piece: { ...LOAD.piece, diffusionRate: 1 } }), hoursTo(0.1)]],
+    ['a good place is sooner', () => [hoursTo(0.1, { placePaces: LOAD.trayWeightsG.map(() => 1.2) }), hoursTo(0.1)]],
+  ])('%s', (_, both) => {
+    const [sooner, later] = both()
+    expect(sooner).toBeLessThan(later)
+  })
+
+  it('takes as long as its card says where its rates are meant so: a working day', () => {
+    expect(hoursTo(0.06)).toBeGreaterThan(6)
+    expect(hoursTo(0.06)).toBeLessThan(16)
+  })
+
+  it('has thick pieces that are wet within while the weight says that all is well', () => {
+    const rack = new Rack({ ...LOAD, thicknessSpread: 0.3 })
+    while (rack.moisture > 0.08) rack.advance(0.25, HEAT)
+    expect(rack.wettest.whole).toBeGreaterThan(0.16)
+    expect(rack.wettest.core).toBeGreaterThan(rack.wettest.whole)
+  })
+
+  it('takes water back in a night that it is off, and never dries by itself', () => {
+    const rack = after(9)
+    const evening = rack.weightG
+    rack.advance(9, { setC: null, room: { celsius: 18, humidity: 0.75 } })
+    expect(rack.weightG).toBeGreaterThan(evening)
+    const damp = after(3, {}, { setC: null, room: { celsius: 18, humidity: 0.8 } })
+    expect(damp.weightG).toBeGreaterThan(0.9 * 3600)
+  })
+
+  it('closes in a hot start where the food hardens: more is left within after as many hours', () => {
+    const hardening = { piece: { ...LOAD.piece, hardening: 0.3 } }
+    const gentle = after(8, hardening)
+    const hot = new Rack({ ...LOAD, ...hardening })
+    hot.advance(3, { ...HEAT, setC: 75 })
+    hot.advance(5, HEAT)
+    expect(hot.wettest.core).toBeGreaterThan(gentle.wettest.core)
+  })
+
+  it('halving the step of whoever looks changes nothing that is seen', () => {
+    const one = after(10)
+    const other = new Rack(LOAD)
+    for (let i = 0; i < 20; i++) other.advance(0.5, HEAT)
+    expect(other.weightG).toBeCloseTo(one.weightG, 6)
+  })
+})
