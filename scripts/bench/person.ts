@@ -221,7 +221,7 @@ export async function findJar(address: string, number: number, turns = 5): Promi
 export async function takePhotograph(
   address: string,
   batchId: string,
-  picture: Buffer,
+  picture: string,
 ): Promise<{ longestFrameMs: number; frames: number; ms: number; bytes: number }> {
   const browser = await open()
   try {
