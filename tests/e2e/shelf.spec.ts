@@ -42,6 +42,8 @@ test('two jars rest: a look is one tap each, and a mouldy one goes while the oth
   await rest.getByRole('button', { name: 'Blue lid: mould' }).click()
   await expect(main(page).getByRole('region', { name: 'What comes next' }).getByRole('heading', { name: 'Discard it' })).toBeVisible()
   await main(page).getByRole('button', { name: 'That jar is thrown away' }).click()
+  // The form is there as a whole before it is pressed: it grows while it comes in.
+  await expect(dialog(page).getByLabel('What was in it')).toBeVisible()
   await dialog(page).getByText('Blue lid', { exact: true }).click()
   await hands.fill('What was in it', '900')
   await hands.press('Log it')
