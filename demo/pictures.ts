@@ -1,12 +1,11 @@
 import jpeg from 'jpeg-js'
 import { uuidv7 } from 'uuidv7'
-import { colourOf } from '#core/colour'
+import { colourOf, patchOf } from '#core/colour'
 import { randomSource } from '#core/stats'
 import { DAY } from '#core/time'
 import { savePicture } from '#server/pictures/store'
 import type { Context } from '#server/services/context'
 import { logEntry, logOnJar } from '#server/services/writeLog'
-import { patchOf } from '../app/utils/patch'
 
 type Rgb = readonly [number, number, number]
 const WIDTH = 960

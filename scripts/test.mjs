@@ -89,6 +89,8 @@ count('unit.json', told => {
   failed += told.numFailedTests + told.numRuntimeErrorTestSuites
 })
 let again = 0
+/** One that is slow once is a busy machine; several are a defect. */
+const MOST_AGAIN = 3
 count('e2e.json', ({ stats }) => {
   passed += stats.expected + stats.flaky
   again = stats.flaky
@@ -103,6 +105,7 @@ try {
   console.log('The coverage of core was not measured.')
 }
 for (const { name, good, seconds } of results) console.log(`${good ? 'good  ' : 'FAILED'} ${name} (${seconds} s)`)
-if (again) console.log(`${again} end-to-end tests needed a second go.`)
+if (again) console.log(`${again} end-to-end tests needed a second go; more than ${MOST_AGAIN} fail the whole.`)
+if (again > MOST_AGAIN) failed++
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(results.every(result => result.good) && failed === 0 ? 0 : 1)

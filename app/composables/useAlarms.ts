@@ -6,12 +6,18 @@ import { MINUTE } from '#core/time'
 export interface PageAlarms {
   on: boolean
   sound: boolean
+  /** Nothing at night, except where food spoils. */
+  quiet: boolean
   kinds: TodoKind[]
 }
 
 /** The choice of this device, and whether its browser lets notifications through. */
 export const usePageAlarms = createSharedComposable(() => {
-  const choice = useLocalStorage<PageAlarms>('dulse.alarms', { on: false, sound: true, kinds: [...TOLD_UNASKED] }, { mergeDefaults: true })
+  const choice = useLocalStorage<PageAlarms>(
+    'dulse.alarms',
+    { on: false, sound: true, quiet: true, kinds: [...TOLD_UNASKED] },
+    { mergeDefaults: true },
+  )
   const permission = ref(typeof Notification === 'undefined' ? 'missing' : Notification.permission)
   /** Asks the browser, which only answers where somebody pressed something. */
   async function ask() {
@@ -38,7 +44,13 @@ export function useAlarms() {
     const todos = answer.value.todos
     const due = await alone(() => {
       const told = new Map(JSON.parse(localStorage.getItem(TOLD_KEY) ?? '[]') as [string, number][])
-      const found = alarmsDue(todos, { now: Date.now(), household: settings.value, kinds: choice.value.kinds, quiet: true, told })
+      const found = alarmsDue(todos, {
+        now: Date.now(),
+        household: settings.value,
+        kinds: choice.value.kinds,
+        quiet: choice.value.quiet,
+        told,
+      })
       for (const todo of found) {
         told.delete(alarmKey(todo))
         told.set(alarmKey(todo), Date.now())

@@ -21,3 +21,21 @@ export function useChartInk() {
 }
 
 export const CHART_WORDS = { fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 }
+
+type Ink = ReturnType<typeof useChartInk>['value']
+
+/** The box that a figure is told in, as every chart has it. */
+export const chartTooltip = (ink: Ink) => ({
+  backgroundColor: ink.card,
+  borderColor: ink.rule,
+  textStyle: { ...CHART_WORDS, color: ink.ink },
+})
+
+/** An axis of dates, months written as the household writes them. */
+export const monthAxis = (ink: Ink, month: (at: number) => string) => ({
+  type: 'time',
+  axisTick: { show: false },
+  splitLine: { show: false },
+  axisLine: { lineStyle: { color: ink.rule } },
+  axisLabel: { ...CHART_WORDS, color: ink.text, hideOverlap: true, formatter: month },
+})

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
+import { countOfJar } from '#core/jars/count'
 import { parseWeight } from '#core/units'
 import type { Sent } from '~/data/parcel'
 
@@ -15,8 +16,6 @@ const typed = ref<Record<string, string>>({})
 const wrong = ref<Record<string, string>>({})
 const told = ref('')
 const busy = ref(false)
-/** A kitchen scale tells no less. */
-const SAME_G = 0.5
 
 interface Line {
   jarId: string
@@ -34,11 +33,13 @@ async function save() {
     const nothing = /^0(?:[.,]0+)?\s*(?:g|oz|kg|lb)?$/i.test(text)
     const { value, problem: words } = nothing ? { value: 0, problem: undefined } : parseWeight(text, settings.value.weightUnit)
     if (words !== undefined || value === undefined) wrong.value[jar.jarId] = words ?? 'This is not a weight.'
-    else if (value > jar.leftG + SAME_G)
-      wrong.value[jar.jarId] =
-        `The log has ${format.weight(jar.leftG)} only. What was poured in, or taken by mistake, is put right on the jar.`
-    else if (jar.leftG - value >= SAME_G)
-      lines.push({ jarId: jar.jarId, number: jar.number, gone: Math.round((jar.leftG - value) * 1000) / 1000 })
+    else {
+      const counted = countOfJar(value, jar.leftG)
+      if (counted.is === 'more')
+        wrong.value[jar.jarId] =
+          `The log has ${format.weight(jar.leftG)} only. What was poured in, or taken by mistake, is put right on the jar.`
+      else if (counted.is === 'missing') lines.push({ jarId: jar.jarId, number: jar.number, gone: counted.goneG })
+    }
   }
   if (Object.keys(wrong.value).length > 0) {
     told.value = 'Nothing was logged yet: put these right first.'

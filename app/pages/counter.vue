@@ -11,6 +11,7 @@ definePageMeta({ layout: 'door' })
 useHead({ title: 'Counter · Dulse' })
 // Light or dim as everywhere else.
 useTheme()
+const { choice: alarms } = usePageAlarms()
 const { now } = useClock()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
@@ -52,6 +53,7 @@ const weighs = (rack: RackAnswer) => rack.finishes[0] && `/batches/${rack.finish
       </template>
       <h2 v-else>Nothing to do now</h2>
     </section>
+    <LazyAlarmBell v-if="alarms.on" />
     <TimerBar />
     <ul class="plain-list racks" aria-label="Machines">
       <li v-for="rack in busy" :key="rack.machine.id" class="rack">

@@ -1,1 +1,2 @@
 export { colourOf, differenceOf, cssOf, wordsOfDifference, type Lab, type Patch } from './colour'
+export { patchOf } from './patch'

@@ -1,3 +1,4 @@
+export { toldAgainst, yieldAgainst } from './against'
 export { MINUTES, batchInsight } from './batch'
 export { costPerG, summarise, worthOf, type FinishedBatch, type StepYield, type Summary, type Worth } from './summary'
 export { trialDifferences, type TrialDifference, type TrialSide } from './trial'

@@ -1,4 +1,4 @@
-import { HOUR } from '../time'
+import { HOUR, MINUTE } from '../time'
 import { isAsleep, type Household } from './day'
 import { TODO_KINDS, type Todo, type TodoKind } from './todo'
 
@@ -11,8 +11,8 @@ export const WAKING: ReadonlySet<TodoKind> = new Set(['danger'])
 export const TOLD_UNASKED: readonly TodoKind[] = TODO_KINDS.filter(kind => !['lookJar', 'settle', 'pack'].includes(kind))
 /** So late a thing is not told any more: it stands in the list of what is late. */
 const TOO_LATE_MS = 12 * HOUR
-/** The same thing asked for anew is told again only where its time is so much later than the last telling. */
-const ANEW_MS = HOUR
+/** The same thing asked for anew is told again where its time is so much later than the last telling: an oven is looked at every half hour. */
+const ANEW_MS = 10 * MINUTE
 
 /** What is due, of whose batch. */
 export interface AlarmTodo extends Pick<Todo, 'kind' | 'from' | 'to' | 'title' | 'why'> {

@@ -45,6 +45,8 @@ export async function tellDue(context: Context, book: AlarmBook, origin: string)
       const line: AlarmTold = { at: now, way, kind: todo.kind, title: todo.title, why: todo.why, number: todo.number, failed }
       book.note(key, line)
       told.push(line)
+      // Who does not answer now does not answer the next one either: it is tried again in a minute.
+      if (failed !== undefined) break
     }
   }
   return told

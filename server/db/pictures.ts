@@ -47,3 +47,30 @@ export const picturesOfFood = (db: Db, foodKey: string, most: number): PictureRo
 /** Pictures in force of a batch, and of the jars that were packed from it first, newest first. */
 export const picturesOfBatch = (db: Db, batchId: string, most: number): PictureRow[] =>
   statement<Row>(db, `${FROM} AND (e.batch_id = ? OR j.batch_id = ?) ORDER BY e.at DESC LIMIT ?`).all(batchId, batchId, most).map(toPicture)
+
+/** Every picture that the log names, in the order of their names; those that were corrected or removed too. */
+export const namedPictures = (db: Db): string[] =>
+  statement<{ name: string }>(db, "SELECT DISTINCT json_extract(body, '$.picture') AS name FROM entry WHERE kind = 'picture' ORDER BY name")
+    .all()
+    .map(row => row.name)
+
+/** Makes room in a backup for the pictures themselves. @returns puts one in */
+export function packInto(copy: Db): (name: string, bytes: Buffer) => void {
+  copy.exec('CREATE TABLE picture_packed (name TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT')
+  const insert = copy.prepare<[string, Buffer]>('INSERT INTO picture_packed (name, bytes) VALUES (?, ?)')
+  return (name, bytes) => void insert.run(name, bytes)
+}
+
+/** Whether a file carries its pictures within it, as a backup does. */
+export const carriesPictures = (db: Db): boolean =>
+  db.prepare("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'picture_packed'").get() !== undefined
+
+/** Hands them out, one at a time. */
+export const packedPictures = (db: Db): IterableIterator<{ name: string; bytes: Buffer }> =>
+  db.prepare<[], { name: string; bytes: Buffer }>('SELECT name, bytes FROM picture_packed').iterate()
+
+/** Lets go of what was handed out, and of the room that it took. */
+export function dropPacked(db: Db): void {
+  db.exec('DROP TABLE picture_packed')
+  db.exec('VACUUM')
+}

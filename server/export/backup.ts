@@ -24,7 +24,7 @@ export async function backUp(context: Context): Promise<string> {
     await soundCopy(context, path)
     const copy = openBeside(path)
     try {
-      packPictures(context.db, copy)
+      await packPictures(context.db, copy)
     } finally {
       copy.close()
     }

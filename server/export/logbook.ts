@@ -1,5 +1,6 @@
 import { openSnapshot } from '#server/db/file'
-import { findPicture, namedPictures } from '#server/pictures/store'
+import { namedPictures } from '#server/db/pictures'
+import { findPicture } from '#server/pictures/store'
 import { readChannels, readingsOf, rowsAsJson, WRITTEN_TABLES } from '#server/db/wholeLog'
 import { householdOf, type Context } from '#server/services/context'
 

@@ -17,6 +17,7 @@ import { dirname, join } from 'node:path'
 import { imageSize } from 'image-size'
 import { refuse } from '#core/errors'
 import type { Db } from '#server/db/open'
+import { carriesPictures, dropPacked, namedPictures, packedPictures, packInto } from '#server/db/pictures'
 
 /** A picture is kept small: browsers send theirs so. */
 export const PICTURE_KB = 300
@@ -98,16 +99,6 @@ export function findPicture(db: Db, name: string): { bytes: Buffer; type: string
 
 export const hasPicture = (db: Db, name: string) => existsSync(pathOf(picturesFolder(db), name))
 
-/** Every picture that the log names, in the order of their names; those that were corrected or removed too. */
-export function namedPictures(db: Db): string[] {
-  return db
-    .prepare<[], { name: string }>(
-      "SELECT DISTINCT json_extract(body, '$.picture') AS name FROM entry WHERE kind = 'picture' ORDER BY name",
-    )
-    .all()
-    .map(row => row.name)
-}
-
 /** Takes pictures in from a file that carries them. @throws InputError for one that is not what its name says */
 export function takePicture(db: Db, name: string, bytes: Uint8Array, field: string): void {
   if (nameOf(bytes) !== name) refuse(field, 'picture-damaged', 'This picture is not what its name says: the file is damaged.')
@@ -144,23 +135,26 @@ export function sweepPictures(db: Db): void {
   for (const name of readdirSync(folder)) if (name.startsWith('part-')) rmSync(join(folder, name), { force: true })
 }
 
-/** Packs the pictures into a backup, so that one file is the whole of it. */
-export function packPictures(db: Db, copy: Db): void {
-  copy.exec('CREATE TABLE picture_packed (name TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT')
-  const insert = copy.prepare<[string, Buffer]>('INSERT INTO picture_packed (name, bytes) VALUES (?, ?)')
-  for (const name of namedPictures(copy)) {
+/** So many pictures are packed between two breaths: others are served meanwhile. */
+const AT_ONCE = 8
+
+/** Packs the pictures into a backup, so that one file is the whole of it: in one transaction, and with pauses. */
+export async function packPictures(db: Db, copy: Db): Promise<void> {
+  copy.exec('BEGIN')
+  const pack = packInto(copy)
+  for (const [i, name] of namedPictures(copy).entries()) {
     const found = findPicture(db, name)
-    if (found) insert.run(name, found.bytes)
+    if (found) pack(name, found.bytes)
+    if (i % AT_ONCE === AT_ONCE - 1) await new Promise(resolve => setImmediate(resolve))
   }
+  copy.exec('COMMIT')
 }
 
 /** Takes them out of a backup that has become the logbook, and lays them beside it. */
 export function unpackPictures(db: Db): void {
-  const packed = db.prepare("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'picture_packed'").get()
-  if (!packed) return
-  const folder = picturesFolder(db)
-  for (const { name, bytes } of db.prepare<[], { name: string; bytes: Buffer }>('SELECT name, bytes FROM picture_packed').iterate())
-    if (nameOf(bytes) === name) keepBytes(folder, bytes)
-  db.exec('DROP TABLE picture_packed')
-  db.exec('VACUUM')
+  if (!carriesPictures(db)) return
+  for (const { name, bytes } of packedPictures(db)) {
+    if (nameOf(bytes) === name) keepBytes(picturesFolder(db), bytes)
+  }
+  dropPacked(db)
 }

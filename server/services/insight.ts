@@ -1,13 +1,13 @@
-import { picturesOfBatch } from '#server/db/pictures'
-import { pictureAnswers } from './pictures'
 import { assess, foldBatch } from '#core/batch'
 import { ofKind, inForce } from '#core/log'
 import {
   batchInsight,
   learningCurve,
   summarise,
+  toldAgainst,
   trialDifferences,
   worthOf,
+  yieldAgainst,
   type BatchInsight,
   type FinishedBatch,
   type HoursTold,
@@ -19,9 +19,11 @@ import { DUTY, referenceYields } from '#core/planning'
 import type { InsightAnswer, ReviewAnswer, TrialAnswer } from '#shared/contracts'
 import { batchView, finishedViews, reviewsOf, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, jarReviewsOf } from '#server/db/entries'
+import { picturesOfBatch } from '#server/db/pictures'
 import { findMachine } from '#server/db/settings'
 import { listWishes } from '#server/db/wishes'
 import { householdOf, type Context } from './context'
+import { pictureAnswers } from './pictures'
 import { NotFound } from './refusals'
 import { DAY } from '#core/time'
 
@@ -68,18 +70,7 @@ export function insightPage(context: Context, query: { by: InsightBy; food?: str
     all: summarise(finished(rows)),
     learning: learningCurve(rows.flatMap(toldOf).sort((a, b) => a.at - b.at)),
     told: rows
-      .flatMap(row =>
-        toldOf(row).map(({ at, low, high, took }) => ({
-          batchId: row.batch_id,
-          number: row.number,
-          at,
-          low,
-          // Hours are told on a scale of ratios.
-          middle: Math.sqrt(low * high),
-          high,
-          actual: took,
-        })),
-      )
+      .flatMap(row => toldOf(row).map(({ at, ...told }) => ({ batchId: row.batch_id, number: row.number, at, ...toldAgainst(told) })))
       .sort((a, b) => a.at - b.at),
     yields: rows.flatMap(row => yieldOf(context, row)).sort((a, b) => a.at - b.at),
   }
@@ -87,21 +78,12 @@ export function insightPage(context: Context, query: { by: InsightBy; food?: str
 
 /** What came of a basket, beside what the reference gives. */
 function yieldOf({ foods }: Context, row: BatchViewRow): InsightAnswer['yields'] {
-  const productG = row.purpose === 'pieces' ? row.dry_g : row.powder_g
-  if (!productG) return []
   const food = foods.find(row.food_key)
-  const usual = food && referenceYields(food, cardOf(food, row.card_key), row.purpose)
-  return [
-    {
-      batchId: row.batch_id,
-      number: row.number,
-      at: row.started_at,
-      foodKey: row.food_key,
-      name: food?.name ?? row.food_key,
-      share: productG / row.raw_g,
-      reference: usual && usual.prep * usual.drying * usual.grinding,
-    },
-  ]
+  const productG = (row.purpose === 'pieces' ? row.dry_g : row.powder_g) ?? undefined
+  const found = yieldAgainst(row.raw_g, productG, food && referenceYields(food, cardOf(food, row.card_key), row.purpose))
+  if (!found) return []
+  const { batch_id: batchId, number, started_at: at, food_key: foodKey } = row
+  return [{ batchId, number, at, foodKey, name: food?.name ?? foodKey, ...found }]
 }
 
 /** What was said of a batch's hours when it went in. */

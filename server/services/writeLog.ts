@@ -122,7 +122,10 @@ function checkMeanwhile(entries: readonly Entry[], entry: Entry): void {
 
 /** Its bytes come first: a line of the log never names a picture that nobody has. */
 function checkPicture({ db }: Context, body: Entry['body']): void {
-  if (body.kind === 'picture' && !hasPicture(db, body.picture))
+  if (body.kind !== 'picture') return
+  if (body.about !== undefined && !findEntry(db, body.about))
+    refuse('body.about', 'no-such-entry', 'There is no such entry for the picture to go with: log it first, or leave it out.')
+  if (!hasPicture(db, body.picture))
     refuse('body.picture', 'no-such-picture', 'There is no such picture here: send its bytes first, to /api/pictures.')
 }
 

@@ -1,6 +1,5 @@
-import { colourOf, differenceOf, wordsOfDifference, type Lab, type Patch } from '#core/colour'
+import { colourOf, differenceOf, patchOf, wordsOfDifference, type Lab, type Patch } from '#core/colour'
 import { InputError } from '#core/errors'
-import { patchOf } from '../../app/utils/patch'
 
 /**
  * Pairs of colours with their ΔE00: G. Sharma, W. Wu, E. N. Dalal, “The CIEDE2000 color-difference formula: implementation notes,

@@ -42,9 +42,7 @@ const option = computed(() => {
     grid: { left: 48, right: 56, top: 30, bottom: 30 },
     tooltip: {
       trigger: 'item',
-      backgroundColor: colours.card,
-      borderColor: colours.rule,
-      textStyle: { ...CHART_WORDS, color: colours.ink },
+      ...chartTooltip(colours),
       formatter: (item: { seriesName: string; value: [number, number] }) =>
         `${item.seriesName}<br>${Math.round(item.value[1])} % left at ${Math.round(item.value[0] * 10) / 10} h`,
     },

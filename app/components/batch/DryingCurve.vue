@@ -192,9 +192,7 @@ const option = computed(() => {
     ],
     tooltip: {
       trigger: 'axis',
-      backgroundColor: colours.card,
-      borderColor: colours.rule,
-      textStyle: { ...words, color: colours.ink },
+      ...chartTooltip(colours),
       formatter: (items: { axisValue: number }[]) => {
         const hours = Number(items[0]?.axisValue ?? 0)
         const near = curve.value.reduce<(typeof curve.value)[number] | undefined>(

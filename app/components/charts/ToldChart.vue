@@ -43,9 +43,7 @@ const option = computed(() => {
     textStyle: CHART_WORDS,
     grid: { left: 62, right: 20, top: 14, bottom: 48 },
     tooltip: {
-      backgroundColor: colours.card,
-      borderColor: colours.rule,
-      textStyle: { ...CHART_WORDS, color: colours.ink },
+      ...chartTooltip(colours),
       formatter: ({ dataIndex }: { dataIndex: number }) => {
         const run = props.told[dataIndex]
         return run

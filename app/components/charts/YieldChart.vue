@@ -30,21 +30,13 @@ const option = computed(() => {
     textStyle: CHART_WORDS,
     grid: { left: 52, right: 70, top: 26, bottom: 28 },
     tooltip: {
-      backgroundColor: colours.card,
-      borderColor: colours.rule,
-      textStyle: { ...CHART_WORDS, color: colours.ink },
+      ...chartTooltip(colours),
       formatter: ({ dataIndex }: { dataIndex: number }) => {
         const item = known.value[dataIndex]!
         return `${item.name}, batch ${item.number}, ${format.date(item.at)}<br>${percent(item.share)} of the basket, reference ${percent(item.reference!)}`
       },
     },
-    xAxis: {
-      type: 'time',
-      axisTick: { show: false },
-      splitLine: { show: false },
-      axisLine: { lineStyle: { color: colours.rule } },
-      axisLabel: { ...label, hideOverlap: true, formatter: (at: number) => format.month(at) },
-    },
+    xAxis: monthAxis(colours, format.month),
     yAxis: {
       type: 'value',
       name: '% against the reference',

@@ -33,9 +33,7 @@ const option = computed(() => {
     grid: { left: 44, right: 118, top: 26, bottom: 26 },
     tooltip: {
       trigger: 'axis',
-      backgroundColor: colours.card,
-      borderColor: colours.rule,
-      textStyle: { ...CHART_WORDS, color: colours.ink },
+      ...chartTooltip(colours),
       formatter: (items: { dataIndex: number }[]) => {
         const point = props.points[items[0]!.dataIndex]!
         return [
@@ -45,13 +43,7 @@ const option = computed(() => {
         ].join('<br>')
       },
     },
-    xAxis: {
-      type: 'time',
-      axisTick: { show: false },
-      splitLine: { show: false },
-      axisLine: { lineStyle: { color: colours.rule } },
-      axisLabel: { ...label, hideOverlap: true, formatter: (at: number) => format.month(at) },
-    },
+    xAxis: monthAxis(colours, format.month),
     yAxis: {
       type: 'value',
       min: 0,

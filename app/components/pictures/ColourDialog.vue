@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { capital } from '#core/text'
 import { InputError } from '#core/errors'
-import { colourOf, type Lab } from '#core/colour'
+import { colourOf, patchOf, type Lab } from '#core/colour'
 
 /** The colour of a picture's food, by a white card that lies beside it: a tap on each. */
 const props = defineProps<{ url: string }>()

@@ -86,9 +86,7 @@ const option = computed(() => {
     ],
     tooltip: {
       trigger: 'axis',
-      backgroundColor: colours.card,
-      borderColor: colours.rule,
-      textStyle: { ...CHART_WORDS, color: colours.ink },
+      ...chartTooltip(colours),
       formatter: (items: { seriesName: string; value: [number, number | null]; marker: string }[]) =>
         [
           format.moment(items[0]!.value[0], props.now),

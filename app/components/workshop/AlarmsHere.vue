@@ -13,6 +13,7 @@ async function turnOn(on: boolean) {
     <p class="quiet">While Dulse is open or installed here: a notification, a sound, and words for a screen reader.</p>
     <ElCheckbox :model-value="here.on" size="large" @update:model-value="on => turnOn(Boolean(on))">Tell me here</ElCheckbox>
     <ElCheckbox v-model="here.sound" size="large" :disabled="!here.on">With a sound</ElCheckbox>
+    <ElCheckbox v-model="here.quiet" size="large" :disabled="!here.on">Quiet at night, except where food spoils</ElCheckbox>
     <p v-if="here.on && permission === 'denied'" class="caution">
       This browser keeps Dulse’s notifications back: allow them in the settings of this page. The sound comes all the same.
     </p>

@@ -116,7 +116,8 @@ const shown = computed(() => COLUMNS.filter(({ key }) => key === 'page' || (key 
     <section class="card stack" aria-label="Of what">
       <h2>Of what</h2>
       <ElCheckbox v-model="quiet" size="large"
-        >Quiet from {{ format.clock(settings.sleepFrom) }} to {{ format.clock(settings.sleepTo) }}, except where food spoils</ElCheckbox
+        >Messages and mail: quiet from {{ format.clock(settings.sleepFrom) }} to {{ format.clock(settings.sleepTo) }}, except where food
+        spoils</ElCheckbox
       >
       <table class="figures kinds">
         <thead>

@@ -26,6 +26,9 @@ describe('what is to be told', () => {
   it('is not told again while it stands, and is when it is asked for anew', () => {
     const told = new Map([['a weigh', NOON]])
     expect(due([todo('weigh', NOON - HOUR)], NOON + HOUR, { told })).toEqual([])
+    // An oven is looked at every half hour: that is another look. A window that moves by minutes is not.
+    expect(due([todo('weigh', NOON + HOUR / 2)], NOON + HOUR / 2, { told })).toEqual(['weigh'])
+    expect(due([todo('weigh', NOON + HOUR / 10)], NOON + HOUR / 2, { told })).toEqual([])
     // The next weighing is of the same kind and hours later.
     expect(due([todo('weigh', NOON + 3 * HOUR)], NOON + 3 * HOUR, { told })).toEqual(['weigh'])
     expect(due([todo('weigh', NOON + 3 * HOUR, 'b')], NOON + 3 * HOUR, { told: new Map([['b weigh', NOON + 3 * HOUR]]) })).toEqual([])

@@ -113,6 +113,30 @@ describe('pictures beside the logbook', () => {
     ).toThrow(/send its bytes first/)
   })
 
+  it('goes with an entry that is there, and with none that is not', () => {
+    const { context, batchId, name, entryId } = pictured()
+    const with_ = (about: string) =>
+      logEntry(context, batchId, { id: uuidv7(), at: MORNING, body: { kind: 'picture', picture: name, shows: 'food', about } })
+    expect(with_(entryId).repeated).toBe(false)
+    expect(() => with_(uuidv7())).toThrow(/no such entry for the picture to go with/)
+  })
+
+  it('of the largest size leaves and comes in too, and a hundred go into a backup', async () => {
+    const { context, batchId } = pictured()
+    const largest = savePicture(context.db, jpeg(1280, 960, PICTURE_KB * 1024 - 100))
+    const some = Array.from({ length: 99 }, (_, i) => savePicture(context.db, jpeg(640, 480, 1000 + i)))
+    for (const picture of [largest, ...some])
+      logEntry(context, batchId, { id: uuidv7(), at: MORNING, body: { kind: 'picture', picture, shows: 'food' } })
+    const other = freshBook()
+    for (const step of importLogbook(other, JSON.parse([...logbookJson(context)].join('')))) void step
+    expect(findPicture(other.db, largest)?.bytes).toEqual(findPicture(context.db, largest)!.bytes)
+    const third = freshBook()
+    const incoming = join(third.db.name, '..', 'incoming.sqlite')
+    copyFileSync(await backUp(context), incoming)
+    restore(third, incoming)
+    expect(readdirSync(picturesFolder(third.db))).toHaveLength(101)
+  })
+
   it('leave with the whole logbook and come in elsewhere, byte by byte', () => {
     const { context, name } = pictured()
     const text = [...logbookJson(context)].join('')

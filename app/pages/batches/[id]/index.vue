@@ -154,6 +154,21 @@ async function putBack(entry: Entry) {
   }
 }
 
+/** The log as it stands on the page of every stage. */
+const log = computed(() => ({
+  entries: entries.value,
+  schools: page.value!.schools,
+  waits: waits.value,
+  flags: flags.value,
+  weighings: weighings.value,
+  changes: changes.value,
+  now: now.value,
+}))
+const inLog = {
+  correct: (entry: Entry) => act(entry.body.kind, entry),
+  void: (entry: Entry) => (voiding.value = entry),
+  restore: putBack,
+}
 /** What may be done outside the machine, beside what comes next. */
 const others = computed((): ActStep[] => {
   const s = state.value!
@@ -307,19 +322,7 @@ if (typeof wanted === 'string' && state.value) {
         />
         <TraysCard v-else-if="trays.length" class="trays" :state="state" :trays="trays" :now="now" />
         <WhenNear v-if="drawn" class="log" height="200px" :within="2500">
-          <LogList
-            :way="state.run.way.way"
-            :entries="entries"
-            :schools="page.schools"
-            :waits="waits"
-            :flags="flags"
-            :weighings="weighings"
-            :changes="changes"
-            :now="now"
-            @correct="entry => act(entry.body.kind, entry)"
-            @void="entry => (voiding = entry)"
-            @restore="putBack"
-          />
+          <LogList v-bind="log" :way="state.run.way.way" v-on="inLog" />
         </WhenNear>
         <div class="side">
           <VerdictPanel v-if="assessment" class="leads" :state="state" :assessment="assessment" :now="now" :class="{ working }">
@@ -380,18 +383,7 @@ if (typeof wanted === 'string' && state.value) {
         <LazyDangerCard v-if="!state.run" :state="state" :now="now" @act="kind => act(kind)" />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
-        <LogList
-          :entries="entries"
-          :schools="page.schools"
-          :waits="waits"
-          :flags="flags"
-          :weighings="weighings"
-          :changes="changes"
-          :now="now"
-          @correct="entry => act(entry.body.kind, entry)"
-          @void="entry => (voiding = entry)"
-          @restore="putBack"
-        />
+        <LogList v-bind="log" v-on="inLog" />
       </div>
       <div class="stack">
         <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />

@@ -1,4 +1,4 @@
-import type { Patch } from '#core/colour'
+import type { Patch } from './colour'
 
 /** Linear light of each of the 256 steps of a picture's channel (sRGB, IEC 61966-2-1). */
 const LINEAR = Float64Array.from({ length: 256 }, (_, i) => {
