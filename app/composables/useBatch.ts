@@ -54,8 +54,7 @@ export function useBatch(batchId: string) {
       const runId = runOf(body, entries.value)
       return (runId ? { runId, entry } : { batchId, entry }) as Sent
     })
-    const about = items[0] && 'entry' in items[0] ? items[0].entry.id : undefined
-    const pictures = pictureBodies(taken, about).map((body): Sent => ({ batchId, entry: { id: uuidv7(), at, body } }))
+    const pictures = pictureBodies(taken, takenWith(items)).map((body): Sent => ({ batchId, entry: { id: uuidv7(), at, body } }))
     await outbox.sendTogether([...items, ...pictures, ...more], wordsOfBodies(bodies), batchId, [...files, ...taken].map(plainFile))
     await load()
   }

@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import type { BodyOf, EntryBody, PictureSubject } from '#core/log'
 import type { Lab } from '#core/colour'
-import type { PictureFile } from '~/data/parcel'
+import type { PictureFile, Sent } from '~/data/parcel'
 import type { PictureWorker } from '~/workers/picture.worker'
 
 /** A picture that was taken and is not written yet. */
@@ -35,6 +35,12 @@ export async function takenFrom(file: File, shows: PictureSubject): Promise<Take
   const digest = await crypto.subtle.digest('SHA-256', await bytes.arrayBuffer())
   const name = [...new Uint8Array(digest)].map(byte => byte.toString(16).padStart(2, '0')).join('')
   return { name, bytes, url: URL.createObjectURL(bytes), shows }
+}
+
+/** The entry that pictures were taken with: what was logged, not the caution that was read before it. */
+export function takenWith(items: readonly Sent[]): string | undefined {
+  const entries = items.flatMap(item => ('entry' in item ? [item.entry] : []))
+  return entries.find(entry => entry.body.kind !== 'caution')?.id
 }
 
 /** The log's lines for pictures. */

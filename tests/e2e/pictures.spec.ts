@@ -50,10 +50,15 @@ test('a picture of twelve megapixels is made small, measured by its card, and st
   await sheet.click({ position: { x: box.width * 0.8, y: box.height / 2 } })
   await expect(colours.getByText(/L\* 3\d/)).toBeVisible()
   await colours.getByRole('button', { name: 'Keep this colour' }).click()
+  await form.getByRole('combobox', { name: 'Taken with' }).click()
+  await page
+    .getByRole('option', { name: /weighed/ })
+    .first()
+    .click()
   await form.getByLabel('Words to it').fill('Beside the card')
   await form.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
-  await expect(main(page).getByText(/picture: the pieces. Beside the card/)).toBeVisible()
+  await expect(main(page).getByText(/picture: the pieces. Beside the card, with: .*weighed/)).toBeVisible()
 
   const [picture] = (await (await fetch(`${demo.address}/api/foods/beetroot/pictures`)).json()) as {
     picture: string
@@ -119,34 +124,4 @@ test('without the server a picture waits with its entry, is shown meanwhile, and
     .first()
   await expect(arrived).toHaveAttribute('src', /^\/api\/pictures\/[0-9a-f]{64}$/)
   expect(await arrived.evaluate((image: HTMLImageElement) => image.decode().then(() => image.naturalWidth))).toBe(800)
-})
-
-test('a device tells what is due by a notification, once', async ({ page, demo }) => {
-  await page.addInitScript(() => {
-    const told = JSON.parse(sessionStorage.getItem('told') ?? '[]') as string[]
-    class Recorder {
-      static permission = 'granted'
-      static requestPermission = () => Promise.resolve('granted')
-      onclick?: () => void
-      constructor(title: string, { body }: { body: string }) {
-        told.push(`${title}: ${body}`)
-        sessionStorage.setItem('told', JSON.stringify(told))
-      }
-    }
-    Object.defineProperty(window, 'Notification', { value: Recorder })
-  })
-  const told = () => page.evaluate(() => JSON.parse(sessionStorage.getItem('told') ?? '[]') as string[])
-  // At noon nobody sleeps.
-  const noon = new Date()
-  noon.setHours(12, 0, 0, 0)
-  await page.clock.setFixedTime(noon)
-  await page.goto(`${demo.address}/workshop/alarms`)
-  await main(page).getByText('Tell me here').click()
-  await expect.poll(async () => (await told()).length).toBeGreaterThan(0)
-  for (const line of await told()) expect(line).toMatch(/^\w.+: \w.+/)
-  const first = await told()
-  await page.goto(demo.address)
-  await expect(main(page).getByRole('heading', { level: 1 })).toBeVisible()
-  await page.waitForTimeout(1500)
-  expect(await told()).toEqual(first)
 })

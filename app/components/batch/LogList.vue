@@ -26,6 +26,11 @@ const props = defineProps<{
 defineEmits<{ correct: [entry: Entry]; void: [entry: Entry]; restore: [entry: Entry] }>()
 const format = useFormat()
 const pictureUrl = usePictureUrl()
+/** What a picture was taken with, in words. */
+function withWhat(body: Entry['body']): string {
+  const about = body.kind === 'picture' && props.entries.find(entry => entry.id === body.about)
+  return about ? `, with: ${logWords(about.body, writers.value)}` : ''
+}
 // The cautions' words are fetched only where one was accepted.
 const rules = shallowRef<typeof import('#core/safety')>()
 watch(
@@ -129,7 +134,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
               <a v-if="entry.body.kind === 'picture'" class="thumb" :href="pictureUrl(entry.body.picture)" target="_blank"
                 ><img :src="pictureUrl(entry.body.picture)" :alt="`Open the picture: ${SHOWS_WORDS[entry.body.shows]}`" loading="lazy"
               /></a>
-              <span class="what">{{ logWords(entry.body, writers) }}</span>
+              <span class="what">{{ logWords(entry.body, writers) }}{{ withWhat(entry.body) }}</span>
               <ColourSwatch v-if="entry.body.kind === 'picture' && entry.body.colour" class="small" :colour="entry.body.colour" />
               <span v-if="!group.weighing && changeOf(group)" class="change"> {{ changeOf(group) }}</span>
               <span v-if="entry.writer" class="quiet small writer">{{ entry.writer.name }}</span>

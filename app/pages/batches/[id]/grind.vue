@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { EntryBody } from '#core/log'
+import type { TakenPicture } from '~/composables/usePictures'
 import { grindSession, sumRounds } from '#core/grinding'
 import type { GrindDraft } from '~/composables/useGrindDraft'
 
@@ -91,6 +92,8 @@ const problems = ref<string[]>([])
 const busy = ref(false)
 const checkFields = useFieldChecks()
 
+/** Pictures of the powder. */
+const taken = ref<TakenPicture[]>([])
 async function save() {
   if (busy.value || checkFields() !== undefined) return
   const unread = cautions.value?.problem()
@@ -109,21 +112,24 @@ async function save() {
   busy.value = true
   problems.value = []
   try {
-    await write([
-      ...(cautions.value?.bodies() ?? []),
-      {
-        kind: 'grind',
-        dryInG: dryInG!,
-        powderOutG: draft.powderOutG!,
-        grinderId: draft.grinderId,
-        warm: draft.warm || undefined,
-        rounds: draft.rounds.length > 0 ? draft.rounds.map(round => ({ ...round })) : undefined,
-        seed: draft.seedJarId && draft.seedG ? { jarId: draft.seedJarId, weightG: draft.seedG } : undefined,
-        passes: draft.passes.length > 0 ? draft.passes.map(pass => ({ ...pass })) : undefined,
-        lost: laidG.value > 0 ? { ...draft.lost } : undefined,
-        note: draft.note.trim() || undefined,
-      },
-    ])
+    await write(
+      [
+        ...(cautions.value?.bodies() ?? []),
+        {
+          kind: 'grind',
+          dryInG: dryInG!,
+          powderOutG: draft.powderOutG!,
+          grinderId: draft.grinderId,
+          warm: draft.warm || undefined,
+          rounds: draft.rounds.length > 0 ? draft.rounds.map(round => ({ ...round })) : undefined,
+          seed: draft.seedJarId && draft.seedG ? { jarId: draft.seedJarId, weightG: draft.seedG } : undefined,
+          passes: draft.passes.length > 0 ? draft.passes.map(pass => ({ ...pass })) : undefined,
+          lost: laidG.value > 0 ? { ...draft.lost } : undefined,
+          note: draft.note.trim() || undefined,
+        },
+      ],
+      { taken: taken.value },
+    )
     forget()
     await navigateTo(`/batches/${batchId}`)
   } catch (error) {
@@ -279,6 +285,7 @@ const minuteWords = computed(() => {
             <div class="pair"><WeightField v-for="[cause, words] in LOSSES" :key="cause" v-model="draft.lost[cause]" :label="words" /></div>
           </details>
           <TextField v-model="draft.note" label="Note" optional />
+          <PictureField v-model="taken" shows="powder" />
           <div role="alert">
             <p v-for="item in problems" :key="item" class="problem">{{ item }}</p>
           </div>

@@ -68,8 +68,7 @@ async function write(bodies: readonly EntryBody[], { at = Date.now(), replaces, 
   const items = bodies.map(body =>
     sentOf(body, { id: uuidv7(), at, replaces: body.kind === 'caution' ? undefined : replaces, body } as NewJarEntry, replaces),
   )
-  const about = items[0] && 'entry' in items[0] ? items[0].entry.id : undefined
-  const pictures = pictureBodies(taken, about, jarId).map((body): Sent => ({ jarId, entry: { id: uuidv7(), at, body } }))
+  const pictures = pictureBodies(taken, takenWith(items), jarId).map((body): Sent => ({ jarId, entry: { id: uuidv7(), at, body } }))
   await outbox.sendTogether([...items, ...pictures], `jar ${jar.value!.number}`, jarId, [...files, ...taken].map(plainFile))
   filled.value = bodies.find((body): body is BodyOf<'fill'> => body.kind === 'fill' && body.jarId !== jarId)?.jarId ?? filled.value
   await load()
