@@ -23,6 +23,7 @@ export default {
     // This package exports itself to `import` only, which Jest's own loader does not take.
     '^convert$': '<rootDir>/node_modules/convert/dist/index.js',
     '^#answers$': '<rootDir>/server/openapi/answersFromTypes',
+    '^#lessons$': '<rootDir>/server/practice/lessonsFromDisk',
     '^#migrations$': '<rootDir>/server/db/migrationsFromDisk',
     '^#reference$': '<rootDir>/server/foods/referenceFromDisk',
   },

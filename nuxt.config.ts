@@ -32,6 +32,13 @@ function referenceModule(): string {
   return `export const reference = ${JSON.stringify({ families, forms, schools, goods, names, measures, foods })}`
 }
 
+/** And the lessons: name and text of each. */
+function lessonsModule(): string {
+  const folder = `${root}core/practice/lessons/`
+  const files = readdirSync(folder).sort()
+  return `export const lessons = ${JSON.stringify(files.map(name => ({ name, text: readFileSync(folder + name, 'utf8') })))}`
+}
+
 /** The browser gets the factors of units as figures, not the package with its tables. */
 const unitFactors = {
   name: 'dulse:unit-factors',
@@ -111,6 +118,7 @@ export default defineNuxtConfig({
     compressPublicAssets: true,
     virtual: {
       '#answers': () => `export const answers = ${JSON.stringify(answersSchema())}`,
+      '#lessons': lessonsModule,
       '#migrations': migrationsModule,
       '#pageParts': () => `export const pageParts = ${JSON.stringify(partsOfPages)}`,
       '#reference': referenceModule,

@@ -1,6 +1,9 @@
 declare module '#migrations' {
   export const migrations: readonly { name: string; sql: string }[]
 }
+declare module '#lessons' {
+  export const lessons: readonly { name: string; text: string }[]
+}
 declare module '#reference' {
   export const reference: import('#core/foods').ReferenceSource
 }

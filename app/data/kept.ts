@@ -5,7 +5,7 @@ export const KEPT_HEADER = 'x-dulse-kept'
 
 /** Questions whose last answer is of use without the server: pages, not files, searches, or the house's keys. */
 const KEPT =
-  /^\/api\/(?:now|stages|household|batches|jars|runs|shelf|kitchen|recipes|machines|tools|hygrometers|foods|insight|plan)(?:\/|$)/
+  /^\/api\/(?:now|stages|household|batches|jars|runs|shelf|kitchen|recipes|machines|tools|hygrometers|foods|insight|plan|practice)(?:\/|$)/
 const NOT_KEPT = /\.(?:pdf|svg|yaml|csv)$|\/(?:export|recall)$/
 
 export const isKept = (path: string) => KEPT.test(path) && !NOT_KEPT.test(path)

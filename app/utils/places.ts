@@ -1,4 +1,4 @@
-import { IconBook2, IconBottle, IconCalendarTime, IconClockHour4, IconSettings2, IconSoup, IconStack2 } from '@tabler/icons-vue'
+import { IconBook2, IconBottle, IconCalendarTime, IconClockHour4, IconSchool, IconSettings2, IconSoup, IconStack2 } from '@tabler/icons-vue'
 
 /** The places of the rail, in its order. */
 export const PLACES = [
@@ -7,6 +7,7 @@ export const PLACES = [
   { to: '/plan', name: 'Plan', icon: IconCalendarTime },
   { to: '/shelf', name: 'Shelf', icon: IconBottle },
   { to: '/kitchen', name: 'Kitchen', icon: IconSoup },
+  { to: '/practice', name: 'Practice', icon: IconSchool },
   { to: '/reference', name: 'Reference', icon: IconBook2 },
   { to: '/workshop', name: 'Set-up', icon: IconSettings2 },
 ] as const

@@ -1,4 +1,7 @@
+export { IceTray, type IceTraySettings } from './iceTray'
+export { BODIES, rackSettings, type PaperLoad } from './load'
 export { Piece, SHAPES, type FaceAir, type PieceSettings, type PieceShape } from './piece'
 export { dryTray, waterActivityOf, type SlabSettings, type TraySimulation } from './slab'
-export { Rack, type RackAir, type RackPieces, type RackSettings, type RackTray } from './rack'
+export { Rack, weightOf, warmthOf, wetBasis, type RackAir, type RackPieces, type RackSettings, type RackTray } from './rack'
+export { RestingJar, type JarAir } from './restingJar'
 export { simulateRun, type RunSettings, type SimulatedRun } from './run'

@@ -34,6 +34,8 @@ export interface FaceAir {
   humidity: number
   /** Share of the diffusion that its warmth leaves, 1 as in `diffusionRate`. */
   warmth?: number
+  /** Water activity of food with a moisture X: Oswin's curve where missing. */
+  activity?: (x: number) => number
 }
 
 /**
@@ -95,14 +97,28 @@ export class Piece {
     return this.x[0]!
   }
 
+  /** Becomes as wet within as another of the same grid. */
+  takeFrom({ x, lost, faceX, skin }: Piece): void {
+    this.x.set(x)
+    Object.assign(this, { lost, faceX, skin })
+  }
+
   /** A sheet that is turned over dries from its other side. */
   turn(): void {
     this.x.reverse()
     this.skin = 0
   }
 
+  /** Dry-basis moisture that it would give an hour at this instant, of the whole; below nothing it takes. */
+  givesAt({ evaporationRate, humidity, warmth = 1, activity = waterActivityOf }: FaceAir): number {
+    const outer = this.x.at(-1)!
+    const { settings } = this
+    const half = (warmth * settings.diffusionRate * exp(-settings.slowing / (outer + 0.3))) / (0.5 / this.x.length + this.skin)
+    return (POWER[settings.shape] + 1) * this.faceFlux(outer, half, { evaporationRate, humidity, activity }).flux
+  }
+
   /** Dries (or wets) for a step of so many hours. */
-  step({ evaporationRate, humidity, warmth = 1 }: FaceAir, hours: number): void {
+  step({ evaporationRate, humidity, warmth = 1, activity = waterActivityOf }: FaceAir, hours: number): void {
     const { x, volumes, areas, lower, diagonal, right, between, settings } = this
     const cells = x.length
     const width = 1 / cells
@@ -111,7 +127,7 @@ export class Piece {
     for (let i = 1; i < cells; i++) between[i] = (scale * areas[i]! * diffusivity(0.5 * (x[i]! + x[i - 1]!))) / width
     const outer = x[cells - 1]!
     const half = diffusivity(outer) / (0.5 * width + this.skin)
-    const { flux, slope } = this.faceFlux(outer, half, evaporationRate, humidity)
+    const { flux, slope } = this.faceFlux(outer, half, { evaporationRate, humidity, activity })
     for (let i = 0; i < cells; i++) {
       const inward = i > 0 ? between[i]! : 0
       const outward = i < cells - 1 ? between[i + 1]! : 0
@@ -134,7 +150,11 @@ export class Piece {
   }
 
   /** What leaves through the face and how that goes with the outermost moisture: evaporation and the last half cell in series. */
-  private faceFlux(outer: number, half: number, evaporationRate: number, humidity: number): { flux: number; slope: number } {
+  private faceFlux(
+    outer: number,
+    half: number,
+    { evaporationRate, humidity, activity: activityOf }: Required<Omit<FaceAir, 'warmth'>>,
+  ): { flux: number; slope: number } {
     if (this.settings.face === 'linear') {
       const through = (half * evaporationRate) / (half + evaporationRate)
       this.faceX = outer - (through * (outer - humidity)) / half
@@ -143,8 +163,8 @@ export class Piece {
     let face = max(0, outer)
     let steep = 0
     for (let i = 0; i < NEWTON; i++) {
-      const activity = waterActivityOf(face)
-      steep = (waterActivityOf(face * 1.001 + 1e-6) - activity) / (face * 0.001 + 1e-6)
+      const activity = activityOf(face)
+      steep = (activityOf(face * 1.001 + 1e-6) - activity) / (face * 0.001 + 1e-6)
       const wrong = half * (outer - face) - evaporationRate * (activity - humidity)
       face = max(0, min(max(outer, humidity), face + wrong / (half + evaporationRate * steep)))
     }

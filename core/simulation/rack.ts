@@ -1,6 +1,8 @@
 import { heatedHumidity, saturationKPa, wetBulbC, type Air } from '../air'
+import { activityCurve, type Isotherm } from '../sorption'
 import { randomSource } from '../stats'
 import { Piece, type PieceSettings } from './piece'
+import { waterActivityOf } from './slab'
 
 const { exp, max, min } = Math
 
@@ -26,6 +28,8 @@ export interface RackSettings {
   evaporationRate: number
   /** Heat at which both rates are meant, °C. */
   referenceC: number
+  /** How the food holds water; Oswin's curve where missing. */
+  isotherm?: Isotherm
   /** Standard deviation of the logarithm of thickness from piece to piece, and of a tray's own pace. */
   thicknessSpread: number
   traySpread: number
@@ -46,8 +50,13 @@ const KELVIN = 273.15
 /** Still air takes so much of what the fan does. */
 const STILL = 0.12
 /** Above this warmth a face of a food that hardens closes twice as fast for every so many degrees more. */
-const HARDENING_STEP_C = 10
+const HARDENING_STEP_C = 5
+/** Hours of a step: short while much changes. */
 const STEP_H = 0.05
+const LATER_STEP_H = 0.1
+const LATER_H = 3
+/** Warmth for which a curve of the food's isotherm is kept, °C. */
+const CURVE_STEP_C = 0.5
 
 /** Pieces of one size on a tray: one of them stands for all. */
 export interface RackPieces {
@@ -61,7 +70,12 @@ export interface RackPieces {
 export interface RackTray {
   /** Dry matter, g. */
   solidsG: number
-  pace: number
+  /** Its own pace, wherever it stands. */
+  own: number
+  /** Where it stands, from 0 as loaded. */
+  place: number
+  /** Taken out, it stands covered on the table and keeps its water. */
+  out: boolean
   pieces: RackPieces[]
 }
 
@@ -76,13 +90,16 @@ export class Rack {
   readonly trays: RackTray[]
   /** Hours since it was loaded. */
   hours = 0
+  private readonly curves = new Map<number, (x: number) => number>()
 
   constructor(private readonly settings: RackSettings) {
     const source = randomSource(settings.seed)
     const startX = (1 - settings.solids) / settings.solids
-    this.trays = settings.trayWeightsG.map((grams, i) => ({
+    this.trays = settings.trayWeightsG.map((grams, place) => ({
       solidsG: grams * settings.solids,
-      pace: (settings.placePaces?.[i] ?? 1) * exp(settings.traySpread * source.normal()),
+      own: exp(settings.traySpread * source.normal()),
+      place,
+      out: false,
       pieces: SIZES.map(({ at, share }) => {
         const thickness = exp(settings.thicknessSpread * at)
         const diffusionRate = settings.piece.diffusionRate / thickness ** 2
@@ -91,12 +108,12 @@ export class Rack {
     }))
   }
 
-  /** Net weight of each tray, g. */
+  /** Net weight of each tray, g, in the order in which they were loaded. */
   get trayWeightsG(): number[] {
-    return this.trays.map(({ solidsG, pieces }) => solidsG * (1 + meanOf(pieces)))
+    return this.trays.map(weightOf)
   }
   get weightG(): number {
-    return this.trayWeightsG.reduce((sum, grams) => sum + grams, 0)
+    return this.trays.reduce((sum, tray) => sum + weightOf(tray), 0)
   }
   /** Moisture of the whole load, wet basis. */
   get moisture(): number {
@@ -108,11 +125,47 @@ export class Rack {
     let found = { tray: 0, whole: 0, core: 0 }
     this.trays.forEach(({ pieces }, tray) => {
       for (const { piece } of pieces) {
-        const whole = wet(piece.meanX)
-        if (whole > found.whole) found = { tray, whole, core: wet(Math.max(...piece.x)) }
+        const whole = wetBasis(piece.meanX)
+        if (whole > found.whole) found = { tray, whole, core: wetBasis(max(...piece.x)) }
       }
     })
     return found
+  }
+
+  /** The same food as it is now, on a clock that runs so many times as fast. */
+  paced(times: number): Rack {
+    const { settings } = this
+    const next = new Rack({
+      ...settings,
+      evaporationRate: settings.evaporationRate * times,
+      piece: { ...settings.piece, diffusionRate: settings.piece.diffusionRate * times },
+    })
+    next.trays.forEach((tray, i) => {
+      const from = this.trays[i]!
+      Object.assign(tray, { own: from.own, place: from.place, out: from.out })
+      tray.pieces.forEach(({ piece }, j) => piece.takeFrom(from.pieces[j]!.piece))
+    })
+    return next
+  }
+
+  /** Two trays change places. */
+  swap(one: number, other: number): void {
+    const [a, b] = [this.trays[one]!, this.trays[other]!]
+    ;[a.place, b.place] = [b.place, a.place]
+  }
+  /** All sheets are turned over. */
+  turn(): void {
+    for (const { pieces } of this.trays) for (const { piece } of pieces) piece.turn()
+  }
+
+  /** Water activity of its food by moisture, at a warmth: a curve for each half degree is kept. */
+  curveAt(celsius: number): (x: number) => number {
+    const { isotherm } = this.settings
+    if (!isotherm) return waterActivityOf
+    const key = Math.round(celsius / CURVE_STEP_C)
+    const curve = this.curves.get(key) ?? activityCurve(isotherm, key * CURVE_STEP_C)
+    this.curves.set(key, curve)
+    return curve
   }
 
   /** Lets so many hours go by. */
@@ -126,21 +179,29 @@ export class Rack {
     const draught = on ? (air.fan ?? 1) : STILL
     const evaporation = (settings.evaporationRate * draught * saturationKPa(airC)) / saturationKPa(settings.referenceC)
     const hardening = (settings.piece.hardening ?? 0) * (on ? 2 ** ((airC - settings.referenceC) / HARDENING_STEP_C) : 0)
-    for (let left = hours; left > 1e-9; left -= STEP_H) {
-      const step = min(STEP_H, left)
-      for (const { pace, pieces } of this.trays)
-        for (const { piece, thickness } of pieces) {
+    const activity = this.curveAt(airC)
+    for (let left = hours; left > 1e-9; ) {
+      const step = min(this.hours < LATER_H ? STEP_H : LATER_STEP_H, left)
+      for (const tray of this.trays) {
+        if (tray.out) continue
+        const pace = tray.own * (settings.placePaces?.[tray.place] ?? 1)
+        for (const { piece, thickness } of tray.pieces) {
           const dry = max(0, 1 - piece.faceX)
           const warmth = warmthOf(wetC + (airC - wetC) * dry, settings.referenceC)
           piece.hardening = hardening
-          piece.step({ evaporationRate: (pace * evaporation) / thickness, humidity, warmth: pace * warmth }, step)
+          piece.step({ evaporationRate: (pace * evaporation) / thickness, humidity, warmth: pace * warmth, activity }, step)
         }
+      }
       this.hours += step
+      left -= step
     }
   }
 }
 
 const meanOf = (pieces: readonly RackPieces[]) => pieces.reduce((sum, { piece, share }) => sum + share * piece.meanX, 0)
-const wet = (x: number) => x / (1 + x)
+/** Net weight of a tray, g. */
+export const weightOf = ({ solidsG, pieces }: RackTray) => solidsG * (1 + meanOf(pieces))
+/** Dry basis to wet basis. */
+export const wetBasis = (x: number) => x / (1 + x)
 /** Diffusion at a warmth against the reference's (Arrhenius). */
-const warmthOf = (celsius: number, referenceC: number) => exp(ACTIVATION_K * (1 / (referenceC + KELVIN) - 1 / (celsius + KELVIN)))
+export const warmthOf = (celsius: number, referenceC: number) => exp(ACTIVATION_K * (1 / (referenceC + KELVIN) - 1 / (celsius + KELVIN)))

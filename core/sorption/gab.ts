@@ -33,14 +33,22 @@ export function moistureAt(isotherm: Isotherm, activity: number, celsius: number
 
 /** Water activity 0–1 of food with a dry-basis moisture: the isotherm turned round (a quadratic). */
 export function activityAt(isotherm: Isotherm, x: number, celsius: number): number {
-  if (x <= 0) return 0
+  return activityCurve(isotherm, celsius)(x)
+}
+
+/** The same at one temperature for many moistures: what warmth does to the constants is worked out once. */
+export function activityCurve(isotherm: Isotherm, celsius: number): (x: number) => number {
   const { xm, c, k } = at(isotherm, celsius)
   // a/X = α·a² + β·a + γ, the usual form for fitting GAB.
   const alpha = (k / xm) * (1 / c - 1)
-  const beta = (1 - 2 / c) / xm - 1 / x
   const gamma = 1 / (xm * c * k)
-  if (Math.abs(alpha) < 1e-12) return Math.min(1, -gamma / beta)
-  const root = Math.sqrt(Math.max(0, beta * beta - 4 * alpha * gamma))
-  const candidates = [(-beta - root) / (2 * alpha), (-beta + root) / (2 * alpha)].filter(a => a > 0 && a * k < 1)
-  return candidates.length > 0 ? Math.min(1, ...candidates) : 1
+  return x => {
+    if (x <= 0) return 0
+    const beta = (1 - 2 / c) / xm - 1 / x
+    if (Math.abs(alpha) < 1e-12) return Math.min(1, -gamma / beta)
+    const root = Math.sqrt(Math.max(0, beta * beta - 4 * alpha * gamma))
+    const [low, high] = [(-beta - root) / (2 * alpha), (-beta + root) / (2 * alpha)]
+    const [lowFits, highFits] = [low > 0 && low * k < 1, high > 0 && high * k < 1]
+    return Math.min(1, lowFits ? (highFits ? Math.min(low, high) : low) : highFits ? high : 1)
+  }
 }

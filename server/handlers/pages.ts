@@ -2,6 +2,7 @@ import { batchList, batchPage, clearLate, findAnything, nowPage, stageBand } fro
 import { comparedRuns } from '#server/services/compare'
 import { insightPage, trialPage } from '#server/services/insight'
 import { learnedPage } from '#server/services/learning'
+import { lessonList, lessonOf } from '#server/services/practice'
 import { idOfNumber, recallPage } from '#server/services/shelf'
 import { logEntry, logOnRun, logTogether, requireBatch, startBatch } from '#server/services/writeLog'
 import { HOUSE_BOUNDS, LOOPBACK_BOUNDS } from '#server/home/bounds'
@@ -56,6 +57,8 @@ export const pages = {
   logTogether: ({ context, event, body }) => ({ written: logTogether(writing(context, event), body) }),
   compare: ({ context, query }) => comparedRuns(context, query),
   trial: ({ context, query }) => trialPage(context, query.batches),
+  lessons: ({ context }) => lessonList(context),
+  readLesson: ({ context, body }) => lessonOf(context, body),
   insight: ({ context, query }) => insightPage(context, query),
   learned: ({ context, query }) => learnedPage(context, query),
 } satisfies Partial<Handlers>

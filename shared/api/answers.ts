@@ -22,6 +22,7 @@ import type {
   KitchenAnswer,
   LabelTemplateAnswer,
   LearnedAnswer,
+  LessonAnswer,
   MachineAnswer,
   MachinePageAnswer,
   NowAnswer,
@@ -98,6 +99,8 @@ export interface Answers {
   trial: TrialAnswer
   insight: InsightAnswer
   learned: LearnedAnswer
+  lessons: LessonAnswer[]
+  readLesson: LessonAnswer
   jar: JarAnswer
   logOnJar: Written
   jarRecall: RecallAnswer

@@ -5,7 +5,7 @@ export interface RouteOf<Path extends string = string> {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE'
   /** With parameters in braces; ids are UUIDs, `foodKey` and `table` names. */
   path: Path
-  tag: 'pages' | 'batches' | 'shelf' | 'kitchen' | 'workshop' | 'devices' | 'planning' | 'foods' | 'data' | 'home'
+  tag: 'pages' | 'batches' | 'shelf' | 'kitchen' | 'workshop' | 'devices' | 'planning' | 'practice' | 'foods' | 'data' | 'home'
   summary: string
   /** Who may, in a house that others reach: a cook (and a keeper) where it is left out. */
   who?: 'anyone' | 'keeper'

@@ -19,6 +19,7 @@ import {
   importQuery,
   insightQuery,
   learnedQuery,
+  lessonFile,
   labelQuery,
   listQuery,
   logbookFile,
@@ -110,6 +111,12 @@ export const ROUTES = {
   compare: get('/api/compare', 'batches', 'Finished runs of a food side by side', { query: compareQuery }),
   trial: get('/api/trial', 'batches', 'Two batches beside each other', { query: trialQuery }),
   insight: get('/api/insight', 'batches', 'What finished batches taught', { query: insightQuery }),
+
+  lessons: get('/api/practice/lessons', 'practice', 'Lessons to play on paper, with their foods'),
+  readLesson: send('POST', '/api/practice/read', 'practice', 'Reads a lesson that somebody wrote: nothing of it is kept', {
+    body: lessonFile,
+    mostKb: 128,
+  }),
 
   learned: get('/api/learned', 'batches', 'What runs taught of a machine, a food or a person, and which runs', { query: learnedQuery }),
 

@@ -26,6 +26,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; saved: [kind: EntryKind] }>()
 
 const outbox = useOutboxStore()
+const paper = usePaper()
 const form = ref<{ read: () => FormReading }>()
 /** Pictures that go along with what is logged. */
 const taken = ref<TakenPicture[]>([])
@@ -66,7 +67,7 @@ async function save() {
       :step="step"
       :at="at"
     />
-    <PictureField v-if="kind !== 'picture' && !correcting" v-model="taken" :shows="subjectOf(kind)" />
+    <PictureField v-if="kind !== 'picture' && !correcting && !paper" v-model="taken" :shows="subjectOf(kind)" />
     <WhenField v-model="at" :problem="atProblem" />
   </FormFrame>
 </template>

@@ -74,6 +74,18 @@ const shown = computed(() => {
 
 /** A connected scale types for the hand: once asked, or at Enter with nothing typed; Enter again writes it. */
 const scale = useScale(run.value.machineId)
+/** On paper what is asked for is put on the scale: that costs half a minute with the door open. */
+const paper = usePaper()
+async function weighOnPaper() {
+  problem.value = ''
+  try {
+    const grams = await paper!.weigh(what.value === 0 ? 0 : placeOf(what.value))
+    typed.value = formatWeight(grams + tareG.value, settings.value.weightUnit).replaceAll('\u00A0', ' ')
+  } catch (error) {
+    problem.value = (error as Error).message
+  }
+  input.value?.focus()
+}
 function takeScale() {
   if (scale.value) typed.value = formatWeight(scale.value.grams, settings.value.weightUnit).replaceAll('\u00A0', ' ')
   input.value?.focus()
@@ -94,7 +106,7 @@ function press(key: string) {
 
 function doubtOf(grams: number, position: number): string | undefined {
   const estimate = props.assessment?.estimate
-  const asked = estimate && doubtOfWeight(run.value, estimate, grams, Date.now(), position === 0 ? undefined : position)
+  const asked = estimate && doubtOfWeight(run.value, estimate, grams, paper?.now.value ?? Date.now(), position === 0 ? undefined : position)
   if (!asked) return undefined
   return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
 }
@@ -110,6 +122,7 @@ async function enter() {
     if (!open.value) return
   }
   problem.value = ''
+  if (typed.value.trim() === '' && paper) return weighOnPaper()
   if (typed.value.trim() === '' && scale.value) return takeScale()
   if (netG.value === undefined) {
     problem.value = parsed.value?.problem ?? 'Type what the scale shows.'
@@ -189,7 +202,10 @@ async function enter() {
         />
         <span id="weigh-reads" class="quiet" aria-live="polite">{{ shown }}</span>
       </div>
-      <button v-if="scale" type="button" class="scale" @click="takeScale">
+      <button v-if="paper" type="button" class="scale" @click="weighOnPaper">
+        Put it on the scale<span class="take">Half a minute, door open</span>
+      </button>
+      <button v-else-if="scale" type="button" class="scale" @click="takeScale">
         The scale shows <strong>{{ format.weight(scale.grams) }}</strong>{{ scale.steady ? ', steady' : ''
         }}<span class="take">Use this weight</span>
       </button>

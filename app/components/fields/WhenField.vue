@@ -5,6 +5,8 @@ import { MINUTE } from '#core/time'
 const props = defineProps<{ problem?: string }>()
 const model = defineModel<number | undefined>()
 const format = useFormat()
+/** On paper the story's clock says when. */
+const paper = usePaper()
 const id = useId()
 const wall = useWallTime(model)
 const earlier = (minutes: number) => {
@@ -14,7 +16,7 @@ const inFuture = computed(() => model.value !== undefined && model.value > Date.
 </script>
 
 <template>
-  <div class="field when">
+  <div v-if="!paper" class="field when">
     <div v-if="model === undefined" class="row">
       <span class="quiet">When: now.</span>
       <ElButton class="earlier" text @click="earlier(15)">It was earlier</ElButton>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
 import type { BatchState, EntryBody } from '#core/log'
-import { FEEL_QUESTIONS } from '#core/dryness'
+import { FEEL_QUESTIONS, type FeelCheck } from '#core/dryness'
 import type { FormReading } from '~/composables/useBatch'
 
 const props = defineProps<{ state: BatchState; initial?: Extract<EntryBody, { kind: 'feel' }> }>()
@@ -11,6 +11,13 @@ const answers = reactive<Record<string, string | undefined>>({ ...props.initial?
 // Nothing is answered beforehand: a test that was not made is not logged by two taps.
 const cooled = ref(props.initial?.check.cooled)
 const places = ref(props.initial?.check.places)
+/** On paper the pieces answer. */
+const paper = usePaper()
+function felt(check: FeelCheck) {
+  Object.assign(answers, check.answers)
+  cooled.value = check.cooled
+  places.value = check.places
+}
 
 function read(): FormReading {
   const given = Object.fromEntries(Object.entries(answers).filter((pair): pair is [string, string] => pair[1] !== undefined))
@@ -24,6 +31,7 @@ defineExpose({ read })
 
 <template>
   <p class="quiet">{{ state.food.drynessTest.value }} Take the thickest pieces from several trays and let them cool for five minutes.</p>
+  <PaperHands v-if="paper" :paper="paper" :state="state" :form="form" @felt="felt" />
   <ChoiceField
     v-for="question in FEEL_QUESTIONS[form]"
     :key="question.key"

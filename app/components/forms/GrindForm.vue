@@ -11,6 +11,13 @@ const dryInG = ref<number | undefined>(
   props.initial?.dryInG ?? (already === 0 && props.state.dryG !== undefined ? Math.round(props.state.dryG) : undefined),
 )
 const powderOutG = ref<number | undefined>(props.initial?.powderOutG)
+const paper = usePaper()
+/** How often the mill on paper gave something: the field is drawn anew with it. */
+const milled = ref(0)
+function takeMilled({ powderG }: { powderG: number }) {
+  powderOutG.value = powderG
+  milled.value++
+}
 const note = ref(props.initial?.note ?? '')
 const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
 const accepted = new Set([...(props.page?.accepted ?? []), ...props.state.accepted])
@@ -40,10 +47,11 @@ defineExpose({ read })
 
 <template>
   <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
+  <PaperMill v-if="paper && !initial" :paper="paper" @ground="takeMilled" />
   <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks.</p>
   <div class="pair">
     <WeightField v-model="dryInG" label="Dry in" required />
-    <WeightField v-model="powderOutG" :label="state.purpose === 'flakes' ? 'Flakes out' : 'Powder out'" :hint="lost" required autofocus />
+    <WeightField :key="milled" v-model="powderOutG" :label="state.purpose === 'flakes' ? 'Flakes out' : 'Powder out'" :hint="lost" required autofocus />
   </div>
   <TextField v-model="note" label="Note" optional />
 </template>

@@ -18,7 +18,18 @@ const hours = ref<number | undefined>(props.initial?.closedHours ?? JAR_AIR_HOUR
 const degrees = ref<number | undefined>(temperatureIn(props.initial?.celsius ?? settings.value.pantryC, unit))
 const hygrometers = ref<HygrometerAnswer[]>([])
 const chosen = ref('')
+const paper = usePaper()
+const wasRead = ref(false)
+/** The jar stands closed for the hours that were said, and then it is read. */
+async function readOnPaper() {
+  if (hours.value === undefined) return
+  const reading = await paper!.jarAir(hours.value)
+  shown.value = 100 * reading.shown
+  degrees.value = temperatureIn(reading.celsius, unit)
+  wasRead.value = true
+}
 onMounted(async () => {
+  if (paper) return
   try {
     hygrometers.value = await call('hygrometers')
     chosen.value = hygrometers.value[0]?.id ?? ''
@@ -59,7 +70,10 @@ defineExpose({ read })
     A few of the thickest pieces with a hygrometer in a small closed jar, cool, for {{ JAR_AIR_HOURS }} hours or overnight. The air then
     tells of the whole piece, core and all.
   </p>
-  <NumberField v-model="shown" label="The hygrometer shows, %" :least="1" :most="99" :decimals="0" required />
+  <div v-if="paper && !wasRead" class="row">
+    <ElButton @click="readOnPaper">Close the jar for {{ hours ?? 0 }} h, then read</ElButton>
+  </div>
+  <NumberField :key="String(wasRead)" v-model="shown" label="The hygrometer shows, %" :least="1" :most="99" :decimals="0" required />
   <div class="pair">
     <NumberField v-model="hours" label="Closed for, hours" :least="0" :most="2000" required />
     <NumberField v-model="degrees" :label="`Jar, °${unit}`" :least="unit === 'C' ? -20 : -4" :most="unit === 'C' ? 60 : 140" />

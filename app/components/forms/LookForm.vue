@@ -8,6 +8,10 @@ const props = defineProps<{ initial?: Look; state: BatchState }>()
 const jars = props.state.rest?.jars.filter(jar => !jar.out) ?? []
 const jar = ref<number | undefined>(props.initial?.jar)
 const saw = ref<Look['saw'] | undefined>(props.initial?.saw)
+const paper = usePaper()
+async function lookOnPaper() {
+  saw.value = await paper!.look()
+}
 const note = ref(props.initial?.note ?? '')
 const read = (): FormReading =>
   saw.value === undefined
@@ -17,6 +21,9 @@ defineExpose({ read })
 </script>
 
 <template>
+  <div v-if="paper">
+    <ElButton :disabled="saw !== undefined" @click="lookOnPaper">Hold it to the light, and knock</ElButton>
+  </div>
   <ChoiceField
     v-if="jars.length > 1"
     v-model="jar"

@@ -1,0 +1,756 @@
+import { saturationKPa, USUAL_ROOM, type Air } from '../air'
+import type { FeelCheck } from '../dryness'
+import { cardOf, targetIn, wayOf, type FeelForm, type Food, type MethodCard } from '../foods'
+import { clumpRisk, glassOf, grindBelowC, stickyAboveC, warmingK, type ClumpRisk } from '../grinding'
+import { leakOf, permeanceOf, type PackageKey } from '../keeping'
+import type { JarSight, LookSight } from '../log'
+import { activityAt, isothermOf } from '../sorption'
+import { IceTray, Rack, rackSettings, RestingJar, warmthOf, weightOf, wetBasis, type RackSettings, type RackTray } from '../simulation'
+import { randomSource } from '../stats'
+import { WAYS } from '../ways'
+import { drawTruth, type Truth } from './draw'
+import { feelOfPiece, feelTogether } from './hands'
+import { mouldAnHour } from './mould'
+import type { Deed, Lesson } from './lesson'
+
+const { abs, exp, max, min, round } = Math
+
+/** What a player does. Hours and places as somebody says them; every deed takes the time that it takes. */
+export type Act =
+  | { do: 'cut'; key: string }
+  | { do: 'wait'; hours: number }
+  /** One tray by its number, or all. */
+  | { do: 'weigh'; tray?: number }
+  | { do: 'feel'; trays: readonly number[]; thick: boolean; cooled: boolean }
+  | { do: 'jarAir'; hours: number }
+  | { do: 'heat'; setC: number | null }
+  | { do: 'swap'; one: number; other: number }
+  | { do: 'turn' }
+  | { do: 'move' }
+  | { do: 'takeOut'; trays?: readonly number[] }
+  | { do: 'rest' }
+  | { do: 'look' }
+  | { do: 'back'; setC: number }
+  | { do: 'grind'; burstS: number }
+  | { do: 'ovenDry'; minutes: number }
+  | { do: 'pack'; lid: PackageKey; gel: boolean }
+  | { do: 'waterBack'; grams: number }
+  | { do: 'stop' }
+
+/** What somebody who did it comes to know; nothing else is known. */
+export type Reading =
+  | { of: 'weight'; grams: number; tray?: number }
+  | { of: 'feel'; check: FeelCheck; pieces: { tray: number; thick: boolean; answers: Record<string, string> }[] }
+  | { of: 'jarAir'; shown: number; closedHours: number; celsius: number }
+  | { of: 'look'; saw: LookSight }
+  | { of: 'ground'; powderG: number; stuckG: number; clumps: ClumpRisk; celsius: number }
+  | { of: 'jar'; saw: JarSight; months: number }
+  | { of: 'cup'; words: 'thin' | 'right' | 'thick' }
+  | { of: 'done' }
+
+export type Stage = 'cut' | 'machine' | 'out' | 'jar' | 'powder' | 'packed' | 'ended'
+
+/** One row of what is shown at the end: the inside of every piece at an hour. */
+export interface Frame {
+  hours: number
+  /** By tray, then by size from thin to thickest: moisture from the middle to the face, dry basis. */
+  pieces: readonly (readonly Float32Array[])[]
+  /** Water of all of it, wet basis. */
+  moisture: number
+  setC: number | null
+}
+
+/** What it came to, as far as can be counted. */
+export interface Tally {
+  /** Dry matter that was loaded, g. */
+  solidsG: number
+  looks: number
+  woken: number
+  kWh: number
+  /** Hours of heat after all of it was dry. */
+  overH: number
+  /** Hours in which perishable food stood warm and wet. */
+  dangerH: number
+  /** Minutes with the door open. */
+  doorMin: number
+  /** Hours of heat above what it began with, for each ten degrees: colour and scent. */
+  hotH: number
+}
+
+/** The door stands open while somebody weighs: half a minute a tray, and as long to feel. The heat is lost and comes back (common practice). */
+const WEIGH_H = 0.5 / 60
+const COOL_H = 5 / 60
+const FEEL_H = 1 / 60
+/** Hours of one move of the world: the air of the room and the mould are looked at so often. */
+const CHUNK_H = 0.5
+const FRAME_H = 0.5
+/** A fifth above what is wanted is as good as dry for everything but a long keeping. */
+const DRY_ENOUGH = 1.1
+/** The wettest piece of a load that is dry throughout. */
+const WETTEST_ACTIVITY = 0.6
+/** Perishable food in the danger zone, °C. */
+const ZONE_C = { low: 4, high: 60 }
+const ZONE_ACTIVITY = 0.85
+/** Beads show from here, and pieces cling. */
+const BEADS = 0.72
+const CLINGS = 0.58
+/** A small closed jar with a few pieces comes near its balance in so many hours. */
+const JAR_AIR_H = 1.6
+/** A grinder as most have one: power, and grams in a cup. */
+const MILL = { watts: 180, cupG: 60, runS: 60, restFactor: 2 }
+/** Of what is soft in the mill so much sticks to the cup. */
+const STUCK: Record<ClumpRisk, number> = { none: 0.02, slight: 0.05, sticky: 0.2, cakes: 0.5 }
+const DUST = 0.02
+/** Share of the rated power that the heater and fan draw (common practice); the pump of a freeze dryer draws all of it. */
+const DUTY = 0.65
+const MONTH_H = 30.4 * 24
+/** Silica gel holds so much of its weight, and a small bag weighs so much, g (common practice). */
+const GEL_G = 5
+const GEL_HOLDS = 0.2
+/** A jar of half a litre has a lid as jars of a quarter have: the permeance is of those. */
+const UNKNOWN_LEAK = permeanceOf(3, 0.004)
+const OVEN = { celsius: 65 }
+/** Cup: so far from what was lost is thin or thick. */
+const CUP_OFF = 0.12
+const THIN_LAYER = 60
+
+/** Why an act cannot be done now, in words. */
+export class NotNow extends Error {}
+
+/**
+ * A kitchen on paper: one lesson, one seed, and whatever the player does. It holds the truth; `reading`s are all that a player may know.
+ * The same acts on the same seed give the same evening, so a run is kept as its acts alone.
+ */
+export class Kitchen {
+  readonly truth: Truth
+  readonly card: MethodCard
+  /** Wet-basis water that is wanted. */
+  readonly target: number
+  stage: Stage
+  /** Hours since it began. */
+  hours = 0
+  setC: number | null
+  readonly frames: Frame[] = []
+  /** Where the acts stand over the hours, with what they told. */
+  readonly acts: { hours: number; act: Act; reading: Reading }[] = []
+  readonly tally: Tally
+  /** First hour at which all of it was dry, if it was; and at which its mean was. */
+  readyAt?: number
+  meanDryAt?: number
+  /** Net weight of each tray as loaded, g. */
+  loadedTraysG: number[] = []
+  /** Share of the way to visible mould, of the piece that is furthest. */
+  mould = 0
+  /** Powder: water wet basis, grams, and whether it has caked. */
+  powder?: { moisture: number; weightG: number; stuckG: number; clumps: ClumpRisk }
+  jarSight?: JarSight
+  cup?: { grams: number; neededG: number }
+  second = false
+  rained = false
+  /** The machine's own opinion. */
+  saidDone = false
+  private rack?: Rack
+  private ice?: IceTray[]
+  private settings?: RackSettings
+  private jar?: RestingJar
+  private cutKey?: string
+  private readonly mouldBy = new Map<object, number>()
+  private readonly source
+  private startC = 0
+  private wokenAt = -Infinity
+  private cooledSince = 0
+  private leftMachineC = 20
+  private cycleH = 0
+
+  constructor(
+    readonly lesson: Lesson,
+    readonly food: Food,
+    seed: number,
+    private readonly record = false,
+  ) {
+    this.truth = drawTruth(lesson, food, seed)
+    this.source = randomSource(this.truth.seed)
+    this.card = cardOf(food, lesson.card)
+    this.target = targetIn(food, lesson.purpose, lesson.machine.way)
+    this.setC = null
+    this.tally = { solidsG: 1000 * lesson.load.kg * (1 - this.truth.water), looks: 0, woken: 0, kWh: 0, overH: 0, dangerH: 0, doorMin: 0, hotH: 0 }
+    this.stage = 'cut'
+    if (!lesson.cuts || !lesson.deeds.includes('cut')) this.begin(lesson.cuts?.[0]?.key)
+  }
+
+  // What can be asked of it by anybody.
+
+  get machine() {
+    return this.second ? this.lesson.second! : this.lesson.machine
+  }
+  /** Hour of the day, 0–24. */
+  get clock(): number {
+    return (this.lesson.start + this.hours) % 24
+  }
+  get asleep(): boolean {
+    return isAsleep(this.lesson, this.clock)
+  }
+  /** Air of the room at this hour. */
+  get room(): Air {
+    if (!this.asleep) return this.lesson.room
+    return { ...this.lesson.night, humidity: this.truth.nightHumidity / 100 }
+  }
+  /** Hours that the card says, in this machine. */
+  get usualHours(): { low: number; high: number } {
+    return wayOf(this.card, this.lesson.machine.way).usualHours.value
+  }
+  get form(): FeelForm {
+    return WAYS[this.lesson.machine.way].underVacuum ? 'foam' : this.card.feelForm
+  }
+  get vacuum(): boolean {
+    return WAYS[this.lesson.machine.way].underVacuum
+  }
+  /** Net weight as loaded, g. */
+  get loadedG(): number {
+    return 1000 * this.lesson.load.kg
+  }
+  get trayCount(): number {
+    return this.lesson.load.trays
+  }
+  /** Trays that are still in the machine, from 1. */
+  get present(): number[] {
+    if (this.ice) return this.stage === 'machine' ? this.ice.map((_, i) => i + 1) : []
+    return this.rack!.trays.flatMap((tray, i) => (tray.out ? [] : [i + 1]))
+  }
+
+  // What nobody sees.
+
+  private get trays(): readonly RackTray[] {
+    return this.rack?.trays ?? []
+  }
+  /** Water of all of it, wet basis. */
+  get moisture(): number {
+    if (this.powder) return this.powder.moisture
+    if (this.ice) return 1 - this.tally.solidsG / this.ice.reduce((sum, tray) => sum + tray.weightG, 0)
+    return this.rack ? this.rack.moisture : this.truth.water
+  }
+  get weightG(): number {
+    if (this.powder) return this.powder.weightG
+    return this.ice ? this.ice.reduce((sum, tray) => sum + tray.weightG, 0) : this.rack ? this.rack.weightG : this.loadedG
+  }
+  /** Water activity of the piece that holds most. */
+  get wettestActivity(): number {
+    const x = this.ice ? max(...this.ice.map(tray => tray.meanX)) : max(...this.trays.flatMap(({ pieces }) => pieces.map(({ piece }) => piece.meanX)))
+    return activityAt(isothermOf(this.food), x, 20)
+  }
+  /** All of it is dry, and so is every piece. */
+  get allDry(): boolean {
+    return this.moisture <= this.target * DRY_ENOUGH && (this.ice ? this.ice.every(tray => tray.ice === 0) : this.wettestActivity <= WETTEST_ACTIVITY)
+  }
+
+  /** Whether a deed can be done now, and if not why. */
+  cannot(deed: Deed): string | undefined {
+    const { lesson, stage } = this
+    if (!lesson.deeds.includes(deed) && deed !== 'wait' && deed !== 'stop') return 'This lesson does without it.'
+    if (stage === 'ended') return 'It is over.'
+    if (stage === 'cut' && deed !== 'cut') return 'Choose the cut first.'
+    const at: Partial<Record<Deed, readonly Stage[]>> = {
+      cut: ['cut'],
+      weigh: ['machine'],
+      feel: ['machine'],
+      jarAir: ['machine', 'out', 'jar'],
+      heat: ['machine'],
+      swap: ['machine'],
+      turn: ['machine'],
+      move: ['machine'],
+      takeOut: ['machine'],
+      rest: ['out'],
+      look: ['jar'],
+      back: ['out', 'jar'],
+      grind: ['out', 'jar'],
+      ovenDry: ['powder'],
+      pack: ['powder', 'out', 'jar'],
+      waterBack: ['powder', 'out', 'packed'],
+    }
+    const stages = at[deed]
+    if (stages && !stages.includes(stage)) return WHERE[stage]
+    if (deed === 'move' && this.second) return 'It stands in the second machine already.'
+    return undefined
+  }
+
+  /**
+   * Does something, and tells what came to be known by it.
+   * @throws NotNow in words, and nothing is done
+   */
+  do(act: Act): Reading {
+    const no = this.cannot(act.do)
+    if (no) throw new NotNow(no)
+    // The hand of whoever gets up at night is counted once for as long as they are up.
+    if (act.do !== 'wait' && act.do !== 'cut' && act.do !== 'stop' && this.asleep && this.hours - this.wokenAt > 1) {
+      this.tally.woken++
+      this.wokenAt = this.hours
+    }
+    const hours = this.hours
+    const reading = this.carryOut(act)
+    this.acts.push({ hours, act, reading })
+    return reading
+  }
+
+  private carryOut(act: Act): Reading {
+    switch (act.do) {
+      case 'cut':
+        if (!this.lesson.cuts?.some(cut => cut.key === act.key)) throw new NotNow('There is no such cut here.')
+        this.begin(act.key)
+        return { of: 'done' }
+      case 'wait':
+        if (!(act.hours > 0 && act.hours <= 24 * 60)) throw new NotNow('Time goes on only, and by sixty days at most.')
+        this.pass(act.hours)
+        return { of: 'done' }
+      case 'weigh':
+        return this.weigh(act.tray)
+      case 'feel':
+        return this.feel(act.trays, act.thick, act.cooled)
+      case 'jarAir':
+        if (!(act.hours > 0 && act.hours <= 72)) throw new NotNow('Close the jar for some hours, three days at most.')
+        return this.jarAir(act.hours)
+      case 'heat':
+        return this.heat(act.setC)
+      case 'swap':
+        if (!this.rack || !this.isTray(act.one) || !this.isTray(act.other)) throw new NotNow(`There are trays 1 to ${this.trayCount}.`)
+        this.open(WEIGH_H)
+        this.rack.swap(act.one - 1, act.other - 1)
+        return { of: 'done' }
+      case 'turn':
+        this.open(WEIGH_H * this.trayCount)
+        this.rack?.turn()
+        return { of: 'done' }
+      case 'move':
+        return this.move()
+      case 'takeOut':
+        return this.takeOut(act.trays)
+      case 'rest':
+        return this.intoJar()
+      case 'look':
+        this.tally.looks++
+        return { of: 'look', saw: this.sight() }
+      case 'back':
+        return this.goBack(act.setC)
+      case 'grind':
+        if (!(act.burstS >= 1 && act.burstS <= 300)) throw new NotNow('A run takes 1 to 300 seconds.')
+        return this.grind(act.burstS)
+      case 'ovenDry':
+        if (!(act.minutes > 0 && act.minutes <= 600)) throw new NotNow('Minutes from 1 to 600.')
+        return this.ovenDry(act.minutes)
+      case 'pack':
+        return this.pack(act.lid, act.gel)
+      case 'waterBack':
+        if (!(act.grams > 0 && act.grams <= 1e5)) throw new NotNow('Give the water in grams, above zero.')
+        return this.waterBack(act.grams)
+      case 'stop':
+        this.end()
+        return { of: 'done' }
+    }
+  }
+
+  private isTray(tray: number): boolean {
+    return Number.isInteger(tray) && tray >= 1 && tray <= this.trayCount
+  }
+
+  private begin(cutKey?: string): void {
+    const { lesson, food, truth } = this
+    const cut = lesson.cuts?.find(item => item.key === cutKey)
+    this.cutKey = cutKey
+    const { way } = lesson.machine
+    const share = Array.from({ length: lesson.load.trays }, () => exp(0.05 * this.source.normal()))
+    const whole = share.reduce((sum, value) => sum + value, 0)
+    const trayWeightsG = share.map(value => (this.loadedG * value) / whole)
+    this.loadedTraysG = trayWeightsG.map(round)
+    const { temperatureC, usualHours } = wayOf(this.card, way)
+    if (this.vacuum) {
+      const { areaM2, places } = lesson.machine
+      this.ice = trayWeightsG.map(
+        (grams, i) =>
+          new IceTray({
+            solidsG: grams * (1 - truth.water),
+            startX: truth.water / (1 - truth.water),
+            areaM2,
+            thicknessMm: grams / areaM2 / 1000,
+            pace: (places?.[i] ?? 1) / truth.hours,
+          }),
+      )
+      // What its sensor takes for the end: the mean of its trays, whatever the last one holds.
+      const probe = trayWeightsG.map(grams => new IceTray({ solidsG: grams * (1 - truth.water), startX: truth.water / (1 - truth.water), areaM2, thicknessMm: grams / areaM2 / 1000, pace: 1 / truth.hours }))
+      while (probe.some(tray => tray.ice > 0) && this.cycleH < 200) {
+        for (const tray of probe) tray.advance(0.5)
+        this.cycleH += 0.5
+      }
+      this.cycleH = truth.saysDone * (this.cycleH + 3)
+    } else {
+      this.settings = rackSettings({
+        food,
+        cardKey: lesson.card,
+        way,
+        purpose: lesson.purpose,
+        trayWeightsG,
+        placePaces: lesson.machine.places,
+        solids: 1 - truth.water,
+        hours: Math.sqrt(usualHours.value.low * usualHours.value.high) * truth.hours,
+        thickness: truth.thickness * (cut?.thickness ?? 1),
+        hardening: truth.hardening,
+        thicknessSpread: truth.spread,
+        seed: truth.seed,
+      })
+      this.rack = new Rack(this.settings)
+    }
+    this.setC = lesson.heatC ?? temperatureC
+    this.startC = max(this.setC, temperatureC)
+    this.stage = 'machine'
+    if (lesson.from !== 'load') this.dryBefore()
+    this.note()
+  }
+
+  /** The lesson begins with dry food: it was dried before, to so much over what is wanted. */
+  private dryBefore(): void {
+    const wanted = this.target * this.truth.dryness
+    const rack = this.rack!
+    for (let i = 0; i < 800 && rack.moisture > wanted; i++) rack.advance(0.25, { setC: this.setC, room: USUAL_ROOM })
+    this.setC = null
+    this.stage = 'out'
+    this.leftMachineC = this.truth.warm || this.lesson.room.celsius
+    this.cooledSince = this.hours
+    if (this.lesson.from === 'powder') this.toPowder('none', 0)
+  }
+
+  // Time.
+
+  private pass(hours: number): void {
+    for (let left = hours; left > 1e-9; ) {
+      // Up to the next half hour, so that the end of a night is met.
+      const step = min(CHUNK_H, left)
+      this.chunk(step)
+      left -= step
+    }
+  }
+
+  private chunk(step: number): void {
+    const room = this.room
+    const { tally, stage } = this
+    if (stage === 'machine') {
+      if (!this.rained && this.hours >= this.truth.rain && !this.second && this.lesson.second) {
+        // Rain puts the fire out.
+        this.rained = true
+        this.setC = null
+      }
+      if (this.ice) {
+        if (this.setC !== null) for (const tray of this.ice) tray.advance(step)
+        this.saidDone ||= this.ice[0]!.hours >= this.cycleH
+      } else this.rack!.advance(step, { setC: this.setC, room })
+      if (this.setC !== null) {
+        tally.kWh += (this.machine.watts / 1000) * (this.ice ? 1 : DUTY * max(0.15, min(1, (this.setC - room.celsius) / 37))) * step
+        tally.hotH += (step * max(0, this.setC - this.startC - 1)) / 10
+        if (this.allDry) {
+          this.readyAt ??= this.hours
+          tally.overH += step
+        }
+      }
+    } else if (stage === 'jar') this.jar!.advance(step, { pantry: room, gPerDayKPa: leakOf('screw-jar')! })
+    this.grow(step, room)
+    if (this.stage === 'machine' && this.moisture <= this.target) this.meanDryAt ??= this.hours
+    this.hours += step
+    if (this.record && (this.frames.length === 0 || this.hours - this.frames.at(-1)!.hours >= this.frameH - 1e-9)) this.note()
+  }
+
+  /** Days in a jar are looked at more seldom than hours on a rack. */
+  private get frameH(): number {
+    return this.stage === 'jar' ? 4 : FRAME_H
+  }
+
+  /** Mould, and what grows in perishable food. */
+  private grow(step: number, room: Air): void {
+    if (this.ice || this.powder) return
+    const heated = this.stage === 'machine' && this.setC !== null
+    const celsius = heated ? this.setC! : room.celsius
+    const hollow = this.lesson.cuts?.find(cut => cut.key === this.cutKey)?.hollow ?? false
+    const curve = this.rack!.curveAt(25)
+    let wettest = 0
+    for (const { pieces } of this.trays)
+      for (const { piece } of pieces) {
+        const activity = curve(hollow ? piece.coreX : max(piece.faceX, piece.x.at(-1)!))
+        // A wet piece in warm air is cooler than it.
+        const own = activity > 0.9 && heated ? min(celsius, 0.6 * celsius + 8) : celsius
+        const grown = (this.mouldBy.get(piece) ?? 0) + step * mouldAnHour(activity, own)
+        this.mouldBy.set(piece, grown)
+        this.mould = max(this.mould, grown)
+        wettest = max(wettest, activity)
+      }
+    // Wet food that stands warm without heat: outdoors where the fire went out, or food of animals anywhere.
+    const perishable = this.food.traits.includes('perishable') || this.rained
+    if (perishable && (this.stage === 'machine' || this.stage === 'out') && wettest > ZONE_ACTIVITY && celsius > ZONE_C.low && celsius < min(ZONE_C.high, 52)) this.tally.dangerH += step
+  }
+
+  private note(): void {
+    if (!this.record) return
+    const pieces = this.ice
+      ? this.ice.map(tray => [Float32Array.from(tray.x)])
+      : this.trays.map(tray => tray.pieces.map(({ piece }) => Float32Array.from(piece.x)))
+    this.frames.push({ hours: this.hours, pieces, moisture: this.moisture, setC: this.stage === 'machine' ? this.setC : null })
+  }
+
+  /** The door stands open so long: it is as if the heat were off. */
+  private open(hours: number): void {
+    const { setC } = this
+    this.setC = this.ice ? setC : null
+    this.pass(hours)
+    this.setC = setC
+    this.tally.doorMin += 60 * hours
+  }
+
+  // Looking.
+
+  private weigh(tray?: number): Reading {
+    if (tray !== undefined && !this.present.includes(tray)) throw new NotNow(`Tray ${tray} is not in the machine.`)
+    this.tally.looks++
+    this.open(WEIGH_H * (tray === undefined ? this.present.length : 1))
+    const of = (i: number) => (this.ice ? this.ice[i - 1]!.weightG : weightOf(this.trays[i - 1]!))
+    const grams = (tray === undefined ? this.present : [tray]).reduce((sum, i) => sum + of(i), 0)
+    return { of: 'weight', grams: max(1, round(grams + 0.5 * this.source.normal())), ...(tray !== undefined && { tray }) }
+  }
+
+  private feel(trays: readonly number[], thick: boolean, cooled: boolean): Reading {
+    const of = trays.filter(tray => this.present.includes(tray))
+    if (of.length === 0) throw new NotNow('Take a piece from a tray that is in the machine.')
+    this.tally.looks++
+    this.open(FEEL_H)
+    if (cooled) this.pass(COOL_H)
+    const celsius = cooled ? this.room.celsius : (this.setC ?? this.room.celsius)
+    const pieces = of.map(tray => {
+      // A thick one is looked for and found, if not the very thickest; without looking it is one like most.
+      const size = thick ? (this.source.uniform() < 0.25 ? 3 : 2) : this.source.uniform() < 0.4 ? 0 : 1
+      const body = this.ice ? this.ice[tray - 1]! : this.trays[tray - 1]!.pieces[size]!.piece
+      const ice = this.ice ? this.ice[tray - 1]!.ice : 0
+      return { tray, thick, answers: feelOfPiece(this.food, this.form, { x: body.x, celsius, ice }) }
+    })
+    return { of: 'feel', pieces, check: feelTogether(this.form, pieces.map(piece => piece.answers), cooled, of.length) }
+  }
+
+  private jarAir(hours: number): Reading {
+    this.tally.looks++
+    // A few thick pieces from all trays, closed in with a hygrometer; the rest goes on meanwhile.
+    const x = this.jar
+      ? this.jar.meanX
+      : this.ice
+        ? max(...this.ice.map(tray => tray.meanX))
+        : this.trays.reduce((sum, { pieces }) => sum + pieces[2]!.piece.meanX, 0) / this.trays.length
+    const activity = activityAt(isothermOf(this.food), x, 20)
+    this.pass(hours)
+    const room = this.lesson.room.humidity
+    const there = activity + (room - activity) * exp(-hours / JAR_AIR_H)
+    const shown = there + this.truth.hygrometer / 100 + 0.01 * this.source.normal()
+    return { of: 'jarAir', shown: min(0.99, max(0.01, round(100 * shown) / 100)), closedHours: hours, celsius: round(this.room.celsius) }
+  }
+
+  private sight(): LookSight {
+    if (this.mould >= 1) return 'mould'
+    const { humidity, hours } = this.jar!
+    if (humidity > BEADS && hours > 6) return 'moisture'
+    if (humidity > CLINGS && hours > 6) return 'clumps'
+    return this.source.uniform() < 0.06 ? 'hung' : 'dry'
+  }
+
+  // Doing.
+
+  private heat(setC: number | null): Reading {
+    const { lowC, highC, name } = this.machine
+    if (setC !== null && !(setC >= lowC && setC <= highC)) throw new NotNow(`${name} goes from ${lowC} to ${highC} °C.`)
+    if (setC !== null && this.rained && !this.second) throw new NotNow('It rains: the fire cannot be kept.')
+    this.setC = setC
+    return { of: 'done' }
+  }
+
+  private move(): Reading {
+    this.open(WEIGH_H * this.trayCount)
+    this.second = true
+    const { second } = this.lesson
+    this.setC = min(second!.highC, max(second!.lowC, wayOf(this.card, second!.way).temperatureC))
+    return { of: 'done' }
+  }
+
+  private takeOut(trays?: readonly number[]): Reading {
+    const out = trays ?? this.present
+    if (out.length === 0 || out.some(tray => !this.present.includes(tray))) throw new NotNow('Choose trays that are in the machine.')
+    this.leftMachineC = this.setC ?? this.room.celsius
+    if (this.rack) for (const tray of out) this.trays[tray - 1]!.out = true
+    if (this.ice || this.present.length === 0) {
+      this.stage = 'out'
+      this.setC = null
+      this.cooledSince = this.hours
+      this.note()
+    }
+    return { of: 'done' }
+  }
+
+  private intoJar(): Reading {
+    if (!this.settings) throw new NotNow('What comes from a vacuum is packed at once.')
+    const { celsius } = this.lesson.room
+    this.jar = new RestingJar(this.trays, this.settings.evaporationRate * 0.25, this.rack!.curveAt(celsius), warmthOf(celsius, this.settings.referenceC))
+    this.stage = 'jar'
+    return { of: 'done' }
+  }
+
+  private goBack(setC: number): Reading {
+    const before = this.stage
+    const trays = this.trays.map(tray => tray.out)
+    for (const tray of this.trays) tray.out = false
+    this.stage = 'machine'
+    try {
+      this.heat(setC)
+    } catch (error) {
+      this.stage = before
+      this.trays.forEach((tray, i) => (tray.out = trays[i]!))
+      throw error
+    }
+    this.jar = undefined
+    return { of: 'done' }
+  }
+
+  /** Warmth of what stands on the table: it cools by half in twenty minutes (common practice). */
+  private get warmthNow(): number {
+    const { celsius } = this.room
+    return celsius + (this.leftMachineC - celsius) * exp((-Math.LN2 * (this.hours - this.cooledSince)) / (1 / 3))
+  }
+
+  private grind(burstS: number): Reading {
+    const moisture = this.moisture
+    const glass = glassOf(this.food)
+    // Runs with rests of twice their length: a run warms what is in the cup, a rest takes two thirds of that away.
+    const rise = warmingK(MILL.watts, min(burstS, MILL.runS), MILL.cupG)
+    const runs = Math.ceil(MILL.runS / burstS)
+    const start = this.stage === 'jar' ? this.room.celsius : this.warmthNow
+    const celsius = start + rise * (1 + 0.33 * min(2, runs - 1))
+    const over = celsius - grindBelowC(glass, moisture)
+    const clumps: ClumpRisk = over > 20 ? 'cakes' : over > 0 ? 'sticky' : over > -10 ? 'slight' : 'none'
+    const rounds = Math.ceil(this.weightG / MILL.cupG)
+    this.pass((rounds * runs * burstS * (1 + MILL.restFactor)) / 3600)
+    this.toPowder(clumps, STUCK[clumps] + DUST)
+    return { of: 'ground', powderG: round(this.powder!.weightG), stuckG: round(this.powder!.stuckG), clumps, celsius: round(celsius) }
+  }
+
+  private toPowder(clumps: ClumpRisk, lostShare: number): void {
+    const before = this.weightG
+    this.powder = { moisture: this.moisture, weightG: before * (1 - lostShare), stuckG: before * lostShare, clumps }
+    this.jar = undefined
+    this.stage = 'powder'
+  }
+
+  /** A thin layer in a low oven: it loses water toward the balance with that air within minutes. */
+  private ovenDry(minutes: number): Reading {
+    const { powder } = this
+    const solids = powder!.weightG * (1 - powder!.moisture)
+    const x = powder!.moisture / (1 - powder!.moisture)
+    const least = min(x, 0.02)
+    const now = least + (x - least) * exp(-minutes / THIN_LAYER)
+    this.powder = { ...powder!, moisture: wetBasis(now), weightG: solids * (1 + now) }
+    this.tally.kWh += (1.2 * minutes) / 60
+    this.leftMachineC = OVEN.celsius
+    this.cooledSince = this.hours + minutes / 60
+    this.pass(minutes / 60)
+    return { of: 'done' }
+  }
+
+  /** Closed and left for the months of the lesson, then opened. */
+  private pack(lid: PackageKey, gel: boolean): Reading {
+    const { lesson } = this
+    const pantry = lesson.pantry ?? lesson.room
+    const leak = leakOf(lid) ?? UNKNOWN_LEAK
+    const isotherm = isothermOf(this.food)
+    const solidsG = this.powder ? this.powder.weightG * (1 - this.powder.moisture) : this.tally.solidsG
+    let x = this.moisture / (1 - this.moisture)
+    let gelFree = gel ? GEL_G * GEL_HOLDS : 0
+    const glass = glassOf(this.food)
+    let caked: JarSight = this.powder?.clumps === 'cakes' ? 'clumps' : 'loose'
+    let mould = this.mould
+    // A wet piece among dry ones sweats before all is even: what mould finds in the first days.
+    if (!this.powder && !this.ice) {
+      if (!this.jar) this.intoJar()
+      const jar = this.jar!
+      for (let i = 0; i < 14; i++) {
+        jar.advance(12, { pantry, gPerDayKPa: leak })
+        this.grow(12, pantry)
+      }
+      mould = this.mould
+      x = jar.meanX
+    }
+    const days = lesson.months * 30.4
+    const perDay = leak * saturationKPa(pantry.celsius)
+    for (let day = 0; day < days; day++) {
+      const activity = activityAt(isotherm, x, pantry.celsius)
+      const inG = perDay * (pantry.humidity - activity)
+      // The gel takes what the food would: down to some fifteen in a hundred of humidity.
+      const toGel = gelFree > 0 ? min(gelFree, max(0, inG) + 0.15 * solidsG * max(0, x - 0.03) * 0.05) : 0
+      gelFree -= toGel
+      x = max(0.005, x + (inG - toGel) / solidsG)
+      const soft = pantry.celsius - stickyAboveC(glass, wetBasis(x))
+      if (this.powder && soft > 10) caked = 'clumps'
+      else if (this.powder && caked === 'loose' && soft > 0 && day > 10) caked = 'packed'
+      mould += 24 * mouldAnHour(activity, pantry.celsius)
+    }
+    this.mould = mould
+    const sight: JarSight = mould >= 1 ? 'mould' : caked
+    this.jarSight = sight
+    if (this.powder) this.powder = { ...this.powder, moisture: wetBasis(x), weightG: solidsG * (1 + x) }
+    this.hours += lesson.months * MONTH_H
+    this.stage = 'packed'
+    return { of: 'jar', saw: sight, months: lesson.months }
+  }
+
+  private waterBack(grams: number): Reading {
+    const neededG = max(0, this.loadedG - this.weightG - (this.powder?.stuckG ?? 0))
+    this.cup = { grams, neededG }
+    const off = grams / max(1, neededG) - 1
+    return { of: 'cup', words: off > CUP_OFF ? 'thin' : off < -CUP_OFF ? 'thick' : 'right' }
+  }
+
+  /** What is left to happen when the player has done: food that stands in a machine is taken out; jars that were not packed are closed. */
+  private end(): void {
+    if (this.stage === 'machine') this.takeOut()
+    const { to } = this.lesson
+    if (to === 'dry' && this.stage === 'out' && this.rack) {
+      this.intoJar()
+      this.keepClosed(21)
+    } else if (this.stage === 'jar') this.keepClosed(14)
+    else if ((to === 'jar' || to === 'powder') && this.stage === 'powder') this.pack('screw-jar', false)
+    this.stage = 'ended'
+  }
+
+  private keepClosed(days: number): void {
+    const air = { pantry: this.lesson.pantry ?? this.lesson.room, gPerDayKPa: leakOf('screw-jar')! }
+    for (let i = 0; i < 2 * days; i++) {
+      this.jar!.advance(12, air)
+      this.grow(12, air.pantry)
+      this.hours += 12
+      if (this.record) this.note()
+    }
+  }
+
+  /** Humidity that the closed jar comes to. */
+  get jarHumidity(): number | undefined {
+    return this.jar?.humidity
+  }
+  /** How far what was wanted is from what there is, in water. */
+  get over(): number {
+    return abs(this.moisture - this.target)
+  }
+}
+
+const WHERE: Record<Stage, string> = {
+  cut: 'Choose the cut first.',
+  machine: 'It is in the machine: take it out first.',
+  out: 'It has left the machine.',
+  jar: 'It rests in a closed jar.',
+  powder: 'It is powder already.',
+  packed: 'It is packed.',
+  ended: 'It is over.',
+}
+
+
+
+/** Whether people sleep at an hour of the day. */
+export function isAsleep({ sleep }: Pick<Lesson, 'sleep'>, clock: number): boolean {
+  const { from, to } = sleep
+  return from < to ? clock >= from && clock < to : clock >= from || clock < to
+}

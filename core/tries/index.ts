@@ -1,0 +1,12 @@
+export {
+  changeBetween,
+  isNight,
+  tryLoad,
+  usualKnobs,
+  type RunningLoad,
+  type TryChange,
+  type TryKnobs,
+  type TryLoad,
+  type TryMachine,
+  type TryResult,
+} from './tries'
