@@ -7,6 +7,7 @@ import { cardOf, mixedFood, purposeFactor, wayOf, type Food, type Purpose, type 
 import { foodSearch } from '#core/foods/search'
 import { handsMinutesKg } from '#core/planning'
 import { cautionsAt } from '#core/safety'
+import type { TryKnobs } from '#core/tries'
 import type { FoodPageAnswer, NewBatch } from '#shared/contracts'
 
 const format = useFormat()
@@ -223,6 +224,16 @@ const forecastProblem = computed(() =>
 )
 
 const cautions = computed(() => (food.value ? cautionsAt('intake', inBasket.value ?? food.value) : undefined))
+/** The basket as it may be tried before a knife is lifted. */
+const { settings } = storeToRefs(useHouseholdStore())
+const tryLoad = computed(() => basketToTry({ food: mixed.value ?? food.value, card: card.value, purpose: purpose.value, forecast: forecast.value, machines: machines.value, hours: ownHours.value, now: now.value }, settings.value))
+const takenTries = useTakenTries()
+const triedKnobs = shallowRef<TryKnobs>()
+function takeTry(knobs: TryKnobs) {
+  triedKnobs.value = knobs
+  machineId.value = knobs.machineId
+  cardKey.value = knobs.cardKey
+}
 /** Pictures of the basket. */
 const taken = ref<TakenPicture[]>([])
 const readCares = ref<string[]>([])
@@ -304,6 +315,7 @@ async function takeIn() {
       entry: { id: uuidv7(), at: body.entry.at, body: picture },
     }))
     const items = [{ begin: body }, ...accepted, ...pictures, ...batchesApart(body)]
+    if (triedKnobs.value) takenTries.take(id, triedKnobs.value)
     const sent = await outbox.sendTogether(items, `${food.value!.name} that came in`, id, taken.value.map(plainFile))
     await navigateTo(sent === 'arrived' ? `/batches/${id}` : '/')
   } catch (error) {
@@ -506,6 +518,16 @@ const otherProblems = computed(() =>
         </div>
       </div>
       <LazyReviewsCard v-if="foodPage?.reviews.length" :reviews="foodPage.reviews" />
+      <LazyTryIt
+        v-if="food"
+        :load="tryLoad"
+        :machine-id="machineId"
+        :card-key="cardKey"
+        :start-at="now"
+        take-words="Load it so, when it is in"
+        @take="takeTry"
+      />
+      <p v-if="triedKnobs" class="quiet" role="status">Taken over: loading begins with this try.</p>
       <WaysCard v-if="food && question" :question="question.query" :now="now" @choose="take" />
       <BoughtInCard
         v-if="food"

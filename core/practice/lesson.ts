@@ -41,7 +41,7 @@ const clock = z
 const spanOf = (low: number, high: number, what: string) =>
   z
     .union([z.number(), z.string()], { error: `${what}: a figure, or two with “to” between, such as 0.8 to 1.2.` })
-    .transform((value, context) => {
+    .transform((value, context): { low: number; high: number } => {
       const parts = typeof value === 'number' ? [value, value] : value.split(/\s+to\s+/).map(Number)
       const [from, to = from] = parts
       if (from === undefined || to === undefined || parts.length > 2 || !Number.isFinite(from) || !Number.isFinite(to)) {

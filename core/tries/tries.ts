@@ -56,6 +56,8 @@ export interface TryLoad {
   /** Hour of the day at which it begins, and the hours of sleep. */
   startHour: number
   sleep: { from: number; to: number }
+  /** As it was cut, where that is known. */
+  thicknessMm?: number
   /** What the log says of a load that is in a machine already: nothing begins anew. */
   running?: RunningLoad
 }
@@ -306,13 +308,13 @@ function checkKnobs(load: TryLoad, knobs: TryKnobs): TryMachine {
 }
 
 /** Where the knobs stand before anything is turned: the card's. */
-export function usualKnobs(load: Pick<TryLoad, 'food' | 'machines' | 'running'>, machineId: string, cardKey: string, room: Air = USUAL_ROOM): TryKnobs {
+export function usualKnobs(load: Pick<TryLoad, 'food' | 'machines' | 'running' | 'thicknessMm'>, machineId: string, cardKey: string, room: Air = USUAL_ROOM): TryKnobs {
   const machine = load.machines.find(item => item.id === machineId) ?? load.machines[0]!
   const card = cardOf(load.food, cardKey)
   return {
     machineId: machine.id,
     cardKey: card.key,
-    thicknessMm: card.thicknessMm ?? 5,
+    thicknessMm: load.thicknessMm ?? card.thicknessMm ?? 5,
     setC: load.running?.setC ?? nearestHeat(wayOf(card, machine.kind).temperatureC, machine),
     hotH: 0,
     loadKgM2: round(100 * card.trayLoadKgM2.mean) / 100,

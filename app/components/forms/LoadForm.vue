@@ -44,7 +44,10 @@ const meant = props.state.run
   : [props.page.planned?.machineId, props.state.intake.body.machineId]
       .map(id => props.page.machines.find(item => item.id === id && findsPlaces(item)))
       .find(item => item !== undefined)
-const machineId = ref(props.initial?.machineId ?? meant?.id ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
+/** A try that was taken over: its machine, heat and start are what the form begins with. */
+const tried = props.initial ? undefined : useTakenTries().of(props.page.batchId)
+const triedIn = tried && props.page.machines.find(item => item.id === tried.machineId && findsPlaces(item))
+const machineId = ref(props.initial?.machineId ?? triedIn?.id ?? meant?.id ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))
@@ -68,9 +71,9 @@ const wantedC = () => {
   const chosen = HEAT_QUESTIONS.flatMap(key => schoolsOf(key).filter(school => school.key === props.state.choices[key]))[0]
   return facts.value.plainHeat && kind.value === STANDARD_WAY && chosen?.celsius !== undefined ? chosen.celsius : way.value.temperatureC
 }
-const heat = ref<string>(props.initial || there.value ? 'leave' : String(nearestHeat(wantedC(), machine.value)))
+const heat = ref<string>(props.initial || there.value ? 'leave' : triedIn ? triedHeat() : String(nearestHeat(wantedC(), machine.value)))
 /** Another heat than those offered, in the household's degrees. */
-const otherHeat = ref<number>()
+const otherHeat = ref<number | undefined>(triedIn && temperatureIn(tried!.setC, unit))
 /** What is set, °C; undefined with the heat off, or as it is. */
 const setNow = computed(() => {
   if (heat.value === 'leave' || heat.value === 'off') return undefined
@@ -134,6 +137,11 @@ watch(machineId, () => {
   if (facts.value.underVacuum) each.value = true
 })
 
+/** The heat of the try, among those offered or another. */
+function triedHeat(): string {
+  return tried!.setC === nearestHeat(wantedC(), machine.value) ? String(tried!.setC) : 'other'
+}
+
 /** As many free trays as the method card's one layer needs. */
 function usualTrays(): number[] {
   if (props.place && free.value.includes(props.place)) return [props.place]
@@ -169,7 +177,7 @@ const heatReason = computed(() =>
     : (HEAT_QUESTIONS.flatMap(schoolsOf).find(school => String(school.celsius) === heat.value)?.reason ??
       (heat.value === 'other' ? 'Hours follow the heat: each degree counts.' : 'Moist food must not stand warm beyond two hours.')),
 )
-const start = ref<'steady' | 'hot'>(props.state.choices.start === 'hot' ? 'hot' : 'steady')
+const start = ref<'steady' | 'hot'>((triedIn && tried!.hotH > 0) || props.state.choices.start === 'hot' ? 'hot' : 'steady')
 /** What a hot start would be set to on the chosen heat; undefined where the school does not apply. */
 const hotC = computed(() =>
   !facts.value.hotStart || setNow.value === undefined || schoolsOf('start').length === 0 || props.state.card.feelForm === 'leaves'

@@ -7,6 +7,7 @@ import { conflictsOf, type Entry, type EntryKind } from '#core/log'
 import type { ActStep } from '~/components/frame/ActSteps.vue'
 import type { Parcel } from '~/data/parcel'
 import type { WeighInFlag } from '#core/kinetics'
+import type { TryKnobs, TryLoad } from '#core/tries'
 
 const route = useRoute()
 const router = useRouter()
@@ -181,11 +182,39 @@ const others = computed((): ActStep[] => {
     ...(s.run ? [{ words: 'For next time', go: () => act('review') }] : []),
     ...(shelved ? [] : [{ words: s.hold ? 'Take it up again' : 'Keep it for now', go: () => act('hold') }]),
     ...(s.run ? [] : [{ words: 'Part of it for something else', go: () => act('split') }]),
+    ...(s.run ? [{ words: 'Once more, on paper', go: () => navigateTo(`/practice/own/${batchId}`) }] : []),
     ...(s.run ? [{ words: 'Beside other runs', go: () => navigateTo(beside) }] : []),
     ...(s.jars.length ? [{ words: 'Every jar of it', go: () => navigateTo(`/batches/${batchId}/recall`) }] : []),
     { words: 'Card for the wall', href: `/api/batches/${batchId}/card.pdf` },
   ]
 })
+
+/** The load as it may be tried before it is loaded, or from what is believed of it now. */
+const { settings } = storeToRefs(useHouseholdStore())
+const sleep = computed(() => ({ from: settings.value.sleepFrom / 60, to: settings.value.sleepTo / 60 }))
+const takenTries = useTakenTries()
+const tryLoad = computed((): TryLoad | undefined => {
+  const s = state.value
+  if (!s || !page.value) return undefined
+  if (drying.value) return assessment.value && machine.value && tryOfRun(s, assessment.value, machine.value, now.value, sleep.value, hourOfDay(now.value, settings.value.timeZone))
+  return s.run ? undefined : tryBeforeLoad(s, page.value, hourOfDay(now.value, settings.value.timeZone), sleep.value)
+})
+const tryMachineId = computed(() => (drying.value ? machine.value?.id : (state.value?.intake.body.machineId ?? tryLoad.value?.machines[0]?.id)) ?? '')
+/** One tap takes it over: the heat of a load that runs, the whole of one that is to be loaded. */
+async function takeTry(knobs: TryKnobs) {
+  trouble.value = ''
+  if (!drying.value) {
+    takenTries.take(batchId, knobs)
+    return act('load')
+  }
+  try {
+    await write([{ kind: 'heat', runId: state.value!.run!.runId, setC: knobs.setC }])
+    await saved()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    trouble.value = error.message
+  }
+}
 
 /** The rack is where trays are moved. */
 function openRack() {
@@ -324,6 +353,17 @@ if (typeof wanted === 'string' && state.value) {
         <WhenNear v-if="drawn" class="log" height="200px" :within="2500">
           <LogList v-bind="log" :way="state.run.way.way" v-on="inLog" />
         </WhenNear>
+        <LazyTryIt
+          v-if="drawn && tryLoad"
+          class="try"
+          :load="tryLoad"
+          :machine-id="tryMachineId"
+          :card-key="state.card.key"
+          :room="state.run.room"
+          :start-at="now"
+          take-words="Set this heat"
+          @take="takeTry"
+        />
         <div class="side">
           <VerdictPanel v-if="assessment" class="leads" :state="state" :assessment="assessment" :now="now" :class="{ working }">
             <NextStep :state="state" :assessment="assessment" :batch-id="batchId" @act="kind => act(kind)" @rack="openRack" />
@@ -382,6 +422,16 @@ if (typeof wanted === 'string' && state.value) {
         />
         <LazyDangerCard v-if="!state.run" :state="state" :now="now" @act="kind => act(kind)" />
         <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
+        <LazyTryIt
+          v-if="tryLoad"
+          :load="tryLoad"
+          :machine-id="tryMachineId"
+          :card-key="state.card.key"
+          :room="page.lastAir && { celsius: page.lastAir.roomC, humidity: page.lastAir.roomHumidity }"
+          :start-at="now"
+          take-words="Load it so"
+          @take="takeTry"
+        />
         <LazyBatchSum v-if="state.run" :state="state" :page="page" />
         <LogList v-bind="log" v-on="inLog" />
       </div>
@@ -444,7 +494,7 @@ if (typeof wanted === 'string' && state.value) {
   align-items: start;
 }
 .drying {
-  grid-template: 'weights weights' auto 'curve side' auto 'trays side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px);
+  grid-template: 'weights weights' auto 'curve side' auto 'trays side' auto 'try side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px);
 }
 .weights {
   grid-area: weights;
@@ -457,6 +507,9 @@ if (typeof wanted === 'string' && state.value) {
 }
 .log {
   grid-area: log;
+}
+.try {
+  grid-area: try;
 }
 .side {
   grid-area: side;
@@ -518,8 +571,11 @@ if (typeof wanted === 'string' && state.value) {
   .curve {
     order: 4;
   }
-  .log {
+  .try {
     order: 5;
+  }
+  .log {
+    order: 6;
   }
 }
 </style>

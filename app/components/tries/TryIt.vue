@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { fill } from '#core/errors'
+import { cardOf } from '#core/foods'
+
+import type { Air } from '#core/air'
+import type { TryKnobs, TryLoad } from '#core/tries'
+import { HOUR } from '#core/time'
+
+/** What if: knobs to turn at, and what would come of the load, beside up to three other tries. */
+const props = defineProps<{ load?: TryLoad; machineId: string; cardKey: string; room?: Air; startAt: number; takeWords?: string }>()
+const emit = defineEmits<{ take: [knobs: TryKnobs] }>()
+const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
+const { tries, at, current, change, problem, turn, show, another, drop } = useTries(
+  toRef(() => props.load),
+  toRef(() => ({ machineId: props.machineId, cardKey: props.cardKey, room: props.room })),
+)
+const machine = computed(() => props.load?.machines.find(item => item.id === current.value?.knobs.machineId))
+const card = computed(() => props.load && cardOf(props.load.food, current.value?.knobs.cardKey))
+const running = computed(() => props.load?.running !== undefined)
+const result = computed(() => current.value?.result)
+const unit = computed(() => settings.value.temperatureUnit)
+const units = { G: format.weight, C: format.temperature, Share: format.share, Ml: format.volume, Mm: format.length }
+const sentence = (list: readonly { template: string; quantities: Record<string, number | string> }[]) =>
+  list.map(({ template, quantities }) => fill(template, quantities, units)).join(', ')
+const changeWords = computed(() => {
+  if (!change.value || change.value.what.length === 0) return undefined
+  const what = sentence(change.value.what)
+  return `${what[0]!.toUpperCase()}${what.slice(1)}: ${change.value.so.length ? sentence(change.value.so) : 'hardly any difference'}.`
+})
+const finish = computed(() => {
+  const { p10, p50, p90 } = result.value!.finishH
+  if (!Number.isFinite(p10)) return 'never, in this air and heat'
+  const when = (hours: number) => format.moment(props.startAt + hours * HOUR, props.startAt)
+  if (!Number.isFinite(p90)) return `around ${when(p50)}, or not at all`
+  return format.window(props.startAt + p10 * HOUR, props.startAt + p90 * HOUR, props.startAt)
+})
+interface Knob {
+  name: keyof TryKnobs
+  label: string
+  low: number
+  high: number
+  step: number
+  value: number
+  shown: string
+  set: (value: number) => void
+}
+const knobs = computed((): Knob[] => {
+  const now = current.value?.knobs
+  const its = machine.value
+  if (!now || !its || !card.value) return []
+  const usual = card.value
+  const knob = (name: 'thicknessMm' | 'setC' | 'hotH' | 'loadKgM2' | 'fan', label: string, low: number, high: number, step: number, shown: string): Knob => ({
+    name,
+    label,
+    low,
+    high,
+    step,
+    value: now[name],
+    shown,
+    set: value => turn(name, value),
+  })
+  return [
+    ...(usual.thicknessMm && !running.value
+      ? [knob('thicknessMm', 'Thickness', Math.max(1, Math.round(usual.thicknessMm / 3)), Math.round(usual.thicknessMm * 2.5), 0.5, format.length(now.thicknessMm))]
+      : []),
+    knob('setC', 'Heat', its.lowC, its.highC, 1, format.temperature(now.setC)),
+    ...(running.value ? [] : [knob('hotH', 'Hot start', 0, 4, 0.5, now.hotH === 0 ? 'none' : `${now.hotH} h, ${unit.value === 'F' ? 18 : 10} °${unit.value} more`)]),
+    ...(running.value
+      ? []
+      : [knob('loadKgM2', 'On a tray', Math.round(50 * usual.trayLoadKgM2.mean) / 100, Math.round(200 * usual.trayLoadKgM2.mean) / 100, 0.1, format.weight(Math.round(1000 * now.loadKgM2 * its.trayAreaM2)))]),
+    { name: 'room', label: 'Room, humidity', low: 15, high: 95, step: 1, value: Math.round(100 * now.room.humidity), shown: format.share(now.room.humidity), set: value => turn('room', { ...now.room, humidity: value / 100 }) },
+    { name: 'room', label: 'Room, warmth', low: 0, high: 38, step: 1, value: Math.round(now.room.celsius), shown: format.temperature(now.room.celsius), set: value => turn('room', { ...now.room, celsius: value }) },
+    knob('fan', 'Draught', 0.3, 2, 0.1, `${Math.round(100 * now.fan)} %`),
+  ]
+})
+const figures = computed(() => {
+  const it = result.value!
+  return [
+    { name: 'Dry', is: finish.value },
+    ...(running.value ? [] : [{ name: 'Trays', is: `${plural(it.trays, 'tray')}, ${it.loads === 1 ? 'one load' : `${it.loads} loads`}` }]),
+    ...(it.lastTrayH === undefined ? [] : [{ name: 'Slowest place', is: `about ${format.hours(it.lastTrayH)}` }]),
+    { name: 'Power', is: it.kWh < 0.05 ? 'none' : `about ${it.kWh.toFixed(1)} kWh` },
+    ...(it.dangerH === undefined ? [] : [{ name: 'Where things grow', is: it.dangerH < 0.25 ? 'no time' : format.hours(it.dangerH) }]),
+    ...(it.hardening > 0.02 ? [{ name: 'Outside may close', is: `${format.share(it.hardening)} longer for it` }] : []),
+    { name: 'No drier than', is: `${format.share(it.lowest)} (wanted ${format.share(it.target)})` },
+  ]
+})
+const open = ref(false)
+</script>
+
+<template>
+  <details class="card try" :open="open" @toggle="open = ($event.target as HTMLDetailsElement).open">
+    <summary>Try it: what if it were thinner, hotter, off at night?</summary>
+    <p v-if="!load" class="quiet">Choose the food and give its weight first.</p>
+    <div v-else-if="open && current" class="inner">
+      <div class="row tabs" role="group" aria-label="Tries">
+        <ElButton v-for="(item, i) in tries" :key="item.id" :type="i === at ? 'primary' : undefined" :aria-pressed="i === at" @click="show(i)">{{
+          i === 0 ? 'First try' : `Try ${i + 1}`
+        }}</ElButton>
+        <ElButton v-if="tries.length < MOST_TRIES" @click="another">Another beside it</ElButton>
+        <ElButton v-if="tries.length > 1" @click="drop(at)">Drop this one</ElButton>
+      </div>
+      <div class="desk">
+        <div class="knobs">
+          <ChoiceField
+            v-if="load.machines.length > 1 && !running"
+            :model-value="current.knobs.machineId"
+            label="In"
+            :choices="load.machines.map(item => ({ value: item.id, words: item.name }))"
+            @update:model-value="value => value && turn('machineId', value)"
+          />
+          <label v-for="knob in knobs" :key="knob.label" class="knob">
+            <span>{{ knob.label }}</span
+            ><output>{{ knob.shown }}</output>
+            <input
+              type="range"
+              :min="knob.low"
+              :max="knob.high"
+              :step="knob.step"
+              :value="knob.value"
+              :aria-valuetext="knob.shown"
+              @input="knob.set(Number(($event.target as HTMLInputElement).value))"
+            />
+          </label>
+          <ChoiceField
+            :model-value="current.knobs.night"
+            label="At night"
+            :choices="[
+              { value: 'leave' as const, words: 'Left on' },
+              { value: 'off' as const, words: 'Off' },
+              { value: 'warm' as const, words: `Held at ${format.temperature(40)}` },
+            ]"
+            @update:model-value="value => value && turn('night', value)"
+          />
+          <ElCheckbox
+            v-if="result?.lastTrayH !== undefined"
+            :model-value="current.knobs.rotate"
+            size="large"
+            @update:model-value="value => turn('rotate', Boolean(value))"
+            >Change places halfway</ElCheckbox
+          >
+        </div>
+        <div class="stack">
+          <p class="change" role="status">{{ problem || changeWords || 'Turn at a knob: each change is told here.' }}</p>
+          <LazyTryChart v-if="result" :tries="tries" :at="at" :start-at="startAt" />
+          <dl v-if="result" class="figures">
+            <div v-for="figure in figures" :key="figure.name">
+              <dt>{{ figure.name }}</dt>
+              <dd>{{ figure.is }}</dd>
+            </div>
+          </dl>
+          <p class="quiet small">
+            Seven loads like yours dried on paper, from quick to slow: 8 of 10 end within the window. It is a simple paper: how simple, the
+            method’s page says.
+          </p>
+          <div v-if="takeWords" class="row">
+            <ElButton type="primary" @click="emit('take', current.knobs)">{{ takeWords }}</ElButton>
+          </div>
+        </div>
+      </div>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+.try {
+  padding-block: 0.2rem;
+}
+summary {
+  min-height: 48px;
+  align-content: center;
+  font-weight: 650;
+  cursor: pointer;
+}
+.inner {
+  display: grid;
+  gap: 0.8rem;
+  padding-bottom: 0.8rem;
+}
+.desk {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(290px, 100%), 1fr));
+  gap: 1.2rem;
+}
+.knobs {
+  display: grid;
+  gap: 0.35rem;
+  align-content: start;
+}
+.knob {
+  display: grid;
+  grid-template-columns: 1fr auto;
+}
+.knob output {
+  font-weight: 650;
+}
+.knob input {
+  grid-column: 1 / -1;
+  width: 100%;
+  height: 44px;
+  margin: 0;
+  accent-color: var(--dulse);
+}
+.change {
+  min-height: 3em;
+  font-weight: 600;
+}
+.figures {
+  margin: 0;
+  display: grid;
+}
+.figures > div {
+  display: grid;
+  grid-template-columns: 9.5rem 1fr;
+  gap: 0.6rem;
+  border-top: 1px solid var(--rule);
+  padding: 0.4rem 0;
+}
+.figures dt {
+  color: var(--quiet);
+}
+.figures dd {
+  margin: 0;
+  font-weight: 650;
+}
+.tabs .el-button {
+  margin: 0;
+}
+</style>
