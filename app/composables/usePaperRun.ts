@@ -151,23 +151,31 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
   async function write(bodies: readonly EntryBody[], { replaces }: WriteOptions = {}) {
     for (const body of bodies) {
       if (body.kind === 'caution') continue
+      checkMend(body, replaces)
       const at = now.value
       const entry = { ...entryOf(body, at), replaces }
       try {
         const name = machines.value[0]!.name
         if (!isOfRun(body.kind))
           checkEntry(entries.value, entry, { now: at, find: () => food, machine: { kind: machines.value[0]!.kind, name, trays: 20, taken: [] } as never })
-        if (body.kind !== 'load') await carryOut(body)
+        if (replaces === undefined && body.kind !== 'load') await carryOut(body)
       } catch (error) {
         throw refusal(error)
       }
       entries.value = [...entries.value, entry]
-      if (LOOKS.includes(body.kind)) {
+      if (LOOKS.includes(body.kind) && replaces === undefined) {
         asking.value = true
         spoken.value = false
       }
     }
     keep()
+  }
+
+  /** What was written can be put right; what was done in the kitchen was done. */
+  function checkMend(body: EntryBody, replaces?: string) {
+    const mended = entries.value.find(entry => entry.id === (body.kind === 'void' ? body.target : replaces))
+    if (mended && !LOOKS.includes(mended.body.kind) && mended.body.kind !== 'note')
+      throw refusal(new Error('What was done was done: on paper only what was seen and written can be put right.'))
   }
 
   /** Back into the machine after a rest, by a loading of its own. */

@@ -1,4 +1,4 @@
-import type { FeelCheck } from '../dryness'
+import { judgeFeel, type FeelCheck } from '../dryness'
 import type { Food, Purpose } from '../foods'
 import { wayOf } from '../foods'
 import { GRADE_UM } from '../grinding'
@@ -33,6 +33,8 @@ export type DrillKind = (typeof DRILL_KINDS)[number]
 const PRACTICE = 'common practice'
 const BASKETS_G = [600, 850, 1200, 1750, 2400, 3100]
 const TABLESPOON_ML = 14.8
+const ROOM = { celsius: 20, humidity: 0.5 }
+const MOST_TRIES = 12
 const POWDERS: Purpose[] = ['powder', 'flakes']
 
 /**
@@ -153,13 +155,19 @@ const MAKERS: Record<DrillKind, (foods: readonly Food[], source: RandomSource) =
     const middle = Math.sqrt(usualHours.value.low * usualHours.value.high)
     const answer = source.integer(0, 3)
     const feels = Array.from({ length: 4 }, (_, i) => {
-      const rack = new Rack(
-        rackSettings({ food, cardKey: card.key, way: 'dehydrator', purpose: 'powder', trayWeightsG: [300], hours: middle, seed: source.integer(1, 1e9) }),
-      )
-      rack.advance(i === answer ? 2.2 * middle : (0.35 + 0.4 * source.uniform()) * middle, { setC: temperatureC, room: { celsius: 20, humidity: 0.5 } })
-      // Of three that are not dry one at least is warm, and none is the thickest: as hands pick them.
-      const warm = i !== answer && source.uniform() < 0.4
-      return { form: card.feelForm, answers: feelOfPiece(food, card.feelForm, { x: rack.trays[0]!.pieces[i === answer ? 2 : 1]!.piece.x, celsius: warm ? temperatureC : 20 }) }
+      const dry = i === answer
+      const settings = rackSettings({ food, cardKey: card.key, way: 'dehydrator', purpose: 'powder', trayWeightsG: [300], hours: middle, seed: source.integer(1, 1e9) })
+      // Of three that are not dry some are warm, and none is the thickest: as hands pick them.
+      const celsius = !dry && source.uniform() < 0.4 ? temperatureC : ROOM.celsius
+      let hours = (dry ? 2.2 : 0.35 + 0.4 * source.uniform()) * middle
+      for (let tries = 0; ; tries++) {
+        const rack = new Rack(settings)
+        rack.advance(hours, { setC: temperatureC, room: ROOM })
+        const answers = feelOfPiece(food, card.feelForm, { x: rack.trays[0]!.pieces[dry ? 2 : 1]!.piece.x, celsius })
+        const check = { form: card.feelForm, answers, cooled: true, places: 3 }
+        if (tries >= MOST_TRIES || (judgeFeel(check, 'powder').vote === 'dry') === dry) return { form: card.feelForm, answers }
+        hours *= dry ? 1.3 : 0.7
+      }
     })
     return {
       kind: 'whichIsDry',

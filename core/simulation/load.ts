@@ -38,8 +38,10 @@ export interface PaperLoad {
 
 /** How pieces of a careful cut differ, and trays of one machine beyond their places (common practice). */
 const USUAL = { thicknessSpread: 0.14, traySpread: 0.05 }
-/** Dry enough for a card in air that cannot reach the target: so near the lowest. */
-const NEAR_LOWEST = 1.15
+/** Dry enough for a card in air that cannot reach the target: so near the lowest. Below this loss an hour it stands still. */
+const NEAR_LOWEST = 1.1
+const STANDS = 1e-4
+const CLOCK_STEP_H = 0.05
 const MOST_H = 400
 
 const known = new Map<string, number>()
@@ -84,19 +86,17 @@ export function rackSettings(load: PaperLoad): RackSettings {
   }
 }
 
-/** Hours of heat until an even load is at the target, or as near as a usual room lets it. */
+/** Hours of heat until an even load is at the target; where a usual room never lets it, until it is as near the lowest as it will be. */
 function hoursOf(settings: RackSettings, target: number, setC: number): number {
   const rack = new Rack(settings)
-  const step = 0.05
-  let before = rack.moisture
-  let slow = 0
+  const passed: { hours: number; moisture: number }[] = []
   while (rack.hours < MOST_H) {
-    rack.advance(step, { setC, room: USUAL_ROOM })
+    const before = rack.moisture
+    passed.push({ hours: rack.hours, moisture: before })
+    rack.advance(CLOCK_STEP_H, { setC, room: USUAL_ROOM })
     const now = rack.moisture
-    if (now <= target) return rack.hours - (step * (target - now)) / Math.max(1e-9, before - now)
-    slow = before - now < 1e-5 ? slow + 1 : 0
-    if (slow > 40 && now > target * NEAR_LOWEST) return rack.hours
-    before = now
+    if (now <= target) return rack.hours - (CLOCK_STEP_H * (target - now)) / Math.max(1e-9, before - now)
+    if (rack.hours > 1 && before - now < STANDS * CLOCK_STEP_H) break
   }
-  return MOST_H
+  return passed.find(({ moisture }) => moisture <= NEAR_LOWEST * rack.moisture)!.hours
 }

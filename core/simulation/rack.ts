@@ -181,7 +181,7 @@ export class Rack {
     const hardening = (settings.piece.hardening ?? 0) * (on ? 2 ** ((airC - settings.referenceC) / HARDENING_STEP_C) : 0)
     const activity = this.curveAt(airC)
     for (let left = hours; left > 1e-9; ) {
-      const step = min(this.hours < LATER_H ? STEP_H : LATER_STEP_H, left)
+      const step = min(this.hours < LATER_H - 1e-6 ? STEP_H : LATER_STEP_H, left)
       for (const tray of this.trays) {
         if (tray.out) continue
         const pace = tray.own * (settings.placePaces?.[tray.place] ?? 1)

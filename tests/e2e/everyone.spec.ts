@@ -18,6 +18,9 @@ const PAGES: Record<string, (demo: Demo) => string> = {
   Household: () => '/workshop/household',
   Alarms: () => '/workshop/alarms',
   Insight: () => '/insight',
+  Practice: () => '/practice',
+  'a lesson in play': () => '/practice/play/night-off?kitchen=2',
+  Drills: () => '/practice/drills',
   Data: () => '/data',
 }
 

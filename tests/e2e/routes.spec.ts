@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import Ajv from 'ajv/dist/2020.js'
 import addFormats from 'ajv-formats'
 import { uuidv7 } from 'uuidv7'
@@ -45,6 +46,8 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     batchRecall: { path: { batchId } },
     compare: { query: { food: 'beetroot' } },
     insight: { query: { by: 'food' } },
+    lessons: {},
+    readLesson: { body: () => ({ text: readFileSync('core/practice/lessons/05-bedtime.yaml', 'utf8') }) },
     jar: { path: { jarId } },
     jarRecall: { path: { jarId } },
     labelTemplates: {},

@@ -106,7 +106,7 @@ function press(key: string) {
 
 function doubtOf(grams: number, position: number): string | undefined {
   const estimate = props.assessment?.estimate
-  const asked = estimate && doubtOfWeight(run.value, estimate, grams, paper?.now.value ?? Date.now(), position === 0 ? undefined : position)
+  const asked = estimate && doubtOfWeight(run.value, estimate, grams, Date.now(), position === 0 ? undefined : position)
   if (!asked) return undefined
   return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
 }
@@ -140,8 +140,9 @@ async function enter() {
   // What is typed from here on is the next weight.
   typed.value = ''
   // Quick hands come before the estimate that questions a slip; without one after a while the weight is taken as it is.
-  await until(() => props.assessment).toBeTruthy({ timeout: 5000 })
-  const doubt = doubtOf(grams, position)
+  if (!paper) await until(() => props.assessment).toBeTruthy({ timeout: 5000 })
+  // On paper Dulse keeps still until one has said what one believes.
+  const doubt = paper ? undefined : doubtOf(grams, position)
   if (doubt && asked !== entered) {
     typed.value = entered
     question.value = { typed: entered, words: doubt }

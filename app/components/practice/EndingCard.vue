@@ -73,7 +73,7 @@ const rows = computed(() => {
   const row = (name: string, of: (outcome: Outcome) => string, note?: string) => ({ name, you: of(you), best: its && of(its), note })
   return [
     row('Lost', outcome => `${format.weight(Math.round(outcome.spoiledG))}${outcome.lost.length ? `, ${outcome.lost.map(item => WHY[item]).join(', ')}` : ''}`),
-    row('Heat too long', outcome => format.hours(outcome.overH)),
+    row('Heat too long', outcome => (outcome.overH < 0.1 ? 'none' : format.hours(outcome.overH))),
     row('Looks', outcome => String(outcome.looks)),
     row('Woken', outcome => (outcome.woken === 0 ? 'never' : plural(outcome.woken, 'time'))),
     row('Power', outcome => `${outcome.kWh.toFixed(1)} kWh`),

@@ -14,12 +14,12 @@ const format = useFormat()
 const ink = useChartInk()
 const HOUR = 3_600_000
 const frames = computed(() => props.ending.frames.filter(frame => frame.pieces[props.tray]?.[props.size]))
-/** Hours in a jar outweigh those on the rack by far: a day in it is drawn as an hour. */
+/** Hours in a jar outweigh those on the rack by far: three days in it are drawn as an hour. */
 const jarFrom = computed(() => {
   const long = frames.value.findIndex((frame, i) => i > 0 && frame.hours - frames.value[i - 1]!.hours > 2)
   return long < 0 ? Infinity : frames.value[long - 1]!.hours
 })
-const SLOWER = 1 / 24
+const SLOWER = 1 / 72
 const place = (hours: number) => (hours <= jarFrom.value ? hours : jarFrom.value + (hours - jarFrom.value) * SLOWER)
 const hoursAt = (x: number) => (x <= jarFrom.value ? x : jarFrom.value + (x - jarFrom.value) / SLOWER)
 const endX = computed(() => Math.max(0.5, place(frames.value.at(-1)?.hours ?? 1)))
@@ -238,7 +238,7 @@ const option = computed(() => {
     <VChart class="chart" :option="option" :init-options="{ renderer: 'canvas' }" autoresize role="img" :aria-label="words" />
     <p class="small quiet">
       Wet is brine, dry is husk. Rings and dotted lines: what was done. Below, the water of all of it, dry at the dashed line; thick bars are what
-      you said (red: it was not in there), thin ones what Dulse said.{{ jarFrom < Infinity ? ' Days in the jar are drawn as hours.' : '' }}
+      you said (red: it was not in there), thin ones what Dulse said.{{ jarFrom < Infinity ? ' Three days in the jar are drawn as an hour.' : '' }}
     </p>
     <ChartTable
       caption="What was done, and the water then"

@@ -10,7 +10,11 @@ defineProps<{ words?: string }>()
 </template>
 
 <style scoped>
+/* Always in sight: nobody is to take what stands under it for the logbook. */
 .band {
+  position: sticky;
+  top: 70px;
+  z-index: 12;
   margin: -1.1rem -1.5rem 0;
   padding: 0.25rem 1.5rem;
   background: repeating-linear-gradient(
@@ -29,8 +33,14 @@ defineProps<{ words?: string }>()
 }
 @media (width <= 760px) {
   .band {
+    top: 0;
     margin: -0.9rem -0.8rem 0;
     padding-inline: 0.8rem;
+  }
+}
+@media (height <= 500px) {
+  .band {
+    position: static;
   }
 }
 </style>

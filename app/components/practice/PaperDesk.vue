@@ -17,13 +17,14 @@ const begun = ref((practice.open[lesson.key]?.seed === props.seed && practice.op
 await run.begin()
 
 const dialog = ref<EntryKind>()
+const correcting = ref<Entry>()
 const weighing = ref(false)
 const backing = ref(false)
 const cup = ref(false)
 const trouble = ref('')
 const time = ref<{ bedtime: boolean; turn: () => void; quarter: () => void; hour: () => void }>()
 const target = targetIn(food, lesson.purpose, lesson.machine.way)
-const { assessment } = useAssessment(entries as Ref<readonly Entry[]>, ref(food), now)
+const { assessment } = useAssessment(entries as Ref<readonly Entry[]>, shallowRef(food), now)
 const can = (deed: (typeof lesson.deeds)[number]) => lesson.deeds.includes(deed) && view.value?.cannot[deed] === undefined
 const weighed = computed(
   () => new Map((state.value?.run?.trays ?? []).flatMap(tray => {
@@ -167,7 +168,13 @@ const once = () => {
             <p v-if="trouble" class="problem">{{ trouble }}</p>
           </div>
         </section>
-        <LogList :entries="entries" :now="now" title="The paper log" />
+        <LogList
+          :entries="entries"
+          :now="now"
+          title="The paper log"
+          @correct="entry => ((correcting = entry), (dialog = entry.body.kind))"
+          @void="entry => write([{ kind: 'void', target: entry.id }])"
+        />
       </div>
       <div class="stack">
         <PaperRack :answer="answer" :view="view" :weighed="weighed" />
@@ -195,7 +202,7 @@ const once = () => {
       :take-typed="() => ''"
       @close="weighing = false"
     />
-    <LazyEntryDialog v-if="dialog" :kind="dialog" :state="state" :page="page" :write="run.write" @close="dialog = undefined" />
+    <LazyEntryDialog v-if="dialog" :kind="dialog" :state="state" :page="page" :write="run.write" :correcting="correcting" @close="((dialog = undefined), (correcting = undefined))" />
     <BackDialog v-if="backing" :machine="view.machine" :go="run.goBack" @close="backing = false" />
     <CupDialog v-if="cup" :loaded-g="view.trayWeightsG.reduce((sum, grams) => sum + grams, 0)" :pour="grams => run.act({ do: 'waterBack', grams })" @close="cup = false" />
   </div>
