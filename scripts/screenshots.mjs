@@ -47,31 +47,17 @@ await fetch(`${address}/api/batches`, {
   }),
 })
 const recipes = await ask('/api/recipes')
-/** A list as somebody keeps it, with slips in it. */
-const SPICES =
-  'food,weight (g),packed,form,place,price\nCumin,45,2026-05-01,powder,Spice drawer,2.40\nSmoked paprika,60,2026-06-11,powder,Spice drawer,3.10\nCimamon,30,2026-05-01,powder,Spice drawer,\nTomato,380,31/31/2026,powder,Cellar,\nOnion,a lot,2026-08-12,powder,Cellar,\nGarlic,120,2026-08-12,powder,Cellar,\n'
 /** Name, path, what to do before the picture. */
 const VIEWS = [
   ['now', '/'],
   ['batch', batch('beetroot', 'drying')],
   ['rack', `/machines/${machines.find(item => item.name === 'Tall cabinet').id}`, page => page.locator('[data-place="3"]').click()],
   ['grind', ground, page => page.getByRole('button', { name: 'Start the round' }).click()],
-  ['pack', batch('carrot', 'grinding'), page => page.getByRole('button', { name: 'Pack a jar' }).click()],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
   ['shelf', '/shelf'],
   ['jar', jar],
   ['kitchen', `/kitchen?jar=${jars.find(item => item.foodKey === 'tomato' && item.leftG > 80).jarId}`],
   ['blend', `/kitchen/blend?recipe=${recipes.find(item => item.name === 'Ember rub').id}`],
-  [
-    'import',
-    '/data/import?kind=inventory',
-    async page => {
-      await page
-        .getByLabel('File of the table')
-        .setInputFiles({ name: 'spice-drawer.csv', mimeType: 'text/csv', buffer: Buffer.from(SPICES) })
-      await page.getByText('Held against the logbook').waitFor()
-    },
-  ],
   [
     'home',
     '/home',
@@ -111,7 +97,57 @@ const VIEWS = [
   ['insight', '/insight', page => page.getByRole('button', { name: 'More' }).first().click()],
   ['reference', '/reference'],
   ['plan', '/plan', page => page.getByText('The best that was found').waitFor()],
-  ['year', '/plan/year', page => page.getByRole('heading', { name: 'To buy' }).waitFor()],
+  ['practice', '/practice'],
+  [
+    'ending',
+    '/practice/play/night-off?kitchen=12',
+    async page => {
+      const press = name => page.locator('main').getByRole('button', { name }).first().click()
+      const weigh = async (low, high, sure) => {
+        await press(/^Weigh/)
+        await page.getByRole('radio', { name: 'All' }).click()
+        await page.getByRole('button', { name: /Put it on the scale/ }).click()
+        await page.waitForTimeout(500)
+        await page.getByRole('button', { name: 'Enter' }).click()
+        await page.getByLabel('from', { exact: true }).first().fill(String(low))
+        await page.getByLabel('to', { exact: true }).first().fill(String(high))
+        await page.getByText(sure, { exact: true }).click()
+        await press('Say it')
+      }
+      await press(/^Begin/)
+      for (let i = 0; i < 3; i++) await press(/^1 h/)
+      await weigh(45, 60, 'surely not')
+      await press(/^Heat/)
+      await page.getByRole('dialog').getByText('Off', { exact: true }).click()
+      await page.getByRole('button', { name: 'Set the heat' }).click()
+      await page.waitForTimeout(600)
+      await press('To the morning')
+      await weigh(5, 20, 'hardly')
+      await press(/^Heat/)
+      await page.getByRole('button', { name: 'Set the heat' }).click()
+      await page.waitForTimeout(600)
+      for (let i = 0; i < 7; i++) await press(/^1 h/)
+      await weigh(3, 8, 'likely')
+      await press(/I am done/)
+      await page.getByText(/^Of \d+ ways/).waitFor({ timeout: 240_000 })
+      await page.evaluate(() => window.scrollTo(0, 0))
+    },
+  ],
+  [
+    'try',
+    '/intake?food=tomato',
+    async page => {
+      await page.getByLabel('Weight').fill('3 kg')
+      const tries = page.locator('details.try')
+      await tries.locator('summary').click()
+      const slider = tries.getByRole('slider', { name: 'Thickness' })
+      await slider.waitFor()
+      for (let i = 0; i < 4; i++) await slider.press('ArrowLeft')
+      await page.waitForTimeout(800)
+      await tries.evaluate(element => element.scrollIntoView())
+      await page.evaluate(() => window.scrollBy(0, -84))
+    },
+  ],
   ['workshop', '/workshop'],
 ]
 const browser = await chromium.launch({

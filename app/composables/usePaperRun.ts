@@ -45,25 +45,23 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
   const ending = shallowRef<Ending>()
   const machines = computed(() => [machineOf(answer, MACHINE, false), ...(lesson.second ? [machineOf(answer, SECOND, true)] : [])])
   const state = computed<BatchState | undefined>(() => foldBatch(entries.value, () => food))
-  const page = computed(
-    (): BatchAnswer => ({
-      batchId: BATCH,
-      number: 0,
-      food,
-      schools: [],
-      accepted: [],
-      others: {},
-      entries: entries.value,
-      machines: machines.value,
-      jars: [],
-      reviews: [],
-      shelf: [],
-      tools: [],
-      learned: {},
-      taken: {},
-      stages: [],
-    }),
-  )
+  const page = computed((): BatchAnswer => ({
+    batchId: BATCH,
+    number: 0,
+    food,
+    schools: [],
+    accepted: [],
+    others: {},
+    entries: entries.value,
+    machines: machines.value,
+    jars: [],
+    reviews: [],
+    shelf: [],
+    tools: [],
+    learned: {},
+    taken: {},
+    stages: [],
+  }))
   let runId = uuidv7()
 
   const entryOf = (body: EntryBody, at: number): Entry => ({ id: uuidv7(), at, recordedAt: at, seq: entries.value.length + 1, body })
@@ -76,7 +74,17 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     const setC = lesson.heatC ?? view.value!.setC ?? food.cards[0]!.temperatureC
     entries.value = []
     const add = (body: EntryBody, when: number) => entries.value.push(entryOf(body, when))
-    add({ kind: 'intake', foodKey: lesson.food, source: 'On paper', weightG: totalG, purpose: lesson.purpose, cardKey: lesson.card } as EntryBody, at - HOUR)
+    add(
+      {
+        kind: 'intake',
+        foodKey: lesson.food,
+        source: 'On paper',
+        weightG: totalG,
+        purpose: lesson.purpose,
+        cardKey: lesson.card,
+      } as EntryBody,
+      at - HOUR,
+    )
     add(loadOf(MACHINE, loadedTraysG), at)
     add({ kind: 'heat', runId, setC }, at)
     if (lesson.from !== 'load') add({ kind: 'unload' }, begunAt)
@@ -95,9 +103,10 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
   async function begin() {
     const kept = practice.open[lesson.key]
     if (kept?.seed === seed && kept.steps.length > 0) {
-      view.value = await desk.begin(lesson, food, seed, kept.steps)
-      steps.push(...kept.steps)
-      entries.value = kept.log as Entry[]
+      const { steps: done, log } = plain(kept)
+      view.value = await desk.begin(lesson, food, seed, done)
+      steps.push(...done)
+      entries.value = log as Entry[]
       const shift = begunAt - kept.begunAt
       for (const entry of entries.value) Object.assign(entry, { at: entry.at + shift, recordedAt: entry.recordedAt + shift })
       runId = ofKind(entries.value, 'load').at(-1)?.body.runId ?? runId
@@ -107,13 +116,13 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
       if (view.value.stage !== 'cut') firstEntries()
     }
   }
-  const keep = () => practice.keepOpen({ key: lesson.key, seed, begunAt, steps: [...steps], log: JSON.parse(JSON.stringify(entries.value)) as Entry[] })
+  const keep = () => practice.keepOpen({ key: lesson.key, seed, begunAt, steps: plain(steps), log: plain(entries.value) })
 
   /** @throws Error in the kitchen's words */
   async function act(one: Act): Promise<Reading> {
     busy.value = true
     try {
-      const done = await desk.act(one)
+      const done = await desk.act(plain(one))
       steps.push(one)
       view.value = done.view
       if (one.do === 'cut') firstEntries()
@@ -157,7 +166,11 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
       try {
         const name = machines.value[0]!.name
         if (!isOfRun(body.kind))
-          checkEntry(entries.value, entry, { now: at, find: () => food, machine: { kind: machines.value[0]!.kind, name, trays: 20, taken: [] } as never })
+          checkEntry(entries.value, entry, {
+            now: at,
+            find: () => food,
+            machine: { kind: machines.value[0]!.kind, name, trays: 20, taken: [] } as never,
+          })
         if (replaces === undefined && body.kind !== 'load') await carryOut(body)
       } catch (error) {
         throw refusal(error)
@@ -187,7 +200,13 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     const whole = traysG.reduce((sum, grams) => sum + grams, 0)
     entries.value = [
       ...entries.value,
-      entryOf(loadOf(MACHINE, traysG.map(grams => Math.max(1, Math.round((grams / whole) * dryG)))), now.value),
+      entryOf(
+        loadOf(
+          MACHINE,
+          traysG.map(grams => Math.max(1, Math.round((grams / whole) * dryG))),
+        ),
+        now.value,
+      ),
       entryOf({ kind: 'heat', runId, setC }, now.value),
     ]
     keep()
@@ -195,7 +214,7 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
   }
 
   async function say(guess: Guess, dulse?: Guess) {
-    await desk.say(guess, dulse)
+    await desk.say(plain(guess), dulse)
     steps.push({ do: 'say', guess, dulse })
     asking.value = false
     spoken.value = true
@@ -213,7 +232,8 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
       const reading = await act({ do: 'weigh', tray })
       return reading.of === 'weight' ? reading.grams : NaN
     },
-    feel: async (trays, thick, cooled) => (await act({ do: 'feel', trays: trays.map(trayAt), thick, cooled })) as Extract<Reading, { of: 'feel' }>,
+    feel: async (trays, thick, cooled) =>
+      (await act({ do: 'feel', trays: trays.map(trayAt), thick, cooled })) as Extract<Reading, { of: 'feel' }>,
     jarAir: async hours => (await act({ do: 'jarAir', hours })) as Extract<Reading, { of: 'jarAir' }>,
     look: async () => {
       const reading = await act({ do: 'look' })
@@ -227,18 +247,25 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
   return { answer, desk, view, entries, state, page, now, busy, asking, spoken, ending, begunAt, begin, act, write, goBack, say, stop }
 }
 
+/** Without the page's wrappers, which cannot be handed to a worker. */
+const plain = <Value>(value: Value): Value => JSON.parse(JSON.stringify(value)) as Value
 const LOOKS: readonly string[] = ['weigh', 'feel', 'jarAir', 'look']
 
 function refusal(error: unknown): unknown {
   if (error instanceof InputError)
-    return new Refused({ statusCode: 422, message: error.message, problems: [...error.problems] } as ConstructorParameters<typeof Refused>[0])
+    return new Refused({ statusCode: 422, message: error.message, problems: [...error.problems] } as ConstructorParameters<
+      typeof Refused
+    >[0])
   if (error instanceof Refused) return error
   const message = error instanceof Error ? error.message : String(error)
-  return new Refused({ statusCode: 422, message, problems: [{ field: 'kind', code: 'on-paper', message }] } as ConstructorParameters<typeof Refused>[0])
+  return new Refused({ statusCode: 422, message, problems: [{ field: 'kind', code: 'on-paper', message }] } as ConstructorParameters<
+    typeof Refused
+  >[0])
 }
 
 const targetWeightOf = ({ lesson, food }: LessonAnswer, traysG: readonly number[]) =>
-  (traysG.reduce((sum, grams) => sum + grams, 0) * (1 - food.rawMoisture.value.mean)) / (1 - targetIn(food, lesson.purpose, lesson.machine.way))
+  (traysG.reduce((sum, grams) => sum + grams, 0) * (1 - food.rawMoisture.value.mean)) /
+  (1 - targetIn(food, lesson.purpose, lesson.machine.way))
 
 function machineOf({ lesson }: LessonAnswer, id: string, second: boolean): MachineAnswer {
   const from = second ? lesson.second! : lesson.machine

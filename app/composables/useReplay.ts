@@ -27,7 +27,13 @@ export function replayOf(page: BatchAnswer): Replay | undefined {
   const whole = foldBatch(log, find)
   const run = whole?.run
   if (!whole || run?.unloadedAt === undefined || run.weighings.length === 0) return undefined
-  const atEnd = assess(foldBatch(log.filter(entry => entry.at <= run.unloadedAt!), find)!, run.unloadedAt)
+  const atEnd = assess(
+    foldBatch(
+      log.filter(entry => entry.at <= run.unloadedAt!),
+      find,
+    )!,
+    run.unloadedAt,
+  )
   if (!atEnd) return undefined
   const target = targetIn(whole.food, whole.purpose, run.way.way)
   const { points } = curveIn('moisture', atEnd.estimate)

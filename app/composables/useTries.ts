@@ -119,7 +119,14 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
 }
 
 /** A batch that stands in a machine, as a try takes it: from what is believed of it at an instant. */
-export function tryOfRun(state: BatchState, assessment: Assessment, machine: MachineAnswer, at: number, sleep: { from: number; to: number }, startHour: number): TryLoad | undefined {
+export function tryOfRun(
+  state: BatchState,
+  assessment: Assessment,
+  machine: MachineAnswer,
+  at: number,
+  sleep: { from: number; to: number },
+  startHour: number,
+): TryLoad | undefined {
   const { run } = state
   if (!run || WAYS[run.way.way].underVacuum || WAYS[run.way.way].unheated) return undefined
   const { moistureNow, hoursToTarget, solidsG, waterLeftG } = assessment.estimate
@@ -150,7 +157,12 @@ export function tryOfRun(state: BatchState, assessment: Assessment, machine: Mac
 }
 
 /** A batch that is to be loaded, as a try takes it: what is ready for the trays, in the machines that may take it. */
-export function tryBeforeLoad(state: BatchState, page: BatchAnswer, startHour: number, sleep: { from: number; to: number }): TryLoad | undefined {
+export function tryBeforeLoad(
+  state: BatchState,
+  page: BatchAnswer,
+  startHour: number,
+  sleep: { from: number; to: number },
+): TryLoad | undefined {
   const machines = page.machines.filter(canTry).map(machine => {
     const taken = page.taken[machine.id]?.positions.length ?? 0
     // What is learned is told for the cut and purpose of this batch; a try reckons with those itself.
@@ -186,7 +198,15 @@ export function hourOfDay(at: number, timeZone: string): number {
 
 /** A basket that is typed in, as a try takes it: what its forecast says will be ready for the trays. */
 export function basketToTry(
-  { food, card, purpose, forecast, machines, hours, now }: {
+  {
+    food,
+    card,
+    purpose,
+    forecast,
+    machines,
+    hours,
+    now,
+  }: {
     food?: Food
     card?: MethodCard
     purpose: Purpose

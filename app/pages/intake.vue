@@ -226,7 +226,20 @@ const forecastProblem = computed(() =>
 const cautions = computed(() => (food.value ? cautionsAt('intake', inBasket.value ?? food.value) : undefined))
 /** The basket as it may be tried before a knife is lifted. */
 const { settings } = storeToRefs(useHouseholdStore())
-const tryLoad = computed(() => basketToTry({ food: mixed.value ?? food.value, card: card.value, purpose: purpose.value, forecast: forecast.value, machines: machines.value, hours: ownHours.value, now: now.value }, settings.value))
+const tryLoad = computed(() =>
+  basketToTry(
+    {
+      food: mixed.value ?? food.value,
+      card: card.value,
+      purpose: purpose.value,
+      forecast: forecast.value,
+      machines: machines.value,
+      hours: ownHours.value,
+      now: now.value,
+    },
+    settings.value,
+  ),
+)
 const takenTries = useTakenTries()
 const triedKnobs = shallowRef<TryKnobs>()
 function takeTry(knobs: TryKnobs) {

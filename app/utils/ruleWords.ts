@@ -8,7 +8,12 @@ const TRUSTS: Record<NonNullable<PlayRule['trusts']>, string> = {
   jarAir: 'reads the air of a closed jar',
   machine: 'goes by the display',
 }
-const BED = { leave: 'leaves it on at night', off: 'switches it off at night', warm: 'holds it warm at night', out: 'takes it out at bedtime' }
+const BED = {
+  leave: 'leaves it on at night',
+  off: 'switches it off at night',
+  warm: 'holds it warm at night',
+  out: 'takes it out at bedtime',
+}
 
 /** A player's rule in words, of what a lesson lets matter. */
 export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson): string {
@@ -17,7 +22,9 @@ export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson)
     from === 'load' &&
       rule.trusts &&
       TRUSTS[rule.trusts] +
-        (rule.trusts === 'feel' ? `, ${rule.thick === false ? 'as they come' : 'thick ones'} from ${rule.places === 1 ? 'one place' : 'three places'}, ${rule.cooled === false ? 'warm' : 'cooled'}` : ''),
+        (rule.trusts === 'feel'
+          ? `, ${rule.thick === false ? 'as they come' : 'thick ones'} from ${rule.places === 1 ? 'one place' : 'three places'}, ${rule.cooled === false ? 'warm' : 'cooled'}`
+          : ''),
     deeds.includes('heat') && rule.hotterC ? `${rule.hotterC} K hotter` : undefined,
     deeds.includes('heat') && rule.hotH ? `hot for the first ${rule.hotH} h` : undefined,
     deeds.includes('heat') && from === 'load' && rule.bedtime ? BED[rule.bedtime] : undefined,

@@ -131,7 +131,8 @@ const desk = {
   say,
   ending: (): Ending => endingOf(kitchen!, said, waters),
   /** The same kitchen, played as the lesson teaches or warns of. */
-  played: (lesson: Lesson, food: Food, seed: number, who: 'taught' | 'habit'): Ending => endingOf(play(lesson, food, seed, lesson[who], true), [], []),
+  played: (lesson: Lesson, food: Food, seed: number, who: 'taught' | 'habit'): Ending =>
+    endingOf(play(lesson, food, seed, lesson[who], true), [], []),
   /** The best that could be done with what one could know: tells each better rule, and what it makes of this kitchen. */
   best(lesson: Lesson, food: Food, seed: number, tell: (best: Best, here: Outcome, over: boolean) => unknown): void {
     let last: Best | undefined

@@ -8,6 +8,7 @@ const TRIED: readonly { deeds: readonly string[]; changes: readonly PlayRule[] }
   { deeds: ['weigh'], changes: [{ trusts: 'weight' }, { trusts: 'constant', every: 2 }] },
   { deeds: ['feel'], changes: [{ trusts: 'feel', thick: true, cooled: true, places: 3 }] },
   { deeds: ['jarAir', 'weigh'], changes: [{ trusts: 'jarAir' }] },
+  { deeds: ['takeOut'], changes: [0.9, 1, 1.15, 1.3, 1.6, 2].map(firstLook => ({ trusts: 'clock', firstLook })) },
   { deeds: ['weigh'], changes: [0.6, 0.75, 0.9, 1, 1.15, 1.3].map(margin => ({ margin })) },
   { deeds: ['weigh'], changes: [0.5, 0.66, 0.8, 1].map(firstLook => ({ firstLook })) },
   { deeds: ['feel'], changes: [0.66, 0.8, 1, 1.2].map(firstLook => ({ firstLook })) },

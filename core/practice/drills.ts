@@ -48,7 +48,12 @@ export function drill(kind: DrillKind, foods: readonly Food[], seed: number): Dr
 
 const plain = (foods: readonly Food[], source: RandomSource) => {
   // Foods that are dried as they are cut: what is cooked before weighs otherwise on the tray.
-  const fit = foods.filter(food => !food.uncooked && !food.traits.includes('perishable') && food.cards[0]!.steps.every(step => step.step !== 'roast' && step.step !== 'thicken'))
+  const fit = foods.filter(
+    food =>
+      !food.uncooked &&
+      !food.traits.includes('perishable') &&
+      food.cards[0]!.steps.every(step => step.step !== 'roast' && step.step !== 'thicken'),
+  )
   return source.pick(fit)
 }
 
@@ -63,7 +68,15 @@ const MAKERS: Record<DrillKind, (foods: readonly Food[], source: RandomSource) =
     return {
       kind: 'dryFromBasket',
       ask: '{basketG} of {food} came in. Some {trimShare} goes in trimming; it holds {waterShare} water. What will it weigh dry, at {targetShare}?',
-      figures: { basketG, food: food.name.toLowerCase(), trimShare: trim, waterShare: water, targetShare: target, leftG: basketG * (1 - trim), answerG },
+      figures: {
+        basketG,
+        food: food.name.toLowerCase(),
+        trimShare: trim,
+        waterShare: water,
+        targetShare: target,
+        leftG: basketG * (1 - trim),
+        answerG,
+      },
       unit: 'g',
       answer: answerG,
       within: 0.2,
@@ -90,7 +103,9 @@ const MAKERS: Record<DrillKind, (foods: readonly Food[], source: RandomSource) =
     }
   },
   grade(_, source) {
-    const grades = Object.entries(GRADE_UM).map(([name, um]) => ({ name, um })).sort((a, b) => b.um - a.um)
+    const grades = Object.entries(GRADE_UM)
+      .map(([name, um]) => ({ name, um }))
+      .sort((a, b) => b.um - a.um)
     const through = source.integer(0, grades.length - 1)
     const opening = Math.round(grades[through]!.um * (0.75 + 0.2 * source.uniform()))
     const answer = grades.findLastIndex(grade => opening <= grade.um)
@@ -114,7 +129,13 @@ const MAKERS: Record<DrillKind, (foods: readonly Food[], source: RandomSource) =
     return {
       kind: 'spoons',
       ask: 'A recipe wants {powderG} of {food} powder, and the scale is lent out. How many level tablespoons?',
-      figures: { powderG: grams, food: food.name.toLowerCase(), density: density.toFixed(2), spoonG: density * TABLESPOON_ML, answerSpoons: answer.toFixed(1) },
+      figures: {
+        powderG: grams,
+        food: food.name.toLowerCase(),
+        density: density.toFixed(2),
+        spoonG: density * TABLESPOON_ML,
+        answerSpoons: answer.toFixed(1),
+      },
       unit: 'spoons',
       answer,
       within: 0.3,
@@ -149,14 +170,26 @@ const MAKERS: Record<DrillKind, (foods: readonly Food[], source: RandomSource) =
     }
   },
   whichIsDry(foods, source) {
-    const food = source.pick(foods.filter(item => item.cards[0]!.feelForm === 'pieces' && item.cards[0]!.ways[0]!.way === 'dehydrator' && !item.traits.includes('perishable')))
+    const food = source.pick(
+      foods.filter(
+        item => item.cards[0]!.feelForm === 'pieces' && item.cards[0]!.ways[0]!.way === 'dehydrator' && !item.traits.includes('perishable'),
+      ),
+    )
     const card = food.cards[0]!
     const { temperatureC, usualHours } = wayOf(card, 'dehydrator')
     const middle = Math.sqrt(usualHours.value.low * usualHours.value.high)
     const answer = source.integer(0, 3)
     const feels = Array.from({ length: 4 }, (_, i) => {
       const dry = i === answer
-      const settings = rackSettings({ food, cardKey: card.key, way: 'dehydrator', purpose: 'powder', trayWeightsG: [300], hours: middle, seed: source.integer(1, 1e9) })
+      const settings = rackSettings({
+        food,
+        cardKey: card.key,
+        way: 'dehydrator',
+        purpose: 'powder',
+        trayWeightsG: [300],
+        hours: middle,
+        seed: source.integer(1, 1e9),
+      })
       // Of three that are not dry some are warm, and none is the thickest: as hands pick them.
       const celsius = !dry && source.uniform() < 0.4 ? temperatureC : ROOM.celsius
       let hours = (dry ? 2.2 : 0.35 + 0.4 * source.uniform()) * middle

@@ -106,7 +106,9 @@ export function calibrationOf(said: readonly Said[]): Calibration {
     ]
   })
   const windows = said.flatMap(({ guess, truths, at }) => [
-    ...(guess.water ? [{ at, score: 100 * intervalScore(guess.water, truths.water), held: within(guess.water, truths.water), water: true }] : []),
+    ...(guess.water
+      ? [{ at, score: 100 * intervalScore(guess.water, truths.water), held: within(guess.water, truths.water), water: true }]
+      : []),
     ...(guess.dryIn && truths.dryIn !== undefined
       ? [{ at, score: intervalScore(guess.dryIn, truths.dryIn), held: within(guess.dryIn, truths.dryIn), water: false }]
       : []),

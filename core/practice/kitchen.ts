@@ -1,7 +1,7 @@
 import { saturationKPa, USUAL_ROOM, type Air } from '../air'
 import type { FeelCheck } from '../dryness'
 import { cardOf, targetIn, wayOf, type FeelForm, type Food, type MethodCard } from '../foods'
-import { clumpRisk, glassOf, grindBelowC, stickyAboveC, warmingK, type ClumpRisk } from '../grinding'
+import { glassOf, grindBelowC, stickyAboveC, warmingK, type ClumpRisk } from '../grinding'
 import { leakOf, permeanceOf, type PackageKey } from '../keeping'
 import type { JarSight, LookSight } from '../log'
 import { activityAt, isothermOf } from '../sorption'
@@ -173,7 +173,16 @@ export class Kitchen {
     this.card = cardOf(food, lesson.card)
     this.target = targetIn(food, lesson.purpose, lesson.machine.way)
     this.setC = null
-    this.tally = { solidsG: 1000 * lesson.load.kg * (1 - this.truth.water), looks: 0, woken: 0, kWh: 0, overH: 0, dangerH: 0, doorMin: 0, hotH: 0 }
+    this.tally = {
+      solidsG: 1000 * lesson.load.kg * (1 - this.truth.water),
+      looks: 0,
+      woken: 0,
+      kWh: 0,
+      overH: 0,
+      dangerH: 0,
+      doorMin: 0,
+      hotH: 0,
+    }
     this.stage = 'cut'
     if (!lesson.cuts || !lesson.deeds.includes('cut')) this.begin(lesson.cuts?.[0]?.key)
   }
@@ -235,12 +244,17 @@ export class Kitchen {
   }
   /** Water activity of the piece that holds most. */
   get wettestActivity(): number {
-    const x = this.ice ? max(...this.ice.map(tray => tray.meanX)) : max(...this.trays.flatMap(({ pieces }) => pieces.map(({ piece }) => piece.meanX)))
+    const x = this.ice
+      ? max(...this.ice.map(tray => tray.meanX))
+      : max(...this.trays.flatMap(({ pieces }) => pieces.map(({ piece }) => piece.meanX)))
     return activityAt(isothermOf(this.food), x, 20)
   }
   /** All of it is dry, and so is every piece. */
   get allDry(): boolean {
-    return this.moisture <= this.target * DRY_ENOUGH && (this.ice ? this.ice.every(tray => tray.ice === 0) : this.wettestActivity <= WETTEST_ACTIVITY)
+    return (
+      this.moisture <= this.target * DRY_ENOUGH &&
+      (this.ice ? this.ice.every(tray => tray.ice === 0) : this.wettestActivity <= WETTEST_ACTIVITY)
+    )
   }
 
   /** Whether a deed can be done now, and if not why. */
@@ -374,7 +388,16 @@ export class Kitchen {
           }),
       )
       // What its sensor takes for the end: the mean of its trays, whatever the last one holds.
-      const probe = trayWeightsG.map(grams => new IceTray({ solidsG: grams * (1 - truth.water), startX: truth.water / (1 - truth.water), areaM2, thicknessMm: grams / areaM2 / 1000, pace: 1 / truth.hours }))
+      const probe = trayWeightsG.map(
+        grams =>
+          new IceTray({
+            solidsG: grams * (1 - truth.water),
+            startX: truth.water / (1 - truth.water),
+            areaM2,
+            thicknessMm: grams / areaM2 / 1000,
+            pace: 1 / truth.hours,
+          }),
+      )
       while (probe.some(tray => tray.ice > 0) && this.cycleH < 200) {
         for (const tray of probe) tray.advance(0.5)
         this.cycleH += 0.5
@@ -419,7 +442,7 @@ export class Kitchen {
   // Time.
 
   private pass(hours: number): void {
-    for (let left = hours; left > 1e-9; ) {
+    for (let left = hours; left > 1e-9;) {
       // Up to the next half hour, so that the end of a night is met.
       const step = min(CHUNK_H, left)
       this.chunk(step)
@@ -480,7 +503,14 @@ export class Kitchen {
       }
     // Wet food that stands warm without heat: outdoors where the fire went out, or food of animals anywhere.
     const perishable = this.food.traits.includes('perishable') || this.rained
-    if (perishable && (this.stage === 'machine' || this.stage === 'out') && wettest > ZONE_ACTIVITY && celsius > ZONE_C.low && celsius < min(ZONE_C.high, 52)) this.tally.dangerH += step
+    if (
+      perishable &&
+      (this.stage === 'machine' || this.stage === 'out') &&
+      wettest > ZONE_ACTIVITY &&
+      celsius > ZONE_C.low &&
+      celsius < min(ZONE_C.high, 52)
+    )
+      this.tally.dangerH += step
   }
 
   private note(): void {
@@ -525,7 +555,16 @@ export class Kitchen {
       const ice = this.ice ? this.ice[tray - 1]!.ice : 0
       return { tray, thick, answers: feelOfPiece(this.food, this.form, { x: body.x, celsius, ice }) }
     })
-    return { of: 'feel', pieces, check: feelTogether(this.form, pieces.map(piece => piece.answers), cooled, of.length) }
+    return {
+      of: 'feel',
+      pieces,
+      check: feelTogether(
+        this.form,
+        pieces.map(piece => piece.answers),
+        cooled,
+        of.length,
+      ),
+    }
   }
 
   private jarAir(hours: number): Reading {
@@ -587,7 +626,12 @@ export class Kitchen {
   private intoJar(): Reading {
     if (!this.settings) throw new NotNow('What comes from a vacuum is packed at once.')
     const { celsius } = this.lesson.room
-    this.jar = new RestingJar(this.trays, this.settings.evaporationRate * 0.25, this.rack!.curveAt(celsius), warmthOf(celsius, this.settings.referenceC))
+    this.jar = new RestingJar(
+      this.trays,
+      this.settings.evaporationRate * 0.25,
+      this.rack!.curveAt(celsius),
+      warmthOf(celsius, this.settings.referenceC),
+    )
     this.stage = 'jar'
     return { of: 'done' }
   }
@@ -746,8 +790,6 @@ const WHERE: Record<Stage, string> = {
   packed: 'It is packed.',
   ended: 'It is over.',
 }
-
-
 
 /** Whether people sleep at an hour of the day. */
 export function isAsleep({ sleep }: Pick<Lesson, 'sleep'>, clock: number): boolean {

@@ -27,9 +27,16 @@ export const DEEDS = [
 export type Deed = (typeof DEEDS)[number]
 
 const between = (low: number, high: number, what: string) =>
-  z.number({ error: `${what}: give a number.` }).min(low, `${what}: at least ${low}.`).max(high, `${what}: at most ${high}.`)
+  z
+    .number({ error: `${what}: give a number.` })
+    .min(low, `${what}: at least ${low}.`)
+    .max(high, `${what}: at most ${high}.`)
 const words = (most: number, what: string) =>
-  z.string({ error: `${what}: give words.` }).trim().min(1, `${what} is empty.`).max(most, `${what}: at most ${most} letters.`)
+  z
+    .string({ error: `${what}: give words.` })
+    .trim()
+    .min(1, `${what} is empty.`)
+    .max(most, `${what}: at most ${most} letters.`)
 const clock = z
   .string({ error: 'Give a time of day in quotes, such as "19:30".' })
   .regex(/^([01]?\d|2[0-3]):[0-5]\d$/, 'A time of day is written like "19:30".')
@@ -65,7 +72,11 @@ const machine = z.strictObject({
   lowC: between(0, 100, 'Lowest heat, °C').default(35),
   highC: between(20, 120, 'Highest heat, °C').default(75),
   /** How each place dries against the middle, in order. */
-  places: z.array(between(0.2, 3, 'Pace of a place')).min(1).max(20).optional(),
+  places: z
+    .array(between(0.2, 3, 'Pace of a place'))
+    .min(1)
+    .max(20)
+    .optional(),
 })
 
 /** A player's rules, in so few figures that a search can try them: what it looks at, what it trusts, and what it does at night. */
@@ -102,7 +113,9 @@ const rule = z
     /** Minutes that it cools before the mill, and seconds of a run. */
     coolMin: between(0, 240, 'Minutes of cooling'),
     burstS: between(2, 120, 'Seconds of a run'),
-    lid: z.enum(PACKAGES.map(item => item.key) as [string, ...string[]], { error: `A package is one of ${PACKAGES.map(item => item.key).join(', ')}.` }),
+    lid: z.enum(PACKAGES.map(item => item.key) as [string, ...string[]], {
+      error: `A package is one of ${PACKAGES.map(item => item.key).join(', ')}.`,
+    }),
     gel: z.boolean(),
     /** Grams of water to what was lost. */
     waterShare: between(0.1, 5, 'Water back'),

@@ -54,7 +54,8 @@ const MOST_TIMES_BACK = 3
 export function play(lesson: Lesson, food: Food, seed: number, rules: PlayRule, record = false): Kitchen {
   const rule = { ...CAREFUL, ...rules } as Required<PlayRule>
   const kitchen = new Kitchen(lesson, food, seed, record)
-  if (kitchen.stage === 'cut') kitchen.do({ do: 'cut', key: lesson.cuts!.some(cut => cut.key === rule.cut) ? rule.cut : lesson.cuts![0]!.key })
+  if (kitchen.stage === 'cut')
+    kitchen.do({ do: 'cut', key: lesson.cuts!.some(cut => cut.key === rule.cut) ? rule.cut : lesson.cuts![0]!.key })
   if (kitchen.stage === 'machine') dry(kitchen, rule)
   finish(kitchen, rule)
   if (kitchen.stage !== 'ended') kitchen.do({ do: 'stop' })
@@ -80,7 +81,11 @@ function dry(kitchen: Kitchen, rule: Required<PlayRule>): void {
   let done = { hot: !hot, swap: rule.swapAt === 0 || !may(kitchen, 'swap'), turn: rule.turnAt === 0 || !may(kitchen, 'turn') }
   while (kitchen.hours - start < MOST * usual + 24) {
     const elapsed = kitchen.hours - start
-    if (kitchen.second === false && may(kitchen, 'move') && ((rule.moveH > 0 && elapsed >= rule.moveH) || (kitchen.rained && rule.moveH > 0))) {
+    if (
+      kitchen.second === false &&
+      may(kitchen, 'move') &&
+      ((rule.moveH > 0 && elapsed >= rule.moveH) || (kitchen.rained && rule.moveH > 0))
+    ) {
       kitchen.do({ do: 'move' })
       nextLook = max(nextLook, warmH + 0.4 * usual)
     }

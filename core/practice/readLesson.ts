@@ -57,7 +57,8 @@ export function readLesson(text: string, knows?: FindFood): ReadLesson {
   const lesson = read.data
   if (knows) {
     const food = knows(lesson.food)
-    if (!food) return wrong([{ field: 'food', line: lineOf(['food']), message: `No food has the key “${lesson.food}”: the reference lists them.` }])
+    if (!food)
+      return wrong([{ field: 'food', line: lineOf(['food']), message: `No food has the key “${lesson.food}”: the reference lists them.` }])
     if (!food.cards.some(card => card.key === lesson.card))
       return wrong([
         {

@@ -14,7 +14,13 @@ export const BODIES: Record<FeelForm, { diffusionRate: number; slowing: number; 
   shreds: { diffusionRate: 1, slowing: 0.12, evaporationRate: 2.5 },
 }
 /** Forms whose pieces are round one way, or all ways; the others dry as slabs. */
-const ROUND: Readonly<Record<string, PieceShape>> = { sticks: 'cylinder', stems: 'cylinder', whole: 'sphere', cubes: 'sphere', strung: 'sphere' }
+const ROUND: Readonly<Record<string, PieceShape>> = {
+  sticks: 'cylinder',
+  stems: 'cylinder',
+  whole: 'sphere',
+  cubes: 'sphere',
+  strung: 'sphere',
+}
 
 /** A load as its card has it, for the paper. */
 export interface PaperLoad {

@@ -33,6 +33,8 @@ export interface RackSettings {
   /** Standard deviation of the logarithm of thickness from piece to piece, and of a tray's own pace. */
   thicknessSpread: number
   traySpread: number
+  /** Hours of a step once the quick beginning is over; a tenth where missing. */
+  stepH?: number
   seed: number
 }
 
@@ -90,6 +92,7 @@ export class Rack {
   readonly trays: RackTray[]
   /** Hours since it was loaded. */
   hours = 0
+  private met?: { key: string; airC: number; humidity: number; wetC: number; evaporation: number; hardening: number }
   private readonly curves = new Map<number, (x: number) => number>()
 
   constructor(private readonly settings: RackSettings) {
@@ -168,20 +171,34 @@ export class Rack {
     return curve
   }
 
+  /** What the faces meet in an air: worked out once for as long as the air stays. */
+  private facing({ setC, room, fan = 1 }: RackAir) {
+    const key = `${setC} ${room.celsius} ${room.humidity} ${room.pressureKPa} ${fan}`
+    if (this.met?.key === key) return this.met
+    const { settings } = this
+    const on = setC !== null
+    const airC = setC ?? room.celsius
+    const draught = on ? fan : STILL
+    this.met = {
+      key,
+      airC,
+      humidity: on ? heatedHumidity(room, airC) : room.humidity,
+      // A wet face is as warm as the wet bulb, a dry one as the air: warmth follows how dry the face is.
+      wetC: wetBulbC(room, airC),
+      evaporation: (settings.evaporationRate * draught * saturationKPa(airC)) / saturationKPa(settings.referenceC),
+      hardening: (settings.piece.hardening ?? 0) * (on ? 2 ** ((airC - settings.referenceC) / HARDENING_STEP_C) : 0),
+    }
+    return this.met
+  }
+
   /** Lets so many hours go by. */
   advance(hours: number, air: RackAir): void {
-    const on = air.setC !== null
-    const airC = air.setC ?? air.room.celsius
-    const humidity = on ? heatedHumidity(air.room, airC) : air.room.humidity
     const { settings } = this
-    // A wet face is as warm as the wet bulb, a dry one as the air: warmth follows how dry the face is.
-    const wetC = wetBulbC(air.room, airC)
-    const draught = on ? (air.fan ?? 1) : STILL
-    const evaporation = (settings.evaporationRate * draught * saturationKPa(airC)) / saturationKPa(settings.referenceC)
-    const hardening = (settings.piece.hardening ?? 0) * (on ? 2 ** ((airC - settings.referenceC) / HARDENING_STEP_C) : 0)
+    const { airC, wetC, humidity, evaporation, hardening } = this.facing(air)
     const activity = this.curveAt(airC)
-    for (let left = hours; left > 1e-9; ) {
-      const step = min(this.hours < LATER_H - 1e-6 ? STEP_H : LATER_STEP_H, left)
+    const laterStepH = settings.stepH ?? LATER_STEP_H
+    for (let left = hours; left > 1e-9;) {
+      const step = min(this.hours < LATER_H - 1e-6 ? STEP_H : laterStepH, left)
       for (const tray of this.trays) {
         if (tray.out) continue
         const pace = tray.own * (settings.placePaces?.[tray.place] ?? 1)

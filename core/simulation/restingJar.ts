@@ -55,7 +55,7 @@ export class RestingJar {
   /** Lets hours go by, in short steps while much changes. */
   advance(hours: number, { pantry, gPerDayKPa }: JarAir): void {
     const kPa = saturationKPa(pantry.celsius)
-    for (let left = hours; left > 1e-9; ) {
+    for (let left = hours; left > 1e-9;) {
       const step = min(this.hours < 12 ? 0.5 : this.hours < 72 ? 2 : 6, left)
       const leak = (humidity: number) => (gPerDayKPa / 24) * kPa * (pantry.humidity - humidity)
       // What is given goes down as the air gets damper, until giving, leaking and what is owed come to nothing.

@@ -3,7 +3,7 @@ import { InputError, type Problem } from '../errors'
 import { cardOf, purposeFactor, targetIn, wayOf, type Food, type Purpose } from '../foods'
 import { DUTY, HOLD_C, hoursAtHeat, nearestHeat } from '../planning'
 import { Rack, rackSettings, type RackSettings } from '../simulation'
-import { isothermOf, lowestMoisture } from '../sorption'
+import { isothermOf, lowestMoisture, moistureAt } from '../sorption'
 import { intervalOf, sdLogOf, type Interval } from '../stats'
 import { WAYS, type WayKey } from '../ways'
 
@@ -103,6 +103,8 @@ const STEP_H = 0.25
 /** Horizon: so many times the longest hours, and the nights beside. */
 const HORIZON = 2.6
 const LONGEST_H = 200
+/** A run is dried in about so many steps, however long it takes. */
+const STEPS_A_RUN = 120
 /** Points of the curve that is drawn. */
 const POINTS = 72
 /** Heat from which an outside closes, above the card's; how fast, and from which thickness (common practice: thin food does not). */
@@ -148,11 +150,18 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
       traySpread: 0,
       seed: 1,
     })
-    return { ...settings, evaporationRate: settings.evaporationRate * (over > 1 ? 1 / over : over ** -EMPTIER) }
+    return {
+      ...settings,
+      stepH: min(0.4, max(0.1, hours / STEPS_A_RUN)),
+      evaporationRate: settings.evaporationRate * (over > 1 ? 1 / over : over ** -EMPTIER),
+    }
   }
   const believed = load.running?.hoursToTarget.p90
   const longest = believed === undefined ? median * exp(1.3 * sdLog) : Number.isFinite(believed) ? max(4, believed) : 2 * median
-  const horizon = min(LONGEST_H, HORIZON * longest * max(1, hoursAtHeat(machine.kind, knobs.setC, temperatureC)) * max(1, thickness ** 1.5) + 12)
+  const horizon = min(
+    LONGEST_H,
+    HORIZON * longest * max(1, hoursAtHeat(machine.kind, knobs.setC, temperatureC)) * max(1, thickness ** 1.5) + 12,
+  )
   const running = load.running && runningCases(load, load.running, settingsOf, median)
   const cases = CASES.map((z, i) => {
     const solids = min(0.95, max(0.02, load.solids.mean + SOLIDS[i]! * load.solids.sd))
@@ -185,7 +194,9 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
     hardening: withoutSkin === undefined ? 0 : max(0, middle.finishH / withoutSkin - 1),
     lowest: lowestMoisture(isothermOf(food), knobs.room, knobs.setC).p50,
     target,
-    endsAtNight: cases.filter(item => Number.isFinite(item.finishH) && isNight(load, load.startHour + item.finishH)).length / cases.length > WOKEN_SHARE,
+    endsAtNight:
+      cases.filter(item => Number.isFinite(item.finishH) && isNight(load, load.startHour + item.finishH)).length / cases.length >
+      WOKEN_SHARE,
   }
 }
 
@@ -209,19 +220,28 @@ function through(
   let finishH = water[0] <= target ? 0 : Infinity
   let heatH = 0
   let dangerH = 0
+  const safeX = moistureAt(isothermOf(load.food), ZONE.activity, 25)
+  const wetEnough = safeX / (1 + safeX)
   const unheated = WAYS[machine.kind].unheated
   for (let i = 1; i <= steps; i++) {
     const hour = (i - 1) * STEP_H
     const night = isNight(load, load.startHour + hour)
     const set = hour < knobs.hotH ? hotC : knobs.setC
-    const setC = unheated ? null : night && knobs.night === 'off' ? null : night && knobs.night === 'warm' ? min(machine.highC, max(machine.lowC, HOLD_C)) : set
-    rack.advance(STEP_H, { setC: unheated ? knobs.setC : setC, room: knobs.room, fan: knobs.fan })
+    const setC = unheated
+      ? null
+      : night && knobs.night === 'off'
+        ? null
+        : night && knobs.night === 'warm'
+          ? min(machine.highC, max(machine.lowC, HOLD_C))
+          : set
+    const air = { setC: unheated ? knobs.setC : setC, room: knobs.room, fan: knobs.fan }
+    rack.advance(STEP_H, air)
     const now = rack.moisture
     water[i] = now
     if (finishH === Infinity) {
       if (setC !== null) heatH += STEP_H
       const celsius = setC ?? knobs.room.celsius
-      if (now > 0.35 && celsius > ZONE.lowC && celsius < ZONE.highC) dangerH += STEP_H
+      if (now > wetEnough && celsius > ZONE.lowC && celsius < ZONE.highC) dangerH += STEP_H
       if (now <= target) finishH = hour + (STEP_H * (water[i - 1]! - target)) / max(1e-9, water[i - 1]! - now)
       // Nothing more is asked of it than what is drawn after its end.
     } else if (hour > finishH * 1.3 + 1) {
@@ -308,7 +328,12 @@ function checkKnobs(load: TryLoad, knobs: TryKnobs): TryMachine {
 }
 
 /** Where the knobs stand before anything is turned: the card's. */
-export function usualKnobs(load: Pick<TryLoad, 'food' | 'machines' | 'running' | 'thicknessMm'>, machineId: string, cardKey: string, room: Air = USUAL_ROOM): TryKnobs {
+export function usualKnobs(
+  load: Pick<TryLoad, 'food' | 'machines' | 'running' | 'thicknessMm'>,
+  machineId: string,
+  cardKey: string,
+  room: Air = USUAL_ROOM,
+): TryKnobs {
   const machine = load.machines.find(item => item.id === machineId) ?? load.machines[0]!
   const card = cardOf(load.food, cardKey)
   return {
@@ -341,7 +366,8 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   const what: TryChange['what'] = []
   const so: TryChange['so'] = []
   const [a, b] = [before.knobs, after.knobs]
-  const told = (list: TryChange['what'], template: string, quantities: Record<string, number | string> = {}) => void list.push({ template, quantities })
+  const told = (list: TryChange['what'], template: string, quantities: Record<string, number | string> = {}) =>
+    void list.push({ template, quantities })
   const diff = (was: number, is: number, more: string, less: string, name: string) => {
     if (abs(is - was) > 1e-9) told(what, `{${name}} ${is > was ? more : less}`, { [name]: abs(is - was) })
   }
@@ -361,19 +387,31 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
     if (abs(is - was) >= WORTH.hours) told(so, `{moreHours} h ${is > was ? 'later' : 'sooner'}`, { moreHours: hoursText(abs(is - was)) })
   } else if (Number.isFinite(was)) told(so, 'never as dry as it should be')
   else if (Number.isFinite(is)) told(so, 'it gets dry now')
-  if (after.trays !== before.trays) told(so, `{moreTrays} ${after.trays > before.trays ? 'more' : 'fewer'}`, { moreTrays: countText(abs(after.trays - before.trays), 'tray') })
+  if (after.trays !== before.trays)
+    told(so, `{moreTrays} ${after.trays > before.trays ? 'more' : 'fewer'}`, {
+      moreTrays: countText(abs(after.trays - before.trays), 'tray'),
+    })
   if (after.loads !== before.loads) told(so, 'in {loads}', { loads: after.loads === 1 ? 'one load' : `${after.loads} loads` })
   if (abs(after.kWh - before.kWh) >= WORTH.kWh)
     told(so, `{moreKWh} kWh ${after.kWh > before.kWh ? 'more' : 'less'}`, { moreKWh: abs(after.kWh - before.kWh).toFixed(1) })
-  if (after.lastTrayH !== undefined && before.lastTrayH !== undefined && abs(after.lastTrayH - before.lastTrayH - (is - was)) >= WORTH.hours)
-    told(so, `the last tray {lastHours} h ${after.lastTrayH < before.lastTrayH ? 'sooner' : 'later'}`, { lastHours: hoursText(abs(after.lastTrayH - before.lastTrayH)) })
+  if (
+    after.lastTrayH !== undefined &&
+    before.lastTrayH !== undefined &&
+    abs(after.lastTrayH - before.lastTrayH - (is - was)) >= WORTH.hours
+  )
+    told(so, `the last tray {lastHours} h ${after.lastTrayH < before.lastTrayH ? 'sooner' : 'later'}`, {
+      lastHours: hoursText(abs(after.lastTrayH - before.lastTrayH)),
+    })
   if ((after.dangerH ?? 0) - (before.dangerH ?? 0) >= WORTH.hours)
     told(so, '{dangerHours} h longer where things grow', { dangerHours: hoursText(after.dangerH! - (before.dangerH ?? 0)) })
-  if (after.hardening - before.hardening >= WORTH.hardening) told(so, 'its outside may close: {laterShare} longer for it', { laterShare: after.hardening })
+  if (after.hardening - before.hardening >= WORTH.hardening)
+    told(so, 'its outside may close: {laterShare} longer for it', { laterShare: after.hardening })
   if (after.endsAtNight !== before.endsAtNight) told(so, after.endsAtNight ? 'its end may fall into the night' : 'its end is by day')
-  if (abs(after.lowest - before.lowest) >= WORTH.water && after.lowest > after.target * 0.8) told(so, 'no drier than {lowestShare}', { lowestShare: after.lowest })
+  if (abs(after.lowest - before.lowest) >= WORTH.water && after.lowest > after.target * 0.8)
+    told(so, 'no drier than {lowestShare}', { lowestShare: after.lowest })
   return { what, so }
 }
 
 const hoursText = (hours: number) => String(hours < 10 ? round(2 * hours) / 2 || 0.5 : round(hours))
-const countText = (count: number, one: string) => `${['no', 'one', 'two', 'three', 'four', 'five', 'six'][count] ?? count} ${one}${count === 1 ? '' : 's'}`
+const countText = (count: number, one: string) =>
+  `${['no', 'one', 'two', 'three', 'four', 'five', 'six'][count] ?? count} ${one}${count === 1 ? '' : 's'}`

@@ -22,6 +22,7 @@ import { follow } from './follow'
 import { measureMerit } from './merit'
 import { coldWeighIn, findJar, takePhotograph, walkToJar } from './person'
 import { benchPlan } from './plan'
+import { benchPractice, benchTry } from './practice'
 import { benchShelf } from './shelf'
 import { benchStream } from './stream'
 
@@ -199,7 +200,7 @@ async function benchScripts(address: string, path: string, name: string, ready: 
   row(`JavaScript for ${name}, gzip`, `${(packed / 1000).toFixed(0)} kB in ${files.size} files`, aim)
 }
 
-/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, plan, person, server, shelf, data or stream. */
+/** `npm run bench` measures all; `npm run bench -- stream` only one part: core, plan, practice, person, server, shelf, data or stream. */
 const only = process.argv[2]
 const wanted = (part: string) => only === undefined || only === part
 console.log(`Node ${process.version}, ${TIMES} requests each\n`)
@@ -210,6 +211,7 @@ if (wanted('core')) {
   benchSearch()
   benchLearning()
   benchRack()
+  benchTry(row, ms)
   const merit = measureMerit()
   row(
     `merit on ${merit.runs} simulated runs of about 12 h`,
@@ -220,6 +222,7 @@ if (wanted('core')) {
   row('  hours dried too long', `${merit.overHours.toFixed(1)}, by habit ${merit.overHoursByHabit.toFixed(1)}`)
 }
 if (wanted('plan')) await benchPlan(row)
+if (wanted('practice')) benchPractice(row)
 if (wanted('person')) await benchPerson()
 if (['server', 'stream', 'shelf', 'data'].some(wanted)) {
   const { context, batches } = makeDemo(join(folder, 'small', 'logbook.sqlite'), Date.now())

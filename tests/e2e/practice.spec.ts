@@ -14,13 +14,20 @@ function digest(folder: string): Record<string, string> {
     readdirSync(folder, { recursive: true, encoding: 'utf8' })
       .filter(name => statSync(join(folder, name)).isFile() && !/-shm$|in-use/.test(name))
       .sort()
-      .map(name => [name, createHash('sha256').update(readFileSync(join(folder, name))).digest('hex')]),
+      .map(name => [
+        name,
+        createHash('sha256')
+          .update(readFileSync(join(folder, name)))
+          .digest('hex'),
+      ]),
   )
 }
 
 async function begin(page: Page, address: string, lesson: string, kitchen: number | string = 12) {
   await page.goto(`${address}/practice/play/${lesson}?kitchen=${kitchen}`)
-  await main(page).getByRole('button', { name: /^Begin/ }).click()
+  await main(page)
+    .getByRole('button', { name: /^Begin/ })
+    .click()
 }
 const hours = async (page: Page, count: number) => {
   for (let i = 0; i < count; i++) await main(page).getByRole('button', { name: /^1 h/ }).click()
@@ -28,7 +35,9 @@ const hours = async (page: Page, count: number) => {
 async function weighAll(page: Page) {
   await pressAct(main(page), /^Weigh/)
   await dialog(page).getByRole('radio', { name: 'All' }).click()
-  await dialog(page).getByRole('button', { name: /Put it on the scale/ }).click()
+  await dialog(page)
+    .getByRole('button', { name: /Put it on the scale/ })
+    .click()
   await expect(dialog(page).getByLabel('Weight of the whole load')).not.toHaveValue('')
   await dialog(page).getByRole('button', { name: 'Enter' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
@@ -71,7 +80,9 @@ test('a lesson is played through the forms of real work, judged, shown within, a
   await dialog(page).getByRole('button', { name: 'Log what was felt' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await guess(page, [1, 4], 'surely')
-  await main(page).getByRole('button', { name: /I am done/ }).click()
+  await main(page)
+    .getByRole('button', { name: /I am done/ })
+    .click()
   await expect(main(page).getByRole('heading', { name: 'Against the best there was to know' })).toBeVisible()
   // Taken out wet in the morning: it spoiled, and the window of one to four in a hundred did not hold.
   await expect(main(page).getByRole('row', { name: /^Lost/ })).toContainText(/mould|damp/)
@@ -95,7 +106,9 @@ test('the clock runs by itself, stops at bedtime, and a night that is broken is 
   await expect(main(page).getByText(/whatever is done now wakes you/)).toBeVisible()
   await weighAll(page)
   await main(page).getByRole('button', { name: 'Just show Dulse’s' }).click()
-  await main(page).getByRole('button', { name: /I am done/ }).click()
+  await main(page)
+    .getByRole('button', { name: /I am done/ })
+    .click()
   await expect(main(page).getByRole('row', { name: /^Woken/ })).toContainText('1 time')
 })
 
@@ -103,10 +116,16 @@ test('a lesson that was begun is there again after the page was left, as it was'
   await begin(page, demo.address, 'leather-outside', 7)
   await hours(page, 2)
   await weighAll(page)
-  const row = main(page).getByText(/^weighed /).first()
+  const row = main(page)
+    .getByText(/^weighed /)
+    .first()
   const weighed = await row.textContent()
   await page.reload()
-  await expect(main(page).getByText(/^weighed /).first()).toHaveText(weighed!)
+  await expect(
+    main(page)
+      .getByText(/^weighed /)
+      .first(),
+  ).toHaveText(weighed!)
   await expect(main(page).getByText(/2 h 2 min since it began|2 h since it began/)).toBeVisible()
 })
 
@@ -122,7 +141,9 @@ test('chilies are cut before the clock begins; a jar is looked at by day; powder
   await main(page).getByRole('button', { name: 'A day' }).click()
   await main(page).getByRole('button', { name: 'A day' }).click()
   await pressAct(main(page), /^Look at the jar/)
-  await dialog(page).getByRole('button', { name: /Hold it to the light/ }).click()
+  await dialog(page)
+    .getByRole('button', { name: /Hold it to the light/ })
+    .click()
   await dialog(page).getByRole('button', { name: 'Log the look' }).click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect(main(page).getByRole('region', { name: 'What you believe' })).toBeVisible()
@@ -150,9 +171,13 @@ test('wrong addresses and figures are met in words', async ({ page, demo }) => {
 
 test('a lesson of one’s own: refused by field and line, taken when it is mended, played, taken out again', async ({ page, demo }) => {
   await page.goto(`${demo.address}/practice`)
-  const own = readFileSync('core/practice/lessons/05-bedtime.yaml', 'utf8').replace('key: bedtime', 'key: my-bedtime').replace('title: Leave it on, or stop at bedtime', 'title: My own evening')
+  const own = readFileSync('core/practice/lessons/05-bedtime.yaml', 'utf8')
+    .replace('key: bedtime', 'key: my-bedtime')
+    .replace('title: Leave it on, or stop at bedtime', 'title: My own evening')
   const give = (text: string) =>
-    main(page).locator('input[type=file]').setInputFiles({ name: 'mine.yaml', mimeType: 'application/yaml', buffer: Buffer.from(text) })
+    main(page)
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'mine.yaml', mimeType: 'application/yaml', buffer: Buffer.from(text) })
   await give(own.replace('heatC: 57', 'heatC: 400'))
   await expect(main(page).getByText(/Line \d+, heatC: Heat, °C: at most 120/)).toBeVisible()
   await give(own)
@@ -172,7 +197,9 @@ test('drills are asked, answered, and told why', async ({ page, demo }) => {
   await main(page).getByRole('button', { name: 'That is it' }).click()
   await expect(main(page).getByText('Dry is what snaps clean and is the same within as at the rim.')).toBeVisible()
   await main(page).getByText('Dry from a basket', { exact: true }).click()
-  await main(page).getByLabel(/Your answer/).fill('90000')
+  await main(page)
+    .getByLabel(/Your answer/)
+    .fill('90000')
   await main(page).getByRole('button', { name: 'That is it' }).click()
   await expect(main(page).getByText('Not near enough.')).toBeVisible()
 })
@@ -213,7 +240,9 @@ test('a run of one’s own once more: guess before Dulse, see what it was, and a
   await expect(runs.first()).toBeVisible()
   const before = digest(demo.server.folder)
   await runs.first().click()
-  await main(page).getByRole('button', { name: /^To the next look/ }).click()
+  await main(page)
+    .getByRole('button', { name: /^To the next look/ })
+    .click()
   await guess(page, [1, 95], 'even')
   await expect(main(page).getByRole('heading', { name: /^It held .* water$/ })).toBeVisible()
   await expect(main(page).getByRole('cell', { name: '1 % to 95 %' })).toBeVisible()

@@ -87,7 +87,8 @@ describe('the isotherm at one warmth for many moistures', () => {
     const isotherm = ISOTHERMS[key as keyof typeof ISOTHERMS]
     for (const celsius of [5, 25, 60]) {
       const curve = activityCurve(isotherm, celsius)
-      for (const activity of [0.05, 0.2, 0.4, 0.6, 0.8, 0.9]) expect(curve(moistureAt(isotherm, activity, celsius))).toBeCloseTo(activity, 4)
+      for (const activity of [0.05, 0.2, 0.4, 0.6, 0.8, 0.9])
+        expect(curve(moistureAt(isotherm, activity, celsius))).toBeCloseTo(activity, 4)
     }
   })
 })
@@ -101,12 +102,24 @@ describe('a load of a card on paper', () => {
   it('is dry in the middle of its card’s hours, for every food and cut that a dehydrator dries', () => {
     const late = dried.flatMap(({ food, card }) => {
       const { temperatureC } = wayOf(card, 'dehydrator')
-      const settings = rackSettings({ food, cardKey: card.key, way: 'dehydrator', purpose: 'powder', trayWeightsG: [300], hours: 10, thicknessSpread: 0, traySpread: 0, seed: 1 })
+      const settings = rackSettings({
+        food,
+        cardKey: card.key,
+        way: 'dehydrator',
+        purpose: 'powder',
+        trayWeightsG: [300],
+        hours: 10,
+        thicknessSpread: 0,
+        traySpread: 0,
+        seed: 1,
+      })
       const rack = new Rack(settings)
       rack.advance(10, { setC: temperatureC, room: ROOM })
       const target = targetIn(food, 'powder', 'dehydrator')
       // Where a mild heat cannot reach the target the clock is of the nearest to it.
-      return rack.moisture > target * 1.25 || rack.moisture < target * 0.75 ? [`${food.key} ${card.key}: ${rack.moisture.toFixed(3)} for ${target}`] : []
+      return rack.moisture > target * 1.25 || rack.moisture < target * 0.75
+        ? [`${food.key} ${card.key}: ${rack.moisture.toFixed(3)} for ${target}`]
+        : []
     })
     expect(dried.length).toBeGreaterThan(200)
     expect(late).toEqual([])
@@ -115,7 +128,18 @@ describe('a load of a card on paper', () => {
   it('goes with the square of the thickness where the inside decides, and in proportion where the face does', () => {
     const food = findFood('beetroot')!
     const hoursTo = (thickness: number) => {
-      const rack = new Rack(rackSettings({ food, way: 'dehydrator', purpose: 'powder', trayWeightsG: [300], thickness, thicknessSpread: 0, traySpread: 0, seed: 1 }))
+      const rack = new Rack(
+        rackSettings({
+          food,
+          way: 'dehydrator',
+          purpose: 'powder',
+          trayWeightsG: [300],
+          thickness,
+          thicknessSpread: 0,
+          traySpread: 0,
+          seed: 1,
+        }),
+      )
       while (rack.moisture > 0.06) rack.advance(0.1, { setC: 57, room: ROOM })
       return rack.hours
     }
@@ -166,7 +190,12 @@ describe('scores of what was said', () => {
     const source = randomSource(seed)
     return Array.from({ length: count }, (_, i) => {
       const truth = 0.3 + 0.05 * source.normal()
-      return { at: i, of: 'x', guess: { water: { low: 0.3 - half, high: 0.3 + half }, sure: 0.8 }, truths: { water: truth, dry: source.uniform() < 0.8 } }
+      return {
+        at: i,
+        of: 'x',
+        guess: { water: { low: 0.3 - half, high: 0.3 + half }, sure: 0.8 },
+        truths: { water: truth, dry: source.uniform() < 0.8 },
+      }
     })
   }
   it('tells narrow windows from fair and wide ones', () => {

@@ -13,6 +13,7 @@ export const LESSON_FILES = readdirSync(folder)
 /** The same, read; one that cannot be read ends the tests in its own words. */
 export const LESSONS: readonly Lesson[] = LESSON_FILES.map(({ name, text }) => {
   const read = readLesson(text, findFood)
-  if (!read.lesson) throw new Error(`${name}: ${read.problems.map(problem => `${problem.line} ${problem.field} ${problem.message}`).join('; ')}`)
+  if (!read.lesson)
+    throw new Error(`${name}: ${read.problems.map(problem => `${problem.line} ${problem.field} ${problem.message}`).join('; ')}`)
   return read.lesson
 })

@@ -20,6 +20,8 @@ const props = defineProps<{
   flags?: ReadonlyMap<string, WeighInFlag>
   /** Weighings of the load: trays weighed one after the other stand on one line. */
   weighings?: readonly Weighing[]
+  /** To be read only: nothing is put right from here. */
+  closed?: boolean
   /** What an entry changed, in words, by its id. */
   changes?: ReadonlyMap<string, string>
 }>()
@@ -144,7 +146,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
               >
               <span v-if="state === 'voided'" class="tag">removed from the log{{ reason ? `: ${reason}` : '' }}</span>
               <button
-                v-if="state === 'voided' && !KEPT_APART.includes(entry.body.kind)"
+                v-if="!closed && state === 'voided' && !KEPT_APART.includes(entry.body.kind)"
                 type="button"
                 class="back"
                 @click="$emit('restore', entry)"
@@ -153,7 +155,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
               </button>
               <span v-if="waits?.has(entry.id)" class="tag attention">waits to be sent</span>
             </div>
-            <div v-if="state !== 'voided' && !waits?.has(entry.id)" class="acts">
+            <div v-if="!closed && state !== 'voided' && !waits?.has(entry.id)" class="acts">
               <button
                 v-if="!UNCORRECTED.includes(entry.body.kind)"
                 type="button"

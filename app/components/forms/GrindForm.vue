@@ -51,7 +51,14 @@ defineExpose({ read })
   <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks.</p>
   <div class="pair">
     <WeightField v-model="dryInG" label="Dry in" required />
-    <WeightField :key="milled" v-model="powderOutG" :label="state.purpose === 'flakes' ? 'Flakes out' : 'Powder out'" :hint="lost" required autofocus />
+    <WeightField
+      :key="milled"
+      v-model="powderOutG"
+      :label="state.purpose === 'flakes' ? 'Flakes out' : 'Powder out'"
+      :hint="lost"
+      required
+      autofocus
+    />
   </div>
   <TextField v-model="note" label="Note" optional />
 </template>

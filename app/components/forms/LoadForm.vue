@@ -47,7 +47,9 @@ const meant = props.state.run
 /** A try that was taken over: its machine, heat and start are what the form begins with. */
 const tried = props.initial ? undefined : useTakenTries().of(props.page.batchId)
 const triedIn = tried && props.page.machines.find(item => item.id === tried.machineId && findsPlaces(item))
-const machineId = ref(props.initial?.machineId ?? triedIn?.id ?? meant?.id ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id)
+const machineId = ref(
+  props.initial?.machineId ?? triedIn?.id ?? meant?.id ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id,
+)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))

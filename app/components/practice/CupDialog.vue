@@ -16,7 +16,9 @@ async function save() {
 
 <template>
   <FormFrame title="Water back" width="420px" verb="Pour it" :save="save" @close="emit('close')">
-    <p class="quiet">To all of the powder. {{ format.weight(loadedG) }} went into the machine; what came out, the log knows if you weighed it.</p>
+    <p class="quiet">
+      To all of the powder. {{ format.weight(loadedG) }} went into the machine; what came out, the log knows if you weighed it.
+    </p>
     <WeightField v-model="grams" label="Water" required autofocus />
   </FormFrame>
 </template>

@@ -18,7 +18,14 @@ const playedAt = Date.now()
 // What was said is kept once; the rest is kept anew with the best that is found.
 onMounted(() => {
   if (practice.open[lesson.key]?.steps.at(-1)?.do !== 'stop' || !practice.said.some(item => item.of === `${lesson.key} ${props.seed}`))
-    practice.keepSaid(props.ending.said.map(({ hours, guess, truths }) => ({ at: props.run.begunAt + hours * 3_600_000, of: `${lesson.key} ${props.seed}`, guess, truths })))
+    practice.keepSaid(
+      props.ending.said.map(({ hours, guess, truths }) => ({
+        at: props.run.begunAt + hours * 3_600_000,
+        of: `${lesson.key} ${props.seed}`,
+        guess,
+        truths,
+      })),
+    )
   keep()
   void search()
 })
@@ -72,7 +79,11 @@ const rows = computed(() => {
   const its = best.value?.here
   const row = (name: string, of: (outcome: Outcome) => string, note?: string) => ({ name, you: of(you), best: its && of(its), note })
   return [
-    row('Lost', outcome => `${format.weight(Math.round(outcome.spoiledG))}${outcome.lost.length ? `, ${outcome.lost.map(item => WHY[item]).join(', ')}` : ''}`),
+    row(
+      'Lost',
+      outcome =>
+        `${format.weight(Math.round(outcome.spoiledG))}${outcome.lost.length ? `, ${outcome.lost.map(item => WHY[item]).join(', ')}` : ''}`,
+    ),
     row('Heat too long', outcome => (outcome.overH < 0.1 ? 'none' : format.hours(outcome.overH))),
     row('Looks', outcome => String(outcome.looks)),
     row('Woken', outcome => (outcome.woken === 0 ? 'never' : plural(outcome.woken, 'time'))),
@@ -91,7 +102,7 @@ watch(sizeCount, count => (size.value = Math.min(size.value, count - 1)), { imme
 const bestWords = computed(() => best.value && ruleWords(best.value.best.rule, lesson))
 const words = computed(() => {
   const last = shown.value.frames.findLast(frame => frame.pieces[tray.value]?.[size.value])
-  const profile = last?.pieces[tray.value]![size.value]!
+  const profile = last?.pieces[tray.value]?.[size.value]
   if (!profile) return 'Nothing was dried in this lesson.'
   const wet = (x: number) => format.share(x / (1 + x))
   return `At the end the ${sizes[size.value] ?? ''} piece of tray ${tray.value + 1} holds ${wet(profile.at(-1)!)} at the skin and ${wet(profile[0]!)} in the core.`
@@ -102,7 +113,9 @@ const words = computed(() => {
   <div class="stack">
     <header>
       <h1>{{ lesson.title }}</h1>
-      <p class="quiet">{{ food.name }}, kitchen {{ seed }}. What nobody sees in a kitchen: one piece from skin to core, and what was done.</p>
+      <p class="quiet">
+        {{ food.name }}, kitchen {{ seed }}. What nobody sees in a kitchen: one piece from skin to core, and what was done.
+      </p>
     </header>
     <div class="desk">
       <section class="card stack inside" aria-label="The inside">
@@ -168,8 +181,8 @@ const words = computed(() => {
           </table>
           <p class="quiet small" role="status">
             <template v-if="best"
-              >{{ best.over ? 'Of' : 'So far of' }} {{ plural(best.best.tried, 'way') }} of playing, tried on other kitchens of this lesson, the best:
-              {{ bestWords }}. It knows no more than you could.</template
+              >{{ best.over ? 'Of' : 'So far of' }} {{ plural(best.best.tried, 'way') }} of playing, tried on other kitchens of this lesson,
+              the best: {{ bestWords }}. It knows no more than you could.</template
             >
             <template v-else>Ways of playing are being tried on other kitchens of this lesson.</template>
           </p>

@@ -19,7 +19,8 @@ const SURE = [
 const both = ({ low, high }: { low?: number; high?: number }) => low !== undefined && high !== undefined
 function say() {
   problem.value = ''
-  if ((water.low === undefined) !== (water.high === undefined)) return void (problem.value = 'Give both ends of the water’s window, or neither.')
+  if ((water.low === undefined) !== (water.high === undefined))
+    return void (problem.value = 'Give both ends of the water’s window, or neither.')
   if ((hours.low === undefined) !== (hours.high === undefined)) return void (problem.value = 'Give both ends of the hours, or neither.')
   if (both(water) && water.low! > water.high!) return void (problem.value = 'Water: the lower figure comes first.')
   if (both(hours) && hours.low! > hours.high!) return void (problem.value = 'Hours: the lower figure comes first.')
@@ -34,7 +35,9 @@ function say() {
 <template>
   <section class="card guess" aria-label="What you believe">
     <h2>What do you believe?</h2>
-    <p class="quiet small">First you, then Dulse. Give windows that you would bet eight to two on. Dry is {{ format.share(target) }} water.</p>
+    <p class="quiet small">
+      First you, then Dulse. Give windows that you would bet eight to two on. Dry is {{ format.share(target) }} water.
+    </p>
     <form class="form" novalidate @submit.prevent="say">
       <fieldset class="span">
         <legend>Water in it now, %</legend>
@@ -56,7 +59,11 @@ function say() {
           bare
         />
       </fieldset>
-      <ChoiceField v-model="sure" label="Is it dry now?" :choices="SURE.map(item => ({ ...item, note: `${Math.round(100 * item.value)} %` }))" />
+      <ChoiceField
+        v-model="sure"
+        label="Is it dry now?"
+        :choices="SURE.map(item => ({ ...item, note: `${Math.round(100 * item.value)} %` }))"
+      />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="row">
         <ElButton type="primary" native-type="submit" :loading="busy">Say it</ElButton

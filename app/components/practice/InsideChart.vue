@@ -25,7 +25,9 @@ const hoursAt = (x: number) => (x <= jarFrom.value ? x : jarFrom.value + (x - ja
 const endX = computed(() => Math.max(0.5, place(frames.value.at(-1)?.hours ?? 1)))
 /** Wet basis: what the ramp is told by. From what went on the tray to nothing. */
 const wet = (x: number) => x / (1 + x)
-const wettest = computed(() => Math.max(0.2, ...(frames.value[0] ? [wet(Math.max(...frames.value[0].pieces[props.tray]![props.size]!))] : [])))
+const wettest = computed(() =>
+  Math.max(0.2, ...(frames.value[0] ? [wet(Math.max(...frames.value[0].pieces[props.tray]![props.size]!))] : [])),
+)
 
 /** Stops of the ramp as the page has them, mixed for a chart that knows no CSS. */
 const stops = computed(() => {
@@ -95,7 +97,8 @@ const xAxis = (index: number, shown: boolean) => ({
     show: shown,
     color: ink.value.text,
     hideOverlap: true,
-    formatter: (x: number) => (x > jarFrom.value ? `day ${Math.round((hoursAt(x) - jarFrom.value) / 24)}` : format.time(props.begunAt + hoursAt(x) * HOUR)),
+    formatter: (x: number) =>
+      x > jarFrom.value ? `day ${Math.round((hoursAt(x) - jarFrom.value) / 24)}` : format.time(props.begunAt + hoursAt(x) * HOUR),
   },
 })
 const option = computed(() => {
@@ -109,7 +112,17 @@ const option = computed(() => {
   })
   const count = cells.value
   const said = props.ending.said.flatMap(({ hours, guess, dulse, truths }) => [
-    ...(guess.water ? [[place(hours), 100 * guess.water.low, 100 * guess.water.high, truths.water >= guess.water.low && truths.water <= guess.water.high ? 1 : 0, 0]] : []),
+    ...(guess.water
+      ? [
+          [
+            place(hours),
+            100 * guess.water.low,
+            100 * guess.water.high,
+            truths.water >= guess.water.low && truths.water <= guess.water.high ? 1 : 0,
+            0,
+          ],
+        ]
+      : []),
     ...(dulse?.water ? [[place(hours), 100 * dulse.water.low, 100 * dulse.water.high, 1, 1]] : []),
   ])
   return {
@@ -180,8 +193,16 @@ const option = computed(() => {
           return {
             type: 'group',
             children: [
-              { type: 'line', shape: { x1: x, y1: top, x2: x, y2: bottom }, style: { stroke: colours.card, lineWidth: 1.6, lineDash: [3, 3] } },
-              { type: 'circle', shape: { cx: x, cy: top! - 8, r: 5 }, style: { fill: colours.card, stroke: colours.dulse, lineWidth: 2.5 } },
+              {
+                type: 'line',
+                shape: { x1: x, y1: top, x2: x, y2: bottom },
+                style: { stroke: colours.card, lineWidth: 1.6, lineDash: [3, 3] },
+              },
+              {
+                type: 'circle',
+                shape: { cx: x, cy: top! - 8, r: 5 },
+                style: { fill: colours.card, stroke: colours.dulse, lineWidth: 2.5 },
+              },
             ],
           }
         },
@@ -237,8 +258,10 @@ const option = computed(() => {
   <div>
     <VChart class="chart" :option="option" :init-options="{ renderer: 'canvas' }" autoresize role="img" :aria-label="words" />
     <p class="small quiet">
-      Wet is brine, dry is husk. Rings and dotted lines: what was done. Below, the water of all of it, dry at the dashed line; thick bars are what
-      you said (red: it was not in there), thin ones what Dulse said.{{ jarFrom < Infinity ? ' Three days in the jar are drawn as an hour.' : '' }}
+      Wet is brine, dry is husk. Rings and dotted lines: what was done. Below, the water of all of it, dry at the dashed line; thick bars
+      are what you said (red: it was not in there), thin ones what Dulse said.{{
+        jarFrom < Infinity ? ' Three days in the jar are drawn as an hour.' : ''
+      }}
     </p>
     <ChartTable
       caption="What was done, and the water then"
@@ -247,7 +270,13 @@ const option = computed(() => {
         deeds.map(deed => {
           const frame = frames.findLast(item => item.hours <= deed.hours + 0.01) ?? frames[0]!
           const profile = frame.pieces[tray]![size]!
-          return [format.hours(deed.hours), deed.words, format.share(frame.moisture), format.share(wet(profile.at(-1)!)), format.share(wet(profile[0]!))]
+          return [
+            format.hours(deed.hours),
+            deed.words,
+            format.share(frame.moisture),
+            format.share(wet(profile.at(-1)!)),
+            format.share(wet(profile[0]!)),
+          ]
         })
       "
     />

@@ -17,11 +17,7 @@ defineProps<{ words?: string }>()
   z-index: 12;
   margin: -1.1rem -1.5rem 0;
   padding: 0.25rem 1.5rem;
-  background: repeating-linear-gradient(
-    -45deg,
-    color-mix(in oklab, var(--straw) 55%, var(--paper)) 0 14px,
-    var(--paper) 14px 28px
-  );
+  background: repeating-linear-gradient(-45deg, color-mix(in oklab, var(--straw) 55%, var(--paper)) 0 14px, var(--paper) 14px 28px);
   border-bottom: 1px solid var(--rule);
 }
 .band span {
@@ -33,7 +29,7 @@ defineProps<{ words?: string }>()
 }
 @media (width <= 760px) {
   .band {
-    top: 0;
+    top: 58px;
     margin: -0.9rem -0.8rem 0;
     padding-inline: 0.8rem;
   }

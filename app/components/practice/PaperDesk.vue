@@ -27,10 +27,13 @@ const target = targetIn(food, lesson.purpose, lesson.machine.way)
 const { assessment } = useAssessment(entries as Ref<readonly Entry[]>, shallowRef(food), now)
 const can = (deed: (typeof lesson.deeds)[number]) => lesson.deeds.includes(deed) && view.value?.cannot[deed] === undefined
 const weighed = computed(
-  () => new Map((state.value?.run?.trays ?? []).flatMap(tray => {
-    const last = state.value!.run!.trayWeights.findLast(item => item.position === tray.position)
-    return last ? [[tray.position, last.weightG] as const] : []
-  })),
+  () =>
+    new Map(
+      (state.value?.run?.trays ?? []).flatMap(tray => {
+        const last = state.value!.run!.trayWeights.findLast(item => item.position === tray.position)
+        return last ? [[tray.position, last.weightG] as const] : []
+      }),
+    ),
 )
 
 async function attempt(work: () => Promise<unknown>) {
@@ -47,7 +50,14 @@ const runId = () => state.value!.run!.runId
 /** Each tray with the one opposite: top and bottom change. */
 const opposite = () => {
   const places = view.value!.present
-  return places.flatMap((place, i) => (i < Math.floor(places.length / 2) ? [{ from: place, to: places.at(-1 - i)! }, { from: places.at(-1 - i)!, to: place }] : []))
+  return places.flatMap((place, i) =>
+    i < Math.floor(places.length / 2)
+      ? [
+          { from: place, to: places.at(-1 - i)! },
+          { from: places.at(-1 - i)!, to: place },
+        ]
+      : [],
+  )
 }
 const steps = computed((): ActStep[] => {
   const all: (ActStep | false)[] = [
@@ -56,10 +66,15 @@ const steps = computed((): ActStep[] => {
     can('jarAir') && { words: 'Air in a closed jar', key: 'J', go: () => (dialog.value = 'jarAir') },
     can('look') && { words: 'Look at the jar', key: 'K', go: () => (dialog.value = 'look') },
     can('heat') && { words: 'Heat', key: 'H', go: () => (dialog.value = 'heat') },
-    can('swap') && view.value!.present.length > 1 && { words: 'Change places, top with bottom', go: () => write([{ kind: 'move', runId: runId(), trays: opposite() }]) },
+    can('swap') &&
+      view.value!.present.length > 1 && {
+        words: 'Change places, top with bottom',
+        go: () => write([{ kind: 'move', runId: runId(), trays: opposite() }]),
+      },
     can('turn') && {
       words: 'Turn the sheets over',
-      go: () => write([{ kind: 'move', runId: runId(), trays: view.value!.present.map(place => ({ from: place, to: place, flipped: true })) }]),
+      go: () =>
+        write([{ kind: 'move', runId: runId(), trays: view.value!.present.map(place => ({ from: place, to: place, flipped: true })) }]),
     },
     can('move') && { words: `Into the ${lesson.second?.name ?? ''}`, go: () => attempt(() => run.act({ do: 'move' })) },
     can('takeOut') && { words: 'Take out', key: 'O', go: () => (dialog.value = 'unload') },
@@ -126,8 +141,8 @@ const once = () => {
     <section v-if="!begun || view.stage === 'cut'" class="card story">
       <p>{{ lesson.story }}</p>
       <p class="quiet small">
-        You sleep from {{ format.clock(60 * lesson.sleep.from) }} to {{ format.clock(60 * lesson.sleep.to) }}. Looking costs half a minute with
-        the door open, and getting up costs your night. At the end you see what nobody sees in a kitchen.
+        You sleep from {{ format.clock(60 * lesson.sleep.from) }} to {{ format.clock(60 * lesson.sleep.to) }}. Looking costs half a minute
+        with the door open, and getting up costs your night. At the end you see what nobody sees in a kitchen.
       </p>
       <div v-if="view.stage === 'cut'" class="row">
         <ElButton
@@ -145,8 +160,8 @@ const once = () => {
     </section>
     <div v-else class="desk">
       <div class="stack">
-        <PaperTime ref="time" :view="view" :now="now" :sleep="lesson.sleep" :busy="busy" :pass="pass" />
-        <section v-if="time?.bedtime && nights" class="card stack" aria-label="Bedtime">
+        <PaperTime ref="time" class="clock-card" :view="view" :now="now" :sleep="lesson.sleep" :busy="busy" :pass="pass" />
+        <section v-if="time?.bedtime && nights" class="card stack asked" aria-label="Bedtime">
           <h2>Bedtime: what about the heat?</h2>
           <div class="row">
             <ElButton @click="pass(0.5)">Leave it on</ElButton>
@@ -158,7 +173,7 @@ const once = () => {
             <ElButton @click="write([{ kind: 'heat', runId: runId(), setC: null }]).then(() => pass(0.5))">Switch it off</ElButton>
           </div>
         </section>
-        <section class="card stack" aria-label="What you can do">
+        <section class="card stack deeds" aria-label="What you can do">
           <h2>What will you do?</h2>
           <ActSteps :likely="steps" />
           <div class="row between">
@@ -177,16 +192,17 @@ const once = () => {
         />
       </div>
       <div class="stack">
-        <PaperRack :answer="answer" :view="view" :weighed="weighed" />
+        <PaperRack class="seen" :answer="answer" :view="view" :weighed="weighed" />
         <GuessCard
           v-if="asking"
+          class="asked"
           :drying="view.stage === 'machine'"
           :target="target"
           :busy="busy"
           @say="say"
           @skip="((asking = false), (spoken = true))"
         />
-        <VerdictPanel v-else-if="spoken && assessment && state" :state="state" :assessment="assessment" :now="now" />
+        <VerdictPanel v-else-if="spoken && assessment && state" class="asked" :state="state" :assessment="assessment" :now="now" />
         <section v-else class="card">
           <h3>Dulse keeps still</h3>
           <p class="quiet">Weigh, feel or look; say what you believe; then it says what it makes of the same.</p>
@@ -202,9 +218,22 @@ const once = () => {
       :take-typed="() => ''"
       @close="weighing = false"
     />
-    <LazyEntryDialog v-if="dialog" :kind="dialog" :state="state" :page="page" :write="run.write" :correcting="correcting" @close="((dialog = undefined), (correcting = undefined))" />
+    <LazyEntryDialog
+      v-if="dialog"
+      :kind="dialog"
+      :state="state"
+      :page="page"
+      :write="run.write"
+      :correcting="correcting"
+      @close="((dialog = undefined), (correcting = undefined))"
+    />
     <BackDialog v-if="backing" :machine="view.machine" :go="run.goBack" @close="backing = false" />
-    <CupDialog v-if="cup" :loaded-g="view.trayWeightsG.reduce((sum, grams) => sum + grams, 0)" :pour="grams => run.act({ do: 'waterBack', grams })" @close="cup = false" />
+    <CupDialog
+      v-if="cup"
+      :loaded-g="view.trayWeightsG.reduce((sum, grams) => sum + grams, 0)"
+      :pour="grams => run.act({ do: 'waterBack', grams })"
+      @close="cup = false"
+    />
   </div>
 </template>
 
@@ -226,8 +255,29 @@ const once = () => {
   align-items: start;
 }
 @media (width <= 900px) {
+  /* The clock leads, then what one is asked, what one can do, and what one sees. */
   .desk {
-    grid-template-columns: minmax(0, 1fr);
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
+  }
+  .desk > .stack {
+    display: contents;
+  }
+  .desk > .stack > * {
+    order: 4;
+  }
+  .desk > .stack > .clock-card {
+    order: 0;
+  }
+  .desk > .stack > .asked {
+    order: 1;
+  }
+  .desk > .stack > .deeds {
+    order: 2;
+  }
+  .desk > .stack > .seen {
+    order: 3;
   }
 }
 </style>

@@ -31,12 +31,15 @@ async function run() {
     <ChoiceField
       v-model="burstS"
       label="Runs of"
-      :choices="[4, 8, 15, 30, 60].map(seconds => ({ value: seconds, words: `${seconds} s`, note: seconds === 60 ? 'in one go' : undefined }))"
+      :choices="
+        [4, 8, 15, 30, 60].map(seconds => ({ value: seconds, words: `${seconds} s`, note: seconds === 60 ? 'in one go' : undefined }))
+      "
     />
     <div class="row"><ElButton :disabled="ground !== undefined" @click="run">Run the mill</ElButton></div>
     <p v-if="problem" class="problem">{{ problem }}</p>
     <p v-if="ground" role="status">
-      {{ format.weight(ground.powderG) }} of powder, {{ WORDS[ground.clumps] }}. The cup is {{ ground.celsius > 45 ? 'hot' : ground.celsius > 32 ? 'warm' : 'cool' }}.
+      {{ format.weight(ground.powderG) }} of powder, {{ WORDS[ground.clumps] }}. The cup is
+      {{ ground.celsius > 45 ? 'hot' : ground.celsius > 32 ? 'warm' : 'cool' }}.
     </p>
   </div>
 </template>

@@ -19,15 +19,15 @@ const heat = computed(() => {
   if (stage !== 'machine') return undefined
   return setC === null ? `${machine.name}, off` : `${machine.name}, ${format.temperature(setC)}`
 })
-const trays = computed(() => props.view.trayWeightsG.map((loadedG, i) => ({ tray: i + 1, loadedG, there: props.view.present.includes(i + 1) })))
+const trays = computed(() =>
+  props.view.trayWeightsG.map((loadedG, i) => ({ tray: i + 1, loadedG, there: props.view.present.includes(i + 1) })),
+)
 </script>
 
 <template>
   <section class="card sees" aria-label="What you see">
     <h2>{{ WHERE[view.stage] === 'in the machine' ? heat : `${answer.food.name}, ${WHERE[view.stage]}` }}</h2>
-    <p class="quiet small">
-      The room has {{ format.temperature(view.roomC) }}, {{ format.share(view.humidity) }} humidity.
-    </p>
+    <p class="quiet small">The room has {{ format.temperature(view.roomC) }}, {{ format.share(view.humidity) }} humidity.</p>
     <p v-if="view.rained && !view.second" class="caution">It rains, and the fire is out.</p>
     <p v-if="view.saidDone && view.stage === 'machine'" class="caution">The display says: complete.</p>
     <ol v-if="view.stage === 'machine' && trays.length" class="plain-list trays">

@@ -56,7 +56,10 @@ defineExpose({ bedtime, turn, quarter: () => go(TICK_H), hour: () => go(1) })
     </p>
     <div class="day" aria-hidden="true">
       <template v-if="sleep.from > sleep.to">
-        <span class="night" :style="{ left: 0, width: share(sleep.to) }" /><span class="night" :style="{ left: share(sleep.from), right: 0 }" />
+        <span class="night" :style="{ left: 0, width: share(sleep.to) }" /><span
+          class="night"
+          :style="{ left: share(sleep.from), right: 0 }"
+        />
       </template>
       <span v-else class="night" :style="{ left: share(sleep.from), width: share(sleep.to - sleep.from) }" />
       <span class="hand" :class="{ glides: playing && slow !== 'reduce' }" :style="{ left: share(view.clock) }" />
@@ -64,7 +67,9 @@ defineExpose({ bedtime, turn, quarter: () => go(TICK_H), hour: () => go(1) })
     <p v-if="view.asleep" class="caution">It is night, and people sleep: whatever is done now wakes you.</p>
     <div class="row">
       <ElButton :disabled="busy && !playing" class="play" :aria-pressed="playing" @click="turn">
-        <component :is="playing ? IconPlayerPause : IconPlayerPlay" :size="20" aria-hidden="true" />{{ playing ? 'Stop the clock' : 'Let it run' }}
+        <component :is="playing ? IconPlayerPause : IconPlayerPlay" :size="20" aria-hidden="true" />{{
+          playing ? 'Stop the clock' : 'Let it run'
+        }}
         <kbd class="key">P</kbd></ElButton
       >
       <ElButton :disabled="busy" @click="go(0.25)">15 min <kbd class="key">,</kbd></ElButton>

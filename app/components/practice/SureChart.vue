@@ -10,7 +10,10 @@ const x = (share: number) => PAD + share * (SIZE - PAD - 12)
 const y = (share: number) => SIZE - PAD - share * (SIZE - PAD - 12)
 const words = computed(() =>
   props.calibration.bins
-    .map(bin => `Said about ${Math.round(100 * bin.said)} % sure ${bin.count === 1 ? 'once' : `${bin.count} times`}: dry in ${Math.round(100 * bin.was)} %.`)
+    .map(
+      bin =>
+        `Said about ${Math.round(100 * bin.said)} % sure ${bin.count === 1 ? 'once' : `${bin.count} times`}: dry in ${Math.round(100 * bin.was)} %.`,
+    )
     .join(' '),
 )
 </script>

@@ -41,7 +41,14 @@ const option = computed(() => {
       splitLine: { show: false },
       axisLabel: { ...label, hideOverlap: true, formatter: (when: number) => format.time(when) },
     },
-    yAxis: { type: 'value', min: 0, max: 100, interval: 25, axisLabel: { ...label, formatter: '{value} %' }, splitLine: { lineStyle: { color: colours.rule } } },
+    yAxis: {
+      type: 'value',
+      min: 0,
+      max: 100,
+      interval: 25,
+      axisLabel: { ...label, formatter: '{value} %' },
+      splitLine: { lineStyle: { color: colours.rule } },
+    },
     series: [
       { type: 'line', data: band('p10'), symbol: 'none', silent: true, lineStyle: { opacity: 0 }, stack: 'band', stackStrategy: 'all' },
       {
@@ -93,7 +100,14 @@ const option = computed(() => {
       :rows="
         tries.flatMap(({ result: one }, i) =>
           one
-            ? [[nameOf(i), Number.isFinite(one.finishH.p90) ? `${format.hours(one.finishH.p10)} to ${format.hours(one.finishH.p90)}` : 'maybe never', String(one.trays), `${one.kWh.toFixed(1)} kWh`]]
+            ? [
+                [
+                  nameOf(i),
+                  Number.isFinite(one.finishH.p90) ? `${format.hours(one.finishH.p10)} to ${format.hours(one.finishH.p90)}` : 'maybe never',
+                  String(one.trays),
+                  `${one.kWh.toFixed(1)} kWh`,
+                ],
+              ]
             : [],
         )
       "
@@ -103,6 +117,6 @@ const option = computed(() => {
 
 <style scoped>
 .chart {
-  height: 230px;
+  height: 200px;
 }
 </style>

@@ -50,7 +50,14 @@ const knobs = computed((): Knob[] => {
   const its = machine.value
   if (!now || !its || !card.value) return []
   const usual = card.value
-  const knob = (name: 'thicknessMm' | 'setC' | 'hotH' | 'loadKgM2' | 'fan', label: string, low: number, high: number, step: number, shown: string): Knob => ({
+  const knob = (
+    name: 'thicknessMm' | 'setC' | 'hotH' | 'loadKgM2' | 'fan',
+    label: string,
+    low: number,
+    high: number,
+    step: number,
+    shown: string,
+  ): Knob => ({
     name,
     label,
     low,
@@ -62,15 +69,62 @@ const knobs = computed((): Knob[] => {
   })
   return [
     ...(usual.thicknessMm && !running.value
-      ? [knob('thicknessMm', 'Thickness', Math.max(1, Math.round(usual.thicknessMm / 3)), Math.round(usual.thicknessMm * 2.5), 0.5, format.length(now.thicknessMm))]
+      ? [
+          knob(
+            'thicknessMm',
+            'Thickness',
+            Math.max(1, Math.round(usual.thicknessMm / 3)),
+            Math.round(usual.thicknessMm * 2.5),
+            0.5,
+            format.length(now.thicknessMm),
+          ),
+        ]
       : []),
     knob('setC', 'Heat', its.lowC, its.highC, 1, format.temperature(now.setC)),
-    ...(running.value ? [] : [knob('hotH', 'Hot start', 0, 4, 0.5, now.hotH === 0 ? 'none' : `${now.hotH} h, ${unit.value === 'F' ? 18 : 10} °${unit.value} more`)]),
     ...(running.value
       ? []
-      : [knob('loadKgM2', 'On a tray', Math.round(50 * usual.trayLoadKgM2.mean) / 100, Math.round(200 * usual.trayLoadKgM2.mean) / 100, 0.1, format.weight(Math.round(1000 * now.loadKgM2 * its.trayAreaM2)))]),
-    { name: 'room', label: 'Room, humidity', low: 15, high: 95, step: 1, value: Math.round(100 * now.room.humidity), shown: format.share(now.room.humidity), set: value => turn('room', { ...now.room, humidity: value / 100 }) },
-    { name: 'room', label: 'Room, warmth', low: 0, high: 38, step: 1, value: Math.round(now.room.celsius), shown: format.temperature(now.room.celsius), set: value => turn('room', { ...now.room, celsius: value }) },
+      : [
+          knob(
+            'hotH',
+            'Hot start',
+            0,
+            4,
+            0.5,
+            now.hotH === 0 ? 'none' : `${now.hotH} h, ${unit.value === 'F' ? 18 : 10} °${unit.value} more`,
+          ),
+        ]),
+    ...(running.value
+      ? []
+      : [
+          knob(
+            'loadKgM2',
+            'On a tray',
+            Math.round(50 * usual.trayLoadKgM2.mean) / 100,
+            Math.round(200 * usual.trayLoadKgM2.mean) / 100,
+            0.1,
+            format.weight(Math.round(1000 * now.loadKgM2 * its.trayAreaM2)),
+          ),
+        ]),
+    {
+      name: 'room',
+      label: 'Room, humidity',
+      low: 15,
+      high: 95,
+      step: 1,
+      value: Math.round(100 * now.room.humidity),
+      shown: format.share(now.room.humidity),
+      set: value => turn('room', { ...now.room, humidity: value / 100 }),
+    },
+    {
+      name: 'room',
+      label: 'Room, warmth',
+      low: 0,
+      high: 38,
+      step: 1,
+      value: Math.round(now.room.celsius),
+      shown: format.temperature(now.room.celsius),
+      set: value => turn('room', { ...now.room, celsius: value }),
+    },
     knob('fan', 'Draught', 0.3, 2, 0.1, `${Math.round(100 * now.fan)} %`),
   ]
 })
@@ -95,68 +149,71 @@ const open = ref(false)
     <p v-if="!load" class="quiet">Choose the food and give its weight first.</p>
     <div v-else-if="open && current" class="inner">
       <div class="row tabs" role="group" aria-label="Tries">
-        <ElButton v-for="(item, i) in tries" :key="item.id" :type="i === at ? 'primary' : undefined" :aria-pressed="i === at" @click="show(i)">{{
-          i === 0 ? 'First try' : `Try ${i + 1}`
-        }}</ElButton>
+        <ElButton
+          v-for="(item, i) in tries"
+          :key="item.id"
+          :type="i === at ? 'primary' : undefined"
+          :aria-pressed="i === at"
+          @click="show(i)"
+          >{{ i === 0 ? 'First try' : `Try ${i + 1}` }}</ElButton
+        >
         <ElButton v-if="tries.length < MOST_TRIES" @click="another">Another beside it</ElButton>
         <ElButton v-if="tries.length > 1" @click="drop(at)">Drop this one</ElButton>
       </div>
+      <ChoiceField
+        v-if="load.machines.length > 1 && !running"
+        :model-value="current.knobs.machineId"
+        label="In"
+        :choices="load.machines.map(item => ({ value: item.id, words: item.name }))"
+        @update:model-value="value => value && turn('machineId', value)"
+      />
+      <p class="change" role="status">{{ problem || changeWords || 'Turn at a knob: each change is told here.' }}</p>
       <div class="desk">
+        <LazyTryChart v-if="result" :tries="tries" :at="at" :start-at="startAt" />
         <div class="knobs">
-          <ChoiceField
-            v-if="load.machines.length > 1 && !running"
-            :model-value="current.knobs.machineId"
-            label="In"
-            :choices="load.machines.map(item => ({ value: item.id, words: item.name }))"
-            @update:model-value="value => value && turn('machineId', value)"
-          />
           <label v-for="knob in knobs" :key="knob.label" class="knob">
-            <span>{{ knob.label }}</span
-            ><output>{{ knob.shown }}</output>
+            <span>{{ knob.label }}</span><span class="shown" aria-hidden="true">{{ knob.shown }}</span>
             <input
               type="range"
               :min="knob.low"
               :max="knob.high"
               :step="knob.step"
               :value="knob.value"
+              :aria-label="knob.label"
               :aria-valuetext="knob.shown"
               @input="knob.set(Number(($event.target as HTMLInputElement).value))"
             />
           </label>
-          <ChoiceField
-            :model-value="current.knobs.night"
-            label="At night"
-            :choices="[
-              { value: 'leave' as const, words: 'Left on' },
-              { value: 'off' as const, words: 'Off' },
-              { value: 'warm' as const, words: `Held at ${format.temperature(40)}` },
-            ]"
-            @update:model-value="value => value && turn('night', value)"
-          />
-          <ElCheckbox
-            v-if="result?.lastTrayH !== undefined"
-            :model-value="current.knobs.rotate"
-            size="large"
-            @update:model-value="value => turn('rotate', Boolean(value))"
-            >Change places halfway</ElCheckbox
-          >
         </div>
-        <div class="stack">
-          <p class="change" role="status">{{ problem || changeWords || 'Turn at a knob: each change is told here.' }}</p>
-          <LazyTryChart v-if="result" :tries="tries" :at="at" :start-at="startAt" />
-          <dl v-if="result" class="figures">
-            <div v-for="figure in figures" :key="figure.name">
-              <dt>{{ figure.name }}</dt>
-              <dd>{{ figure.is }}</dd>
-            </div>
-          </dl>
-          <p class="quiet small">
-            Seven loads like yours dried on paper, from quick to slow: 8 of 10 end within the window. It is a simple paper: how simple, the
-            method’s page says.
-          </p>
-          <div v-if="takeWords" class="row">
-            <ElButton type="primary" @click="emit('take', current.knobs)">{{ takeWords }}</ElButton>
+        <ChoiceField
+          :model-value="current.knobs.night"
+          label="At night"
+          :choices="[
+            { value: 'leave' as const, words: 'Left on' },
+            { value: 'off' as const, words: 'Off' },
+            { value: 'warm' as const, words: `Held at ${format.temperature(40)}` },
+          ]"
+          @update:model-value="value => value && turn('night', value)"
+        />
+        <ElCheckbox
+          v-if="result?.lastTrayH !== undefined"
+          :model-value="current.knobs.rotate"
+          size="large"
+          @update:model-value="value => turn('rotate', Boolean(value))"
+          >Change places halfway</ElCheckbox
+        >
+        <dl v-if="result" class="figures">
+          <div v-for="figure in figures" :key="figure.name">
+            <dt>{{ figure.name }}</dt>
+            <dd>{{ figure.is }}</dd>
           </div>
+        </dl>
+        <p class="quiet small">
+          Seven loads like yours dried on paper, from quick to slow: 8 of 10 end within the window. How simple the paper is, the method’s
+          page says.
+        </p>
+        <div v-if="takeWords" class="row">
+          <ElButton type="primary" @click="emit('take', current.knobs)">{{ takeWords }}</ElButton>
         </div>
       </div>
     </div>
@@ -180,19 +237,19 @@ summary {
 }
 .desk {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(290px, 100%), 1fr));
-  gap: 1.2rem;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 0.8rem;
 }
 .knobs {
   display: grid;
-  gap: 0.35rem;
-  align-content: start;
+  grid-template-columns: repeat(auto-fit, minmax(min(220px, 100%), 1fr));
+  gap: 0.35rem 1.4rem;
 }
 .knob {
   display: grid;
   grid-template-columns: 1fr auto;
 }
-.knob output {
+.knob .shown {
   font-weight: 650;
 }
 .knob input {
@@ -202,9 +259,20 @@ summary {
   margin: 0;
   accent-color: var(--dulse);
 }
+/* It stays in sight while a knob further down is turned. */
 .change {
-  min-height: 3em;
+  position: sticky;
+  top: 74px;
+  z-index: 2;
+  min-height: 3.4em;
+  padding: 0.3rem 0;
+  background: var(--card);
   font-weight: 600;
+}
+@media (width <= 760px), (height <= 500px) {
+  .change {
+    top: 0;
+  }
 }
 .figures {
   margin: 0;

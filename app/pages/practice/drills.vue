@@ -42,7 +42,9 @@ function worst(): DrillKind {
     const last = practice.drills.filter(item => item.kind === of).slice(-6)
     return last.length === 0 ? -1 : last.filter(item => item.right).length / last.length
   }
-  return Math.random() < 0.35 ? DRILL_KINDS[Math.floor(Math.random() * DRILL_KINDS.length)]! : [...DRILL_KINDS].sort((a, b) => share(a) - share(b))[0]!
+  return Math.random() < 0.35
+    ? DRILL_KINDS[Math.floor(Math.random() * DRILL_KINDS.length)]!
+    : [...DRILL_KINDS].sort((a, b) => share(a) - share(b))[0]!
 }
 async function next() {
   told.value = undefined
@@ -66,7 +68,12 @@ function answer() {
   if (!drill || value === undefined || told.value) return
   const right = isRight(drill, value)
   told.value = { right, said: value }
-  practice.keepDrill({ kind: drill.kind, at: Date.now(), right, off: drill.unit === 'choice' ? (right ? 0 : 1) : offBy(value, drill.answer) })
+  practice.keepDrill({
+    kind: drill.kind,
+    at: Date.now(),
+    right,
+    off: drill.unit === 'choice' ? (right ? 0 : 1) : offBy(value, drill.answer),
+  })
 }
 const feels = computed(() =>
   current.value?.feels?.map(({ form, answers }) =>
@@ -102,7 +109,9 @@ watch(kind, () => foods.value.length > 0 && void next())
       <div role="status">
         <template v-if="told">
           <p :class="told.right ? 'yes' : 'no'">
-            {{ told.right ? 'Right.' : current.unit === 'choice' ? `No: it is the ${current.choices?.[current.answer]}.` : 'Not near enough.' }}
+            {{
+              told.right ? 'Right.' : current.unit === 'choice' ? `No: it is the ${current.choices?.[current.answer]}.` : 'Not near enough.'
+            }}
           </p>
           <p>{{ worded(current.why) }}</p>
           <p class="quiet small">{{ current.source }}</p>

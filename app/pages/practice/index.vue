@@ -19,7 +19,8 @@ async function takeFile(file: File) {
     told.value = `“${read.lesson.title}” is among the lessons now, in this browser.`
   } catch (error) {
     brought.value++
-    problems.value = error instanceof Refused && error.problems.length > 0 ? error.problems.map(item => item.message) : [(error as Error).message]
+    problems.value =
+      error instanceof Refused && error.problems.length > 0 ? error.problems.map(item => item.message) : [(error as Error).message]
   }
 }
 function wayOfIt(key: string): string {
@@ -61,7 +62,8 @@ function drop(key: string) {
       <li v-for="{ lesson, food } in lessons" :key="lesson.key" class="card lesson">
         <NuxtLink :to="`/practice/play/${lesson.key}?kitchen=${seedOf(lesson.key)}`" class="title">{{ lesson.title }}</NuxtLink>
         <p class="quiet small">
-          {{ food.name }}, {{ format.weight(1000 * lesson.load.kg) }}, {{ lesson.machine.name }}{{ isOwn(lesson.key) ? ' · brought in' : '' }}
+          {{ food.name }}, {{ format.weight(1000 * lesson.load.kg) }}, {{ lesson.machine.name
+          }}{{ isOwn(lesson.key) ? ' · brought in' : '' }}
         </p>
         <p class="foot">
           <span class="tag" :class="tone(lesson.key)">{{ wayOfIt(lesson.key) }}</span>
@@ -72,8 +74,8 @@ function drop(key: string) {
     <section class="card stack">
       <h2>Lessons of your own</h2>
       <p>
-        A lesson is a page of YAML: its story, its kitchen, what varies, and who plays it well. It is data alone and can run nothing.
-        Take one that ships as a beginning, change it, and bring it back here; it is kept in this browser.
+        A lesson is a page of YAML: its story, its kitchen, what varies, and who plays it well. It is data alone and can run nothing. Take
+        one that ships as a beginning, change it, and bring it back here; it is kept in this browser.
       </p>
       <FileDrop :key="brought" label="A lesson’s file" accept=".yaml,.yml" hint="YAML, one lesson a file" @chosen="takeFile" />
       <div role="status">
@@ -85,9 +87,7 @@ function drop(key: string) {
       <details>
         <summary>Take one as a file</summary>
         <div class="row">
-          <ElButton v-for="{ lesson, text } in lessons" :key="lesson.key" @click="give(lesson.key, text)">{{
-            lesson.title
-          }}</ElButton>
+          <ElButton v-for="{ lesson, text } in lessons" :key="lesson.key" @click="give(lesson.key, text)">{{ lesson.title }}</ElButton>
         </div>
       </details>
     </section>

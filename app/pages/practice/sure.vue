@@ -50,10 +50,17 @@ const sureToForget = ref(false)
       <p v-else class="quiet">From eight windows on it is said whether they are too narrow or too wide.</p>
       <p v-if="trend">{{ trend }}</p>
       <p v-if="calibration.brier !== undefined" class="quiet">
-        “Dry or not” costs you {{ calibration.brier.toFixed(2) }} on average: 0 is who always knew, 0.25 who says even each time (Brier’s score).
+        “Dry or not” costs you {{ calibration.brier.toFixed(2) }} on average: 0 is who always knew, 0.25 who says even each time (Brier’s
+        score).
       </p>
-      <p v-if="drills.count">Drills: {{ drills.right }} of {{ drills.count }} right{{ drills.half > 3 ? `, of the earlier half ${drills.before} of ${drills.half}` : '' }}.</p>
-      <p class="quiet small">Windows are scored by their width and ten times what they miss by, so that it pays to say just what you believe.</p>
+      <p v-if="drills.count">
+        Drills: {{ drills.right }} of {{ drills.count }} right{{
+          drills.half > 3 ? `, of the earlier half ${drills.before} of ${drills.half}` : ''
+        }}.
+      </p>
+      <p class="quiet small">
+        Windows are scored by their width and ten times what they miss by, so that it pays to say just what you believe.
+      </p>
       <div class="row">
         <ElButton v-if="!sureToForget && calibration.count + drills.count > 0" @click="sureToForget = true">Begin anew</ElButton>
         <template v-else-if="sureToForget">

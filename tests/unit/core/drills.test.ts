@@ -30,7 +30,11 @@ describe.each(DRILL_KINDS)('drill %s', kind => {
 })
 
 it('1 kg of a food with 90 % water, a tenth trimmed, is 96 g at 6 % (worked by hand)', () => {
-  const plain = { ...FOODS.find(food => food.key === 'carrot')!, trimShare: { value: { mean: 0.1, sd: 0 }, source: '' }, rawMoisture: { value: { mean: 0.9, sd: 0 }, source: 'by hand' } }
+  const plain = {
+    ...FOODS.find(food => food.key === 'carrot')!,
+    trimShare: { value: { mean: 0.1, sd: 0 }, source: '' },
+    rawMoisture: { value: { mean: 0.9, sd: 0 }, source: 'by hand' },
+  }
   const one = drill('dryFromBasket', [{ ...plain, target: { ...plain.target, powder: 0.06 } }], 1)
   expect(one.answer / (one.figures.basketG as number)).toBeCloseTo(0.0957, 3)
 })

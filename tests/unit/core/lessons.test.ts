@@ -192,7 +192,13 @@ describe('a lesson’s file', () => {
     ['turned figures', t => t.replace('hours: 0.85 to 1.25', 'hours: 1.25 to 0.85'), 'varies.hours', /lower figure comes first/, undefined],
     ['nothing left to do', t => t.replace(/deeds: .*/, 'deeds: [weigh]'), 'deeds', /add stop/, undefined],
     ['a line that is not YAML', t => t.replace('teaches: ', 'teaches: "'), 'lesson', /./, undefined],
-    ['an anchor', t => t.replace('key: night-off', 'key: &a night-off').replace('food: parsnip', 'food: *a'), 'lesson', /anchors/, undefined],
+    [
+      'an anchor',
+      t => t.replace('key: night-off', 'key: &a night-off').replace('food: parsnip', 'food: *a'),
+      'lesson',
+      /anchors/,
+      undefined,
+    ],
     ['code', t => t.replace('key: night-off', 'key: !!js/function "function(){}"'), 'key', /./, undefined],
     ['far too much', () => 'x'.repeat(50_000), 'lesson', /longer than a lesson/, undefined],
   ])('with %s is refused by field and line', (_, change, field, message, line) => {

@@ -2,7 +2,17 @@ import { fill } from '#core/errors'
 import { changeBetween, tryLoad, usualKnobs, type TryKnobs, type TryLoad } from '#core/tries'
 import { FOODS, findFood } from '../../support/foods'
 
-const MACHINE = { id: 'rack', name: 'Tall rack', kind: 'dehydrator' as const, trays: 9, trayAreaM2: 0.1, watts: 600, lowC: 35, highC: 75, slowest: 0.8 }
+const MACHINE = {
+  id: 'rack',
+  name: 'Tall rack',
+  kind: 'dehydrator' as const,
+  trays: 9,
+  trayAreaM2: 0.1,
+  watts: 600,
+  lowC: 35,
+  highC: 75,
+  slowest: 0.8,
+}
 const LOAD: TryLoad = {
   food: findFood('beetroot')!,
   purpose: 'powder',
@@ -77,7 +87,8 @@ describe('what would come of a load', () => {
         const water = (card.moisture ?? food.rawMoisture).value
         const load = { ...LOAD, food, solids: { mean: 1 - water.mean, sd: water.sd } }
         const { finishH, kWh, trays, water: curve } = tryLoad(load, usualKnobs(load, 'rack', card.key))
-        const good = finishH.p50 > 0 && !Number.isNaN(finishH.p90) && kWh >= 0 && trays >= 1 && curve.every(point => point.p50 >= 0 && point.p50 <= 1)
+        const good =
+          finishH.p50 > 0 && !Number.isNaN(finishH.p90) && kWh >= 0 && trays >= 1 && curve.every(point => point.p50 >= 0 && point.p50 <= 1)
         return good ? [] : [`${food.key} ${card.key}`]
       }),
     )

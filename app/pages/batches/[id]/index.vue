@@ -196,10 +196,17 @@ const takenTries = useTakenTries()
 const tryLoad = computed((): TryLoad | undefined => {
   const s = state.value
   if (!s || !page.value) return undefined
-  if (drying.value) return assessment.value && machine.value && tryOfRun(s, assessment.value, machine.value, now.value, sleep.value, hourOfDay(now.value, settings.value.timeZone))
+  if (drying.value)
+    return (
+      assessment.value &&
+      machine.value &&
+      tryOfRun(s, assessment.value, machine.value, now.value, sleep.value, hourOfDay(now.value, settings.value.timeZone))
+    )
   return s.run ? undefined : tryBeforeLoad(s, page.value, hourOfDay(now.value, settings.value.timeZone), sleep.value)
 })
-const tryMachineId = computed(() => (drying.value ? machine.value?.id : (state.value?.intake.body.machineId ?? tryLoad.value?.machines[0]?.id)) ?? '')
+const tryMachineId = computed(
+  () => (drying.value ? machine.value?.id : (state.value?.intake.body.machineId ?? tryLoad.value?.machines[0]?.id)) ?? '',
+)
 /** One tap takes it over: the heat of a load that runs, the whole of one that is to be loaded. */
 async function takeTry(knobs: TryKnobs) {
   trouble.value = ''
@@ -494,7 +501,10 @@ if (typeof wanted === 'string' && state.value) {
   align-items: start;
 }
 .drying {
-  grid-template: 'weights weights' auto 'curve side' auto 'trays side' auto 'try side' auto 'log side' 1fr / minmax(0, 1fr) minmax(300px, 392px);
+  grid-template: 'weights weights' auto 'curve side' auto 'trays side' auto 'try side' auto 'log side' 1fr / minmax(0, 1fr) minmax(
+      300px,
+      392px
+    );
 }
 .weights {
   grid-area: weights;

@@ -35,10 +35,10 @@ const showing = ref(false)
 
 function go(to: number) {
   if (!replay || asking.value) return
-  const next = replay.events.find(entry => entry.at > now.value && entry.at <= to)
+  const next = replay.events.find(entry => LOOKS.includes(entry.body.kind) && entry.at > now.value && entry.at <= to)
   now.value = Math.min(replay.to, next?.at ?? to)
   showing.value = false
-  if (next && LOOKS.includes(next.body.kind)) {
+  if (next) {
     asking.value = true
     playing.value = false
   }
@@ -71,7 +71,8 @@ function say(guess?: Guess) {
   asking.value = false
   showing.value = true
 }
-const windowWords = (window: { low: number; high: number } | undefined) => (window ? `${format.share(window.low)} to ${format.share(window.high)}` : '–')
+const windowWords = (window: { low: number; high: number } | undefined) =>
+  window ? `${format.share(window.low)} to ${format.share(window.high)}` : '–'
 const held = (of: 'guess' | 'dulse') => {
   const list = told.value.flatMap(item => {
     const water = item[of]?.water
@@ -132,7 +133,7 @@ useKeys({
             <ElButton :disabled="asking || over" @click="nextEvent">To the next look <kbd class="key">.</kbd></ElButton>
           </div>
         </section>
-        <LogList :entries="entries" :now="now" title="Logged until then" :way="then?.state.run?.way.way" />
+        <LogList :entries="entries" :now="now" title="Logged until then" closed :way="then?.state.run?.way.way" />
       </div>
       <div class="stack">
         <GuessCard v-if="asking" :key="now" drying :target="replay.target" :busy="false" @say="say" @skip="say()" />
@@ -171,7 +172,9 @@ useKeys({
         </section>
         <section v-else class="card">
           <h3>{{ over ? 'That was it' : 'Dulse keeps still' }}</h3>
-          <p class="quiet">{{ over ? `It came out ${format.moment(replay.to, now)}.` : 'At the next look you are asked what you believe.' }}</p>
+          <p class="quiet">
+            {{ over ? `It came out ${format.moment(replay.to, now)}.` : 'At the next look you are asked what you believe.' }}
+          </p>
         </section>
         <section v-if="told.length > 1" class="card" aria-label="So far">
           <p>Of the water: you {{ held('guess') }} windows held, Dulse {{ held('dulse') }}.</p>

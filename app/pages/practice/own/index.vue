@@ -15,8 +15,8 @@ const times = (batchId: string) => new Set(practice.said.filter(item => item.of 
 <template>
   <div class="stack">
     <p class="lead">
-      A run of your own, minute by minute, with the judgement hidden: at each weight and each look you say what you believe, and see what all
-      that came later says of that moment.
+      A run of your own, minute by minute, with the judgement hidden: at each weight and each look you say what you believe, and see what
+      all that came later says of that moment.
     </p>
     <p v-if="problem" class="card problem">{{ problem }}</p>
     <p v-else-if="done.length === 0" class="card">No batch has left its machine yet. When one has, it stands here.</p>
