@@ -1,16 +1,10 @@
 import { wayOf, type FeelForm, type Food, type MethodCard } from '#core/foods'
 import type { WayKey } from '#core/ways'
-import { simulateRun, type SlabSettings } from '#core/simulation'
+import { BODIES, simulateRun } from '#core/simulation'
 import type { RandomSource } from '#core/stats'
 
-/** How the diffusion model sees what lies on a tray; the air's part against the food's. */
-const SLABS: Record<FeelForm, Omit<SlabSettings, 'startX'>> = {
-  pieces: { diffusionRate: 0.5, slowing: 0.12, evaporationRate: 3, airHumidity: 0.09 },
-  leaves: { diffusionRate: 4, slowing: 0.08, evaporationRate: 1.3, airHumidity: 0.1 },
-  sheet: { diffusionRate: 0.35, slowing: 0.15, evaporationRate: 2.2, airHumidity: 0.09 },
-  foam: { diffusionRate: 0.5, slowing: 0.12, evaporationRate: 3, airHumidity: 0.02 },
-  shreds: { diffusionRate: 1, slowing: 0.12, evaporationRate: 2.5, airHumidity: 0.09 },
-}
+/** How dry the air about it is, by what lies on the tray. */
+const AIR: Record<FeelForm, number> = { pieces: 0.09, leaves: 0.1, sheet: 0.09, foam: 0.02, shreds: 0.09 }
 
 /** A load as nature dries it: what a scale would show, tray by tray. It knows nothing of the estimator. */
 export interface TrueDrying {
@@ -41,7 +35,7 @@ export function dryForReal(settings: {
   const { mean, sd } = food.rawMoisture.value
   // Water that left before the tray makes what is loaded the drier.
   const solids = Math.min(0.92, Math.max(0.03, (1 - mean + 0.8 * sd * source.normal()) * (settings.dryness ?? 1)))
-  const slab = SLABS[card.feelForm]
+  const slab = { ...BODIES[card.feelForm], airHumidity: AIR[card.feelForm] }
   const horizon = 3 * (1 / solids / slab.evaporationRate + 5 / slab.diffusionRate)
   const run = simulateRun(
     {

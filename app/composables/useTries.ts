@@ -85,6 +85,18 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
     tries.value = tries.value.map((item, i) => (i === at.value ? { ...item, knobs: { ...item.knobs, [name]: value } } : item))
     void work(at.value)
   }
+  /** Another cut begins as its card has it. */
+  function turnCut(cardKey: string) {
+    const now = current.value
+    if (!now || !load.value) return
+    const { thicknessMm, loadKgM2 } = usualKnobs({ ...load.value, thicknessMm: undefined }, now.knobs.machineId, cardKey)
+    before = now.result
+    turning = 'cardKey'
+    tries.value = tries.value.map((item, i) =>
+      i === at.value ? { ...item, knobs: { ...item.knobs, cardKey, thicknessMm, loadKgM2 } } : item,
+    )
+    void work(at.value)
+  }
   function show(index: number) {
     at.value = index
     turning = undefined
@@ -115,7 +127,7 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
     },
     { immediate: true },
   )
-  return { tries, at, current, change, problem, turn, show, another, drop }
+  return { tries, at, current, change, problem, turn, turnCut, show, another, drop }
 }
 
 /** A batch that stands in a machine, as a try takes it: from what is believed of it at an instant. */

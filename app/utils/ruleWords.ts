@@ -21,7 +21,9 @@ export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson)
     cuts && rule.cut && `takes it ${cuts.find(cut => cut.key === rule.cut)?.words.toLowerCase() ?? rule.cut}`,
     from === 'load' &&
       rule.trusts &&
-      TRUSTS[rule.trusts] +
+      (rule.trusts === 'clock' && rule.firstLook
+        ? `goes by the clock, ${rule.firstLook === 1 ? 'the card’s hours' : `${rule.firstLook} times the card’s hours`}`
+        : TRUSTS[rule.trusts]) +
         (rule.trusts === 'feel'
           ? `, ${rule.thick === false ? 'as they come' : 'thick ones'} from ${rule.places === 1 ? 'one place' : 'three places'}, ${rule.cooled === false ? 'warm' : 'cooled'}`
           : ''),

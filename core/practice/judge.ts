@@ -26,7 +26,7 @@ export interface Outcome {
  * What each costs in hundredths of the load: set so that a spoiled load outweighs any care, a waking an hour too many, and a kilowatt-hour
  * two looks. They are a judgement and stand in the method's page.
  */
-export const PRICES = { overH: 0.8, look: 0.35, woken: 5, kWh: 0.3, hotH: 0.3, dangerH: 9, zoneH: 2, zoneMost: 60 } as const
+const PRICES = { overH: 0.8, look: 0.35, woken: 5, kWh: 0.3, hotH: 0.3, dangerH: 9, zoneH: 2, zoneMost: 60 } as const
 /** Up to here above the target nothing is lost; at twice that all that softness can cost. */
 const DAMP = { from: 1.2, all: 2.4, share: 0.6 }
 

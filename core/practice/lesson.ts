@@ -4,7 +4,7 @@ import { PACKAGES } from '../keeping'
 import { WAY_KEYS } from '../ways'
 
 /** What a player may do, in the order of the work. `stop` ends the lesson. */
-export const DEEDS = [
+const DEEDS = [
   'cut',
   'wait',
   'weigh',

@@ -8,7 +8,7 @@ import type { Lesson, PlayRule } from './lesson'
 const { max, min, sqrt } = Math
 
 /** What a player does where its rules say nothing: the careful school. */
-export const CAREFUL = {
+const CAREFUL = {
   words: '',
   cut: '',
   trusts: 'weight',

@@ -1,6 +1,5 @@
 export {
   changeBetween,
-  isNight,
   tryLoad,
   usualKnobs,
   type RunningLoad,

@@ -260,7 +260,7 @@ const at = (water: Float64Array, hour: number) => {
 }
 
 /** People sleep at that hour, counted from the midnight before the start. */
-export const isNight = ({ sleep }: Pick<TryLoad, 'sleep'>, hour: number) => {
+const isNight = ({ sleep }: Pick<TryLoad, 'sleep'>, hour: number) => {
   const clock = ((hour % 24) + 24) % 24
   return sleep.from < sleep.to ? clock >= sleep.from && clock < sleep.to : clock >= sleep.from || clock < sleep.to
 }

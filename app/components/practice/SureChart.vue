@@ -5,9 +5,11 @@ import type { Calibration } from '#core/practice'
 const props = defineProps<{ calibration: Calibration }>()
 const format = useFormat()
 const SIZE = 300
-const PAD = 44
-const x = (share: number) => PAD + share * (SIZE - PAD - 12)
-const y = (share: number) => SIZE - PAD - share * (SIZE - PAD - 12)
+const PAD = 52
+/** Room for the last figure of an axis. */
+const EDGE = 26
+const x = (share: number) => PAD + share * (SIZE - PAD - EDGE)
+const y = (share: number) => SIZE - PAD - share * (SIZE - PAD - EDGE)
 const words = computed(() =>
   props.calibration.bins
     .map(
@@ -51,7 +53,7 @@ const words = computed(() =>
 .sure {
   width: 100%;
   max-width: 420px;
-  font-size: 13px;
+  font-size: 12px;
 }
 .sure text {
   fill: var(--quiet);

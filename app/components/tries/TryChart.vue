@@ -33,7 +33,7 @@ const option = computed(() => {
   return {
     animation: false,
     textStyle: CHART_WORDS,
-    grid: { left: 46, right: 14, top: 12, bottom: 26 },
+    grid: { left: 46, right: props.tries.length > 1 ? 62 : 14, top: 12, bottom: 26 },
     xAxis: {
       type: 'time',
       axisLine: { lineStyle: { color: colours.rule } },

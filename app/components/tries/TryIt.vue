@@ -11,12 +11,14 @@ const props = defineProps<{ load?: TryLoad; machineId: string; cardKey: string; 
 const emit = defineEmits<{ take: [knobs: TryKnobs] }>()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
-const { tries, at, current, change, problem, turn, show, another, drop } = useTries(
+const { tries, at, current, change, problem, turn, turnCut, show, another, drop } = useTries(
   toRef(() => props.load),
   toRef(() => ({ machineId: props.machineId, cardKey: props.cardKey, room: props.room })),
 )
 const machine = computed(() => props.load?.machines.find(item => item.id === current.value?.knobs.machineId))
 const card = computed(() => props.load && cardOf(props.load.food, current.value?.knobs.cardKey))
+/** Cuts that a machine with heat dries. */
+const cuts = computed(() => (props.load?.food.cards ?? []).filter(item => item.ways.some(way => way.way === machine.value?.kind)))
 const running = computed(() => props.load?.running !== undefined)
 const result = computed(() => current.value?.result)
 const unit = computed(() => settings.value.temperatureUnit)
@@ -166,6 +168,13 @@ const open = ref(false)
         label="In"
         :choices="load.machines.map(item => ({ value: item.id, words: item.name }))"
         @update:model-value="value => value && turn('machineId', value)"
+      />
+      <ChoiceField
+        v-if="cuts.length > 1 && !running"
+        :model-value="current.knobs.cardKey"
+        label="Cut"
+        :choices="cuts.map(item => ({ value: item.key, words: item.name }))"
+        @update:model-value="value => value && turnCut(value)"
       />
       <p class="change" role="status">{{ problem || changeWords || 'Turn at a knob: each change is told here.' }}</p>
       <div class="desk">
