@@ -1,7 +1,7 @@
-import { saturationKPa, USUAL_ROOM, type Air } from '../air'
+import { USUAL_ROOM, type Air } from '../air'
 import type { FeelCheck } from '../dryness'
 import { cardOf, targetIn, wayOf, type FeelForm, type Food, type MethodCard } from '../foods'
-import { glassOf, grindBelowC, stickyAboveC, warmingK, type ClumpRisk } from '../grinding'
+import type { ClumpRisk } from '../grinding'
 import { leakOf, permeanceOf, type PackageKey } from '../keeping'
 import type { JarSight, LookSight } from '../log'
 import { activityAt, isothermOf } from '../sorption'
@@ -10,10 +10,12 @@ import { randomSource } from '../stats'
 import { WAYS } from '../ways'
 import { drawTruth, type Truth } from './draw'
 import { feelOfPiece, feelTogether } from './hands'
+import { milled } from './mill'
+import { afterMonths, MONTH_DAYS } from './months'
 import { mouldAnHour } from './mould'
 import type { Deed, Lesson } from './lesson'
 
-const { abs, exp, max, min, round } = Math
+const { exp, max, min, round } = Math
 
 /** What a player does. Hours and places as somebody says them; every deed takes the time that it takes. */
 export type Act =
@@ -77,42 +79,36 @@ export interface Tally {
   hotH: number
 }
 
-/** The door stands open while somebody weighs: half a minute a tray, and as long to feel. The heat is lost and comes back (common practice). */
+/** The door stands open while somebody weighs, half a minute a tray, and for a minute to feel; pieces cool in five (common practice). */
 const WEIGH_H = 0.5 / 60
 const COOL_H = 5 / 60
 const FEEL_H = 1 / 60
 /** Hours of one move of the world: the air of the room and the mould are looked at so often. */
 const CHUNK_H = 0.5
 const FRAME_H = 0.5
-/** A fifth above what is wanted is as good as dry for everything but a long keeping. */
+/** A tenth above what is wanted is dry. */
 const DRY_ENOUGH = 1.1
 /** The wettest piece of a load that is dry throughout. */
 const WETTEST_ACTIVITY = 0.6
-/** Perishable food in the danger zone, °C. */
-const ZONE_C = { low: 4, high: 60 }
+/** Where things grow in wet food, °C: see the danger clock of `core/batch`. */
+const ZONE_C = { low: 4, high: 52 }
 const ZONE_ACTIVITY = 0.85
 /** Beads show from here, and pieces cling. */
 const BEADS = 0.72
 const CLINGS = 0.58
 /** A small closed jar with a few pieces comes near its balance in so many hours. */
 const JAR_AIR_H = 1.6
-/** A grinder as most have one: power, and grams in a cup. */
-const MILL = { watts: 180, cupG: 60, runS: 60, restFactor: 2 }
-/** Of what is soft in the mill so much sticks to the cup. */
-const STUCK: Record<ClumpRisk, number> = { none: 0.02, slight: 0.05, sticky: 0.2, cakes: 0.5 }
-const DUST = 0.02
 /** Share of the rated power that the heater and fan draw (common practice); the pump of a freeze dryer draws all of it. */
 const DUTY = 0.65
-const MONTH_H = 30.4 * 24
-/** Silica gel holds so much of its weight, and a small bag weighs so much, g (common practice). */
-const GEL_G = 5
-const GEL_HOLDS = 0.2
-/** A jar of half a litre has a lid as jars of a quarter have: the permeance is of those. */
+/** A lid that nobody measured: a film of 3 g/m²/day over a wide mouth. */
 const UNKNOWN_LEAK = permeanceOf(3, 0.004)
-const OVEN = { celsius: 65 }
+/** Days until thick and thin have evened out in a closed jar. */
+const SWEATS_DAYS = 7
+/** A low oven, and minutes in which a thin layer loses two thirds of what it can (common practice: 5 to 20 min help). */
+const OVEN_C = 65
+const THIN_LAYER_MIN = 60
 /** Cup: so far from what was lost is thin or thick. */
 const CUP_OFF = 0.12
-const THIN_LAYER = 60
 
 /** Why an act cannot be done now, in words. */
 export class NotNow extends Error {}
@@ -294,13 +290,14 @@ export class Kitchen {
   do(act: Act): Reading {
     const no = this.cannot(act.do)
     if (no) throw new NotNow(no)
-    // The hand of whoever gets up at night is counted once for as long as they are up.
-    if (act.do !== 'wait' && act.do !== 'cut' && act.do !== 'stop' && this.asleep && this.hours - this.wokenAt > 1) {
-      this.tally.woken++
-      this.wokenAt = this.hours
-    }
     const hours = this.hours
+    // Who gets up at night is woken once for as long as they are up.
+    const wakes = act.do !== 'wait' && act.do !== 'cut' && act.do !== 'stop' && this.asleep && hours - this.wokenAt > 1
     const reading = this.carryOut(act)
+    if (wakes) {
+      this.tally.woken++
+      this.wokenAt = hours
+    }
     this.acts.push({ hours, act, reading })
     return reading
   }
@@ -508,7 +505,7 @@ export class Kitchen {
       (this.stage === 'machine' || this.stage === 'out') &&
       wettest > ZONE_ACTIVITY &&
       celsius > ZONE_C.low &&
-      celsius < min(ZONE_C.high, 52)
+      celsius < ZONE_C.high
     )
       this.tally.dangerH += step
   }
@@ -659,18 +656,10 @@ export class Kitchen {
   }
 
   private grind(burstS: number): Reading {
-    const moisture = this.moisture
-    const glass = glassOf(this.food)
-    // Runs with rests of twice their length: a run warms what is in the cup, a rest takes two thirds of that away.
-    const rise = warmingK(MILL.watts, min(burstS, MILL.runS), MILL.cupG)
-    const runs = Math.ceil(MILL.runS / burstS)
-    const start = this.stage === 'jar' ? this.room.celsius : this.warmthNow
-    const celsius = start + rise * (1 + 0.33 * min(2, runs - 1))
-    const over = celsius - grindBelowC(glass, moisture)
-    const clumps: ClumpRisk = over > 20 ? 'cakes' : over > 0 ? 'sticky' : over > -10 ? 'slight' : 'none'
-    const rounds = Math.ceil(this.weightG / MILL.cupG)
-    this.pass((rounds * runs * burstS * (1 + MILL.restFactor)) / 3600)
-    this.toPowder(clumps, STUCK[clumps] + DUST)
+    const startC = this.stage === 'jar' ? this.room.celsius : this.warmthNow
+    const { clumps, celsius, lostShare, hours } = milled(this.food, { moisture: this.moisture, grams: this.weightG, startC }, burstS)
+    this.pass(hours)
+    this.toPowder(clumps, lostShare)
     return { of: 'ground', powderG: round(this.powder!.weightG), stuckG: round(this.powder!.stuckG), clumps, celsius: round(celsius) }
   }
 
@@ -687,10 +676,10 @@ export class Kitchen {
     const solids = powder!.weightG * (1 - powder!.moisture)
     const x = powder!.moisture / (1 - powder!.moisture)
     const least = min(x, 0.02)
-    const now = least + (x - least) * exp(-minutes / THIN_LAYER)
+    const now = least + (x - least) * exp(-minutes / THIN_LAYER_MIN)
     this.powder = { ...powder!, moisture: wetBasis(now), weightG: solids * (1 + now) }
     this.tally.kWh += (1.2 * minutes) / 60
-    this.leftMachineC = OVEN.celsius
+    this.leftMachineC = OVEN_C
     this.cooledSince = this.hours + minutes / 60
     this.pass(minutes / 60)
     return { of: 'done' }
@@ -701,45 +690,36 @@ export class Kitchen {
     const { lesson } = this
     const pantry = lesson.pantry ?? lesson.room
     const leak = leakOf(lid) ?? UNKNOWN_LEAK
-    const isotherm = isothermOf(this.food)
-    const solidsG = this.powder ? this.powder.weightG * (1 - this.powder.moisture) : this.tally.solidsG
+    const { powder } = this
     let x = this.moisture / (1 - this.moisture)
-    let gelFree = gel ? GEL_G * GEL_HOLDS : 0
-    const glass = glassOf(this.food)
-    let caked: JarSight = this.powder?.clumps === 'cakes' ? 'clumps' : 'loose'
-    let mould = this.mould
     // A wet piece among dry ones sweats before all is even: what mould finds in the first days.
-    if (!this.powder && !this.ice) {
+    if (!powder && !this.ice) {
       if (!this.jar) this.intoJar()
-      const jar = this.jar!
-      for (let i = 0; i < 14; i++) {
-        jar.advance(12, { pantry, gPerDayKPa: leak })
+      for (let i = 0; i < 2 * SWEATS_DAYS; i++) {
+        this.jar!.advance(12, { pantry, gPerDayKPa: leak })
         this.grow(12, pantry)
       }
-      mould = this.mould
-      x = jar.meanX
+      x = this.jar!.meanX
     }
-    const days = lesson.months * 30.4
-    const perDay = leak * saturationKPa(pantry.celsius)
-    for (let day = 0; day < days; day++) {
-      const activity = activityAt(isotherm, x, pantry.celsius)
-      const inG = perDay * (pantry.humidity - activity)
-      // The gel takes what the food would: down to some fifteen in a hundred of humidity.
-      const toGel = gelFree > 0 ? min(gelFree, max(0, inG) + 0.15 * solidsG * max(0, x - 0.03) * 0.05) : 0
-      gelFree -= toGel
-      x = max(0.005, x + (inG - toGel) / solidsG)
-      const soft = pantry.celsius - stickyAboveC(glass, wetBasis(x))
-      if (this.powder && soft > 10) caked = 'clumps'
-      else if (this.powder && caked === 'loose' && soft > 0 && day > 10) caked = 'packed'
-      mould += 24 * mouldAnHour(activity, pantry.celsius)
-    }
-    this.mould = mould
-    const sight: JarSight = mould >= 1 ? 'mould' : caked
-    this.jarSight = sight
-    if (this.powder) this.powder = { ...this.powder, moisture: wetBasis(x), weightG: solidsG * (1 + x) }
-    this.hours += lesson.months * MONTH_H
+    const solidsG = powder ? powder.weightG * (1 - powder.moisture) : this.tally.solidsG
+    const opened = afterMonths({
+      food: this.food,
+      powder: powder !== undefined,
+      solidsG,
+      x,
+      gPerDayKPa: leak,
+      gel,
+      pantry,
+      months: lesson.months,
+      mould: this.mould,
+      caked: powder?.clumps === 'cakes',
+    })
+    this.mould = opened.mould
+    this.jarSight = opened.sight
+    if (powder) this.powder = { ...powder, moisture: wetBasis(opened.x), weightG: solidsG * (1 + opened.x) }
+    this.hours += lesson.months * MONTH_DAYS * 24
     this.stage = 'packed'
-    return { of: 'jar', saw: sight, months: lesson.months }
+    return { of: 'jar', saw: opened.sight, months: lesson.months }
   }
 
   private waterBack(grams: number): Reading {
@@ -774,10 +754,6 @@ export class Kitchen {
   /** Humidity that the closed jar comes to. */
   get jarHumidity(): number | undefined {
     return this.jar?.humidity
-  }
-  /** How far what was wanted is from what there is, in water. */
-  get over(): number {
-    return abs(this.moisture - this.target)
   }
 }
 

@@ -206,7 +206,10 @@ function finish(kitchen: Kitchen, rule: Required<PlayRule>): void {
     kitchen.do({ do: 'grind', burstS: rule.burstS })
   }
   if (may(kitchen, 'waterBack')) {
-    const dryG = kitchen.stage === 'packed' ? kitchen.weightG : kitchen.weightG
+    const last = kitchen.acts.findLast(({ reading }) => reading.of === 'weight' && reading.tray === undefined)?.reading
+    // Who never weighed what came out goes by what milk and the like usually hold.
+    const usualG = (kitchen.loadedG * (1 - kitchen.food.rawMoisture.value.mean)) / (1 - kitchen.target)
+    const dryG = last?.of === 'weight' ? last.grams : usualG
     kitchen.do({ do: 'waterBack', grams: max(1, rule.waterShare * (kitchen.loadedG - dryG)) })
   }
   if (may(kitchen, 'pack')) kitchen.do({ do: 'pack', lid: rule.lid as PackageKey, gel: rule.gel })
