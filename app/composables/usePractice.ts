@@ -49,7 +49,9 @@ export const usePracticeStore = defineStore('practice', () => {
     said.value = [...said.value, ...items].slice(-MOST.said)
   }
   function keepPlayed(item: PlayedLesson) {
-    played.value = [...played.value.filter(other => other.at !== item.at), item].slice(-MOST.played)
+    // The same end again is a page that was opened once more.
+    const same = (other: PlayedLesson) => other.key === item.key && other.seed === item.seed && other.cost === item.cost
+    played.value = [...played.value.filter(other => !same(other)), item].slice(-MOST.played)
   }
   function keepDrill(item: AnsweredDrill) {
     drills.value = [...drills.value, item].slice(-MOST.drills)

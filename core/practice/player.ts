@@ -39,9 +39,9 @@ const HOLD_C = 40
 const HOTTER_C = 12
 /** Nobody stands by a rack for longer than so many times the card's hours. */
 const MOST = 5
-/** Loss in two hours that a scale and a hand do not see. */
 /** A weight that stands still counts where the food's own spread of water could explain what is over; far above it is air that takes no more. */
 const NEAR_SDS = 2
+/** Loss in two hours that a scale and a hand do not see. */
 const CONSTANT = { hours: 2, share: 0.004 }
 const JAR_AIR_H = 4
 const BACK_H = 4

@@ -15,17 +15,11 @@ const others = shallowRef<Partial<Record<'taught' | 'habit', Ending>>>({})
 const shown = computed(() => (who.value === 'you' ? props.ending : others.value[who.value]) ?? props.ending)
 const playedAt = Date.now()
 
-// What was said is kept once; the rest is kept anew with the best that is found.
+// What was said is kept once for a kitchen: who plays it again knows it. The rest is kept anew with the best that is found.
 onMounted(() => {
-  if (practice.open[lesson.key]?.steps.at(-1)?.do !== 'stop' || !practice.said.some(item => item.of === `${lesson.key} ${props.seed}`))
-    practice.keepSaid(
-      props.ending.said.map(({ hours, guess, truths }) => ({
-        at: props.run.begunAt + hours * 3_600_000,
-        of: `${lesson.key} ${props.seed}`,
-        guess,
-        truths,
-      })),
-    )
+  const of = `${lesson.key} ${props.seed}`
+  if (!practice.said.some(item => item.of === of))
+    practice.keepSaid(props.ending.said.map(({ guess, truths }, i) => ({ at: playedAt + i, of, guess, truths })))
   keep()
   void search()
 })

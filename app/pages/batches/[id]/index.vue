@@ -362,7 +362,7 @@ if (typeof wanted === 'string' && state.value) {
         </WhenNear>
         <LazyTryIt
           v-if="drawn && tryLoad"
-          class="try"
+          class="what-if"
           :load="tryLoad"
           :machine-id="tryMachineId"
           :card-key="state.card.key"
@@ -501,7 +501,7 @@ if (typeof wanted === 'string' && state.value) {
   align-items: start;
 }
 .drying {
-  grid-template: 'weights weights' auto 'curve side' auto 'trays side' auto 'try side' auto 'log side' 1fr / minmax(0, 1fr) minmax(
+  grid-template: 'weights weights' auto 'curve side' auto 'trays side' auto 'what-if side' auto 'log side' 1fr / minmax(0, 1fr) minmax(
       300px,
       392px
     );
@@ -518,8 +518,8 @@ if (typeof wanted === 'string' && state.value) {
 .log {
   grid-area: log;
 }
-.try {
-  grid-area: try;
+.what-if {
+  grid-area: what-if;
 }
 .side {
   grid-area: side;
@@ -581,7 +581,7 @@ if (typeof wanted === 'string' && state.value) {
   .curve {
     order: 4;
   }
-  .try {
+  .what-if {
     order: 5;
   }
   .log {
