@@ -44,6 +44,9 @@ export function tryMachineOf(machine: MachineAnswer, more: Pick<TryMachine, 'fre
   }
 }
 
+/** Without the page's wrappers, which cannot be handed to a worker. */
+const plain = <Value>(value: Value): Value => JSON.parse(JSON.stringify(value)) as Value
+
 /** Tries of a load, up to four: each with its knobs, what comes of it, and what the last turn changed. */
 export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId: string; cardKey: string; room?: Air } | undefined>) {
   const worker = new Worker(new URL('../workers/tries.worker.ts', import.meta.url), { type: 'module' })
@@ -51,28 +54,44 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
   onScopeDispose(() => worker.terminate())
   const tries = shallowRef<{ id: number; knobs: TryKnobs; result?: TryResult }[]>([])
   const at = ref(0)
+  const current = computed(() => tries.value[at.value])
   const change = shallowRef<TryChange>()
   const problem = ref('')
   let made = 0
   /** What the knob that is being turned is compared with: how it was before anybody touched it. */
   let before: TryResult | undefined
   let turning: string | undefined
-  let asked = 0
-  const current = computed(() => tries.value[at.value])
+  let working = false
+  let again = false
+  const ask = (knobs: TryKnobs) => desk.try(plain(load.value!), plain(knobs))
+  /** What is turned next is compared with how it stands; while that is still being worked out, it is asked for by itself. */
+  function compareWithNow() {
+    before = current.value?.result
+    if (working && load.value && current.value)
+      void ask(current.value.knobs).then(
+        result => (before = result),
+        () => undefined,
+      )
+  }
 
-  async function work(index: number) {
-    const one = tries.value[index]
-    if (!load.value || !one) return
-    const turn = ++asked
-    problem.value = ''
-    try {
-      const result = await desk.try(JSON.parse(JSON.stringify(load.value)) as TryLoad, JSON.parse(JSON.stringify(one.knobs)) as TryKnobs)
-      if (turn !== asked) return
-      tries.value = tries.value.map((item, i) => (i === index ? { ...item, result } : item))
-      change.value = before && load.value ? changeBetween(before, result, load.value.machines) : undefined
-    } catch (error) {
-      if (turn === asked) problem.value = (error as Error).message
-    }
+  /** Works out the try in view. While a slider is drawn only what it came to last is asked for. */
+  async function work() {
+    if (working) return void (again = true)
+    working = true
+    do {
+      again = false
+      const one = current.value
+      if (!load.value || !one) break
+      try {
+        const result = await ask(one.knobs)
+        problem.value = ''
+        tries.value = tries.value.map(item => (item.id === one.id ? { ...item, result } : item))
+        if (load.value && current.value?.id === one.id) change.value = before && changeBetween(before, result, load.value.machines)
+      } catch (error) {
+        if (!again) problem.value = (error as Error).message
+      }
+    } while (again)
+    working = false
   }
   /** Turns one knob of the try in view. */
   function turn<Name extends keyof TryKnobs>(name: Name, value: TryKnobs[Name]) {
@@ -80,22 +99,22 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
     if (!now) return
     if (turning !== name) {
       turning = name
-      before = now.result
+      compareWithNow()
     }
     tries.value = tries.value.map((item, i) => (i === at.value ? { ...item, knobs: { ...item.knobs, [name]: value } } : item))
-    void work(at.value)
+    void work()
   }
   /** Another cut begins as its card has it. */
   function turnCut(cardKey: string) {
     const now = current.value
     if (!now || !load.value) return
     const { thicknessMm, loadKgM2 } = usualKnobs({ ...load.value, thicknessMm: undefined }, now.knobs.machineId, cardKey)
-    before = now.result
+    compareWithNow()
     turning = 'cardKey'
     tries.value = tries.value.map((item, i) =>
       i === at.value ? { ...item, knobs: { ...item.knobs, cardKey, thicknessMm, loadKgM2 } } : item,
     )
-    void work(at.value)
+    void work()
   }
   function show(index: number) {
     at.value = index
@@ -123,7 +142,7 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
         before = undefined
         turning = undefined
       }
-      void work(at.value)
+      void work()
     },
     { immediate: true },
   )

@@ -155,7 +155,7 @@ const once = () => {
       </div>
       <div v-else class="row">
         <ElButton type="primary" class="begin" @click="begun = true">Begin, at {{ format.time(now) }}</ElButton
-        ><NuxtLink to="/practice">All lessons</NuxtLink>
+        ><NuxtLink to="/practice" class="el-button el-button--large">All lessons</NuxtLink>
       </div>
     </section>
     <div v-else class="desk">
