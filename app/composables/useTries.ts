@@ -235,6 +235,7 @@ export function basketToTry(
     purpose,
     forecast,
     machines,
+    machineId,
     hours,
     now,
   }: {
@@ -243,6 +244,7 @@ export function basketToTry(
     purpose: Purpose
     forecast?: Forecast
     machines: readonly MachineAnswer[]
+    machineId: string
     hours?: FoodHoursAnswer
     now: number
   },
@@ -258,7 +260,11 @@ export function basketToTry(
     solids: { mean: 1 - water.mean, sd: water.sd },
     machines: fit.map(machine => {
       const own = hours?.machines.find(({ machineId }) => machineId === machine.id)?.cards[card.key]
-      return tryMachineOf(machine, own && { usualHours: { low: own.low, high: own.high } })
+      return tryMachineOf(machine, {
+        // The forecast knows of the machine that is chosen how many of its places are free.
+        ...(machine.id === machineId && { free: forecast.free }),
+        ...(own && { usualHours: { low: own.low, high: own.high } }),
+      })
     }),
     startHour: hourOfDay(now, timeZone),
     sleep: { from: sleepFrom / 60, to: sleepTo / 60 },

@@ -234,6 +234,7 @@ const tryLoad = computed(() =>
       purpose: purpose.value,
       forecast: forecast.value,
       machines: machines.value,
+      machineId: machineId.value,
       hours: ownHours.value,
       now: now.value,
     },

@@ -131,9 +131,10 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const thickness = card.thicknessMm ? knobs.thicknessMm / card.thicknessMm : 1
   const over = knobs.loadKgM2 / card.trayLoadKgM2.mean
   const perTrayG = 1000 * knobs.loadKgM2 * machine.trayAreaM2
-  const places = max(1, min(machine.trays, machine.free ?? machine.trays))
   const trays = max(1, Math.ceil(load.preparedG / perTrayG - 1e-9))
-  const loads = Math.max(1, Math.ceil(trays / places))
+  // What finds a place goes in now, the rest when the others are out: as a forecast counts.
+  const first = min(trays, machine.trays, machine.free ?? machine.trays)
+  const loads = (first > 0 ? 1 : 0) + Math.ceil((trays - first) / machine.trays)
   const hotC = min(machine.highC, knobs.setC + 10)
   const closes = (knobs.hotH > 0 ? hotC : knobs.setC) - temperatureC >= HARDENS.aboveC && knobs.thicknessMm >= HARDENS.fromMm
   const settingsOf = (hours: number, solids: number, hardening: number): RackSettings => {

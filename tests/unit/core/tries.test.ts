@@ -66,6 +66,9 @@ describe('what would come of a load', () => {
     expect(base).toMatchObject({ loads: 1 })
     expect(trying({ machineId: 'small' }).loads).toBeGreaterThan(1)
     expect(trying({}, { preparedG: 25_000 }).loads).toBeGreaterThan(5)
+    // One place of nine is free: that tray now, the others together when it is theirs.
+    expect(trying({}, { machines: [{ ...MACHINE, free: 1 }] }).loads).toBe(2)
+    expect(trying({}, { machines: [{ ...MACHINE, free: 0 }] }).loads).toBe(1)
   })
   it('says never rather than a time where the air cannot', () => {
     const never = trying({ setC: 35, room: { celsius: 30, humidity: 0.95 } })
