@@ -88,7 +88,8 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
         tries.value = tries.value.map(item => (item.id === one.id ? { ...item, result } : item))
         if (load.value && current.value?.id === one.id) change.value = before && changeBetween(before, result, load.value.machines)
       } catch (error) {
-        if (!again) problem.value = (error as Error).message
+        // The field stands beside each sentence for programs; people see which knob it is.
+        if (!again) problem.value = (error as Error).message.replace(/(^|; )[\w.]+: /g, '$1')
       }
     } while (again)
     working = false
@@ -102,6 +103,16 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
       compareWithNow()
     }
     tries.value = tries.value.map((item, i) => (i === at.value ? { ...item, knobs: { ...item.knobs, [name]: value } } : item))
+    void work()
+  }
+  /** Another machine has a heat of its own: what the one was set to the other may not have. */
+  function turnMachine(machineId: string) {
+    const now = current.value
+    if (!now || !load.value) return
+    const { setC } = usualKnobs(load.value, machineId, now.knobs.cardKey)
+    compareWithNow()
+    turning = 'machineId'
+    tries.value = tries.value.map((item, i) => (i === at.value ? { ...item, knobs: { ...item.knobs, machineId, setC } } : item))
     void work()
   }
   /** Another cut begins as its card has it. */
@@ -146,7 +157,7 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
     },
     { immediate: true },
   )
-  return { tries, at, current, change, problem, turn, turnCut, show, another, drop }
+  return { tries, at, current, change, problem, turn, turnMachine, turnCut, show, another, drop }
 }
 
 /** A batch that stands in a machine, as a try takes it: from what is believed of it at an instant. */

@@ -375,7 +375,8 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   if (a.machineId !== b.machineId) told(what, 'in {machine}', { machine: machines.find(item => item.id === b.machineId)?.name ?? '' })
   if (a.cardKey !== b.cardKey) told(what, 'cut otherwise')
   else diff(a.thicknessMm, b.thicknessMm, 'thicker', 'thinner', 'thickMm')
-  if (a.setC !== b.setC) told(what, 'set to {setC}', { setC: b.setC })
+  // A machine's own heat goes without saying.
+  if (a.setC !== b.setC && a.machineId === b.machineId) told(what, 'set to {setC}', { setC: b.setC })
   if (a.hotH !== b.hotH) told(what, b.hotH > 0 ? 'hot for the first {hotHours} h' : 'without a hot start', { hotHours: b.hotH })
   if (abs(a.loadKgM2 - b.loadKgM2) > 1e-9) told(what, b.loadKgM2 > a.loadKgM2 ? 'fuller trays' : 'emptier trays')
   if (abs(a.room.humidity - b.room.humidity) > 1e-9) told(what, b.room.humidity > a.room.humidity ? 'a damper room' : 'a drier room')

@@ -11,7 +11,7 @@ const props = defineProps<{ load?: TryLoad; machineId: string; cardKey: string; 
 const emit = defineEmits<{ take: [knobs: TryKnobs] }>()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
-const { tries, at, current, change, problem, turn, turnCut, show, another, drop } = useTries(
+const { tries, at, current, change, problem, turn, turnMachine, turnCut, show, another, drop } = useTries(
   toRef(() => props.load),
   toRef(() => ({ machineId: props.machineId, cardKey: props.cardKey, room: props.room })),
 )
@@ -167,7 +167,7 @@ const open = ref(false)
         :model-value="current.knobs.machineId"
         label="In"
         :choices="load.machines.map(item => ({ value: item.id, words: item.name }))"
-        @update:model-value="value => value && turn('machineId', value)"
+        @update:model-value="value => value && turnMachine(value)"
       />
       <ChoiceField
         v-if="cuts.length > 1 && !running"
