@@ -228,12 +228,12 @@ test('what was tried before loading is what the load form begins with', async ({
   await page.goto(`${demo.address}/batches/${demo.ids.celery}`)
   const tries = main(page).locator('details.try')
   await tries.locator('summary').click()
-  await tries.getByText('Tall cabinet', { exact: true }).click()
-  await tries.getByRole('slider', { name: /^Heat/ }).fill('63')
-  await expect(tries.getByRole('status')).toHaveText(/^Set to 63\s°C/)
+  await tries.getByText('Kitchen oven', { exact: true }).click()
+  await tries.getByRole('slider', { name: /^Heat/ }).fill('71')
+  await expect(tries.getByRole('status')).toHaveText(/[Ss]et to 71\s°C/)
   await tries.getByRole('button', { name: 'Load it so' }).click()
   await expect(dialog(page).getByRole('radio', { name: /^Another/ })).toBeChecked()
-  await expect(dialog(page).getByRole('textbox', { name: /°C/ }).first()).toHaveValue('63')
+  await expect(dialog(page).getByRole('textbox', { name: /°C/ }).first()).toHaveValue('71')
 })
 
 test('try it on a batch that runs: from what is believed of it now', async ({ page, demo }) => {
