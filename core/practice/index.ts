@@ -13,7 +13,8 @@ export {
   type Truths,
 } from './guesses'
 export { judge, type Outcome } from './judge'
-export { Kitchen, NotNow, type Act, type Frame, type Reading, type Stage } from './kitchen'
+export { NotNow, type Act, type Frame, type Reading, type Stage } from './acts'
+export { Kitchen } from './kitchen'
 export type { Deed, Lesson, PlayRule } from './lesson'
 export { play } from './player'
 export { readLesson, type LessonProblem, type ReadLesson } from './readLesson'

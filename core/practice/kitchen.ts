@@ -1,9 +1,9 @@
 import { USUAL_ROOM, type Air } from '../air'
-import type { FeelCheck } from '../dryness'
 import { cardOf, targetIn, wayOf, type FeelForm, type Food, type MethodCard } from '../foods'
 import type { ClumpRisk } from '../grinding'
 import { leakOf, permeanceOf, type PackageKey } from '../keeping'
 import type { JarSight, LookSight } from '../log'
+import { DONE_AT, NotNow, WHERE, type Act, type Frame, type Reading, type Stage, type Tally } from './acts'
 import { activityAt, isothermOf } from '../sorption'
 import { IceTray, Rack, rackSettings, RestingJar, warmthOf, weightOf, wetBasis, type RackSettings, type RackTray } from '../simulation'
 import { randomSource } from '../stats'
@@ -16,68 +16,6 @@ import { mouldAnHour } from './mould'
 import type { Deed, Lesson } from './lesson'
 
 const { exp, max, min, round } = Math
-
-/** What a player does. Hours and places as somebody says them; every deed takes the time that it takes. */
-export type Act =
-  | { do: 'cut'; key: string }
-  | { do: 'wait'; hours: number }
-  /** One tray by its number, or all. */
-  | { do: 'weigh'; tray?: number }
-  | { do: 'feel'; trays: readonly number[]; thick: boolean; cooled: boolean }
-  | { do: 'jarAir'; hours: number }
-  | { do: 'heat'; setC: number | null }
-  | { do: 'swap'; one: number; other: number }
-  | { do: 'turn' }
-  | { do: 'move' }
-  | { do: 'takeOut'; trays?: readonly number[] }
-  | { do: 'rest' }
-  | { do: 'look' }
-  | { do: 'back'; setC: number }
-  | { do: 'grind'; burstS: number }
-  | { do: 'ovenDry'; minutes: number }
-  | { do: 'pack'; lid: PackageKey; gel: boolean }
-  | { do: 'waterBack'; grams: number }
-  | { do: 'stop' }
-
-/** What somebody who did it comes to know; nothing else is known. */
-export type Reading =
-  | { of: 'weight'; grams: number; tray?: number }
-  | { of: 'feel'; check: FeelCheck; pieces: { tray: number; thick: boolean; answers: Record<string, string> }[] }
-  | { of: 'jarAir'; shown: number; closedHours: number; celsius: number }
-  | { of: 'look'; saw: LookSight }
-  | { of: 'ground'; powderG: number; stuckG: number; clumps: ClumpRisk; celsius: number }
-  | { of: 'jar'; saw: JarSight; months: number }
-  | { of: 'cup'; words: 'thin' | 'right' | 'thick' }
-  | { of: 'done' }
-
-export type Stage = 'cut' | 'machine' | 'out' | 'jar' | 'powder' | 'packed' | 'ended'
-
-/** One row of what is shown at the end: the inside of every piece at an hour. */
-export interface Frame {
-  hours: number
-  /** By tray, then by size from thin to thickest: moisture from the middle to the face, dry basis. */
-  pieces: readonly (readonly Float32Array[])[]
-  /** Water of all of it, wet basis. */
-  moisture: number
-  setC: number | null
-}
-
-/** What it came to, as far as can be counted. */
-export interface Tally {
-  /** Dry matter that was loaded, g. */
-  solidsG: number
-  looks: number
-  woken: number
-  kWh: number
-  /** Hours of heat after all of it was dry. */
-  overH: number
-  /** Hours in which perishable food stood warm and wet. */
-  dangerH: number
-  /** Minutes with the door open. */
-  doorMin: number
-  /** Hours of heat above what it began with, for each ten degrees: colour and scent. */
-  hotH: number
-}
 
 /** The door stands open while somebody weighs, half a minute a tray, and for a minute to feel; pieces cool in five (common practice). */
 const WEIGH_H = 0.5 / 60
@@ -109,9 +47,6 @@ const OVEN_C = 65
 const THIN_LAYER_MIN = 60
 /** Cup: so far from what was lost is thin or thick. */
 const CUP_OFF = 0.12
-
-/** Why an act cannot be done now, in words. */
-export class NotNow extends Error {}
 
 /**
  * A kitchen on paper: one lesson, one seed, and whatever the player does. It holds the truth; `reading`s are all that a player may know.
@@ -259,25 +194,7 @@ export class Kitchen {
     if (!lesson.deeds.includes(deed) && deed !== 'wait' && deed !== 'stop') return 'This lesson does without it.'
     if (stage === 'ended') return 'It is over.'
     if (stage === 'cut' && deed !== 'cut') return 'Choose the cut first.'
-    const at: Partial<Record<Deed, readonly Stage[]>> = {
-      cut: ['cut'],
-      weigh: ['machine'],
-      feel: ['machine'],
-      jarAir: ['machine', 'out', 'jar'],
-      heat: ['machine'],
-      swap: ['machine'],
-      turn: ['machine'],
-      move: ['machine'],
-      takeOut: ['machine'],
-      rest: ['out'],
-      look: ['jar'],
-      back: ['out', 'jar'],
-      grind: ['out', 'jar'],
-      ovenDry: ['powder'],
-      pack: ['powder', 'out', 'jar'],
-      waterBack: ['powder', 'out', 'packed'],
-    }
-    const stages = at[deed]
+    const stages = DONE_AT[deed]
     if (stages && !stages.includes(stage)) return WHERE[stage]
     if (deed === 'move' && this.second) return 'It stands in the second machine already.'
     return undefined
@@ -755,16 +672,6 @@ export class Kitchen {
   get jarHumidity(): number | undefined {
     return this.jar?.humidity
   }
-}
-
-const WHERE: Record<Stage, string> = {
-  cut: 'Choose the cut first.',
-  machine: 'It is in the machine: take it out first.',
-  out: 'It has left the machine.',
-  jar: 'It rests in a closed jar.',
-  powder: 'It is powder already.',
-  packed: 'It is packed.',
-  ended: 'It is over.',
 }
 
 /** Whether people sleep at an hour of the day. */
