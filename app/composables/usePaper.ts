@@ -10,6 +10,8 @@ export interface Paper {
   feel: (trays: readonly number[], thick: boolean, cooled: boolean) => Promise<Extract<Reading, { of: 'feel' }>>
   jarAir: (hours: number) => Promise<Extract<Reading, { of: 'jarAir' }>>
   look: () => Promise<LookSight>
+  /** Powder that is in the bowl already, g. */
+  powderG: Ref<number | undefined>
   grind: (burstS: number) => Promise<Extract<Reading, { of: 'ground' }>>
 }
 

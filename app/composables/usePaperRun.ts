@@ -7,6 +7,7 @@ import { startOfDay } from '#core/planning'
 import type { Act, Guess, Reading } from '#core/practice'
 import { isOfRun, ofKind, type BatchState, type Entry, type EntryBody } from '#core/log'
 import { HOUR } from '#core/time'
+import { temperaturesIn } from '#core/units'
 import type { BatchAnswer, LessonAnswer, MachineAnswer } from '#shared/contracts'
 import type { Ending, PaperView, PracticeDesk, Step } from '~/workers/practice.worker'
 import type { WriteOptions } from './useBatch'
@@ -87,7 +88,11 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     )
     add(loadOf(MACHINE, loadedTraysG), at)
     add({ kind: 'heat', runId, setC }, at)
-    if (lesson.from !== 'load') add({ kind: 'unload' }, begunAt)
+    if (lesson.from === 'load') return
+    // It was dried, and ground, before: whoever did it weighed it.
+    const dryG = view.value!.beganG!
+    add({ kind: 'unload', weightG: dryG }, begunAt - HOUR)
+    if (lesson.from === 'powder') add({ kind: 'grind', dryInG: dryG, powderOutG: dryG }, begunAt - HOUR / 2)
   }
   const loadOf = (machineId: string, traysG: readonly number[]): EntryBody => ({
     kind: 'load',
@@ -149,6 +154,11 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
         for (const { from, to } of swaps) await act({ do: 'swap', one: from, other: to })
         return undefined
       }
+      case 'grind':
+        // What the mill on paper made is there already.
+        return view.value!.stage !== 'powder' && act({ do: 'grind', burstS: 8 })
+      case 'powderDry':
+        return act({ do: 'ovenDry', minutes: body.minutes })
       case 'pack':
         return act({ do: 'pack', lid: body.packageKey, gel: (body.gelG ?? 0) > 0 })
       default:
@@ -213,6 +223,20 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     return reading
   }
 
+  /** Into the second machine: out of the one, over the scale, into the other, as the log has it. */
+  async function moveOn() {
+    const reading = await act({ do: 'move' })
+    const traysG = view.value!.trayWeightsG
+    const whole = traysG.reduce((sum, grams) => sum + grams, 0)
+    const totalG = reading.of === 'weight' ? reading.grams : whole
+    const out = entryOf({ kind: 'unload', weightG: totalG }, now.value)
+    runId = uuidv7()
+    const scaled = traysG.map(grams => Math.max(1, Math.round((grams / whole) * totalG)))
+    const setC = view.value!.setC
+    entries.value = [...entries.value, out, entryOf(loadOf(SECOND, scaled), now.value), entryOf({ kind: 'heat', runId, setC }, now.value)]
+    keep()
+  }
+
   async function say(guess: Guess, dulse?: Guess) {
     await desk.say(plain(guess), dulse)
     steps.push({ do: 'say', guess, dulse })
@@ -239,12 +263,33 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
       const reading = await act({ do: 'look' })
       return reading.of === 'look' ? reading.saw : 'dry'
     },
+    powderG: computed(() => view.value?.powderG),
     grind: async burstS => (await act({ do: 'grind', burstS })) as Extract<Reading, { of: 'ground' }>,
   })
   /** The kitchen knows trays as they were loaded, the log by where they stand. */
   const trayAt = (place: number) => state.value?.run?.places.trayAt(place, Infinity) ?? place
 
-  return { answer, desk, view, entries, state, page, now, busy, asking, spoken, ending, begunAt, begin, act, write, goBack, say, stop }
+  return {
+    answer,
+    desk,
+    view,
+    entries,
+    state,
+    page,
+    now,
+    busy,
+    asking,
+    spoken,
+    ending,
+    begunAt,
+    begin,
+    act,
+    write,
+    goBack,
+    moveOn,
+    say,
+    stop,
+  }
 }
 
 /** Without the page's wrappers, which cannot be handed to a worker. */
@@ -257,7 +302,7 @@ function refusal(error: unknown): unknown {
       typeof Refused
     >[0])
   if (error instanceof Refused) return error
-  const message = error instanceof Error ? error.message : String(error)
+  const message = temperaturesIn(error instanceof Error ? error.message : String(error), useHouseholdStore().settings.temperatureUnit)
   return new Refused({ statusCode: 422, message, problems: [{ field: 'kind', code: 'on-paper', message }] } as ConstructorParameters<
     typeof Refused
   >[0])

@@ -16,7 +16,7 @@ const BED = {
 }
 
 /** A player's rule in words, of what a lesson lets matter. */
-export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson): string {
+export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson, unit: 'C' | 'F'): string {
   const parts: (string | false | undefined)[] = [
     cuts && rule.cut && `takes it ${cuts.find(cut => cut.key === rule.cut)?.words.toLowerCase() ?? rule.cut}`,
     from === 'load' &&
@@ -27,7 +27,7 @@ export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson)
         (rule.trusts === 'feel'
           ? `, ${rule.thick === false ? 'as they come' : 'thick ones'} from ${rule.places === 1 ? 'one place' : 'three places'}, ${rule.cooled === false ? 'warm' : 'cooled'}`
           : ''),
-    deeds.includes('heat') && rule.hotterC ? `${rule.hotterC} K hotter` : undefined,
+    deeds.includes('heat') && rule.hotterC ? `${Math.round(rule.hotterC * (unit === 'F' ? 1.8 : 1))} °${unit} hotter` : undefined,
     deeds.includes('heat') && rule.hotH ? `hot for the first ${rule.hotH} h` : undefined,
     deeds.includes('heat') && from === 'load' && rule.bedtime ? BED[rule.bedtime] : undefined,
     deeds.includes('swap') && rule.swapAt ? 'changes places halfway' : undefined,

@@ -1,5 +1,6 @@
 import { expose } from 'comlink'
 import type { Food } from '#core/foods'
+import type { JarSight } from '#core/log'
 import {
   bestHere,
   drill,
@@ -44,6 +45,11 @@ export interface PaperView {
   cannot: Partial<Record<Deed, string>>
   /** Weight of powder, once there is some. */
   powderG?: number
+  /** What came dry into the lesson weighs, as whoever dried it wrote down. */
+  beganG?: number
+  /** The jar, opened after its months; the cup, tasted. */
+  opened?: { saw: JarSight; months: number }
+  cup?: 'thin' | 'right' | 'thick'
 }
 
 /** What was said, with what it was. */
@@ -66,11 +72,13 @@ export interface Ending {
 }
 
 let kitchen: Kitchen | undefined
+let beganG = 0
 let said: Omit<SaidThen, 'truths'>[] = []
 let waters: { water: number; dry: boolean }[] = []
 
 function viewOf(now: Kitchen): PaperView {
   const deeds = now.lesson.deeds
+  const cup = now.acts.findLast(({ reading }) => reading.of === 'cup')?.reading
   return {
     stage: now.stage,
     hours: now.hours,
@@ -87,6 +95,9 @@ function viewOf(now: Kitchen): PaperView {
     machine: { name: now.machine.name, lowC: now.machine.lowC, highC: now.machine.highC },
     cannot: Object.fromEntries(deeds.flatMap(deed => (now.cannot(deed) ? [[deed, now.cannot(deed)!]] : []))),
     ...(now.powder && { powderG: Math.round(now.powder.weightG) }),
+    ...(now.lesson.from !== 'load' && { beganG }),
+    ...(now.jarSight && { opened: { saw: now.jarSight, months: now.lesson.months } }),
+    ...(cup?.of === 'cup' && { cup: cup.words }),
   }
 }
 
@@ -116,6 +127,7 @@ const desk = {
   /** Opens a kitchen, and does again what was done in it before. */
   begin(lesson: Lesson, food: Food, seed: number, steps: readonly Step[]): PaperView {
     kitchen = new Kitchen(lesson, food, seed, true)
+    beganG = Math.round(kitchen.weightG)
     said = []
     waters = []
     for (const step of steps) {

@@ -515,12 +515,13 @@ export class Kitchen {
     return { of: 'done' }
   }
 
+  /** Trays go over the scale as they are carried from one machine to the other. */
   private move(): Reading {
     this.open(WEIGH_H * this.trayCount)
     this.second = true
     const { second } = this.lesson
     this.setC = min(second!.highC, max(second!.lowC, wayOf(this.card, second!.way).temperatureC))
-    return { of: 'done' }
+    return { of: 'weight', grams: max(1, round(this.weightG)) }
   }
 
   private takeOut(trays?: readonly number[]): Reading {

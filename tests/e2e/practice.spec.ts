@@ -2,9 +2,13 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
+import { parse } from 'yaml'
 import { expect, test } from './support/demo'
 import { pressAct } from './support/acts'
 
+const LESSON_FILES = readdirSync('core/practice/lessons')
+  .sort()
+  .map(name => ({ name, text: readFileSync(join('core/practice/lessons', name), 'utf8') }))
 const main = (page: Page) => page.locator('main')
 const dialog = (page: Page) => page.getByRole('dialog').last()
 
@@ -154,6 +158,113 @@ test('chilies are cut before the clock begins; a jar is looked at by day; powder
   await dialog(page).getByRole('button', { name: 'Run the mill' }).click()
   await expect(dialog(page).getByText(/one warm lump|clings to the cup/)).toBeVisible()
 })
+
+/** What each deed asks of the hand, in the order of the work: through the same forms, with what they begin with. */
+const DEEDS: [deed: string, name: RegExp, work: (page: Page) => Promise<unknown>][] = [
+  [
+    'weigh',
+    /^Weigh/,
+    async page => {
+      await dialog(page).getByRole('radio', { name: 'All' }).click()
+      await dialog(page)
+        .getByRole('button', { name: /Put it on the scale/ })
+        .click()
+      await expect(dialog(page).getByLabel('Weight of the whole load')).not.toHaveValue('')
+      await dialog(page).getByRole('button', { name: 'Enter' }).click()
+    },
+  ],
+  [
+    'feel',
+    /^Feel/,
+    async page => {
+      await dialog(page).getByRole('button', { name: 'Feel them' }).click()
+      await expect(dialog(page).getByText(/^From tray \d/)).toBeVisible()
+      await dialog(page).getByRole('button', { name: 'Log what was felt' }).click()
+    },
+  ],
+  [
+    'jarAir',
+    /^Air in a closed jar/,
+    async page => {
+      await dialog(page)
+        .getByRole('button', { name: /^Close the jar/ })
+        .click()
+      await dialog(page).getByRole('button', { name: 'Log the reading' }).click()
+    },
+  ],
+  ['heat', /^Heat/, page => dialog(page).getByRole('button', { name: 'Set the heat' }).click()],
+  ['swap', /^Change places/, () => Promise.resolve()],
+  ['turn', /^Turn the sheets/, () => Promise.resolve()],
+  ['move', /^Into the/, () => Promise.resolve()],
+  ['takeOut', /^Take out/, page => dialog(page).getByRole('button', { name: 'Take out' }).click()],
+  ['rest', /^Rest in a jar/, page => dialog(page).getByRole('button', { name: 'Begin the rest' }).click()],
+  [
+    'look',
+    /^Look at the jar/,
+    async page => {
+      await dialog(page)
+        .getByRole('button', { name: /^Hold it to the light/ })
+        .click()
+      await dialog(page).getByRole('button', { name: 'Log the look' }).click()
+    },
+  ],
+  ['back', /^Back into the machine/, page => dialog(page).getByRole('button', { name: 'Put it back' }).click()],
+  [
+    'grind',
+    /^Grind/,
+    async page => {
+      await dialog(page).getByRole('button', { name: 'Run the mill' }).click()
+      await expect(dialog(page).getByText(/of powder, /)).toBeVisible()
+      await dialog(page).getByRole('button', { name: 'Log the grinding' }).click()
+    },
+  ],
+  ['ovenDry', /^Dry the powder/, page => dialog(page).getByRole('button', { name: 'Log the drying' }).click()],
+  ['pack', /^Pack/, page => dialog(page).getByRole('button', { name: 'Pack', exact: true }).click()],
+  [
+    'waterBack',
+    /^Water back/,
+    async page => {
+      await dialog(page)
+        .getByRole('textbox', { name: /^Water/ })
+        .fill('900')
+      await dialog(page).getByRole('button', { name: 'Pour it' }).click()
+    },
+  ],
+]
+
+for (const { name, text } of LESSON_FILES) {
+  const deeds = (parse(text) as { deeds: string[] }).deeds
+  const key = name.replace(/^\d+-|\.yaml$/g, '')
+  test(`every deed of the lesson in ${name} is done by hand, through its form, to the end`, async ({ page, demo }) => {
+    const faults: string[] = []
+    page.on('pageerror', error => faults.push(error.message))
+    const { key: lesson } = parse(text) as { key: string }
+    await page.goto(`${demo.address}/practice/play/${lesson}?kitchen=8`)
+    await expect(main(page).getByRole('heading', { level: 1 }), key).toBeVisible()
+    await main(page).locator('.story').getByRole('button').last().click()
+    await main(page).getByRole('button', { name: /^1 h/ }).click()
+    for (const [deed, words, work] of DEEDS.filter(([deed]) => deeds.includes(deed))) {
+      // Another's place comes only where the machine is left, or the jar closed.
+      const button = main(page).getByRole('button', { name: words }).first()
+      if (!(await button.isVisible())) {
+        expect([deed, ['heat', 'feel', 'weigh', 'takeOut', 'back', 'jarAir', 'look'].includes(deed)]).toEqual([deed, true])
+        continue
+      }
+      await button.click()
+      await work(page)
+      await expect(page.getByRole('dialog')).toHaveCount(0)
+      expect([deed, await main(page).locator('[role=alert]').allInnerTexts()].join('').replace(deed, '').trim()).toBe('')
+      const skip = main(page).getByRole('button', { name: 'Just show Dulse’s' })
+      if (await skip.isVisible()) await skip.click()
+    }
+    await main(page)
+      .getByRole('button', { name: /I am done/ })
+      .click()
+    await expect(main(page).getByRole('row', { name: /^In points/ })).toBeVisible()
+    await expect(main(page).getByRole('row', { name: /^Lost/ })).not.toContainText('NaN')
+    expect(faults).toEqual([])
+  })
+}
 
 test('wrong addresses and figures are met in words', async ({ page, demo }) => {
   await page.goto(`${demo.address}/practice/play/night-off?kitchen=abc`)

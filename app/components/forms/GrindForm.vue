@@ -10,8 +10,9 @@ const already = props.state.grinds.reduce((sum, entry) => sum + entry.body.dryIn
 const dryInG = ref<number | undefined>(
   props.initial?.dryInG ?? (already === 0 && props.state.dryG !== undefined ? Math.round(props.state.dryG) : undefined),
 )
-const powderOutG = ref<number | undefined>(props.initial?.powderOutG)
 const paper = usePaper()
+// A form that was closed after the mill had run finds its powder again.
+const powderOutG = ref<number | undefined>(props.initial?.powderOutG ?? paper?.powderG.value)
 /** How often the mill on paper gave something: the field is drawn anew with it. */
 const milled = ref(0)
 function takeMilled({ powderG }: { powderG: number }) {
@@ -47,7 +48,7 @@ defineExpose({ read })
 
 <template>
   <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
-  <PaperMill v-if="paper && !initial" :paper="paper" @ground="takeMilled" />
+  <PaperMill v-if="paper && !initial && paper.powderG.value === undefined" :paper="paper" @ground="takeMilled" />
   <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks.</p>
   <div class="pair">
     <WeightField v-model="dryInG" label="Dry in" required />

@@ -9,6 +9,7 @@ defineEmits<{ again: []; once: [] }>()
 const { lesson, food } = props.run.answer
 const format = useFormat()
 const practice = usePracticeStore()
+const { settings } = storeToRefs(useHouseholdStore())
 const best = shallowRef<{ best: Best; here: Outcome; over: boolean }>()
 const who = ref<'you' | 'taught' | 'habit'>('you')
 const others = shallowRef<Partial<Record<'taught' | 'habit', Ending>>>({})
@@ -93,13 +94,16 @@ const size = ref(2)
 const trays = computed(() => props.ending.frames[0]?.pieces.length ?? 0)
 const sizeCount = computed(() => props.ending.frames[0]?.pieces[0]?.length ?? 0)
 watch(sizeCount, count => (size.value = Math.min(size.value, count - 1)), { immediate: true })
-const bestWords = computed(() => best.value && ruleWords(best.value.best.rule, lesson))
+const bestWords = computed(() => best.value && ruleWords(best.value.best.rule, lesson, settings.value.temperatureUnit))
 const words = computed(() => {
   const last = shown.value.frames.findLast(frame => frame.pieces[tray.value]?.[size.value])
   const profile = last?.pieces[tray.value]?.[size.value]
   if (!profile) return 'Nothing was dried in this lesson.'
   const wet = (x: number) => format.share(x / (1 + x))
-  return `At the end the ${sizes[size.value] ?? ''} piece of tray ${tray.value + 1} holds ${wet(profile.at(-1)!)} at the skin and ${wet(profile[0]!)} in the core.`
+  const [outer, inner] = [wet(profile.at(-1)!), wet(profile[0]!)]
+  return sizeCount.value === 1
+    ? `At the end the layer on tray ${tray.value + 1} holds ${outer} at its top and ${inner} at its floor.`
+    : `At the end the ${sizes[size.value]} piece of tray ${tray.value + 1} holds ${outer} at the skin and ${inner} in the core.`
 })
 </script>
 
@@ -125,7 +129,7 @@ const words = computed(() => {
             ]"
           />
         </div>
-        <p v-if="who !== 'you'" class="quiet">{{ who === 'taught' ? lesson.taught.words : lesson.habit.words }}</p>
+        <p v-if="who !== 'you'" class="quiet">{{ format.sentence((who === 'taught' ? lesson.taught.words : lesson.habit.words) ?? '') }}</p>
         <template v-if="trays > 0 && shown.frames.length > 1">
           <div class="row pickers">
             <ChoiceField
@@ -183,8 +187,8 @@ const words = computed(() => {
         </section>
         <section class="card stack">
           <h2>What it teaches</h2>
-          <p>{{ lesson.teaches }}</p>
-          <p>{{ lesson.ending }}</p>
+          <p>{{ format.sentence(lesson.teaches) }}</p>
+          <p>{{ format.sentence(lesson.ending) }}</p>
           <p class="quiet small">{{ lesson.source }}</p>
         </section>
         <div class="row">

@@ -41,7 +41,7 @@ async function attempt(work: () => Promise<unknown>) {
   try {
     await work()
   } catch (error) {
-    trouble.value = (error as Error).message
+    trouble.value = format.sentence((error as Error).message)
   }
 }
 const pass = (hours: number) => attempt(() => run.act({ do: 'wait', hours }))
@@ -59,6 +59,8 @@ const opposite = () => {
       : [],
   )
 }
+/** The mill has run, and nobody wrote down what it gave. */
+const unwritten = computed(() => view.value?.stage === 'powder' && state.value?.grinds.length === 0)
 const steps = computed((): ActStep[] => {
   const all: (ActStep | false)[] = [
     can('weigh') && { words: 'Weigh', key: 'W', go: () => (weighing.value = true) },
@@ -76,13 +78,13 @@ const steps = computed((): ActStep[] => {
       go: () =>
         write([{ kind: 'move', runId: runId(), trays: view.value!.present.map(place => ({ from: place, to: place, flipped: true })) }]),
     },
-    can('move') && { words: `Into the ${lesson.second?.name ?? ''}`, go: () => attempt(() => run.act({ do: 'move' })) },
+    can('move') && { words: `Into the ${lesson.second?.name ?? ''}`, go: () => attempt(run.moveOn) },
     can('takeOut') && { words: 'Take out', key: 'O', go: () => (dialog.value = 'unload') },
     can('rest') && { words: 'Rest in a jar', go: () => (dialog.value = 'rest') },
     can('back') && { words: 'Back into the machine', go: () => (backing.value = true) },
-    can('grind') && { words: 'Grind', go: () => (dialog.value = 'grind') },
-    can('ovenDry') && { words: 'Ten minutes in a low oven', go: () => attempt(() => run.act({ do: 'ovenDry', minutes: 10 })) },
-    can('pack') && { words: 'Pack', go: () => pack() },
+    (can('grind') || unwritten.value) && { words: 'Grind', go: () => (dialog.value = 'grind') },
+    can('ovenDry') && !unwritten.value && { words: 'Dry the powder', go: () => (dialog.value = 'powderDry') },
+    can('pack') && !unwritten.value && { words: 'Pack', go: () => pack() },
     can('waterBack') && { words: 'Water back', go: () => (cup.value = true) },
   ]
   return all.filter((step): step is ActStep => step !== false)
@@ -139,7 +141,7 @@ const once = () => {
       </p>
     </header>
     <section v-if="!begun || view.stage === 'cut'" class="card story">
-      <p>{{ lesson.story }}</p>
+      <p>{{ format.sentence(lesson.story) }}</p>
       <p class="quiet small">
         You sleep from {{ format.clock(60 * lesson.sleep.from) }} to {{ format.clock(60 * lesson.sleep.to) }}. Looking costs half a minute
         with the door open, and getting up costs your night. At the end you see what nobody sees in a kitchen.

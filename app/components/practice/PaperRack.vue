@@ -14,6 +14,15 @@ const WHERE = {
   packed: 'packed',
   ended: 'over',
 }
+const OPENED: Record<NonNullable<PaperView['opened']>['saw'], string> = {
+  loose: 'loose, as it went in',
+  packed: 'packed hard, it gives to a spoon',
+  clumps: 'one cake, and no spoon breaks it',
+  moisture: 'damp',
+  mould: 'mouldy',
+  insects: 'not alone',
+}
+const CUP = { thin: 'thin', right: 'as it was', thick: 'thick' }
 const heat = computed(() => {
   const { setC, stage, machine } = props.view
   if (stage !== 'machine') return undefined
@@ -29,6 +38,10 @@ const trays = computed(() =>
     <h2>{{ WHERE[view.stage] === 'in the machine' ? heat : `${answer.food.name}, ${WHERE[view.stage]}` }}</h2>
     <p class="quiet small">The room has {{ format.temperature(view.roomC) }}, {{ format.share(view.humidity) }} humidity.</p>
     <p v-if="view.rained && !view.second" class="caution">It rains, and the fire is out.</p>
+    <p v-if="view.opened" class="strong">
+      {{ plural(view.opened.months, 'month') }} later somebody opens it: {{ OPENED[view.opened.saw] }}.
+    </p>
+    <p v-if="view.cup" class="strong">In the cup it is {{ CUP[view.cup] }}.</p>
     <p v-if="view.saidDone && view.stage === 'machine'" class="caution">The display says: complete.</p>
     <ol v-if="view.stage === 'machine' && trays.length" class="plain-list trays">
       <li v-for="tray in trays" :key="tray.tray" :class="{ out: !tray.there }">

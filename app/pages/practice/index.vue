@@ -52,7 +52,7 @@ function drop(key: string) {
       <div>
         <p class="quiet small">Next for you</p>
         <h2>{{ next.lesson.title }}</h2>
-        <p>{{ next.lesson.story }}</p>
+        <p>{{ format.sentence(next.lesson.story) }}</p>
       </div>
       <ElButton type="primary" class="go" @click="navigateTo(`/practice/play/${next.lesson.key}?kitchen=${seedOf(next.lesson.key)}`)"
         >Play it</ElButton
