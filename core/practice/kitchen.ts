@@ -1,15 +1,16 @@
-import { USUAL_ROOM, type Air } from '../air'
+import { saturationKPa, USUAL_ROOM, type Air } from '../air'
 import { cardOf, targetIn, wayOf, type FeelForm, type Food, type MethodCard } from '../foods'
 import type { ClumpRisk } from '../grinding'
 import { leakOf, permeanceOf, type PackageKey } from '../keeping'
 import type { JarSight, LookSight } from '../log'
 import { DONE_AT, NotNow, WHERE, type Act, type Frame, type Reading, type Stage, type Tally } from './acts'
 import { activityAt, isothermOf } from '../sorption'
-import { IceTray, Rack, rackSettings, RestingJar, warmthOf, weightOf, wetBasis, type RackSettings, type RackTray } from '../simulation'
+import { rackSettings, RestingJar, warmthOf, wetBasis } from '../simulation'
 import { randomSource } from '../stats'
 import { WAYS } from '../ways'
 import { drawTruth, type Truth } from './draw'
 import { feelOfPiece, feelTogether } from './hands'
+import { IceOnTrays, PiecesOnTrays } from './onTrays'
 import { milled } from './mill'
 import { afterMonths, MONTH_DAYS } from './months'
 import { mouldAnHour } from './mould'
@@ -23,6 +24,9 @@ const COOL_H = 5 / 60
 const FEEL_H = 1 / 60
 /** Hours of one move of the world: the air of the room and the mould are looked at so often. */
 const CHUNK_H = 0.5
+/** What begins dry was dried before, for so long at most. */
+const MOST_BEFORE_H = 200
+const BEFORE_STEP_H = 0.25
 const FRAME_H = 0.5
 /** A tenth above what is wanted is dry. */
 const DRY_ENOUGH = 1.1
@@ -80,9 +84,8 @@ export class Kitchen {
   rained = false
   /** The machine's own opinion. */
   saidDone = false
-  private rack?: Rack
-  private ice?: IceTray[]
-  private settings?: RackSettings
+  /** What lies on the trays, or lay on them: there from the beginning, or once the cut is chosen. */
+  private laid?: PiecesOnTrays | IceOnTrays
   private jar?: RestingJar
   private cutKey?: string
   private readonly mouldBy = new Map<object, number>()
@@ -91,7 +94,6 @@ export class Kitchen {
   private wokenAt = -Infinity
   private cooledSince = 0
   private leftMachineC = 20
-  private cycleH = 0
 
   constructor(
     readonly lesson: Lesson,
@@ -154,38 +156,26 @@ export class Kitchen {
   }
   /** Trays that are still in the machine, from 1. */
   get present(): number[] {
-    if (this.ice) return this.stage === 'machine' ? this.ice.map((_, i) => i + 1) : []
-    return this.rack!.trays.flatMap((tray, i) => (tray.out ? [] : [i + 1]))
+    return (this.laid?.present ?? []).map(tray => tray + 1)
   }
 
   // What nobody sees.
 
-  private get trays(): readonly RackTray[] {
-    return this.rack?.trays ?? []
+  private get load(): PiecesOnTrays | IceOnTrays {
+    if (!this.laid) throw new NotNow(WHERE.cut)
+    return this.laid
   }
   /** Water of all of it, wet basis. */
   get moisture(): number {
-    if (this.powder) return this.powder.moisture
-    if (this.ice) return 1 - this.tally.solidsG / this.ice.reduce((sum, tray) => sum + tray.weightG, 0)
-    return this.rack ? this.rack.moisture : this.truth.water
+    return this.powder?.moisture ?? this.laid?.moisture ?? this.truth.water
   }
   get weightG(): number {
-    if (this.powder) return this.powder.weightG
-    return this.ice ? this.ice.reduce((sum, tray) => sum + tray.weightG, 0) : this.rack ? this.rack.weightG : this.loadedG
-  }
-  /** Water activity of the piece that holds most. */
-  get wettestActivity(): number {
-    const x = this.ice
-      ? max(...this.ice.map(tray => tray.meanX))
-      : max(...this.trays.flatMap(({ pieces }) => pieces.map(({ piece }) => piece.meanX)))
-    return activityAt(isothermOf(this.food), x, 20)
+    return this.powder?.weightG ?? this.laid?.weightG ?? this.loadedG
   }
   /** All of it is dry, and so is every piece. */
   get allDry(): boolean {
-    return (
-      this.moisture <= this.target * DRY_ENOUGH &&
-      (this.ice ? this.ice.every(tray => tray.ice === 0) : this.wettestActivity <= WETTEST_ACTIVITY)
-    )
+    const { moisture, thawed, wettestActivity } = this.load
+    return moisture <= this.target * DRY_ENOUGH && thawed && wettestActivity <= WETTEST_ACTIVITY
   }
 
   /** Whether a deed can be done now, and if not why. */
@@ -239,13 +229,13 @@ export class Kitchen {
       case 'heat':
         return this.heat(act.setC)
       case 'swap':
-        if (!this.rack || !this.isTray(act.one) || !this.isTray(act.other)) throw new NotNow(`There are trays 1 to ${this.trayCount}.`)
+        if (!this.isTray(act.one) || !this.isTray(act.other)) throw new NotNow(`There are trays 1 to ${this.trayCount}.`)
         this.open(WEIGH_H)
-        this.rack.swap(act.one - 1, act.other - 1)
+        this.load.swap(act.one - 1, act.other - 1)
         return { of: 'done' }
       case 'turn':
         this.open(WEIGH_H * this.trayCount)
-        this.rack?.turn()
+        this.load.turn()
         return { of: 'done' }
       case 'move':
         return this.move()
@@ -289,51 +279,32 @@ export class Kitchen {
     const trayWeightsG = share.map(value => (this.loadedG * value) / whole)
     this.loadedTraysG = trayWeightsG.map(round)
     const { temperatureC, usualHours } = wayOf(this.card, way)
-    if (this.vacuum) {
-      const { areaM2, places } = lesson.machine
-      this.ice = trayWeightsG.map(
-        (grams, i) =>
-          new IceTray({
-            solidsG: grams * (1 - truth.water),
-            startX: truth.water / (1 - truth.water),
-            areaM2,
-            thicknessMm: grams / areaM2 / 1000,
-            pace: (places?.[i] ?? 1) / truth.hours,
+    this.laid = this.vacuum
+      ? new IceOnTrays(food, {
+          traysG: trayWeightsG,
+          water: truth.water,
+          areaM2: lesson.machine.areaM2,
+          hours: truth.hours,
+          saysDone: truth.saysDone,
+          paces: lesson.machine.places,
+        })
+      : new PiecesOnTrays(
+          food,
+          rackSettings({
+            food,
+            cardKey: lesson.card,
+            way,
+            purpose: lesson.purpose,
+            trayWeightsG,
+            placePaces: lesson.machine.places,
+            solids: 1 - truth.water,
+            hours: Math.sqrt(usualHours.value.low * usualHours.value.high) * truth.hours,
+            thickness: truth.thickness * (cut?.thickness ?? 1),
+            hardening: truth.hardening,
+            thicknessSpread: truth.spread,
+            seed: truth.seed,
           }),
-      )
-      // What its sensor takes for the end: the mean of its trays, whatever the last one holds.
-      const probe = trayWeightsG.map(
-        grams =>
-          new IceTray({
-            solidsG: grams * (1 - truth.water),
-            startX: truth.water / (1 - truth.water),
-            areaM2,
-            thicknessMm: grams / areaM2 / 1000,
-            pace: 1 / truth.hours,
-          }),
-      )
-      while (probe.some(tray => tray.ice > 0) && this.cycleH < 200) {
-        for (const tray of probe) tray.advance(0.5)
-        this.cycleH += 0.5
-      }
-      this.cycleH = truth.saysDone * (this.cycleH + 3)
-    } else {
-      this.settings = rackSettings({
-        food,
-        cardKey: lesson.card,
-        way,
-        purpose: lesson.purpose,
-        trayWeightsG,
-        placePaces: lesson.machine.places,
-        solids: 1 - truth.water,
-        hours: Math.sqrt(usualHours.value.low * usualHours.value.high) * truth.hours,
-        thickness: truth.thickness * (cut?.thickness ?? 1),
-        hardening: truth.hardening,
-        thicknessSpread: truth.spread,
-        seed: truth.seed,
-      })
-      this.rack = new Rack(this.settings)
-    }
+        )
     this.setC = lesson.heatC ?? temperatureC
     this.startC = max(this.setC, temperatureC)
     this.stage = 'machine'
@@ -344,8 +315,9 @@ export class Kitchen {
   /** The lesson begins with dry food: it was dried before, to so much over what is wanted. */
   private dryBefore(): void {
     const wanted = this.target * this.truth.dryness
-    const rack = this.rack!
-    for (let i = 0; i < 800 && rack.moisture > wanted; i++) rack.advance(0.25, { setC: this.setC, room: USUAL_ROOM })
+    for (let hours = 0; hours < MOST_BEFORE_H && this.load.moisture > wanted; hours += BEFORE_STEP_H)
+      this.load.advance(BEFORE_STEP_H, { setC: this.setC, room: USUAL_ROOM })
+    this.load.takeOut(this.load.present)
     this.setC = null
     this.stage = 'out'
     this.leftMachineC = this.truth.warm || this.lesson.room.celsius
@@ -357,8 +329,9 @@ export class Kitchen {
 
   private pass(hours: number): void {
     for (let left = hours; left > 1e-9;) {
-      // Up to the next half hour, so that the end of a night is met.
-      const step = min(CHUNK_H, left)
+      // Up to the next half hour of the clock, so that the edges of a night are met.
+      const toNext = CHUNK_H - (this.clock % CHUNK_H)
+      const step = min(toNext > 1e-6 ? toNext : CHUNK_H, left)
       this.chunk(step)
       left -= step
     }
@@ -373,12 +346,10 @@ export class Kitchen {
         this.rained = true
         this.setC = null
       }
-      if (this.ice) {
-        if (this.setC !== null) for (const tray of this.ice) tray.advance(step)
-        this.saidDone ||= this.ice[0]!.hours >= this.cycleH
-      } else this.rack!.advance(step, { setC: this.setC, room })
+      this.load.advance(step, { setC: this.setC, room })
+      this.saidDone ||= this.load instanceof IceOnTrays && this.load.saysDone
       if (this.setC !== null) {
-        tally.kWh += (this.machine.watts / 1000) * (this.ice ? 1 : DUTY * max(0.15, min(1, (this.setC - room.celsius) / 37))) * step
+        tally.kWh += (this.machine.watts / 1000) * (this.vacuum ? 1 : DUTY * max(0.15, min(1, (this.setC - room.celsius) / 37))) * step
         tally.hotH += (step * max(0, this.setC - this.startC - 1)) / 10
         if (this.allDry) {
           this.readyAt ??= this.hours
@@ -399,13 +370,14 @@ export class Kitchen {
 
   /** Mould, and what grows in perishable food. */
   private grow(step: number, room: Air): void {
-    if (this.ice || this.powder) return
+    if (!(this.load instanceof PiecesOnTrays) || this.powder) return
+    const { rack } = this.load
     const heated = this.stage === 'machine' && this.setC !== null
     const celsius = heated ? this.setC! : room.celsius
     const hollow = this.lesson.cuts?.find(cut => cut.key === this.cutKey)?.hollow ?? false
-    const curve = this.rack!.curveAt(25)
+    const curve = rack.curveAt(25)
     let wettest = 0
-    for (const { pieces } of this.trays)
+    for (const { pieces } of rack.trays)
       for (const { piece } of pieces) {
         const activity = curve(hollow ? piece.coreX : max(piece.faceX, piece.x.at(-1)!))
         // A wet piece in warm air is cooler than it.
@@ -429,18 +401,22 @@ export class Kitchen {
 
   private note(): void {
     if (!this.record) return
-    const pieces = this.ice
-      ? this.ice.map(tray => [Float32Array.from(tray.x)])
-      : this.trays.map(tray => tray.pieces.map(({ piece }) => Float32Array.from(piece.x)))
-    this.frames.push({ hours: this.hours, pieces, moisture: this.moisture, setC: this.stage === 'machine' ? this.setC : null })
+    this.frames.push({
+      hours: this.hours,
+      pieces: this.load.profiles(),
+      moisture: this.moisture,
+      setC: this.stage === 'machine' ? this.setC : null,
+    })
   }
 
   /** The door stands open so long: it is as if the heat were off. */
   private open(hours: number): void {
     const { setC } = this
-    this.setC = this.ice ? setC : null
+    const { rained } = this
+    this.setC = this.vacuum ? setC : null
     this.pass(hours)
-    this.setC = setC
+    // Rain that came meanwhile has put the fire out.
+    this.setC = this.rained && !rained ? null : setC
     this.tally.doorMin += 60 * hours
   }
 
@@ -450,8 +426,8 @@ export class Kitchen {
     if (tray !== undefined && !this.present.includes(tray)) throw new NotNow(`Tray ${tray} is not in the machine.`)
     this.tally.looks++
     this.open(WEIGH_H * (tray === undefined ? this.present.length : 1))
-    const of = (i: number) => (this.ice ? this.ice[i - 1]!.weightG : weightOf(this.trays[i - 1]!))
-    const grams = (tray === undefined ? this.present : [tray]).reduce((sum, i) => sum + of(i), 0)
+    const { weightsG } = this.load
+    const grams = (tray === undefined ? this.present : [tray]).reduce((sum, i) => sum + weightsG[i - 1]!, 0)
     return { of: 'weight', grams: max(1, round(grams + 0.5 * this.source.normal())), ...(tray !== undefined && { tray }) }
   }
 
@@ -465,9 +441,7 @@ export class Kitchen {
     const pieces = of.map(tray => {
       // A thick one is looked for and found, if not the very thickest; without looking it is one like most.
       const size = thick ? (this.source.uniform() < 0.25 ? 3 : 2) : this.source.uniform() < 0.4 ? 0 : 1
-      const body = this.ice ? this.ice[tray - 1]! : this.trays[tray - 1]!.pieces[size]!.piece
-      const ice = this.ice ? this.ice[tray - 1]!.ice : 0
-      return { tray, thick, answers: feelOfPiece(this.food, this.form, { x: body.x, celsius, ice }) }
+      return { tray, thick, answers: feelOfPiece(this.food, this.form, { ...this.load.piece(tray - 1, size), celsius }) }
     })
     return {
       of: 'feel',
@@ -484,11 +458,7 @@ export class Kitchen {
   private jarAir(hours: number): Reading {
     this.tally.looks++
     // A few thick pieces from all trays, closed in with a hygrometer; the rest goes on meanwhile.
-    const x = this.jar
-      ? this.jar.meanX
-      : this.ice
-        ? max(...this.ice.map(tray => tray.meanX))
-        : this.trays.reduce((sum, { pieces }) => sum + pieces[2]!.piece.meanX, 0) / this.trays.length
+    const x = this.jar ? this.jar.meanX : this.load.thickX
     const activity = activityAt(isothermOf(this.food), x, 20)
     this.pass(hours)
     const room = this.lesson.room.humidity
@@ -528,8 +498,8 @@ export class Kitchen {
     const out = trays ?? this.present
     if (out.length === 0 || out.some(tray => !this.present.includes(tray))) throw new NotNow('Choose trays that are in the machine.')
     this.leftMachineC = this.setC ?? this.room.celsius
-    if (this.rack) for (const tray of out) this.trays[tray - 1]!.out = true
-    if (this.ice || this.present.length === 0) {
+    this.load.takeOut(out.map(tray => tray - 1))
+    if (this.present.length === 0) {
       this.stage = 'out'
       this.setC = null
       this.cooledSince = this.hours
@@ -539,30 +509,21 @@ export class Kitchen {
   }
 
   private intoJar(): Reading {
-    if (!this.settings) throw new NotNow('What comes from a vacuum is packed at once.')
+    if (!(this.load instanceof PiecesOnTrays)) throw new NotNow('What comes from a vacuum is packed at once.')
     const { celsius } = this.lesson.room
-    this.jar = new RestingJar(
-      this.trays,
-      this.settings.evaporationRate * 0.25,
-      this.rack!.curveAt(celsius),
-      warmthOf(celsius, this.settings.referenceC),
-    )
+    const { rack, settings } = this.load
+    // The jar stands in the room: its air takes up by so much less than the machine's does.
+    const cooler = saturationKPa(celsius) / saturationKPa(settings.referenceC)
+    const warmth = warmthOf(celsius, settings.referenceC)
+    this.jar = new RestingJar(rack.trays, settings.evaporationRate * cooler, rack.curveAt(celsius), warmth)
     this.stage = 'jar'
     return { of: 'done' }
   }
 
   private goBack(setC: number): Reading {
-    const before = this.stage
-    const trays = this.trays.map(tray => tray.out)
-    for (const tray of this.trays) tray.out = false
+    this.heat(setC)
+    this.load.putBack()
     this.stage = 'machine'
-    try {
-      this.heat(setC)
-    } catch (error) {
-      this.stage = before
-      this.trays.forEach((tray, i) => (tray.out = trays[i]!))
-      throw error
-    }
     this.jar = undefined
     return { of: 'done' }
   }
@@ -611,7 +572,7 @@ export class Kitchen {
     const { powder } = this
     let x = this.moisture / (1 - this.moisture)
     // A wet piece among dry ones sweats before all is even: what mould finds in the first days.
-    if (!powder && !this.ice) {
+    if (!powder && !this.vacuum) {
       if (!this.jar) this.intoJar()
       for (let i = 0; i < 2 * SWEATS_DAYS; i++) {
         this.jar!.advance(12, { pantry, gPerDayKPa: leak })
@@ -651,7 +612,7 @@ export class Kitchen {
   private end(): void {
     if (this.stage === 'machine') this.takeOut()
     const { to } = this.lesson
-    if (to === 'dry' && this.stage === 'out' && this.rack) {
+    if (to === 'dry' && this.stage === 'out' && !this.vacuum) {
       this.intoJar()
       this.keepClosed(21)
     } else if (this.stage === 'jar') this.keepClosed(14)

@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { PURPOSES } from '../foods'
 import { PACKAGES } from '../keeping'
-import { WAY_KEYS } from '../ways'
+import { WAY_KEYS, WAYS } from '../ways'
 
 /** What a player may do, in the order of the work. `stop` ends the lesson. */
 const DEEDS = [
@@ -194,6 +194,13 @@ export const lessonSchema = z
   })
   .superRefine((lesson, context) => {
     const say = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
+    for (const name of ['machine', 'second'] as const)
+      if (lesson[name] && WAYS[lesson[name].way].unheated)
+        say([name, 'way'], 'Lessons are of machines whose heat is set, and of a freeze dryer: sun and room air have none yet.')
+    if (lesson.second && (WAYS[lesson.second.way].underVacuum || WAYS[lesson.machine.way].underVacuum))
+      say(['second', 'way'], 'Nothing moves into a freeze dryer, or out of it into another machine.')
+    if (WAYS[lesson.machine.way].underVacuum && lesson.deeds.some(deed => ['rest', 'look', 'back', 'turn', 'jarAir'].includes(deed)))
+      say(['deeds'], 'What comes from a freeze dryer is packed at once: no rest, look, back, turn or jarAir.')
     if (lesson.machine.lowC >= lesson.machine.highC) say(['machine', 'lowC'], 'The lowest heat is below the highest.')
     if (lesson.heatC !== undefined && (lesson.heatC > lesson.machine.highC || lesson.heatC < lesson.machine.lowC))
       say(['heatC'], `${lesson.machine.name} goes from ${lesson.machine.lowC} to ${lesson.machine.highC} °C.`)

@@ -12,6 +12,7 @@ const dryInG = ref<number | undefined>(
 )
 const paper = usePaper()
 // A form that was closed after the mill had run finds its powder again.
+const found = paper?.powderG.value !== undefined
 const powderOutG = ref<number | undefined>(props.initial?.powderOutG ?? paper?.powderG.value)
 /** How often the mill on paper gave something: the field is drawn anew with it. */
 const milled = ref(0)
@@ -48,7 +49,7 @@ defineExpose({ read })
 
 <template>
   <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
-  <PaperMill v-if="paper && !initial && paper.powderG.value === undefined" :paper="paper" @ground="takeMilled" />
+  <PaperMill v-if="paper && !initial && !found" :paper="paper" @ground="takeMilled" />
   <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks.</p>
   <div class="pair">
     <WeightField v-model="dryInG" label="Dry in" required />

@@ -169,6 +169,44 @@ describe('a kitchen on paper', () => {
     expect(kitchen.acts).toEqual([])
   })
 
+  it('has its basket and an empty machine before the cut', () => {
+    const kitchen = kitchenOf('whole-or-halved')
+    expect(kitchen.weightG).toBe(1000 * kitchen.lesson.load.kg)
+    expect(kitchen.moisture).toBe(kitchen.truth.water)
+    expect(kitchen.present).toEqual([])
+    expect(() => kitchen.do({ do: 'weigh' })).toThrow('Choose the cut first.')
+  })
+
+  it('keeps out the fire that rain put out while the door stood open', () => {
+    const kitchen = kitchenOf('smoke-and-rain')
+    kitchen.do({ do: 'wait', hours: kitchen.truth.rain + 0.001 })
+    expect([kitchen.rained, kitchen.setC]).toEqual([false, 80])
+    kitchen.do({ do: 'weigh' })
+    expect([kitchen.rained, kitchen.setC]).toEqual([true, null])
+  })
+
+  it('meets the edge of a night in the midst of a long wait', () => {
+    const kitchen = kitchenOf('night-off')
+    kitchen.do({ do: 'wait', hours: 0.3 })
+    kitchen.do({ do: 'wait', hours: 3.2 })
+    expect([kitchen.clock, kitchen.asleep]).toEqual([expect.closeTo(22.5, 9), true])
+    const one = kitchenOf('night-off')
+    one.do({ do: 'wait', hours: 12 })
+    const bits = kitchenOf('night-off')
+    for (const hours of [0.1, 3, 0.55, 6.35, 2]) bits.do({ do: 'wait', hours })
+    expect(bits.moisture).toBeCloseTo(one.moisture, 3)
+  })
+
+  it('stays in its jar when it cannot go back at that heat', () => {
+    const kitchen = kitchenOf('beads-on-day-two')
+    kitchen.do({ do: 'rest' })
+    kitchen.do({ do: 'wait', hours: 24 })
+    expect(() => kitchen.do({ do: 'back', setC: 400 })).toThrow(/goes from/)
+    expect([kitchen.stage, kitchen.present]).toEqual(['jar', []])
+    kitchen.do({ do: 'back', setC: 50 })
+    expect([kitchen.stage, kitchen.present.length]).toEqual(['machine', kitchen.trayCount])
+  })
+
   it('is over when it is over', () => {
     const kitchen = kitchenOf('night-off')
     kitchen.do({ do: 'stop' })
@@ -200,6 +238,21 @@ describe('a lesson’s file', () => {
       undefined,
     ],
     ['code', t => t.replace('key: night-off', 'key: !!js/function "function(){}"'), 'key', /./, undefined],
+    ['air that nobody heats', t => t.replace('way: dehydrator', 'way: sun'), 'machine.way', /sun and room air have none/, undefined],
+    [
+      'a rest after a freeze dryer',
+      t => t.replace('way: dehydrator', 'way: freeze-dryer').replace('takeOut, stop', 'takeOut, rest, stop'),
+      'deeds',
+      /packed at once/,
+      undefined,
+    ],
+    [
+      'a freeze dryer to move into',
+      t => t.replace('load:', 'second: { name: Cellar, way: freeze-dryer, areaM2: 0.09, watts: 900, lowC: 20, highC: 60 }\nload:'),
+      'second.way',
+      /Nothing moves into a freeze dryer/,
+      undefined,
+    ],
     ['far too much', () => 'x'.repeat(50_000), 'lesson', /longer than a lesson/, undefined],
   ])('with %s is refused by field and line', (_, change, field, message, line) => {
     const changed = change(text)

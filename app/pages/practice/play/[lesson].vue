@@ -20,7 +20,7 @@ useHead({ title: () => `${answer.value?.lesson.title ?? 'Practice'} · Dulse` })
     <p>
       {{
         answer
-          ? `A kitchen is a whole number above zero, such as 12; “${String(route.query.kitchen ?? '')}” is none. The same number gives the same kitchen again.`
+          ? `A kitchen is a whole number above zero, such as 12; “${String(route.query.kitchen ?? '')}” is none. The same number, the same kitchen.`
           : `Nobody here knows a lesson called ${key}.`
       }}
     </p>
