@@ -152,7 +152,7 @@ const words = computed(() => {
       <div class="stack">
         <section class="card" aria-label="Against the best there was to know">
           <h2>Against the best there was to know</h2>
-          <table class="sums">
+          <table class="figures in-words">
             <thead>
               <tr>
                 <th scope="col"><span class="visually-hidden">What</span></th>
@@ -210,23 +210,6 @@ const words = computed(() => {
 }
 .pickers {
   align-items: end;
-}
-.sums {
-  width: 100%;
-  border-collapse: collapse;
-  margin-top: 0.5rem;
-}
-.sums th,
-.sums td {
-  text-align: left;
-  padding: 0.4rem 0.5rem 0.4rem 0;
-  vertical-align: top;
-  border-top: 1px solid var(--rule);
-  font-weight: 400;
-}
-.sums thead th {
-  border-top: 0;
-  color: var(--quiet);
 }
 .row .el-button {
   margin: 0;

@@ -31,10 +31,13 @@ const changeWords = computed(() => {
   return `${what[0]!.toUpperCase()}${what.slice(1)}: ${change.value.so.length ? sentence(change.value.so) : 'hardly any difference'}.`
 })
 const finish = computed(() => {
-  const { p10, p50, p90 } = result.value!.finishH
-  if (!Number.isFinite(p10)) return 'never, in this air and heat'
+  const { finishH, lowest, target, horizonH } = result.value!
+  const { p10, p50, p90 } = finishH
+  if (!Number.isFinite(p10)) return lowest > target ? 'never, in this air and heat' : `not within ${format.hours(horizonH)}`
   const when = (hours: number) => format.moment(props.startAt + hours * HOUR, props.startAt)
-  if (!Number.isFinite(p90)) return `around ${when(p50)}, or not at all`
+  const later = running.value ? 'perhaps much later, or not at all' : 'perhaps much later'
+  if (!Number.isFinite(p50)) return `not before ${when(p10)}, ${later}`
+  if (!Number.isFinite(p90)) return `around ${when(p50)}, ${later}`
   return format.window(props.startAt + p10 * HOUR, props.startAt + p90 * HOUR, props.startAt)
 })
 interface Knob {
@@ -133,7 +136,7 @@ const knobs = computed((): Knob[] => {
 const figures = computed(() => {
   const it = result.value!
   return [
-    { name: 'Dry', is: finish.value },
+    { name: it.loads > 1 ? 'First load dry' : 'Dry', is: finish.value },
     ...(running.value ? [] : [{ name: 'Trays', is: `${plural(it.trays, 'tray')}, ${it.loads === 1 ? 'one load' : `${it.loads} loads`}` }]),
     ...(it.lastTrayH === undefined ? [] : [{ name: 'Slowest place', is: `about ${format.hours(it.lastTrayH)}` }]),
     { name: 'Power', is: it.kWh < 0.05 ? 'none' : `about ${it.kWh.toFixed(1)} kWh` },

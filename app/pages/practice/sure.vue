@@ -72,8 +72,8 @@ const sureToForget = ref(false)
     </section>
     <section v-if="practice.played.length" class="card stack wide">
       <h2>Lessons played</h2>
-      <div class="scroll">
-        <table class="sums">
+      <div class="figures-wide">
+        <table class="figures in-words">
           <thead>
             <tr>
               <th scope="col">Lesson</th>
@@ -114,25 +114,7 @@ const sureToForget = ref(false)
 .figure {
   font: 700 1.6rem var(--display);
 }
-.scroll {
-  overflow-x: auto;
-}
-.sums {
-  border-collapse: collapse;
-  width: 100%;
-}
-.sums th,
-.sums td {
-  text-align: left;
-  font-weight: 400;
-  padding: 0.5rem 0.8rem 0.5rem 0;
-  border-top: 1px solid var(--rule);
-}
-.sums thead th {
-  color: var(--quiet);
-  border-top: 0;
-}
-.sums a {
+.figures a {
   display: inline-block;
   min-height: 44px;
   min-width: 44px;

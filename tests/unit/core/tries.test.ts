@@ -54,10 +54,18 @@ describe('what would come of a load', () => {
   it('off at night costs more hours than the night held warm', () => {
     expect(trying({ night: 'off' }).finishH.p50).toBeGreaterThan(trying({ night: 'warm' }).finishH.p50)
   })
-  it('far too hot closes the outside of thick slices, and takes longer than a little hotter', () => {
+  it('far too hot closes the outside of thick slices, which takes back part of what the heat gained, and makes it less sure', () => {
     const hot = trying({ setC: 75 })
-    expect(hot.hardening).toBeGreaterThan(0.2)
-    expect(hot.finishH.p50).toBeGreaterThan(trying({ setC: 61 }).finishH.p50)
+    expect(hot.hardening).toBeGreaterThan(0.1)
+    expect(hot.hardening).toBeLessThan(0.4)
+    expect(trying({ setC: 61 }).hardening).toBe(0)
+    expect(trying({ setC: 75, thicknessMm: 3 }).hardening).toBe(0)
+    const spread = ({ finishH }: typeof hot) => finishH.p90 / finishH.p10
+    expect(spread(hot)).toBeGreaterThan(1.05 * spread(base))
+  })
+  it('has no cliff: a degree more is a little sooner or a little later', () => {
+    const hours = Array.from({ length: 36 }, (_, i) => trying({ setC: 40 + i }).finishH.p50)
+    for (let i = 1; i < hours.length; i++) expect(Math.abs(Math.log(hours[i]! / hours[i - 1]!))).toBeLessThan(0.08)
   })
   it('changing places brings the slowest nearer the others', () => {
     expect(trying({ rotate: true }).lastTrayH!).toBeLessThan(base.lastTrayH! - 1)
@@ -74,6 +82,11 @@ describe('what would come of a load', () => {
     const never = trying({ setC: 35, room: { celsius: 30, humidity: 0.95 } })
     expect(never.finishH.p50).toBe(Infinity)
     expect(never.lowest).toBeGreaterThan(never.target)
+    // Slow is not never: it says how far it was tried.
+    const slow = trying({ thicknessMm: 15, night: 'off', fan: 0.3, setC: 45 })
+    expect(slow.finishH.p90).toBe(Infinity)
+    expect(slow.lowest).toBeLessThan(slow.target)
+    expect(slow.horizonH).toBeGreaterThan(150)
   })
   it('knows that perishable food stands where things grow in a mild heat, and others not', () => {
     const meat = FOODS.find(food => food.traits.includes('perishable') && food.cards[0]!.ways.some(way => way.way === 'dehydrator'))!

@@ -140,7 +140,7 @@ useKeys({
         <section v-else-if="showing && last" class="card stack" aria-label="What it was" role="status">
           <h2>It held {{ format.share(last.truths.water) }} water</h2>
           <p class="quiet">By all that was logged later too.</p>
-          <table class="sums">
+          <table class="figures in-words">
             <thead>
               <tr>
                 <th scope="col"><span class="visually-hidden">Of what</span></th>
@@ -219,22 +219,6 @@ progress {
 }
 .row .el-button {
   margin: 0;
-}
-.sums {
-  width: 100%;
-  border-collapse: collapse;
-}
-.sums th,
-.sums td {
-  text-align: left;
-  font-weight: 400;
-  padding: 0.4rem 0.6rem 0.4rem 0;
-  border-top: 1px solid var(--rule);
-  vertical-align: top;
-}
-.sums thead th {
-  border-top: 0;
-  color: var(--quiet);
 }
 @media (width <= 900px) {
   .desk {
