@@ -30,7 +30,7 @@ export function useBatch(batchId: string) {
   const entries = computed<Entry[]>(() => {
     const written = page.value?.entries ?? []
     const known = new Set(written.map(entry => entry.id))
-    const waiting = outbox.waiting
+    const waiting = [...outbox.arrived, ...outbox.waiting]
       .flatMap(parcel => (parcel.about === batchId ? parcel.items : []))
       .flatMap(item => ('entry' in item && !('jarId' in item) && !known.has(item.entry.id) ? [item.entry] : []))
     return [

@@ -20,6 +20,8 @@ async function codeIn(picture: HTMLVideoElement | ImageBitmap): Promise<string |
 
 /** Between two looks through the camera, ms: quick to the hand, and easy on an old phone. */
 const LOOK_MS = 180
+/** A code that was not seen for so long has left the sight; before that a frame was blurred, or a hand in the way, ms. */
+const GONE_MS = 1500
 
 /** The camera as a reader of codes. @param found what a code says, once for each that comes into sight */
 export function useCodeReader(found: (text: string) => void) {
@@ -28,6 +30,7 @@ export function useCodeReader(found: (text: string) => void) {
   const looking = ref(false)
   let stream: MediaStream | undefined
   let last = ''
+  let seenAt = 0
 
   async function start() {
     problem.value = ''
@@ -56,6 +59,7 @@ export function useCodeReader(found: (text: string) => void) {
         if (video.value.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) {
           const text = await codeIn(video.value)
           if (text) tell(text)
+          else if (performance.now() - seenAt > GONE_MS) last = ''
         }
       } catch {
         stop()
@@ -66,6 +70,7 @@ export function useCodeReader(found: (text: string) => void) {
     }
   }
   function tell(text: string) {
+    seenAt = performance.now()
     if (text === last) return
     last = text
     found(text)
@@ -80,6 +85,7 @@ export function useCodeReader(found: (text: string) => void) {
     }
     const text = await codeIn(bitmap)
     bitmap.close()
+    // A picture is always a new look.
     last = ''
     if (text) tell(text)
     else problem.value = 'There is no code to be read in this picture. Nearer, straight on, without a shine.'
@@ -90,5 +96,5 @@ export function useCodeReader(found: (text: string) => void) {
     stream = undefined
   }
   onScopeDispose(stop)
-  return { video, problem, looking, start, stop, read, forget: () => (last = '') }
+  return { video, problem, looking, start, stop, read }
 }

@@ -105,21 +105,28 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     ...(lesson.machine.way === 'freeze-dryer' && { frozen: traysG.map((_, i) => i + 1) }),
   })
 
+  /** What was begun before is done again, as far as this kitchen still knows such deeds: a lesson may have been changed since. */
   async function begin() {
     const kept = practice.open[lesson.key]
     if (kept?.seed === seed && kept.steps.length > 0) {
-      const { steps: done, log } = plain(kept)
-      view.value = await desk.begin(lesson, food, seed, done)
-      steps.push(...done)
-      entries.value = log as Entry[]
-      const shift = begunAt - kept.begunAt
-      for (const entry of entries.value) Object.assign(entry, { at: entry.at + shift, recordedAt: entry.recordedAt + shift })
-      runId = ofKind(entries.value, 'load').at(-1)?.body.runId ?? runId
-      if (view.value.stage === 'ended') ending.value = await desk.ending()
-    } else {
-      view.value = await desk.begin(lesson, food, seed, [])
-      if (view.value.stage !== 'cut') firstEntries()
+      try {
+        return await goOn(plain(kept))
+      } catch {
+        practice.close(lesson.key)
+      }
     }
+    view.value = await desk.begin(lesson, food, seed, [])
+    if (view.value.stage !== 'cut') firstEntries()
+  }
+  async function goOn({ steps: done, log, begunAt: then }: { steps: Step[]; log: unknown[]; begunAt: number }) {
+    const found = await desk.begin(lesson, food, seed, done)
+    const shift = begunAt - then
+    const moved = (log as Entry[]).map(entry => ({ ...entry, at: entry.at + shift, recordedAt: entry.recordedAt + shift }))
+    if (found.stage === 'ended') ending.value = await desk.ending()
+    view.value = found
+    entries.value = moved
+    steps.push(...done)
+    runId = ofKind(moved, 'load').at(-1)?.body.runId ?? runId
   }
   const keep = () => practice.keepOpen({ key: lesson.key, seed, begunAt, steps: plain(steps), log: plain(entries.value) })
 

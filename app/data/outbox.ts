@@ -10,6 +10,8 @@ import type { Parcel, PictureFile, Sent } from './parcel'
 const RETRY_MS = 4000
 /** So often the server may fail at a parcel before it is set aside and no more is asked of it. */
 const MOST_FAILURES = 3
+/** So long what has arrived is shown by a page that has not fetched it yet, ms. */
+const FRESH_MS = 60_000
 /** What an older Dulse kept in the browser's local storage. */
 const OLD_KEY = 'dulse.outbox.'
 
@@ -38,6 +40,8 @@ export const useOutboxStore = defineStore('outbox', () => {
   const full = shallowRef(false)
   const waiting = computed(() => parcels.value.filter(parcel => !parcel.aside))
   const aside = computed(() => parcels.value.filter(parcel => parcel.aside))
+  /** What arrived a moment ago: between that and its own next look at the server a page would show the log as if it had not been written. */
+  const arrived = shallowRef<readonly Parcel[]>([])
   /** Refusals of what a form is still waiting for: they go back to the form. */
   const awaited = new Map<string, Refused | undefined>()
   const unkept = new Set<string>()
@@ -102,6 +106,11 @@ export const useOutboxStore = defineStore('outbox', () => {
     }
   }
 
+  function keepInSight(parcel: Parcel) {
+    arrived.value = [...arrived.value, parcel]
+    setTimeout(() => (arrived.value = arrived.value.filter(other => other !== parcel)), FRESH_MS)
+  }
+
   async function drop({ id }: Parcel) {
     parcels.value = parcels.value.filter(other => other.id !== id)
     unkept.delete(id)
@@ -141,6 +150,7 @@ export const useOutboxStore = defineStore('outbox', () => {
         const { path, body } = requestOf(next)
         await callServer(path, { method: 'POST', body })
         away.value = false
+        keepInSight(next)
         await drop(next)
       } catch (error) {
         if (error instanceof Refused) await refused(next, error)
@@ -231,7 +241,7 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   const opened = open()
 
-  return { parcels, waiting, aside, away, full, opened, send, sendTogether, flush, sendAgain, throwAway: drop }
+  return { parcels, waiting, arrived, aside, away, full, opened, send, sendTogether, flush, sendAgain, throwAway: drop }
 })
 
 /** What has happened by this device's clock, and has not yet by the server's: one of them is wrong, and nobody dates it otherwise for them. */

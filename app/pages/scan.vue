@@ -23,6 +23,8 @@ async function found(text: string) {
     return
   }
   try {
+    // The label that comes back into sight while something is typed.
+    if (code.kind === 'jar' && code.number === jar.value?.number) return
     const { id } = await call('byNumber', { query: { kind: code.kind, number: code.number } })
     if (code.kind === 'batch') return void (await navigateTo(`/batches/${id}`))
     jar.value = await call('jar', { params: { jarId: id } })
@@ -40,8 +42,8 @@ async function take() {
   try {
     await outbox.send({ jarId, entry: { id: uuidv7(), at: Date.now(), body: { kind: 'take', jarId, weightG: grams } } }, `jar ${number}`)
     told.value = `${format.weight(grams)} taken out of jar ${number}.`
+    // The label may lie there still: what was taken stays said until another comes, or this one again.
     jar.value = undefined
-    reader.forget()
   } catch (error) {
     trouble.value = error instanceof Refused ? error.problems.map(item => item.message).join(' ') : (error as Error).message
   }

@@ -5,7 +5,14 @@ import { play } from './player'
 
 /** What each figure of a rule is tried at; only what a lesson's deeds let matter is tried. */
 const TRIED: readonly { deeds: readonly string[]; changes: readonly PlayRule[] }[] = [
-  { deeds: ['weigh'], changes: [{ trusts: 'weight' }, { trusts: 'constant', every: 2 }] },
+  // What is trusted is tried with some hours more as well: one figure at a time would not find it.
+  {
+    deeds: ['weigh'],
+    changes: [
+      ...[0, 2, 4].map(extraH => ({ trusts: 'weight', firstLook: 1, extraH }) as const),
+      ...[0, 2].map(extraH => ({ trusts: 'constant', firstLook: 1, every: 2, extraH }) as const),
+    ],
+  },
   { deeds: ['feel'], changes: [{ trusts: 'feel', thick: true, cooled: true, places: 3 }] },
   { deeds: ['jarAir', 'weigh'], changes: [{ trusts: 'jarAir' }] },
   { deeds: ['takeOut'], changes: [0.9, 1, 1.15, 1.3, 1.6, 2].map(firstLook => ({ trusts: 'clock', firstLook })) },

@@ -416,7 +416,9 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   if (
     after.lastTrayH !== undefined &&
     before.lastTrayH !== undefined &&
-    abs(after.lastTrayH - before.lastTrayH - (is - was)) >= WORTH.hours
+    abs(after.lastTrayH - before.lastTrayH - (is - was)) >= WORTH.hours &&
+    // What goes for all goes without saying for the last.
+    hoursText(abs(after.lastTrayH - before.lastTrayH)) !== hoursText(abs(is - was))
   )
     told(so, `the last tray {lastHours} h ${after.lastTrayH < before.lastTrayH ? 'sooner' : 'later'}`, {
       lastHours: hoursText(abs(after.lastTrayH - before.lastTrayH)),

@@ -131,6 +131,14 @@ test('a lesson that was begun is there again after the page was left, as it was'
       .first(),
   ).toHaveText(weighed!)
   await expect(main(page).getByText(/^\w+ \d+ \w+, 2\sh.* since it began/)).toBeVisible()
+  // A deed that this kitchen does not know any more: the lesson begins anew instead of staying shut.
+  await page.evaluate(() => {
+    const all = JSON.parse(localStorage.getItem('dulse.practice.open')!) as Record<string, { steps: object[] }>
+    all['leather-outside']!.steps.push({ do: 'grind', burstS: 8 })
+    localStorage.setItem('dulse.practice.open', JSON.stringify(all))
+  })
+  await page.reload()
+  await expect(main(page).getByRole('button', { name: /^Begin/ })).toBeVisible()
 })
 
 test('chilies are cut before the clock begins; a jar is looked at by day; powder sticks when it is warm', async ({ page, demo }) => {

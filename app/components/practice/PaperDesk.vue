@@ -112,13 +112,15 @@ const dulseOf = ({ estimate, finish }: Assessment): Guess => ({
 })
 const nights = computed(() => lesson.deeds.includes('heat') && view.value?.stage === 'machine' && view.value.setC !== null)
 const HOLD_C = 40
+/** A key does what its button does, once the story has begun. */
+const opens = (deed: (typeof lesson.deeds)[number], kind: EntryKind) => () => void (begun.value && can(deed) && (dialog.value = kind))
 useKeys({
-  w: () => void (can('weigh') && (weighing.value = true)),
-  f: () => void (can('feel') && (dialog.value = 'feel')),
-  j: () => void (can('jarAir') && (dialog.value = 'jarAir')),
-  k: () => void (can('look') && (dialog.value = 'look')),
-  h: () => void (can('heat') && (dialog.value = 'heat')),
-  o: () => void (can('takeOut') && (dialog.value = 'unload')),
+  w: () => void (begun.value && can('weigh') && (weighing.value = true)),
+  f: opens('feel', 'feel'),
+  j: opens('jarAir', 'jarAir'),
+  k: opens('look', 'look'),
+  h: opens('heat', 'heat'),
+  o: opens('takeOut', 'unload'),
   p: () => begun.value && time.value?.turn(),
   ',': () => begun.value && time.value?.quarter(),
   '.': () => begun.value && time.value?.hour(),

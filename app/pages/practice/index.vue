@@ -118,8 +118,6 @@ function drop(key: string) {
 .title {
   font: 700 1.08rem/1.25 var(--display);
   min-height: 44px;
-  display: flex;
-  align-items: center;
   text-decoration: none;
 }
 .title:hover {

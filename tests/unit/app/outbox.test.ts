@@ -85,6 +85,17 @@ describe('the outbox', () => {
     expect(await kept()).toEqual([])
     expect(box.waiting).toEqual([])
   })
+  it('keeps what arrived in sight for a minute: a page that has not looked again shows the log as it is', async () => {
+    const box = await openPage()
+    const one = weight()
+    await box.send(one, 'a weight')
+    expect(box.arrived.map(parcel => parcel.id)).toEqual([one.entry.id])
+    answers = [{ refused: 'Was the tray on the scale?' }]
+    await expect(box.send(weight(), 'a weight')).rejects.toThrow()
+    expect(box.arrived).toHaveLength(1)
+    await jest.advanceTimersByTimeAsync(61_000)
+    expect(box.arrived).toEqual([])
+  })
   it('sends what belongs together as one', async () => {
     const box = await openPage()
     expect(
