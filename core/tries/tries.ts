@@ -85,6 +85,7 @@ export interface TryResult {
   lastTrayH?: number
   trays: number
   loads: number
+  /** Until it is dry; where it is not, of all that was tried: then it is so much at the least. */
   kWh: number
   /** Hours in which perishable food stands wet where things grow; undefined where it is not. */
   dangerH?: number
@@ -188,7 +189,6 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const shown = min(horizon, (Number.isFinite(finishH.p90) ? finishH.p90 * 1.12 : horizon) + 0.5)
   const hours = Array.from({ length: POINTS + 1 }, (_, i) => (shown * i) / POINTS)
   const water = hours.map(hour => intervalOf(cases.map(item => at(item.water, hour))))
-  const runH = Number.isFinite(finishH.p50) ? finishH.p50 : horizon
   const withoutSkin =
     closes > 0 && !running && Number.isFinite(middle.finishH)
       ? through(new Rack(settingsOf(median, load.solids.mean, 0)), load, knobs, { horizon, target, hotC, machine }).finishH
@@ -201,7 +201,7 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
     water,
     finishH,
     horizonH: horizon,
-    ...(slow < 0.95 && trays > 1 && { lastTrayH: runH / (knobs.rotate ? (slow + 1) / 2 : slow) }),
+    ...(slow < 0.95 && trays > 1 && Number.isFinite(finishH.p50) && { lastTrayH: finishH.p50 / (knobs.rotate ? (slow + 1) / 2 : slow) }),
     trays,
     loads,
     kWh: WAYS[machine.kind].drawsPower ? (loads * machine.watts * DUTY.mean * middle.heatH) / 1000 : 0,
@@ -374,7 +374,7 @@ export interface TryChange {
 }
 
 /** Below this an hour, a kilowatt-hour, a share of water is no difference worth a word. */
-const WORTH = { hours: 0.25, kWh: 0.05, water: 0.005, hardening: 0.03 }
+const WORTH = { hours: 0.25, kWh: 0.05, water: 0.005, hardening: 0.03, lastShare: 0.15 }
 
 /** "2 mm thinner: 4 h sooner, two trays more": what the second try does otherwise, and what comes of it. */
 export function changeBetween(before: TryResult, after: TryResult, machines: readonly TryMachine[]): TryChange {
@@ -406,19 +406,22 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
       horizonHours: hoursText(after.horizonH),
     })
   else if (Number.isFinite(is)) told(so, 'it gets dry now')
+  else
+    told(so, after.lowest > after.target ? 'still never dry enough' : 'still not dry within {horizonHours} h', {
+      horizonHours: hoursText(after.horizonH),
+    })
   if (after.trays !== before.trays)
     told(so, `{moreTrays} ${after.trays > before.trays ? 'more' : 'fewer'}`, {
       moreTrays: countText(abs(after.trays - before.trays), 'tray'),
     })
   if (after.loads !== before.loads) told(so, 'in {loads}', { loads: after.loads === 1 ? 'one load' : `${after.loads} loads` })
-  if (abs(after.kWh - before.kWh) >= WORTH.kWh)
+  if (Number.isFinite(was) && Number.isFinite(is) && abs(after.kWh - before.kWh) >= WORTH.kWh)
     told(so, `{moreKWh} kWh ${after.kWh > before.kWh ? 'more' : 'less'}`, { moreKWh: abs(after.kWh - before.kWh).toFixed(1) })
   if (
     after.lastTrayH !== undefined &&
     before.lastTrayH !== undefined &&
-    abs(after.lastTrayH - before.lastTrayH - (is - was)) >= WORTH.hours &&
     // What goes for all goes without saying for the last.
-    hoursText(abs(after.lastTrayH - before.lastTrayH)) !== hoursText(abs(is - was))
+    abs(after.lastTrayH - before.lastTrayH - (is - was)) >= max(WORTH.hours, WORTH.lastShare * abs(is - was))
   )
     told(so, `the last tray {lastHours} h ${after.lastTrayH < before.lastTrayH ? 'sooner' : 'later'}`, {
       lastHours: hoursText(abs(after.lastTrayH - before.lastTrayH)),

@@ -17,7 +17,11 @@ const shown = computed(() => (who.value === 'you' ? props.ending : others.value[
 const playedAt = Date.now()
 
 // What was said is kept once for a kitchen: who plays it again knows it. The rest is kept anew with the best that is found.
+const title = ref<HTMLElement>()
 onMounted(() => {
+  // Whoever ended it stands far down, at the button: the end begins at its title, for eyes and for ears.
+  title.value?.focus({ preventScroll: true })
+  window.scrollTo({ top: 0 })
   const of = `${lesson.key} ${props.seed}`
   if (!practice.said.some(item => item.of === of))
     practice.keepSaid(props.ending.said.map(({ guess, truths }, i) => ({ at: playedAt + i, of, guess, truths })))
@@ -110,7 +114,7 @@ const words = computed(() => {
 <template>
   <div class="stack">
     <header>
-      <h1>{{ lesson.title }}</h1>
+      <h1 ref="title" tabindex="-1">{{ lesson.title }}</h1>
       <p class="quiet">
         {{ food.name }}, kitchen {{ seed }}. What nobody sees in a kitchen: one piece from skin to core, and what was done.
       </p>
@@ -180,7 +184,8 @@ const words = computed(() => {
           <p class="quiet small" role="status">
             <template v-if="best"
               >{{ best.over ? 'Of' : 'So far of' }} {{ plural(best.best.tried, 'way') }} of playing, tried on other kitchens of this lesson,
-              the best: {{ bestWords }}. It knows no more than you could.</template
+              the best: {{ bestWords }}. It knows no more than you could, and plays for all such kitchens: some hours too long cost little,
+              a damp jar much.</template
             >
             <template v-else>Ways of playing are being tried on other kitchens of this lesson.</template>
           </p>

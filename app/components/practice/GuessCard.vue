@@ -88,6 +88,7 @@ function say() {
   gap: 0.6rem;
 }
 .span legend {
+  padding: 0;
   font-weight: 650;
   margin-bottom: 0.2rem;
 }

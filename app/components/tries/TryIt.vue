@@ -139,7 +139,10 @@ const figures = computed(() => {
     { name: it.loads > 1 ? 'First load dry' : 'Dry', is: finish.value },
     ...(running.value ? [] : [{ name: 'Trays', is: `${plural(it.trays, 'tray')}, ${it.loads === 1 ? 'one load' : `${it.loads} loads`}` }]),
     ...(it.lastTrayH === undefined ? [] : [{ name: 'Slowest place', is: `about ${format.hours(it.lastTrayH)}` }]),
-    { name: 'Power', is: it.kWh < 0.05 ? 'none' : `about ${it.kWh.toFixed(1)} kWh` },
+    {
+      name: 'Power',
+      is: it.kWh < 0.05 ? 'none' : `${Number.isFinite(it.finishH.p50) ? 'about' : 'more than'} ${it.kWh.toFixed(1)} kWh`,
+    },
     ...(it.dangerH === undefined ? [] : [{ name: 'Where things grow', is: it.dangerH < 0.25 ? 'no time' : format.hours(it.dangerH) }]),
     ...(it.hardening > 0.02 ? [{ name: 'Outside may close', is: `${format.share(it.hardening)} longer for it` }] : []),
     { name: 'No drier than', is: `${format.share(it.lowest)} (wanted ${format.share(it.target)})` },

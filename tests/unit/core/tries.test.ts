@@ -87,6 +87,16 @@ describe('what would come of a load', () => {
     expect(slow.finishH.p90).toBe(Infinity)
     expect(slow.lowest).toBeLessThan(slow.target)
     expect(slow.horizonH).toBeGreaterThan(150)
+    expect(slow.lastTrayH).toBeUndefined()
+    const wordsOf = (one: typeof slow, other: typeof slow) =>
+      changeBetween(one, other, LOAD.machines)
+        .so.map(({ template, quantities }) => fill(template, quantities))
+        .join(', ')
+    expect(wordsOf(base, slow)).toMatch(/^not dry within \d+ h/)
+    expect(wordsOf(slow, slow)).toMatch(/^still not dry within \d+ h$/)
+    expect(wordsOf(slow, never)).toMatch(/^still never dry enough/)
+    expect(wordsOf(base, never)).toMatch(/^never as dry as it should be/)
+    expect(wordsOf(base, never)).not.toContain('kWh')
   })
   it('knows that perishable food stands where things grow in a mild heat, and others not', () => {
     const meat = FOODS.find(food => food.traits.includes('perishable') && food.cards[0]!.ways.some(way => way.way === 'dehydrator'))!
