@@ -230,13 +230,9 @@ export class Kitchen {
         return this.heat(act.setC)
       case 'swap':
         if (!this.isTray(act.one) || !this.isTray(act.other)) throw new NotNow(`There are trays 1 to ${this.trayCount}.`)
-        this.open(WEIGH_H)
-        this.load.swap(act.one - 1, act.other - 1)
-        return { of: 'done' }
+        return this.shift(WEIGH_H, pieces => pieces.swap(act.one - 1, act.other - 1))
       case 'turn':
-        this.open(WEIGH_H * this.trayCount)
-        this.load.turn()
-        return { of: 'done' }
+        return this.shift(WEIGH_H * this.trayCount, pieces => pieces.turn())
       case 'move':
         return this.move()
       case 'takeOut':
@@ -482,6 +478,15 @@ export class Kitchen {
     if (setC !== null && !(setC >= lowC && setC <= highC)) throw new NotNow(`${name} goes from ${lowC} to ${highC} °C.`)
     if (setC !== null && this.rained && !this.second) throw new NotNow('It rains: the fire cannot be kept.')
     this.setC = setC
+    return { of: 'done' }
+  }
+
+  /** Trays are moved or turned where a door can be opened for it. */
+  private shift(hours: number, work: (pieces: PiecesOnTrays) => void): Reading {
+    const { load } = this
+    if (!(load instanceof PiecesOnTrays)) throw new NotNow('Under a vacuum trays stay as they lie.')
+    this.open(hours)
+    work(load)
     return { of: 'done' }
   }
 

@@ -199,8 +199,11 @@ export const lessonSchema = z
         say([name, 'way'], 'Lessons are of machines whose heat is set, and of a freeze dryer: sun and room air have none yet.')
     if (lesson.second && (WAYS[lesson.second.way].underVacuum || WAYS[lesson.machine.way].underVacuum))
       say(['second', 'way'], 'Nothing moves into a freeze dryer, or out of it into another machine.')
-    if (WAYS[lesson.machine.way].underVacuum && lesson.deeds.some(deed => ['rest', 'look', 'back', 'turn', 'jarAir'].includes(deed)))
-      say(['deeds'], 'What comes from a freeze dryer is packed at once: no rest, look, back, turn or jarAir.')
+    if (
+      WAYS[lesson.machine.way].underVacuum &&
+      lesson.deeds.some(deed => ['rest', 'look', 'back', 'turn', 'swap', 'jarAir'].includes(deed))
+    )
+      say(['deeds'], 'What comes from a freeze dryer is packed at once: no rest, look, back, turn, swap or jarAir.')
     if (lesson.machine.lowC >= lesson.machine.highC) say(['machine', 'lowC'], 'The lowest heat is below the highest.')
     if (lesson.heatC !== undefined && (lesson.heatC > lesson.machine.highC || lesson.heatC < lesson.machine.lowC))
       say(['heatC'], `${lesson.machine.name} goes from ${lesson.machine.lowC} to ${lesson.machine.highC} °C.`)

@@ -23,8 +23,6 @@ export interface OnTrays {
   readonly present: number[]
   takeOut(trays: readonly number[]): void
   putBack(): void
-  swap(one: number, other: number): void
-  turn(): void
   advance(hours: number, air: { setC: number | null; room: Air }): void
   /** The inside of every piece, by tray and size. */
   profiles(): Float32Array[][]
@@ -151,12 +149,6 @@ export class IceOnTrays implements OnTrays {
   putBack() {
     this.out = []
   }
-  swap(one: number, other: number) {
-    const [a, b] = [this.layers[one]!, this.layers[other]!]
-    ;[this.layers[one], this.layers[other]] = [b, a]
-  }
-  /** A layer lies as it was poured. */
-  turn() {}
   advance(hours: number, { setC }: { setC: number | null }) {
     if (setC === null) return
     for (const [i, layer] of this.layers.entries()) if (!this.out.includes(i)) layer.advance(hours)
