@@ -227,7 +227,14 @@ const DEEDS: [deed: string, name: RegExp, work: (page: Page) => Promise<unknown>
     },
   ],
   ['ovenDry', /^Dry the powder/, page => dialog(page).getByRole('button', { name: 'Log the drying' }).click()],
-  ['pack', /^Pack/, page => dialog(page).getByRole('button', { name: 'Pack', exact: true }).click()],
+  [
+    'pack',
+    /^Pack/,
+    async page => {
+      await expect(dialog(page).getByLabel('In this jar')).not.toHaveValue('')
+      await dialog(page).getByRole('button', { name: 'Pack', exact: true }).click()
+    },
+  ],
   [
     'waterBack',
     /^Water back/,

@@ -33,7 +33,9 @@ const taken = ref<TakenPicture[]>([])
 const at = ref<number | undefined>(props.correcting?.at)
 
 async function save() {
-  const reading = form.value!.read()
+  // A large form is fetched when it is first wanted; a hand may be quicker.
+  if (!form.value) return ['The form is still coming in: press once more.']
+  const reading = form.value.read()
   if (reading.problem !== undefined) return [reading.problem]
   await props.write(reading.bodies, {
     at: at.value,

@@ -13,8 +13,8 @@ const format = useFormat()
 const practice = usePracticeStore()
 const run = usePaperRun(props.answer, props.seed)
 const { view, entries, state, page, now, busy, asking, spoken, ending } = run
-const begun = ref((practice.open[lesson.key]?.seed === props.seed && practice.open[lesson.key]!.steps.length > 0) || false)
 await run.begin()
+const begun = ref(practice.open[lesson.key]?.seed === props.seed && practice.open[lesson.key]!.steps.length > 0)
 
 const dialog = ref<EntryKind>()
 const correcting = ref<Entry>()
