@@ -208,40 +208,30 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
       throw refusal(new Error('What was done was done: on paper only what was seen and written can be put right.'))
   }
 
-  /** Back into the machine after a rest, by a loading of its own. */
-  async function goBack(setC: number) {
-    const reading = await act({ do: 'back', setC })
+  /** What weighs so much now lies in a machine, by a loading of its own: each tray in proportion to what it was loaded with. */
+  function loadAgain(machineId: string, totalG: number, setC: number | null) {
     runId = uuidv7()
     const traysG = view.value!.trayWeightsG
-    const dryG = state.value?.dryG ?? state.value?.run?.weighings.at(-1)?.weightG ?? targetWeightOf(answer, traysG)
     const whole = traysG.reduce((sum, grams) => sum + grams, 0)
-    entries.value = [
-      ...entries.value,
-      entryOf(
-        loadOf(
-          MACHINE,
-          traysG.map(grams => Math.max(1, Math.round((grams / whole) * dryG))),
-        ),
-        now.value,
-      ),
-      entryOf({ kind: 'heat', runId, setC }, now.value),
-    ]
+    const scaled = traysG.map(grams => Math.max(1, Math.round((grams / whole) * totalG)))
+    entries.value = [...entries.value, entryOf(loadOf(machineId, scaled), now.value), entryOf({ kind: 'heat', runId, setC }, now.value)]
     keep()
+  }
+
+  /** Back into the machine after a rest. */
+  async function goBack(setC: number) {
+    const reading = await act({ do: 'back', setC })
+    const known = state.value?.dryG ?? state.value?.run?.weighings.at(-1)?.weightG
+    loadAgain(view.value!.second ? SECOND : MACHINE, known ?? targetWeightOf(answer, view.value!.trayWeightsG), setC)
     return reading
   }
 
   /** Into the second machine: out of the one, over the scale, into the other, as the log has it. */
   async function moveOn() {
     const reading = await act({ do: 'move' })
-    const traysG = view.value!.trayWeightsG
-    const whole = traysG.reduce((sum, grams) => sum + grams, 0)
-    const totalG = reading.of === 'weight' ? reading.grams : whole
-    const out = entryOf({ kind: 'unload', weightG: totalG }, now.value)
-    runId = uuidv7()
-    const scaled = traysG.map(grams => Math.max(1, Math.round((grams / whole) * totalG)))
-    const setC = view.value!.setC
-    entries.value = [...entries.value, out, entryOf(loadOf(SECOND, scaled), now.value), entryOf({ kind: 'heat', runId, setC }, now.value)]
-    keep()
+    if (reading.of !== 'weight') return
+    entries.value = [...entries.value, entryOf({ kind: 'unload', weightG: reading.grams }, now.value)]
+    loadAgain(SECOND, reading.grams, view.value!.setC)
   }
 
   async function say(guess: Guess, dulse?: Guess) {

@@ -1,4 +1,5 @@
 import type { Lesson, PlayRule } from '#core/practice'
+import { formatDegrees, type TemperatureUnit } from '#core/units'
 
 const TRUSTS: Record<NonNullable<PlayRule['trusts']>, string> = {
   clock: 'goes by the clock',
@@ -16,7 +17,7 @@ const BED = {
 }
 
 /** A player's rule in words, of what a lesson lets matter. */
-export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson, unit: 'C' | 'F'): string {
+export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson, unit: TemperatureUnit): string {
   const parts: (string | false | undefined)[] = [
     cuts && rule.cut && `takes it ${cuts.find(cut => cut.key === rule.cut)?.words.toLowerCase() ?? rule.cut}`,
     from === 'load' &&
@@ -25,9 +26,13 @@ export function ruleWords(rule: PlayRule, { deeds, cuts, from, second }: Lesson,
         ? `goes by the clock, ${rule.firstLook === 1 ? 'the card’s hours' : `${rule.firstLook} times the card’s hours`}`
         : TRUSTS[rule.trusts]) +
         (rule.trusts === 'feel'
-          ? `, ${rule.thick === false ? 'as they come' : 'thick ones'} from ${rule.places === 1 ? 'one place' : 'three places'}, ${rule.cooled === false ? 'warm' : 'cooled'}`
+          ? [
+              '',
+              `${rule.thick === false ? 'as they come' : 'thick ones'} from ${rule.places === 1 ? 'one place' : 'three places'}`,
+              rule.cooled === false ? 'warm' : 'cooled',
+            ].join(', ')
           : ''),
-    deeds.includes('heat') && rule.hotterC ? `${Math.round(rule.hotterC * (unit === 'F' ? 1.8 : 1))} °${unit} hotter` : undefined,
+    deeds.includes('heat') && rule.hotterC ? `${formatDegrees(rule.hotterC, unit)} hotter` : undefined,
     deeds.includes('heat') && rule.hotH ? `hot for the first ${rule.hotH} h` : undefined,
     deeds.includes('heat') && from === 'load' && rule.bedtime ? BED[rule.bedtime] : undefined,
     deeds.includes('swap') && rule.swapAt ? 'changes places halfway' : undefined,

@@ -1,5 +1,7 @@
 export {
   changeBetween,
+  HOT_START_K,
+  neverDry,
   tryLoad,
   usualKnobs,
   type RunningLoad,

@@ -103,6 +103,8 @@ const CASES = [-1.465, -0.792, -0.366, 0, 0.366, 0.792, 1.465]
 /** Which solids go with which pace: as far from order as seven can be. */
 const SOLIDS = [0.366, -0.792, 1.465, 0, -1.465, 0.792, -0.366]
 const STEP_H = 0.25
+/** A hot start is so much hotter, where the machine can. */
+export const HOT_START_K = 10
 /** Horizon: so many times the longest hours, and the nights beside. */
 const HORIZON = 2.6
 const LONGEST_H = 200
@@ -145,7 +147,7 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   // What finds a place goes in now, the rest when the others are out: as a forecast counts.
   const first = min(trays, machine.trays, machine.free ?? machine.trays)
   const loads = (first > 0 ? 1 : 0) + Math.ceil((trays - first) / machine.trays)
-  const hotC = min(machine.highC, knobs.setC + 10)
+  const hotC = min(machine.highC, knobs.setC + HOT_START_K)
   const tooHot = (knobs.hotH > 0 ? hotC : knobs.setC) - temperatureC - HARDENS.aboveC
   const closes =
     knobs.thicknessMm < HARDENS.fromMm
@@ -365,6 +367,9 @@ export function usualKnobs(
   }
 }
 
+/** This air and heat cannot make it dry enough, however long. */
+export const neverDry = ({ lowest, target }: Pick<TryResult, 'lowest' | 'target'>): boolean => lowest > target
+
 /** What differs between two tries, in sentences with figures by name. */
 export interface TryChange {
   /** What was turned. */
@@ -402,12 +407,12 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   if (Number.isFinite(was) && Number.isFinite(is)) {
     if (abs(is - was) >= WORTH.hours) told(so, `{moreHours} h ${is > was ? 'later' : 'sooner'}`, { moreHours: hoursText(abs(is - was)) })
   } else if (Number.isFinite(was))
-    told(so, after.lowest > after.target ? 'never as dry as it should be' : 'not dry within {horizonHours} h', {
+    told(so, neverDry(after) ? 'never as dry as it should be' : 'not dry within {horizonHours} h', {
       horizonHours: hoursText(after.horizonH),
     })
   else if (Number.isFinite(is)) told(so, 'it gets dry now')
   else
-    told(so, after.lowest > after.target ? 'still never dry enough' : 'still not dry within {horizonHours} h', {
+    told(so, neverDry(after) ? 'still never dry enough' : 'still not dry within {horizonHours} h', {
       horizonHours: hoursText(after.horizonH),
     })
   if (after.trays !== before.trays)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatDegrees } from '#core/units'
 import type { MachineAnswer, MachinePageAnswer } from '#shared/contracts'
 
 /** What the machine's own runs say of it: its pace, its dial, and how evenly its places dry. */
@@ -11,7 +12,7 @@ const dial = computed(() => {
   if (!seen)
     return 'Its dial has not been compared with a thermometer: log one with Air, among the trays, half an hour after the heat is set.'
   const unit = settings.value.temperatureUnit
-  const degrees = (celsius: number) => `${Math.round(Math.abs(celsius) * (unit === 'F' ? 1.8 : 1) * 10) / 10} °${unit}`
+  const degrees = (kelvin: number) => formatDegrees(Math.abs(kelvin), unit, 1)
   const times = plural(seen.count, 'measurement')
   if (Math.abs(seen.offC) < 1.2816 * seen.sd) return `Its dial reads true as far as ${times} can say (within ${degrees(1.2816 * seen.sd)}).`
   return `It runs ${degrees(seen.offC)} ${seen.offC < 0 ? 'cooler' : 'hotter'} than its dial says, by ${times}. Its hours are told by that.`

@@ -3,7 +3,8 @@ import { fill } from '#core/errors'
 import { cardOf } from '#core/foods'
 
 import type { Air } from '#core/air'
-import type { TryKnobs, TryLoad } from '#core/tries'
+import { HOT_START_K, neverDry, type TryKnobs, type TryLoad } from '#core/tries'
+import { formatDegrees } from '#core/units'
 import { HOUR } from '#core/time'
 
 /** What if: knobs to turn at, and what would come of the load, beside up to three other tries. */
@@ -31,9 +32,9 @@ const changeWords = computed(() => {
   return `${what[0]!.toUpperCase()}${what.slice(1)}: ${change.value.so.length ? sentence(change.value.so) : 'hardly any difference'}.`
 })
 const finish = computed(() => {
-  const { finishH, lowest, target, horizonH } = result.value!
+  const { finishH, horizonH } = result.value!
   const { p10, p50, p90 } = finishH
-  if (!Number.isFinite(p10)) return lowest > target ? 'never, in this air and heat' : `not within ${format.hours(horizonH)}`
+  if (!Number.isFinite(p10)) return neverDry(result.value!) ? 'never, in this air and heat' : `not within ${format.hours(horizonH)}`
   const when = (hours: number) => format.moment(props.startAt + hours * HOUR, props.startAt)
   const later = running.value ? 'perhaps much later, or not at all' : 'perhaps much later'
   if (!Number.isFinite(p50)) return `not before ${when(p10)}, ${later}`
@@ -95,7 +96,7 @@ const knobs = computed((): Knob[] => {
             0,
             4,
             0.5,
-            now.hotH === 0 ? 'none' : `${now.hotH} h, ${unit.value === 'F' ? 18 : 10} °${unit.value} more`,
+            now.hotH === 0 ? 'none' : `${now.hotH} h, ${formatDegrees(Math.min(HOT_START_K, its.highC - now.setC), unit.value)} more`,
           ),
         ]),
     ...(running.value

@@ -4,6 +4,7 @@ import {
   formatHours,
   formatLength,
   formatShare,
+  formatDegrees,
   formatTemperature,
   formatVolume,
   formatWeight,
@@ -144,6 +145,9 @@ describe('other quantities', () => {
     expect(parseNumber('1/0').problem).toContain('not a number')
   })
   it('temperature: 57 °C is 135 °F (135 °F is 57.2 °C exactly to a tenth)', () => {
+    expect(plain(formatDegrees(10, 'C'))).toBe('10 °C')
+    expect(plain(formatDegrees(10, 'F'))).toBe('18 °F')
+    expect(plain(formatDegrees(1.26, 'F', 1))).toBe('2.3 °F')
     expect(plain(formatTemperature(57.2, 'F'))).toBe('135 °F')
     expect(temperatureFrom(212, 'F')).toBeCloseTo(100, 9)
     expect(temperatureIn(-40, 'F')).toBeCloseTo(-40, 9)
