@@ -98,9 +98,9 @@ watch(
     }
   },
 )
-function measuresOf(key: string): { each?: Spread; litre?: Spread } | undefined {
+function measuresOf(key: string): { each?: Spread; litre?: Spread; names?: readonly string[] } | undefined {
   const of = partFoods.value[key]
-  return of && { each: of.each?.value, litre: of.litre?.value }
+  return of && { each: of.each?.value, litre: of.litre?.value, names: [of.name, ...of.otherNames, ...of.foundBy] }
 }
 const complete = computed(() => parts.value.filter((part): part is Part & { weightG: number } => Boolean(part.foodKey && part.weightG)))
 const together = computed(() => complete.value.filter(part => part.cardKey === '' || part.cardKey === cardKey.value))
@@ -420,6 +420,7 @@ const otherProblems = computed(() =>
           :problem="problems.weightG"
           :each="food?.each?.value"
           :litre="food?.litre?.value"
+          :names="food && [food.name, ...food.otherNames, ...food.foundBy, cultivar]"
           :hint="food?.each ? 'untrimmed, as it came; a count or a volume does too' : 'untrimmed, as it came'"
           @doubt="sdG => (weightSdG = sdG)"
           @count="number => (count = number ?? count)"
@@ -450,8 +451,7 @@ const otherProblems = computed(() =>
             v-model="part.weightG"
             label="Weight"
             required
-            :each="measuresOf(part.foodKey)?.each"
-            :litre="measuresOf(part.foodKey)?.litre"
+            v-bind="measuresOf(part.foodKey)"
             @doubt="sdG => (part.sdG = sdG)"
           />
           <ChoiceField

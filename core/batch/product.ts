@@ -14,6 +14,12 @@ export function isRaw({ food, card, prep, run }: Pick<BatchState, 'food' | 'card
   )
 }
 
+/** What a batch gave, g: dry pieces, or powder with the pieces that were not ground; undefined before there is any. */
+export function productOf({ purpose, dryG, powderG, piecesLeftG }: Pick<BatchState, 'purpose' | 'dryG' | 'powderG' | 'piecesLeftG'>): number | undefined {
+  if (purpose === 'pieces') return dryG
+  return powderG > 0 ? powderG + (piecesLeftG ?? 0) : undefined
+}
+
 /** How long it is said to keep, where a school was chosen that says so and it is dry enough for that. */
 export function keepsOf(state: BatchState): Lot['keeps'] {
   const { months, packages, mostWater = 1 } = effectsOfChoices(state.food, state.choices)

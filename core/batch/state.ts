@@ -20,6 +20,7 @@ import { balancePrep } from '../mass'
 import { spellsOf } from '../water'
 import { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from '../machines'
 import { WAYS } from '../ways'
+import { groundOf, type Ground } from './ground'
 import { holdOf } from './hold'
 import { followTrays } from './places'
 import { ledgerOf } from './prepLedger'
@@ -77,14 +78,22 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const rest = run?.unloadedAt === undefined ? undefined : restOf(draft, run.unloadedAt)
   const grinds = grindsOf(draft, run)
   const fromJars = (intake.body.fromJars?.length ?? 0) > 0
-  const dryG = dryWeight(draft, run, rest, grinds) ?? (fromJars && !run ? intake.body.weightG : undefined)
-  const { powderG, redried } = powderOf(draft, run, grinds, dryG, intake.body.fromForm === 'powder' ? intake.body.weightG : undefined)
+  const cameOutG = dryWeight(draft, run, rest) ?? (fromJars && !run ? intake.body.weightG : undefined)
+  const dryWeighed = isWeighedDry(run, rest, draft)
+  const { powderG, piecesInG, piecesLeftG, redried } = millOf(draft, run, grinds, { cameOutG, dryWeighed, intake })
+  // What nobody weighed as it came out was weighed into the cup, if all of it was ground.
+  const dryG = !dryWeighed && piecesInG > 0 ? piecesInG : cameOutG
   const jars = jarsOf(draft)
   const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
   const isDry = rest?.endedAt !== undefined || (fromJars && !run)
   const isPowder = grinds.length > 0 || redried
   const packable = purpose === 'pieces' ? (isDry ? dryG : undefined) : isPowder ? powderG : undefined
-  const allPacked = packable !== undefined && jars.length > 0 && packable - packedG <= Math.max(1, DUST_SHARE * packable)
+  const allPacked =
+    packable !== undefined &&
+    jars.length > 0 &&
+    packable - packedG <= Math.max(1, DUST_SHARE * packable) &&
+    // Pieces that wait for the mill are not done with.
+    !(purpose !== 'pieces' && piecesLeftG)
   const finished = draft.finished || allPacked
   const isCut = prep.some(entry => PERISHABLE_STEPS.includes(entry.body.step))
   const inMachine = run !== undefined && run.unloadedAt === undefined
@@ -102,9 +111,11 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     jarAir: newest(draft.jarAirs),
     rest,
     dryG,
-    dryWeighed: isWeighedDry(run, rest, grinds, draft),
+    dryWeighed: dryWeighed || piecesInG > 0,
     grinds,
     powderG,
+    piecesInG,
+    piecesLeftG,
     cutName: cutName ?? card.name,
     thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
     cutBy: prep.findLast(entry => entry.body.by)?.body.by,
@@ -338,14 +349,8 @@ function hasLost(load: EntryOf<'load'>, weighs: readonly EntryOf<'weigh'>[], unl
   return shares.some(share => share < 1 - LOST_BY_HEAT)
 }
 
-function dryWeight(
-  draft: BatchDraft,
-  run: RunState | undefined,
-  rest: RestState | undefined,
-  grinds: readonly EntryOf<'grind'>[],
-): number | undefined {
+function dryWeight(draft: BatchDraft, run: RunState | undefined, rest: RestState | undefined): number | undefined {
   if (run?.unloadedAt === undefined) return undefined
-  if (grinds.length > 0) return grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
   // Trays that came out one by one: their weights add up, if each was weighed.
   const unloads = draft.unloads.filter(entry => entry.at >= run.loadedAt && entry.at <= run.unloadedAt!)
   const sumG = unloads.every(entry => entry.body.weightG !== undefined)
@@ -357,15 +362,10 @@ function dryWeight(
 }
 
 /** Whether what came out was on the scale at its taking out or since, so that it is no weight of a wetter hour. */
-function isWeighedDry(
-  run: RunState | undefined,
-  rest: RestState | undefined,
-  grinds: readonly EntryOf<'grind'>[],
-  draft: BatchDraft,
-): boolean {
+function isWeighedDry(run: RunState | undefined, rest: RestState | undefined, draft: BatchDraft): boolean {
   if (!run) return true
   if (run.unloadedAt === undefined) return false
-  if (rest?.endWeightG !== undefined || grinds.length > 0) return true
+  if (rest?.endWeightG !== undefined) return true
   const unloads = draft.unloads.filter(entry => entry.at >= run.loadedAt && entry.at <= run.unloadedAt!)
   const last = run.weighings.at(-1)
   return unloads.every(entry => entry.body.weightG !== undefined) || (last !== undefined && run.unloadedAt - last.at < APART_MS)
@@ -377,22 +377,20 @@ function grindsOf(draft: BatchDraft, run: RunState | undefined): EntryOf<'grind'
 }
 
 /**
- * Powder there is: what was ground, less what drying it took; or what came out of the machine again,
- * where it went in as powder. `fromJarsG`: powder that came from jars of the shelf.
+ * Pieces and powder as the mill left them; or the powder that came out of the machine again, where it went in as powder, or that came
+ * from jars of the shelf.
  */
-function powderOf(
+function millOf(
   draft: BatchDraft,
   run: RunState | undefined,
   grinds: readonly EntryOf<'grind'>[],
-  dryG: number | undefined,
-  fromJarsG: number | undefined,
-): { powderG: number; redried: boolean } {
-  if (run?.powder && run.unloadedAt !== undefined && grinds.length === 0) return { powderG: dryG ?? run.loadedG, redried: true }
-  const driedOffG = draft.powderDries
-    .filter(entry => entry.at >= (run?.loadedAt ?? 0) && entry.body.afterG !== undefined)
-    .reduce((sum, { body }) => sum + Math.max(0, (body.beforeG ?? body.afterG!) - body.afterG!), 0)
-  if (fromJarsG !== undefined && !run && grinds.length === 0) return { powderG: Math.max(0, fromJarsG - driedOffG), redried: true }
-  return { powderG: Math.max(0, grinds.reduce((sum, entry) => sum + entry.body.powderOutG, 0) - driedOffG), redried: false }
+  { cameOutG, dryWeighed, intake }: { cameOutG?: number; dryWeighed: boolean; intake: EntryOf<'intake'> },
+): Ground & { redried: boolean } {
+  const out = run?.unloadedAt !== undefined || (run === undefined && cameOutG !== undefined)
+  const powder = run ? (run.powder && out ? (cameOutG ?? run.loadedG) : undefined) : intake.body.fromForm === 'powder' ? cameOutG : undefined
+  const powderDries = draft.powderDries.filter(entry => entry.at >= (run?.loadedAt ?? 0))
+  const driedG = powder !== undefined ? 0 : out && dryWeighed ? cameOutG : undefined
+  return { ...groundOf(grinds, powderDries, driedG, powder), redried: powder !== undefined }
 }
 
 function jarsOf(draft: BatchDraft): JarState[] {

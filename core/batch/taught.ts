@@ -165,11 +165,11 @@ function passedForDry(state: BatchState, entries: readonly Entry[]): boolean {
 }
 
 function recoveryOf(state: BatchState): Finding | undefined {
-  const { grinds, purpose, powderG, dryG, run } = state
+  const { grinds, purpose, powderG, piecesInG, run } = state
   // Dried once more as powder, or with a seed of older powder in the cup, its weight is not the grinding's alone.
-  if (purpose === 'pieces' || grinds.length === 0 || !dryG || !(powderG > 0) || (run?.powderDries.length ?? 0) > 0) return undefined
+  if (purpose === 'pieces' || !(piecesInG > 0) || !(powderG > 0) || (run?.powderDries.length ?? 0) > 0) return undefined
   if (grinds.some(({ body }) => body.seed)) return undefined
   // What was chosen to lose or add is no lesson on the mill.
   const usual = USUAL_RECOVERY.median * effectsOfChoices(state.food, state.choices).recovery
-  return { log: Math.log(powderG / dryG / usual), doubt: SCALE_DOUBT }
+  return { log: Math.log(powderG / piecesInG / usual), doubt: SCALE_DOUBT }
 }

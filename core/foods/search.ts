@@ -1,4 +1,5 @@
 import MiniSearch from 'minisearch'
+import { plain, wordsOf } from './named'
 
 /** What a food is found by. */
 export interface NamedFood {
@@ -10,41 +11,7 @@ export interface NamedFood {
   cards: readonly { name: string }[]
 }
 
-/** One word for what is spelt in several ways. */
-const SPELT: Readonly<Record<string, string>> = {
-  chilli: 'chili',
-  chile: 'chili',
-  chily: 'chili',
-  chilly: 'chili',
-  yoghurt: 'yogurt',
-  leave: 'leaf',
-  halve: 'half',
-  tomatoe: 'tomato',
-  potatoe: 'potato',
-}
-
-/** A word as it is looked for: without accents, capitals and the plural, and in one spelling. */
-function plain(term: string): string {
-  const word = term
-    .normalize('NFD')
-    .replace(/[\u0300-\u036F’']/g, '')
-    .toLowerCase()
-  const single =
-    word.length < 4 || /(?:ss|us|is|as)$/.test(word)
-      ? word
-      : word
-          .replace(/ies$/, 'y')
-          .replace(/(sh|ch|x|o)es$/, '$1')
-          .replace(/s$/, '')
-  // “constructor” is a word too, and every object has it.
-  return Object.hasOwn(SPELT, single) ? SPELT[single]! : single
-}
-const phrase = (text: string) =>
-  text
-    .trim()
-    .split(/[\s-]+/)
-    .map(plain)
-    .join(' ')
+const phrase = (text: string) => wordsOf(text).join(' ')
 
 /**
  * Makes a search among foods: by any of their names, in whatever plural or spelling, with a slip or two forgiven. What is called just so

@@ -159,7 +159,12 @@ export interface BatchState {
   /** That weight was on the scale when it came out or since; otherwise it is the last one before, and the food may have lost more. */
   dryWeighed: boolean
   grinds: EntryOf<'grind'>[]
+  /** Powder there is, packed or not; what was ground or dried once more stands here once. */
   powderG: number
+  /** Dry pieces that went into the cup since it last came out. */
+  piecesInG: number
+  /** Dry pieces that wait for the mill; undefined where nobody weighed what came out. */
+  piecesLeftG?: number
   /** What may still be packed, g: powder, or dry pieces. Undefined before there is anything to pack. */
   unpackedG?: number
   jars: JarState[]

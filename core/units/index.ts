@@ -1,6 +1,7 @@
 export { temperaturesIn } from './inText'
 export { NUMBER, parseNumber, readingsOf, type ParsedQuantity } from './number'
-export { parseWeight, formatWeight, gramsIn, type WeightUnit } from './weight'
+export { figuresSaid } from './said'
+export { parseWeight, formatWeight, gramsIn, namesWeight, weightWithin, type WeightUnit } from './weight'
 export { parseArea, parseLength, formatArea, formatLength } from './length'
 export { formatDegrees, formatTemperature, temperatureFrom, temperatureIn, type TemperatureUnit } from './temperature'
 export { formatHours, formatShare } from './words'

@@ -1,28 +1,43 @@
 import { FACTORS } from './factors'
 import { NUMBER, readingsOf, type ParsedQuantity } from './number'
+import { figuresSaid } from './said'
 
 /** The unit a household weighs in: grams and kilograms, or pounds and ounces. */
 export type WeightUnit = 'g' | 'oz'
 
-const UNITS: Record<string, 'g' | 'kg' | 'oz' | 'lb'> = {
-  g: 'g',
-  gr: 'g',
-  gram: 'g',
-  grams: 'g',
-  kg: 'kg',
-  kilo: 'kg',
-  kilos: 'kg',
-  kilogram: 'kg',
-  kilograms: 'kg',
-  oz: 'oz',
-  ounce: 'oz',
-  ounces: 'oz',
-  lb: 'lb',
-  lbs: 'lb',
-  pound: 'lb',
-  pounds: 'lb',
+type UnitName = 'g' | 'kg' | 'oz' | 'lb' | 'pfund'
+
+/** Units by their words, in English, German and French. A Pfund and a livre are half a kilogram. */
+const UNITS: Readonly<Record<string, UnitName>> = Object.fromEntries(
+  (
+    [
+      ['g', 'g gr grs gram grams gramme grammes gramm'],
+      ['kg', 'kg kgs kilo kilos kilogram kilograms kilogramme kilogrammes kilogramm'],
+      ['oz', 'oz ozs ounce ounces unze unzen once onces'],
+      ['lb', 'lb lbs pound pounds'],
+      ['pfund', 'pfund pfunde livre livres'],
+    ] as const
+  ).flatMap(([name, words]) => words.split(' ').map(word => [word, name])),
+)
+const GRAMS = { ...FACTORS.grams, pfund: 500 }
+const UNIT_WORD = `(?:${Object.keys(UNITS)
+  .sort((a, b) => b.length - a.length)
+  .join('|')})(?![\\p{L}])`
+/** A figure with a unit of weight, or with several one after the other. */
+const WEIGHED = new RegExp(`(?:${NUMBER})\\s*${UNIT_WORD}\\.?(?:,?\\s*(?:and\\s+)?(?:${NUMBER})\\s*${UNIT_WORD}\\.?)*`, 'iu')
+const NAMES_A_UNIT = new RegExp(`(?<![\\p{L}])${UNIT_WORD}`, 'iu')
+
+/** Whether a text names a unit of weight anywhere: such a text is never a count. */
+export const namesWeight = (text: string): boolean => NAMES_A_UNIT.test(text)
+
+/** The first weight that stands in a text, and the words around it: "2 kg" and "tomatoes" in "2 kg of tomatoes". */
+export function weightWithin(text: string): { weight: string; around: string } | undefined {
+  const said = figuresSaid(text)
+  const found = WEIGHED.exec(said)
+  return found ? { weight: found[0], around: `${said.slice(0, found.index)} ${said.slice(found.index + found[0].length)}`.trim() } : undefined
 }
-const PART = new RegExp(`^(${NUMBER})\\s*([a-z]+)?\\.?,?\\s*(?:and\\s+)?`, 'i')
+
+const PART = new RegExp(`^(${NUMBER})\\s*(\\p{L}+)?\\.?,?\\s*(?:and\\s+)?`, 'iu')
 
 /** Heaviest load that is taken for meant: a tonne is a slip of the unit, not a basket. */
 const MOST_G = 1_000_000
@@ -32,12 +47,13 @@ const HARDLY_G = 100_000
 const DOUBTFUL_OZ = 100
 
 /**
- * Reads a weight as people type it: "850", "1.2 kg", "1,2 kg", "1,200 g", "3 lb 4 oz", "9 lb 3½ oz", "1-1/2 lb", "3lb4".
+ * Reads a weight as people type it: "850", "1.2 kg", "1,2 kg", "1,200 g", "3 lb 4 oz", "9 lb 3½ oz", "1-1/2 lb", "3lb4"; numbers in words too ("a pound and a half"), units
+ * in English, German and French.
  * A number without a unit is in `unit`; a bare number after pounds is ounces. What may mean two things is asked.
  * @returns grams, above 0 and at most a tonne.
  */
 export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantity {
-  let rest = text.trim()
+  let rest = figuresSaid(text.trim())
   if (rest === '') return { problem: 'A weight is needed, such as 850, 1.2 kg or 3 lb 4 oz.' }
   let grams = 0
   let before: string | undefined
@@ -45,7 +61,7 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
     const match = PART.exec(rest)
     if (!match) return { problem: `“${text.trim()}” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.` }
     const given = match[2]?.toLowerCase()
-    const name = given ? UNITS[given] : before === 'lb' ? 'oz' : before ? undefined : unit
+    const name = given ? (Object.hasOwn(UNITS, given) ? UNITS[given] : undefined) : before === 'lb' ? 'oz' : before ? undefined : unit
     if (!name) {
       return {
         problem: given
@@ -61,7 +77,7 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
       return { problem: `“${match[1]!.trim()} ${name}” may be ${other} or ${amount} ${name}: write it the plain way.` }
     if (!given && name === 'oz' && !before && amount! >= DOUBTFUL_OZ)
       return { problem: `${amount} ounces, or ${amount} g? Write the unit, or pounds and ounces.` }
-    grams += amount! * FACTORS.grams[name]
+    grams += amount! * GRAMS[name]
     before = name
     rest = rest.slice(match[0].length)
   }
@@ -72,12 +88,12 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
 }
 
 /** What a number in a unit of weight means: no scale in a kitchen shows thousandths of a gram, and nobody dries a hundred kilograms. */
-function meant(text: string, unit: keyof typeof FACTORS.grams): number[] {
+function meant(text: string, unit: UnitName): number[] {
   const readings = readingsOf(text)
   if (readings.length === 1) return readings
   const [decimal, grouped] = readings as [number, number]
   if (unit === 'g' && text.includes(',')) return [grouped]
-  return grouped * FACTORS.grams[unit] > HARDLY_G ? [decimal] : readings
+  return grouped * GRAMS[unit] > HARDLY_G ? [decimal] : readings
 }
 
 /** Grams in the given unit. */

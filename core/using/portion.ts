@@ -1,3 +1,4 @@
+import { productOf } from '../batch'
 import type { BatchState } from '../log'
 
 /** What a dried sheet stands for: so many grams are so many mL of what was spread. */
@@ -11,8 +12,8 @@ export interface Portion {
  * and so is its weight in powder.
  * @returns undefined where nothing was measured out, or it is not dry yet
  */
-export function portionOf(state: Pick<BatchState, 'run' | 'earlierRuns' | 'dryG' | 'powderG' | 'purpose'>): Portion | undefined {
+export function portionOf(state: Pick<BatchState, 'run' | 'earlierRuns' | 'dryG' | 'powderG' | 'piecesLeftG' | 'purpose'>): Portion | undefined {
   const portions = (state.earlierRuns[0] ?? state.run)?.portions
-  const productG = state.purpose === 'pieces' ? state.dryG : state.powderG || state.dryG
+  const productG = productOf(state) ?? state.dryG
   return portions && productG ? { dryG: productG / portions.count, ml: portions.ml } : undefined
 }

@@ -1,14 +1,21 @@
-import { NUMBER, readingsOf, type ParsedQuantity } from '../units'
+import { figuresSaid, NUMBER, readingsOf, type ParsedQuantity } from '../units'
 import { volumeOf, type MeasureSystem } from './measures'
 
-const VOLUME = new RegExp(
-  `^(${NUMBER})\\s*(cups?|c|tablespoons?|tbsps?|teaspoons?|tsps?|gallons?|gals?|quarts?|qts?|pints?|pts?|fl(?:uid)?\\.?\\s*(?:oz|ounces?)|ml|millilit(?:er|re)s?|cl|dl|l|lit(?:er|re)s?)\\.?$`,
-  'i',
-)
+const UNIT = String.raw`cups?|c|tass(?:en?|es?)|tablespoons?|tbsps?|esslöffel|el|teaspoons?|tsps?|teelöffel|tl|gallons?|gals?|quarts?|qts?|pints?|pts?|fl(?:uid)?\.?\s*(?:oz|ounces?)|ml|millilit(?:er|re)s?|cl|dl|l|lit(?:er|re)s?`
+const VOLUME = new RegExp(`^(${NUMBER})\\s*(${UNIT})\\.?$`, 'iu')
+const FILLED = new RegExp(`(?:${NUMBER})\\s*(?:${UNIT})(?![\\p{L}])\\.?`, 'iu')
+
+/** The first volume that stands in a text, and the words around it: "2 cups" and "of purée" in "two cups of purée". */
+export function volumeWithin(text: string): { volume: string; around: string } | undefined {
+  const said = figuresSaid(text)
+  const found = FILLED.exec(said)
+  return found ? { volume: found[0], around: `${said.slice(0, found.index)} ${said.slice(found.index + found[0].length)}`.trim() } : undefined
+}
+
 const VESSELS: [RegExp, 'cup' | 'tablespoon' | 'teaspoon'][] = [
-  [/^c(?:ups?)?$/i, 'cup'],
-  [/^t(?:able|bs)/i, 'tablespoon'],
-  [/^t(?:ea|sp)/i, 'teaspoon'],
+  [/^(?:c(?:ups?)?|tass\p{L}*)$/iu, 'cup'],
+  [/^(?:t(?:able|bs)|e)/i, 'tablespoon'],
+  [/^t(?:ea|ee|sp|l)/i, 'teaspoon'],
 ]
 /** Millilitres; those of the US by their legal volumes (NIST Handbook 44: a gallon is 231 cubic inches). */
 const UNITS: [RegExp, number][] = [
@@ -28,7 +35,7 @@ const MOST_ML = 1_000_000
  * @returns millilitres; undefined where it is not a volume at all, so that it may be a weight
  */
 export function parseVolume(text: string, system: MeasureSystem): ParsedQuantity | undefined {
-  const match = VOLUME.exec(text.trim())
+  const match = VOLUME.exec(figuresSaid(text.trim()))
   if (!match) return undefined
   const [, amount, unit] = match as unknown as [string, string, string]
   const vessel = VESSELS.find(([names]) => names.test(unit))?.[1]

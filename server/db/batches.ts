@@ -19,6 +19,8 @@ export interface BatchViewRow {
   loaded_g: number | null
   dry_g: number | null
   powder_g: number | null
+  /** What it gave: dry pieces, or powder with the pieces that were not ground. */
+  product_g: number | null
   stage_g: number
   water_gone: number | null
   /** Since when it stands in its machine without heat. */
@@ -104,6 +106,7 @@ const VIEW_COLUMNS = [
   'loaded_g',
   'dry_g',
   'powder_g',
+  'product_g',
   'stage_g',
   'water_gone',
   'off_from',

@@ -79,7 +79,7 @@ export function insightPage(context: Context, query: { by: InsightBy; food?: str
 /** What came of a basket, beside what the reference gives. */
 function yieldOf({ foods }: Context, row: BatchViewRow): InsightAnswer['yields'] {
   const food = foods.find(row.food_key)
-  const productG = (row.purpose === 'pieces' ? row.dry_g : row.powder_g) ?? undefined
+  const productG = row.product_g ?? undefined
   const found = yieldAgainst(row.raw_g, productG, food && referenceYields(food, cardOf(food, row.card_key), row.purpose))
   if (!found) return []
   const { batch_id: batchId, number, started_at: at, food_key: foodKey } = row
@@ -117,7 +117,7 @@ export function toFinished({ db }: Pick<Context, 'db'>, row: BatchViewRow): Fini
     rawG: row.raw_g,
     loadedG: row.loaded_g ?? undefined,
     dryG: row.dry_g ?? undefined,
-    productG: row.purpose === 'pieces' ? (row.dry_g ?? undefined) : (row.powder_g ?? undefined),
+    productG: row.product_g ?? undefined,
     insight,
     kWh,
   }
@@ -174,7 +174,7 @@ export function trialPage(context: Context, batchIds: readonly [string, string])
       rawG: view.raw_g,
       loadedG: view.loaded_g ?? undefined,
       dryG: view.dry_g ?? undefined,
-      productG: (state.purpose === 'pieces' ? view.dry_g : view.powder_g) ?? undefined,
+      productG: view.product_g ?? undefined,
       hoursToDry: hours && Number.isFinite(hours.p90) ? hours : undefined,
       handsMinutes: batchInsight(state, entries).handsMinutes,
       colour: review?.colour,

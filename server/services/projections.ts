@@ -6,6 +6,7 @@ import {
   foldBatch,
   isRaw,
   keepsOf,
+  productOf,
   saltShareOf,
   sieveReached,
   taughtBy,
@@ -34,7 +35,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '14'
+const PROJECTION_VERSION = '15'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -173,6 +174,7 @@ function viewOf(
     loadedG: first?.loadedG,
     // A weight of a wetter hour would teach a ratio that is none.
     dryG: state.stage === 'shelf' && state.dryWeighed ? state.dryG : undefined,
+    groundG: state.piecesInG || undefined,
     powderG: state.purpose === 'pieces' ? undefined : state.powderG || undefined,
   })
   const drying = state.stage === 'drying' ? assessed : undefined
@@ -193,6 +195,7 @@ function viewOf(
     loaded_g: first?.loadedG ?? null,
     dry_g: state.dryG ?? null,
     powder_g: state.powderG || null,
+    product_g: productOf(state) ?? null,
     stage_g: gramsInStage(state),
     water_gone: drying?.waterGone.p50 ?? null,
     off_from: (run && offSince(run)) ?? null,

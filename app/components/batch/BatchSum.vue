@@ -13,6 +13,7 @@ const yields = computed(() =>
     rawG: props.state.intake.body.weightG,
     loadedG: loadedG.value,
     dryG: props.state.dryWeighed ? props.state.dryG : undefined,
+    groundG: props.state.piecesInG || undefined,
     powderG: props.state.powderG || undefined,
   }),
 )
@@ -38,6 +39,7 @@ const steps = computed(() =>
       grams: props.state.powderG || undefined,
       note: yields.value.overall === undefined ? undefined : `${format.share(yields.value.overall)} of the basket`,
     },
+    { name: 'Not ground', grams: props.state.purpose === 'pieces' || !props.state.powderG ? undefined : props.state.piecesLeftG || undefined, note: undefined },
   ].filter((step): step is { name: string; grams: number; note: string | undefined } => step.grams !== undefined),
 )
 const numberOf = (jarId: string) => props.page.jars.find(jar => jar.jarId === jarId)?.number

@@ -18,6 +18,8 @@ const props = defineProps<{
   /** What one of it weighs, and a litre, g. */
   each?: Spread
   litre?: Spread
+  /** What it is called: a count is of one of these. */
+  names?: readonly string[]
 }>()
 const emit = defineEmits<{
   'update:modelValue': [grams: number | undefined]
@@ -32,7 +34,11 @@ const touched = ref(false)
 const parsed = computed((): AmountIn | undefined => {
   if (typed.value.trim() === '') return undefined
   if (props.each ?? props.litre)
-    return readAmount(typed.value, settings.value.weightUnit, settings.value.measures, { each: props.each, litre: props.litre })
+    return readAmount(typed.value, settings.value.weightUnit, settings.value.measures, {
+      each: props.each,
+      litre: props.litre,
+      names: props.names,
+    })
   const volume = props.densityGMl === undefined ? undefined : parseVolume(typed.value, settings.value.measures)
   return volume?.value === undefined
     ? (volume ?? parseWeight(typed.value, settings.value.weightUnit))
@@ -51,9 +57,14 @@ watch(parsed, value => {
   emit('doubt', value?.sdG)
   emit('count', value?.count)
 })
+/** What was asked about already, as it was typed. */
+const asked = ref('')
 useFieldCheck(() => {
   touched.value = true
-  return parsed.value?.problem
+  const { problem, doubt } = parsed.value ?? {}
+  if (!doubt || asked.value === typed.value) return problem
+  asked.value = typed.value
+  return doubt
 })
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { grindsAgain, toGrindG } from '#core/batch'
 import type { BatchState, EntryBody } from '#core/log'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
@@ -6,10 +7,10 @@ import type { FormReading } from '~/composables/useBatch'
 /** The sum of a grinding: what went in, what came out. Its rounds have a page of their own. */
 const props = defineProps<{ state: BatchState; page?: BatchAnswer; initial?: Extract<EntryBody, { kind: 'grind' }> }>()
 const format = useFormat()
-const already = props.state.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0)
-const dryInG = ref<number | undefined>(
-  props.initial?.dryInG ?? (already === 0 && props.state.dryG !== undefined ? Math.round(props.state.dryG) : undefined),
-)
+/** Pieces first; where none are left, the powder once more. */
+const again = ref(props.initial?.again ?? grindsAgain(props.state))
+const dryInG = ref(props.initial?.dryInG ?? toGrindG(props.state, again.value))
+watch(again, powder => (dryInG.value = toGrindG(props.state, powder)))
 const paper = usePaper()
 // A form that was closed after the mill had run finds its powder again.
 const found = paper?.powderG.value !== undefined
@@ -40,7 +41,13 @@ function read(): FormReading {
   return {
     bodies: [
       ...(cautions.value?.bodies() ?? []),
-      { ...kept, kind: 'grind', dryInG: dryInG.value, powderOutG: powderOutG.value, note: note.value.trim() || undefined },
+      {
+        ...kept,
+        kind: 'grind',
+        dryInG: dryInG.value,
+        powderOutG: powderOutG.value,
+        again: again.value || undefined,
+        note: note.value.trim() || undefined },
     ],
   }
 }
@@ -51,8 +58,17 @@ defineExpose({ read })
   <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" />
   <PaperMill v-if="paper && !initial && !found" :paper="paper" @ground="takeMilled" />
   <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks.</p>
+  <ChoiceField
+    v-if="state.powderG > 0 && state.piecesLeftG"
+    v-model="again"
+    label="Into the cup"
+    :choices="[
+      { value: false, words: 'The other dry pieces' },
+      { value: true, words: 'Powder, once more' },
+    ]"
+  />
   <div class="pair">
-    <WeightField v-model="dryInG" label="Dry in" required />
+    <WeightField :key="String(again)" v-model="dryInG" :label="again ? 'Powder in' : 'Dry in'" required />
     <WeightField
       :key="milled"
       v-model="powderOutG"

@@ -34,6 +34,8 @@ const schema = z.strictObject({
   kind: z.literal('grind'),
   dryInG: weightG,
   powderOutG: weightG,
+  /** It was powder already, ground once more. */
+  again: z.boolean().optional(),
   grinderId: id.optional(),
   warm: z.boolean().optional(),
   note: text(500).optional(),
@@ -57,13 +59,16 @@ export const grind: EntryKindOf<typeof schema> = {
       return say('kind', 'in-a-machine', 'The batch has not left the machine.')
     if (state.stage === 'shelf') return say('kind', 'on-the-shelf', 'The batch is finished.')
     checkSession(body, say)
-    const isG = state.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0) + body.dryInG
-    const mostG = state.run?.loadedG ?? state.intake.body.weightG
-    if (isG > mostG)
-      say('dryInG', 'more-than-there-is', '{isG} to grind is more than the {mostG} that {whence}.', {
-        isG,
-        mostG,
-        whence: state.run ? 'went on the trays' : 'came from the shelf',
+    const { piecesLeftG, powderG, packedG, piecesInG } = state
+    const unpackedG = Math.max(0, powderG - packedG)
+    // Where nobody weighed what came out, it is less than went on the trays.
+    const pieces = piecesLeftG ?? Math.max(0, (state.run?.loadedG ?? state.intake.body.weightG) - piecesInG)
+    const mostG = body.again ? unpackedG : pieces + unpackedG
+    if (body.dryInG > mostG * (1 + SCALE_SHARE) + 1)
+      say('dryInG', 'more-than-there-is', '{isG} to grind is more than there is: {dryG} of dry pieces and {powderG} of powder.', {
+        isG: body.dryInG,
+        dryG: pieces,
+        powderG: unpackedG,
       })
     const inG = body.dryInG + (body.seed?.weightG ?? 0)
     if (body.powderOutG > inG * (1 + SCALE_SHARE))
@@ -77,7 +82,8 @@ export const grind: EntryKindOf<typeof schema> = {
     check: (body, { jars, say }) => (body.seed ? checkSources([body.seed], 'seed', jars, say) : undefined),
     effect: (desk, { at, body, batchId }) => {
       const bowl = desk.bowlOf(batchId!)
-      if (!bowl.fromJars) bowl.ownG += Math.max(0, body.powderOutG - (body.seed?.weightG ?? 0))
+      const ownG = body.powderOutG - (body.seed?.weightG ?? 0) - (body.again ? body.dryInG : 0)
+      if (!bowl.fromJars) bowl.ownG = Math.max(0, bowl.ownG + ownG)
       if (body.seed) bowl.parts.push(...desk.draw(body.seed, at).parts)
     },
   },

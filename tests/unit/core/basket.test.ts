@@ -9,7 +9,7 @@ import { reference } from '#reference'
 import { BOOK, findFood, FOODS } from '../../support/foods'
 import { logOf } from '../../support/logbook'
 
-const pumpkin = { each: { mean: 4000, sd: 1800 }, litre: { mean: 600, sd: 110 } }
+const pumpkin = { each: { mean: 4000, sd: 1800 }, litre: { mean: 600, sd: 110 }, names: ['Pumpkin', 'Kürbis'] }
 const read = (text: string, of: Parameters<typeof readAmount>[3] = pumpkin) => readAmount(text, 'g', 'us', of)
 
 describe('how much came in, as people say it', () => {
@@ -43,7 +43,7 @@ describe('how much came in, as people say it', () => {
     expect(share('400 pumpkins')).toBeGreaterThan(0.3)
   })
   it('what is not known is asked, and nothing is guessed', () => {
-    expect(read('6 pumpkins', {}).problem).toMatch(/What one of these weighs is not known/)
+    expect(read('6 pumpkins', { names: ['Pumpkin'] }).problem).toMatch(/What one of these weighs is not known/)
     expect(read('2 qt', {}).problem).toMatch(/What a litre/)
     for (const text of [
       '',
@@ -59,12 +59,57 @@ describe('how much came in, as people say it', () => {
     ])
       expect([text, read(text).value]).toEqual([text, undefined])
   })
-  it('a weight is never read as a count: any figure with any unit of weight', () => {
+  it.each([
+    ['5 pounds of tomatoes', 2267.96],
+    ['2 kg tomatoes', 2000],
+    ['tomatoes, 2 kg', 2000],
+    ['500 Gramm', 500],
+    ['24 oz of paste', 680.39],
+    ['three pounds', 1360.78],
+    ['half a kilo', 500],
+    ['a pound and a half', 680.39],
+    ['two and a half pounds of plums.', 1133.98],
+    ['three quarters of a pound', 340.19],
+    ['5 lbs. of beans', 2267.96],
+    ['zwei Pfund', 1000],
+    ['anderthalb Kilo', 1500],
+    ['une livre et demie', 750],
+    ['un demi-kilo de poires', 500],
+    ['trois kilogrammes', 3000],
+    ['3 lb 4 oz of onions', 1474.18],
+  ])('%s is %d g, by weight', (text, grams) => {
+    const amount = read(text)
+    expect([amount.by, amount.sdG]).toEqual(['weight', undefined])
+    expect(amount.value! / grams).toBeCloseTo(1, 4)
+  })
+  it('what is smooth fills its vessel: two cups of purée are not two pumpkins', () => {
+    const amount = read('2 cups of purée')
+    expect(amount.by).toBe('volume')
+    expect(amount.value).toBeCloseTo(2 * 0.236588 * 1030, -1)
+    expect(read('zwei Liter').value).toBeCloseTo(1200, 0)
+  })
+  it('a count is of the food or of pieces; any other word is asked about', () => {
+    expect(read('3 large ripe pumpkins').count).toBe(3)
+    expect(read('3 Kürbisse', { ...pumpkin, names: ['Kürbis', 'Kürbisse'] }).count).toBe(3)
+    for (const text of ['6 tomatoes', '3 slices', '2 cloves', '4 stalks', '2 bunches of pumpkin', '99999 kg', '12 of those things'])
+      expect([text, read(text).value, typeof read(text).problem]).toEqual([text, undefined, 'string'])
+  })
+  it('more than a household dries is asked about once, and less is not', () => {
+    expect(read('250 kg').doubt).toMatch(/Is 250/)
+    expect(read('60 pumpkins').doubt).toMatch(/right\?/)
+    expect(read('40 kg', { litre: { mean: 90, sd: 35 } }).doubt).toBeDefined()
+    for (const text of ['100 kg', '6 pumpkins', '5 lb']) expect(read(text).doubt).toBeUndefined()
+  })
+  it('a text that names a unit of weight never gives a count', () => {
+    const units = ['g', 'kg', 'oz', 'lb', 'lbs.', 'Gramm', 'kilos', 'pounds', 'Pfund', 'livres', 'ounces', 'grammes', 'onces']
+    const words = ['pumpkins', 'pieces', 'of pumpkin', 'and 3 pumpkins', 'a dozen', 'x', '', '6 pieces', 'each']
+    const figure = fc.oneof(fc.integer({ min: 1, max: 1e6 }).map(String), fc.constantFrom('three', 'a', 'half a', '1½', 'two dozen', ''))
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 900 }), fc.constantFrom('g', 'kg', 'oz', 'lb', 'grams', 'pounds'), (figure, unit) => {
-        const { by, count } = read(`${figure} ${unit}`)
-        expect([by, count]).toEqual(['weight', undefined])
+      fc.property(fc.constantFrom(...words), figure, fc.constantFrom(...units), fc.constantFrom(...words), (before, amount, unit, after) => {
+        const { by, count } = read(`${before} ${amount} ${unit} ${after}`)
+        expect([by === 'count', count]).toEqual([false, undefined])
       }),
+      { numRuns: 2000 },
     )
   })
   it('every count and litre of the reference is of a food, and of a size that one knows', () => {

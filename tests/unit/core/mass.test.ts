@@ -311,7 +311,7 @@ describe('yields', () => {
       powderRecovery: undefined,
       overall: 0.09,
     })
-    expect(overallYields({ dryG: 100, powderG: 95 })).toEqual({
+    expect(overallYields({ dryG: 100, groundG: 100, powderG: 95 })).toEqual({
       prep: undefined,
       dryingRatio: undefined,
       powderRecovery: 0.95,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { EntryBody } from '#core/log'
 import type { TakenPicture } from '~/composables/usePictures'
+import { grindsAgain, toGrindG } from '#core/batch'
 import { grindSession, sumRounds } from '#core/grinding'
 import type { GrindDraft } from '~/composables/useGrindDraft'
 
@@ -12,8 +13,9 @@ const { page, state, problem, ready, write } = useBatch(batchId)
 await ready()
 useHead({ title: () => (state.value ? `Grind ${state.value.food.name.toLowerCase()} · Dulse` : 'Dulse') })
 
-const ground = computed(() => state.value?.grinds.reduce((sum, entry) => sum + entry.body.dryInG, 0) ?? 0)
-const toGrind = computed(() => (state.value?.dryG === undefined ? undefined : ground.value > 0 ? undefined : Math.round(state.value.dryG)))
+/** No pieces are left: the powder goes in once more. */
+const again = computed(() => state.value !== undefined && grindsAgain(state.value))
+const toGrind = computed(() => state.value && toGrindG(state.value, again.value))
 const grinders = computed(() => (page.value?.tools ?? []).flatMap(tool => (tool.kind === 'grinder' ? [tool] : [])))
 const fresh = (): GrindDraft => {
   // The finest for powder, the coarsest for flakes; the one that was used last before either.
@@ -119,6 +121,7 @@ async function save() {
           kind: 'grind',
           dryInG: dryInG!,
           powderOutG: draft.powderOutG!,
+          again: again.value || undefined,
           grinderId: draft.grinderId,
           warm: draft.warm || undefined,
           rounds: draft.rounds.length > 0 ? draft.rounds.map(round => ({ ...round })) : undefined,
@@ -163,7 +166,7 @@ const minuteWords = computed(() => {
         <h1>Grind {{ state.food.name.toLowerCase() }}</h1>
         <p class="quiet">
           <NuxtLink :to="`/batches/${batchId}`">Batch {{ page?.number }}</NuxtLink> ·
-          {{ toGrind === undefined ? 'another round' : `${format.weight(toGrind)} dry` }} · for {{ PURPOSE_WORDS[state.purpose] }}
+          {{ toGrind === undefined ? 'another round' : `${format.weight(toGrind)} ${again ? 'of powder, once more' : 'dry'}` }} · for {{ PURPOSE_WORDS[state.purpose] }}
         </p>
       </div>
     </header>
@@ -216,7 +219,7 @@ const minuteWords = computed(() => {
           <WeightField
             v-model="draft.dryG"
             label="To grind"
-            :hint="toGrind === undefined ? undefined : `${format.weight(toGrind)} is dry`"
+            :hint="toGrind === undefined ? undefined : `${format.weight(toGrind)} ${again ? 'of powder' : 'is dry'}`"
           />
           <ChoiceField
             v-if="grinders.length"
