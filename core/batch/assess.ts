@@ -3,7 +3,7 @@ import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdi
 import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from '../kinetics'
 import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
-import { beliefOf, estimateOfRun, flipHour, isOffAt, readJarAir } from '../water'
+import { beliefOf, estimateOfRun, flipHour, isOffAt, reachOf, readJarAir } from '../water'
 import { dangerZoneOf } from './dangerZone'
 import { restDays, restNeeded, worstLook } from './rest'
 import { HOUR } from '../time'
@@ -128,6 +128,7 @@ function spoiled(state: BatchState, now: number): DrynessVerdict | undefined {
   return dangerZoneOf(state, now)?.over
     ? {
         level: 'keep-drying',
+        ask: 'discard',
         headline: 'Too long in the warm',
         reason: 'Over two hours where things grow, while it was moist: published guidance (USDA) is to discard it, however dry it becomes.',
         witnesses: [],
@@ -149,6 +150,8 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
       constant: isConstantWeight(onHeat(run)),
       weighIns: run.weighings.length,
       unweighedH: unweighedHours(run, now),
+      reach: reachOf(state, run),
+      sinceFeel: feel !== undefined && (run.weighings.at(-1)?.at ?? 0) > feel.at,
     },
     feel: feel?.body.check,
     jarAir: state.jarAir && { ...readJarAir(state, state.jarAir.body), closedHours: state.jarAir.body.closedHours },

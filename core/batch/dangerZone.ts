@@ -1,4 +1,4 @@
-import type { BatchState, EntryOf, RunState } from '../log'
+import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
 import { activityAt, isothermOf } from '../sorption'
 import { HOUR } from '../time'
@@ -38,6 +38,8 @@ const SOUR: readonly string[] = ['orchard', 'berry', 'citrus', 'wateryFruit', 'd
 const COOKED: readonly string[] = ['cook', 'boil', 'roast', 'puree', 'thicken']
 const COLD: readonly string[] = ['refrigerator', 'freezer']
 const ROOM_C = 20
+/** Cold enough that nothing grows. */
+const COLD_C = 4
 
 /** Since when a batch is perishable: as it came, or since it was cooked or puréed; undefined where it is not. */
 function perishableSince({ food, prep, intake, fromJars }: BatchState): number | undefined {
@@ -93,17 +95,33 @@ function outside(state: BatchState, runs: readonly RunState[], since: number, no
     from: Math.max(from, since),
     to: Math.min(runs[i]?.loadedAt ?? now, now),
   }))
-  return gaps.flatMap(gap => {
-    const holds = state.holds.filter(hold => hold.at < gap.to)
-    const marks = [gap.from, ...holds.map(hold => hold.at).filter(at => at > gap.from), gap.to]
-    return marks.slice(0, -1).map((from, i): Span => {
-      const hold = holds.findLast(item => item.at <= from)
-      return { from, to: marks[i + 1]!, celsius: warmth(hold), unsaid: hold === undefined }
+  const said = whereabouts(state)
+  return gaps.flatMap((gap, i) => {
+    const words = said.filter(word => word.at < gap.to)
+    const marks = [gap.from, ...words.map(word => word.at).filter(at => at > gap.from), gap.to]
+    // It went in frozen solid: until then it was in a freezer, whether somebody wrote so or not.
+    const wasFrozen = runs[i] !== undefined && runs[i].positions.every(position => runs[i]!.frozen.includes(position))
+    return marks.slice(0, -1).map((from, k): Span => {
+      const word = words.findLast(item => item.at <= from)
+      const isLast = k === marks.length - 2
+      const celsius = word?.celsius ?? (wasFrozen && isLast ? COLD_C : undefined)
+      return { from, to: marks[k + 1]!, celsius: celsius ?? ROOM_C, unsaid: celsius === undefined }
     })
   })
 }
-const warmth = (hold: EntryOf<'hold'> | undefined) =>
-  hold?.body.place && COLD.includes(hold.body.place) ? 4 : (hold?.body.roomC ?? ROOM_C)
+
+/** Where it stood by what was logged, oldest first: its warmth, °C; undefined from a step on that took it out of the freezer again. */
+function whereabouts({ holds, prep }: BatchState): { at: number; celsius?: number }[] {
+  const held = holds.map(({ at, body: { place, roomC } }) => ({
+    at,
+    celsius: place && COLD.includes(place) ? COLD_C : (roomC ?? ROOM_C),
+  }))
+  const steps = prep.flatMap(({ at, body: { step } }, i): { at: number; celsius?: number }[] => {
+    if (step === 'freeze') return [{ at, celsius: COLD_C }]
+    return prep[i - 1]?.body.step === 'freeze' && at > prep[i - 1]!.at ? [{ at }] : []
+  })
+  return [...held, ...steps].sort((a, b) => a.at - b.at)
+}
 
 /** Spans in a machine: by the heat that was set or measured, and by the room where there is none. Frozen under vacuum nothing grows. */
 function inMachine(run: RunState, since: number, now: number): Span[] {

@@ -7,6 +7,7 @@ export {
   VERDICT_WORDS,
   type DrynessEvidence,
   type DrynessVerdict,
+  type VerdictAsk,
   type VerdictLevel,
   type Witness,
 } from './verdict'

@@ -1,5 +1,5 @@
 import type { Purpose } from '../foods'
-import type { Interval } from '../stats'
+import { Z_90, type Interval } from '../stats'
 import type { ConstantWeight } from './constantWeight'
 import { judgeFeel, type FeelCheck } from './feel'
 
@@ -33,19 +33,31 @@ export interface DrynessEvidence {
     moistureNow: Interval
     constant?: ConstantWeight
     weighIns: number
+    /** Whether its heat can bring it to the target in its room, and whether somebody measured that. */
+    reach?: { chance: number; known: boolean }
+    /** The last weight is newer than the look by hand. */
+    sinceFeel?: boolean
     /** Hours since the last weight, where the figure is of later than that: taken out unweighed, or left without heat. */
     unweighedH?: number
   }
   /** The newest look by hand; `weighingsSince` tells whether it is older than the weight. */
   feel?: FeelCheck
-  /** Air read in a closed jar: corrected humidity 0–1, hours closed, the moisture it means, and the humidity that the target means. */
-  jarAir?: { humidity: number; closedHours: number; moisture: Interval; sealBelow: number }
+  /** Air read in a closed jar: corrected humidity 0–1 with its doubt, hours closed, the moisture it means, and the humidity that the target means. */
+  jarAir?: { humidity: number; sd?: number; closedHours: number; moisture: Interval; sealBelow: number }
   /** Days in the closed jar, how many are enough (a week, if not said), and what was seen: nothing where nobody looked, or not at every jar. */
   rest?: { days: number; needed?: number; lastSaw: 'dry' | 'moisture' | 'clumps' | 'mould' | 'nothing' }
 }
 
+/**
+ * What follows: weigh it, feel it cold, log the room's air, read the air of a closed jar, take it out, look at the jar, dry it again, grind
+ * or pack it, or throw it away; or leave it closed.
+ */
+export type VerdictAsk = 'weigh' | 'feel' | 'air' | 'jarAir' | 'unload' | 'look' | 'load' | 'grind' | 'pack' | 'discard' | 'wait'
+
 export interface DrynessVerdict {
   level: VerdictLevel
+  /** The deed that the reason asks for: whoever draws a button draws this one. */
+  ask: VerdictAsk
   headline: string
   /** One or two sentences: why. */
   reason: string
@@ -74,8 +86,9 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
   const jarAir = jarAirWitness(evidence)
   const rest = restWitness(evidence)
   const witnesses = [weight, feel, jarAir, ...(rest ? [rest] : [])]
-  const answer = (level: VerdictLevel, reason: string, more: Partial<DrynessVerdict> = {}): DrynessVerdict => ({
+  const answer = (level: VerdictLevel, ask: VerdictAsk, reason: string, more: Partial<DrynessVerdict> = {}): DrynessVerdict => ({
     level,
+    ask,
     headline: VERDICT_WORDS[level],
     reason,
     witnesses,
@@ -84,18 +97,19 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
 
   if (evidence.rest) {
     if (evidence.rest.lastSaw === 'mould') {
-      return answer('keep-drying', 'Mould anywhere in the jar: discard all of it, and do not taste it.', {
+      return answer('keep-drying', 'discard', 'Mould anywhere in the jar: discard all of it, and do not taste it.', {
         headline: 'Discard it',
         discard: true,
       })
     }
     const looked = evidence.rest.lastSaw !== 'nothing'
     if (looked && evidence.rest.lastSaw !== 'dry')
-      return answer('keep-drying', 'The jar shows moisture: back to the machine the same day, then rest again.')
+      return answer('keep-drying', 'load', 'The jar shows moisture: back to the machine the same day, then rest again.')
     if (weight.says === 'wet') {
       const water = percent(evidence.weight!.moistureNow.p50)
       return answer(
         'keep-drying',
+        'load',
         `By all that was weighed it holds about ${water} % water, whatever the jar shows: back to the machine.`,
         {
           headline: 'Dry it again',
@@ -106,26 +120,31 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
       )
     }
     if (veto || feel.says === 'wet')
-      return answer('keep-drying', 'It was last felt wet, and nothing has dried it since: back to the machine.', {
+      return answer('keep-drying', 'load', 'It was last felt wet, and nothing has dried it since: back to the machine.', {
         headline: 'Dry it again',
       })
     if (jarAir.says === 'wet' && !looked)
-      return answer('keep-drying', 'The jar’s air says that the food is not dry through: back to the machine the same day.', {
+      return answer('keep-drying', 'load', 'The jar’s air says that the food is not dry through: back to the machine the same day.', {
         headline: 'Dry it again',
       })
     if (jarAir.says === 'wet') {
       return answer(
         'keep-drying',
+        'load',
         'The jar shows no beads, but its air says that the food is not dry through: back to the machine the same day.',
         {
           disagreement: `Eyes say dry and the jar’s air says wet, at ${percent(evidence.jarAir!.humidity)} %. Air speaks before beads do. If the hygrometer is new, try it over salt first.`,
         },
       )
     }
-    if (!looked && jarAir.says !== 'dry')
+    // One witness never seals: a hygrometer alone may be far off.
+    if (!looked && (jarAir.says !== 'dry' || (weight.says !== 'dry' && feel.says !== 'dry')))
       return answer(
         'cool-and-check',
-        evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)
+        'look',
+        jarAir.says === 'dry'
+          ? 'The jar’s air is dry, and nothing else says so: one witness is not enough. Look at the jar: shake it, and look for beads, sticking and clumps.'
+          : evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)
           ? 'Nobody has looked at the jar yet: shake it, and look for beads, sticking and clumps.'
           : `${days(evidence.rest.days)} in the jar, and nobody has looked: time alone does not make it dry. Shake it, look for beads, sticking and clumps.`,
         { headline: 'Look at the jar' },
@@ -133,31 +152,44 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
     if (evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)) {
       return answer(
         'rest',
+        'look',
         `${looked ? `No moisture after ${days(evidence.rest.days)}` : `${days(evidence.rest.days)} in the jar, and its air is dry`}. Water moves slowly from thick to thin pieces: look daily until day ${evidence.rest.needed ?? REST_DAYS}.`,
       )
     }
     return answer(
       evidence.purpose === 'pieces' ? 'seal' : 'grind',
+      evidence.purpose === 'pieces' ? 'pack' : 'grind',
       `${days(evidence.rest.days)} in a closed jar${looked ? ' without moisture' : ', whose air is dry'}.`,
     )
   }
 
   if (weight.says === 'dry' && jarAir.says === 'wet') {
-    return answer('keep-drying', 'The weight says dry, but the air in the closed jar says that these pieces are not.', {
-      disagreement:
-        'Weight says dry and jar air says wet. Likely the jar holds the wettest tray, the loaded weight is wrong, or the hygrometer is off: try it over salt, and dry on meanwhile.',
-    })
+    return answer(
+      'keep-drying',
+      'jarAir',
+      'The weight says dry, but the air in the closed jar says that these pieces are not. Dry on, then read the air of a jar again.',
+      {
+        disagreement:
+          'Weight says dry and jar air says wet. Likely the jar holds the wettest tray, the loaded weight is wrong, or the hygrometer is off: try it over salt, and dry on meanwhile.',
+      },
+    )
   }
   if (weight.says === 'wet' && jarAir.says === 'dry' && !veto && feel.says !== 'wet') {
-    return answer('cool-and-check', 'The air in the closed jar says dry, the weight says not yet.', {
-      disagreement:
-        'Weight says wet and jar air says dry. Likely the jar holds the driest pieces, it was closed too short a time, or the loaded weight is wrong. Fill the jar from the thickest pieces of several trays and read it again.',
-    })
+    return answer(
+      'cool-and-check',
+      'jarAir',
+      'The air in the closed jar says dry, the weight says not yet. Read the air again, over the thickest pieces of several trays.',
+      {
+        disagreement:
+          'Weight says wet and jar air says dry. Likely the jar holds the driest pieces, it was closed too short a time, or the loaded weight is wrong. Fill the jar from the thickest pieces of several trays and read it again.',
+      },
+    )
   }
   if (weight.says === 'wet' && feel.says === 'dry') {
     return answer(
       'keep-drying',
-      'It feels dry, but the weight says it is not: a hard skin over a wet core, most likely. Leave it, then test a thick piece cold.',
+      'feel',
+      'It feels dry, but the weight says it is not: a hard skin over a wet core, most likely. Leave it, then feel a thick piece cold.',
       {
         disagreement:
           'Feel says dry and weight says wet. Likely a hard skin over a wet core; else the loaded weight is wrong, or a tray was on the scale. Break the thickest piece: a darker middle settles it.',
@@ -165,36 +197,102 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
     )
   }
   if (weight.says === 'dry' && (veto || feel.says === 'wet')) {
-    return answer('keep-drying', 'The weight says dry, but a wet place was found by hand, and that decides.', {
-      disagreement:
-        'Weight says dry and feel says wet. Likely uneven trays, pieces tested warm, a tray missing from the scale, or food with more solids than usual. Dry on and weigh the wet tray by itself.',
-    })
+    return answer(
+      'keep-drying',
+      'feel',
+      'The weight says dry, but a wet place was found by hand, and that decides. Dry on, then feel the wettest pieces again, cold.',
+      {
+        disagreement:
+          'Weight says dry and feel says wet. Likely uneven trays, pieces tested warm, a tray missing from the scale, or food with more solids than usual. Dry on and weigh the wet tray by itself.',
+      },
+    )
   }
-  if (veto || feel.says === 'wet') return answer('keep-drying', 'A piece was not dry through: the wettest piece spoils the jar.')
+  if (veto || feel.says === 'wet')
+    return answer(
+      'keep-drying',
+      'feel',
+      'A piece was not dry through: the wettest piece spoils the jar. Dry on, then cool some and feel them again.',
+    )
   if (weight.says === 'dry' && feel.says === 'dry')
-    return answer('rest', jarAir.says === 'dry' ? 'Weight, feel and jar air agree.' : 'Weight and feel agree.')
+    return answer('rest', 'unload', jarAir.says === 'dry' ? 'Weight, feel and jar air agree.' : 'Weight and feel agree.')
   if (jarAir.says === 'dry' && (weight.says === 'dry' || feel.says === 'dry'))
-    return answer('rest', `Jar air and ${weight.says === 'dry' ? 'weight' : 'feel'} agree.`)
-  if (jarAir.says === 'wet') return answer('keep-drying', 'The air in the closed jar says that these pieces are not dry.')
+    return answer('rest', 'unload', `Jar air and ${weight.says === 'dry' ? 'weight' : 'feel'} agree.`)
+  if (jarAir.says === 'wet')
+    return answer(
+      'keep-drying',
+      'jarAir',
+      'The air in the closed jar says that these pieces are not dry. Dry on, then read the air of a jar again.',
+    )
   if (weight.says === 'dry')
-    return answer('cool-and-check', 'The weight says dry. Cool a few of the thickest pieces and feel them before they leave the machine.')
+    return answer(
+      'cool-and-check',
+      'feel',
+      'The weight says dry. Cool a few of the thickest pieces and feel them before they leave the machine.',
+    )
   if (feel.says === 'dry') {
-    return answer(
-      'cool-and-check',
-      weight.says === 'nothing'
-        ? 'It feels dry; nothing was weighed to confirm it. One weight now tells whether the core is.'
-        : 'It feels dry and the weight is close. Weigh once more before it leaves the machine.',
-    )
+    const { places } = evidence.feel!
+    // Felt so widely, a hand is what most people have; the closed jar shows what it missed.
+    if (places >= BY_HAND_PLACES)
+      return answer('rest', 'unload', `Dry by hand: cooled, in ${places} places. The closed jar will tell: look at it daily.`)
+    if (weight.says === 'nothing')
+      return answer(
+        'cool-and-check',
+        'weigh',
+        `It feels dry; nothing was weighed to confirm it. Weigh it, or feel the thickest pieces of ${BY_HAND_PLACES} places.`,
+      )
+    if (isRoomAsked(evidence))
+      return answer('cool-and-check', 'air', 'It feels dry and loses no more. Log the room’s air: whether it can be dry enough hangs on that.')
+    return evidence.weight!.sinceFeel
+      ? answer(
+          'cool-and-check',
+          'feel',
+          `It felt dry and the weight is close. Cool the thickest pieces of ${BY_HAND_PLACES} places and feel them, or dry it for an hour more.`,
+        )
+      : answer('cool-and-check', 'weigh', 'It feels dry and the weight is close. Weigh it once more before it leaves the machine.')
   }
-  if (feel.says === 'unsure') return answer('cool-and-check', 'The pieces felt dry, but the test was not a full one.')
-  if (weight.says === 'unsure')
+  if (feel.says === 'unsure')
     return answer(
       'cool-and-check',
-      evidence.weight?.unweighedH === undefined
-        ? 'By weight it may be dry. Cool a few of the thickest pieces and feel them.'
-        : 'By its hours it may be dry, but nobody has weighed it since. Weigh it, and feel a few of the thickest pieces cold.',
+      'feel',
+      'The pieces felt dry, but the test was not a full one. Cool some from several trays and feel them again.',
     )
-  return answer('keep-drying', weight.says === 'nothing' ? 'Nothing says yet that it is dry.' : 'By weight it is not dry.')
+  if (weight.says === 'unsure') {
+    if (isRoomAsked(evidence))
+      return answer(
+        'cool-and-check',
+        'air',
+        'It loses no more. Whether it is dry hangs on the room’s air, and nobody measured that: log it, or cool a few of the thickest pieces and feel them.',
+      )
+    return evidence.weight?.unweighedH === undefined
+      ? answer('cool-and-check', 'feel', 'By weight it may be dry. Cool a few of the thickest pieces and feel them.')
+      : answer(
+          'cool-and-check',
+          'weigh',
+          'By its hours it may be dry, but nobody has weighed it since. Weigh it, and feel a few of the thickest pieces cold.',
+        )
+  }
+  if (jarAir.says === 'dry' && weight.says === 'nothing')
+    return answer('cool-and-check', 'feel', 'The air in the closed jar says dry, and nothing else does yet. Cool a few of the thickest pieces and feel them.')
+  return weight.says === 'nothing'
+    ? answer('keep-drying', 'weigh', 'Nothing says yet that it is dry. Weigh it, or cool a few of the thickest pieces and feel them.', {
+        headline: 'Too early to tell',
+      })
+    : answer('keep-drying', 'weigh', 'By weight it is not dry. Dry on, then weigh it again.')
+}
+
+/** Felt dry and cold in so many places, it may rest by hand alone (common practice). */
+const BY_HAND_PLACES = 4
+/**
+ * A heat that is this likely to bring it there needs no room measured. More is asked than of a weight: a room is the same load after
+ * load, so that its error does not even out.
+ */
+const SURELY_REACHED = 0.9
+
+const isStopped = ({ weight }: DrynessEvidence) => weight?.constant?.constant === true && weight.unweighedH === undefined
+/** It has come to the end of what its heat and air can do, and nobody measured the air. */
+const isRoomAsked = (evidence: DrynessEvidence): boolean => {
+  const { reach } = evidence.weight ?? {}
+  return isStopped(evidence) && reach !== undefined && !reach.known && reach.chance < SURELY_REACHED
 }
 
 function days(count: number): string {
@@ -228,14 +326,15 @@ function weightWitness({ weight, targetMoisture }: DrynessEvidence): Witness {
   }
   const headline = figures
   const constant = weight.constant
-  if (weight.probabilityDry >= SAYS_DRY)
+  if (weight.probabilityDry >= (weight.reach?.known === false ? SURELY_REACHED : SAYS_DRY))
     return { name: 'weight', says: 'dry', headline, detail: `${needs} ${inTen(weight.probabilityDry)} that it is there.` }
   if (constant?.constant) {
+    const reached = (weight.reach?.chance ?? 1) >= SURELY_REACHED
     return {
       name: 'weight',
-      says: weight.probabilityDry < SAYS_WET ? 'unsure' : 'dry',
+      says: weight.probabilityDry < SAYS_WET || !reached ? 'unsure' : 'dry',
       headline,
-      detail: `It lost ${Math.max(0, Math.round(constant.lossG))} g in ${constant.spanH.toFixed(1)} h, within the scale’s ${Math.max(1, Math.round(constant.noiseG))} g: constant weight. It is as dry as this heat and air make it.`,
+      detail: `It lost no more in ${constant.spanH.toFixed(1)} h than the scale can hide: constant weight. It is as dry as this heat and air make it${reached ? '' : ', and that may not be dry enough'}.`,
     }
   }
   if (weight.probabilityDry <= SAYS_WET)
@@ -300,16 +399,17 @@ function jarAirWitness({ jarAir, targetMoisture }: DrynessEvidence): Witness {
       detail: `Close a few of the thickest pieces in a jar with a hygrometer for ${JAR_AIR_HOURS} hours.`,
     }
   }
-  const { humidity, closedHours, moisture, sealBelow } = jarAir
+  const { humidity, sd = 0, closedHours, moisture, sealBelow } = jarAir
   const headline = `${percent(humidity)} %, so about ${percent(moisture.p50)} % water`
   const needs = `Sealable below ${percent(sealBelow)} %.`
   if (closedHours < JAR_AIR_HOURS) {
     return { name: 'jarAir', says: 'unsure', headline, detail: `${needs} Closed for ${closedHours} h only: the air has not settled yet.` }
   }
-  // Isotherms differ by a fifth and more within a group: dry needs the middle below the target, wet the whole range above.
+  // Isotherms differ by a fifth and more within a group: dry needs the middle below the target, and the reading with the hygrometer's own
+  // doubt below what may be sealed; wet the whole range above.
   const says =
     moisture.p50 <= targetMoisture
-      ? moisture.p90 <= 1.3 * targetMoisture
+      ? moisture.p90 <= 1.3 * targetMoisture && humidity + Z_90 * sd <= sealBelow
         ? 'dry'
         : 'unsure'
       : moisture.p10 > targetMoisture

@@ -158,7 +158,10 @@ export function forecastBasket(input: ForecastInput): Forecast {
     const place = Math.min(trays[i]!, machine.trays)
     hours[i] = cycleOf ? cycleOf(prepared[i]! / Math.ceil(trays[i]! / machine.trays), place) * vary({ ...load, median: pace }) : vary(load)
     const elapsed = elapsedHours(machine.kind, hours[i]!) * HOUR
-    ends[i] = Math.max(first > 0 ? input.startAt + elapsed : 0, later > 0 ? freeAt + later * elapsed : 0)
+    const firstEnd = first > 0 ? input.startAt + elapsed : input.startAt
+    // The rest waits for the places that others hold; where those are too few, or there are none, for its own first load too.
+    const waitsFor = trays[i]! - first <= machine.trays - free ? freeAt : Math.max(freeAt, firstEnd)
+    ends[i] = later > 0 ? Math.max(firstEnd, waitsFor + later * elapsed) : firstEnd
     dry[i] = Math.min(prepared[i]!, ofRaw ? rawG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
     const left = dry[i]! * (1 - Math.min(0.95, Math.max(0, after.mean + after.sd * source.normal())))
     product[i] = input.purpose === 'pieces' ? left : left * Math.min(1, vary(recovery))

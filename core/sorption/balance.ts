@@ -15,6 +15,20 @@ export function equilibriumIn(isotherm: GroupIsotherm, room: Air, setC: number):
   return { mean, sd: isotherm.sdLog * mean }
 }
 
+/**
+ * Rooms that nobody measured, as kitchens are through the year: 18 to 30 °C and 45 to 85 % (common practice). How far a load can be dried
+ * hangs on them, the more the cooler it is dried.
+ */
+const UNKNOWN_ROOMS: readonly Air[] = [18, 22, 26, 30].flatMap(celsius => [0.45, 0.55, 0.65, 0.75, 0.85].map(humidity => ({ celsius, humidity })))
+
+/** The moisture that a run ends in where nobody measured the room, dry basis: over all that it may be, with the isotherm's own doubt. */
+export function equilibriumUnknown(isotherm: GroupIsotherm, setC: number): { mean: number; sd: number } {
+  const each = UNKNOWN_ROOMS.map(room => equilibriumIn(isotherm, room, Math.max(setC, room.celsius)))
+  const mean = each.reduce((sum, one) => sum + one.mean, 0) / each.length
+  const variance = each.reduce((sum, one) => sum + (one.mean - mean) ** 2 + one.sd ** 2, 0) / each.length
+  return { mean, sd: Math.sqrt(variance) }
+}
+
 /** The same as water wet basis, with its doubt: the lowest that this air and heat can reach. */
 export function lowestMoisture(isotherm: GroupIsotherm, room: Air, setC: number): Interval {
   const { mean } = equilibriumIn(isotherm, room, setC)

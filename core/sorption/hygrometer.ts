@@ -24,8 +24,8 @@ export interface HygrometerCalibration {
   sd: number
 }
 
-/** A cheap hygrometer as bought, within 5 % of humidity (makers' usual statement). */
-const AS_BOUGHT: HygrometerCalibration = { offset: 0, gain: 1, sd: 0.03 }
+/** A cheap hygrometer that nobody has tried over salt: 8 in 10 read within 7 % of humidity (common practice; makers say 3 to 5). */
+export const AS_BOUGHT: HygrometerCalibration = { offset: 0, gain: 1, sd: 0.055 }
 /** After one salt, and after two. */
 const AFTER_ONE = 0.025
 const AFTER_TWO = 0.012

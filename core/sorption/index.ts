@@ -1,4 +1,4 @@
 export { activityAt, activityCurve, moistureAt, type Isotherm } from './gab'
 export { ISOTHERMS, isothermOf, SORPTION_GROUPS, type GroupIsotherm, type SorptionGroup } from './groups'
-export { activityOfTarget, equilibriumIn, lowestMoisture, moistureFromJarAir, roomBalance } from './balance'
+export { activityOfTarget, equilibriumIn, equilibriumUnknown, lowestMoisture, moistureFromJarAir, roomBalance } from './balance'
 export { calibrateHygrometer, SALTS, type HygrometerCalibration, type Salt, type SaltReading } from './hygrometer'

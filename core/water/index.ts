@@ -1,6 +1,6 @@
 export { beliefOf, estimateOfRun, hoursByWeights, solidsByWeights, type Belief } from './belief'
 export { readJarAir } from './jarAir'
-export { dryingRunOf, isOffAt, offSince, spellsAt } from './run'
+export { dryingRunOf, isOffAt, offSince, reachOf, spellsAt, type Reach } from './run'
 export { spellsOf } from './spells'
 export { usualHoursFactor } from './usualHours'
 export { flipHour } from './flip'

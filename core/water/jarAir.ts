@@ -14,6 +14,7 @@ export function readJarAir(
   const humidity = Math.min(0.98, Math.max(0.01, calibration.offset + calibration.gain * shown))
   return {
     humidity,
+    sd: calibration.sd,
     moisture: moistureFromJarAir(isotherm, { mean: humidity, sd: calibration.sd }, celsius),
     sealBelow: activityOfTarget(isotherm, targetIn(state.food, state.purpose, state.run?.way.way), celsius),
   }

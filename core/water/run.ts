@@ -3,7 +3,8 @@ import { targetIn } from '../foods'
 import type { DryingRun, Spell } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
-import { equilibriumIn, isothermOf, roomBalance } from '../sorption'
+import { equilibriumIn, equilibriumUnknown, isothermOf, roomBalance } from '../sorption'
+import { normalCdf } from '../stats'
 import { goesByRoom, WAYS } from '../ways'
 import { spellsOf } from './spells'
 import { unflippedFactor } from './flip'
@@ -26,8 +27,6 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   // What was believed at loading knew the thickness already; the card does not.
   const thickness = run.usualHours ? 1 : usualHoursFactor(state, run.way.way)
   const unflipped = unflippedFactor(state, run, run.clock.equivalentHoursAt(Math.max(at, run.weighings.at(-1)?.at ?? run.loadedAt)))
-  // Without heat the room decides how dry is possible, measured or not; under vacuum it does not count.
-  const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
   const share =
     thickness *
     unflipped *
@@ -41,13 +40,40 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
     strange: strangeAfter(run.usualHours?.runs ?? 0),
-    ...(WAYS[run.way.way].underVacuum
-      ? { equilibriumX: VACUUM_X }
-      : room && { equilibriumX: equilibriumIn(isothermOf(state.food), room, run.chamberC ?? run.setC ?? run.way.temperatureC) }),
+    equilibriumX: balanceOf(state, run),
     weighIns: weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
     spells: [...spells, ...restSpell(state, run)],
     ...atOf(run, spells),
   }
+}
+
+/** What a run can come to in its heat and in its room, measured or not, dry basis; under vacuum neither counts. */
+function balanceOf({ food }: BatchState, run: RunState): { mean: number; sd: number } {
+  if (WAYS[run.way.way].underVacuum) return VACUUM_X
+  const isotherm = isothermOf(food)
+  // Without heat the room decides all: the usual one, where nobody measured it.
+  const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
+  const atC = run.chamberC ?? lastHeat(run) ?? run.way.temperatureC
+  return room ? equilibriumIn(isotherm, room, atC) : equilibriumUnknown(isotherm, atC)
+}
+
+/** The heat that it stands in, or stood in last, °C. */
+const lastHeat = (run: RunState): number | undefined => run.setC ?? run.clock.spells.at(-1)?.setC
+
+/** Whether a run's heat can bring it to its target in its room. */
+export interface Reach {
+  /** Chance that the balance of its heat and room lies at or below the target. */
+  chance: number
+  /** Somebody measured the room, or it does not count. */
+  known: boolean
+}
+
+/** How likely the heat of a run can bring it to its target at all. */
+export function reachOf(state: BatchState, run: RunState): Reach {
+  const way = WAYS[run.way.way]
+  const { mean, sd } = balanceOf(state, run)
+  const targetX = dryBasis(targetIn(state.food, state.purpose, run.way.way))
+  return { chance: normalCdf((targetX - mean) / sd), known: run.room !== undefined || way.underVacuum }
 }
 
 /** Loads that have nothing to do with what is believed of their hours become rarer with own runs, and never rare. */

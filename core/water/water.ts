@@ -1,3 +1,4 @@
+import { judgeFeel } from '../dryness'
 import { targetIn } from '../foods'
 import { estimateOf } from '../kinetics'
 import type { BatchState, RunState } from '../log'
@@ -9,9 +10,9 @@ import { MINUTE } from '../time'
 
 /**
  * What a figure of the water goes by: the preparing, a weight on the scale, hours since the last weight (an estimate), the air in
- * a closed jar, or nothing but the target that was dried to.
+ * a closed jar, a hand that felt it dry, or the jars that it came from.
  */
-export type WaterKnownBy = 'preparing' | 'weight' | 'hours' | 'jar air' | 'target'
+export type WaterKnownBy = 'preparing' | 'weight' | 'hours' | 'jar air' | 'hand' | 'jars'
 
 /** How much water a lot holds at an instant. */
 export interface Water {
@@ -22,8 +23,8 @@ export interface Water {
   since: number
 }
 
-/** Above the target by more than this factor, what nobody weighed is told by its hours, not by what was wished. */
-const SURELY_WET = 1.5
+/** What was felt dry lies about its target: 8 in 10 from two thirds of it to half as much again (common practice). */
+const BY_HAND = { low: 0.65, high: 1.5 }
 /** A weight so long before the taking out is as good as at it. */
 const AT_ONCE_MS = 15 * MINUTE
 
@@ -43,7 +44,7 @@ const exactly = (value: number): Interval => ({ p10: value, p50: value, p90: val
 
 function beforeLoading({ balance, food, fromJars, intake, prep, purpose, run }: BatchState, at: number): Water {
   // From jars to the grinder, without a machine: dry as it was kept.
-  if (fromJars && !run) return { moisture: exactly(food.target[purpose]), known: 'target', since: intake.at }
+  if (fromJars && !run) return { moisture: exactly(food.target[purpose]), known: 'jars', since: intake.at }
   return { moisture: balance.moisture, known: 'preparing', since: prep.findLast(entry => entry.at <= at)?.at ?? intake.at }
 }
 
@@ -68,7 +69,8 @@ function inMachine(state: BatchState, run: RunState, at: number): Water {
 
 /**
  * Out of its machine: by the air in a closed jar where that was read since, else by all that was weighed. Where weight and air
- * part ways the wetter counts. What nobody weighed is taken to have come to its target, unless its hours say that it cannot have.
+ * part ways the wetter counts. What nobody weighed is told by its hours, with all their doubt; felt dry by a full test, it lies about its
+ * target, as far as its hours allow that.
  */
 function takenOut(state: BatchState, run: RunState, at: number): Water {
   const target = targetIn(state.food, state.purpose, run.way.way)
@@ -81,8 +83,16 @@ function takenOut(state: BatchState, run: RunState, at: number): Water {
   }
   const unloadedAt = run.unloadedAt!
   if (last) return driedOn({ moisture: byWeight, known: unloadedAt - last.at < AT_ONCE_MS ? 'weight' : 'hours', since: last.at }, run, at)
-  if (byWeight.p10 > SURELY_WET * target) return driedOn({ moisture: byWeight, known: 'hours', since: run.loadedAt }, run, at)
-  return driedOn({ moisture: exactly(target), known: 'target', since: unloadedAt }, run, at)
+  const byHand = { p10: BY_HAND.low * target, p50: target, p90: BY_HAND.high * target }
+  const isByHand = run === state.run && feltDry(state) && byWeight.p10 <= byHand.p90
+  return driedOn(isByHand ? { moisture: byHand, known: 'hand', since: unloadedAt } : { moisture: byWeight, known: 'hours', since: run.loadedAt }, run, at)
+}
+
+/** A full test by hand found it dry. */
+function feltDry({ feel, food, purpose }: BatchState): boolean {
+  if (!feel) return false
+  const { vote, shortcomings } = judgeFeel(feel.body.check, purpose, food.pliable)
+  return vote === 'dry' && shortcomings.length === 0
 }
 
 /** Less what drying the powder in the oven took out since, by its weights. */

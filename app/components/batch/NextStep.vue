@@ -12,23 +12,26 @@ interface Step extends ActStep {
   kind: EntryKind
 }
 const way = computed(() => WAYS[props.state.run!.way.way])
-const steps = computed((): Record<'weigh' | 'feel' | 'heat' | 'unload', Step> => {
+const steps = computed((): Record<'weigh' | 'feel' | 'heat' | 'unload' | 'air' | 'jarAir', Step> => {
   const straightOn = way.value.underVacuum || way.value.partOnly
   return {
     weigh: { kind: 'weigh', words: 'Weigh', key: 'W' },
-    feel: { kind: 'feel', words: level.value === 'cool-and-check' ? 'Cool and feel' : 'Feel', key: 'F' },
+    feel: { kind: 'feel', words: props.assessment?.verdict.ask === 'feel' ? 'Cool and feel' : 'Feel', key: 'F' },
     heat: { kind: 'heat', words: props.state.run!.setC === null ? `${way.value.words.verb} on` : way.value.words.verb, key: 'H' },
     unload: { kind: 'unload', words: level.value === 'rest' && !straightOn ? 'Take out and rest' : 'Take out' },
+    air: { kind: 'air', words: 'Room air', key: 'A' },
+    jarAir: { kind: 'jarAir', words: 'Air in a closed jar', key: 'J' },
   }
 })
 const level = computed(() => props.assessment?.verdict.level)
 const first = computed((): Step => {
-  const { weigh, feel, heat, unload } = steps.value
-  if (props.assessment?.verdict.discard) return { kind: 'finish', words: 'Discard it' }
-  if (level.value === 'rest' || level.value === 'grind' || level.value === 'seal') return unload
+  const { weigh, heat, unload } = steps.value
+  const ask = props.assessment?.verdict.ask
+  if (ask === 'discard') return { kind: 'finish', words: 'Discard it' }
+  if (ask === 'unload') return unload
   // Off it takes water back: nothing else comes before that.
   if (props.state.run!.setC === null && way.value.nightsCount) return heat
-  return level.value === 'cool-and-check' ? feel : weigh
+  return ask === 'feel' || ask === 'air' || ask === 'jarAir' ? steps.value[ask] : weigh
 })
 const likely = computed(() => {
   const { weigh, feel, unload } = steps.value
@@ -37,8 +40,7 @@ const likely = computed(() => {
 const goes = (step: Step): ActStep => ({ ...step, go: () => emit('act', step.kind) })
 const others = computed((): Step[] => [
   ...(first.value.kind === 'heat' ? [] : [steps.value.heat]),
-  ...(way.value.underVacuum ? [] : [{ kind: 'air' as const, words: 'Room air', key: 'A' }]),
-  { kind: 'jarAir', words: 'Air in a closed jar', key: 'J' },
+  ...[...(way.value.underVacuum ? [] : [steps.value.air]), steps.value.jarAir].filter(step => step.kind !== first.value.kind),
   { kind: 'note', words: 'Note', key: 'N' },
   { kind: 'picture', words: 'Picture' },
 ])

@@ -45,6 +45,26 @@ describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one a
     // A hot day: each hour counts twice.
     expect(zone(1, [0, intake('rice-cooked')], [0, { kind: 'hold', place: 'counter', roomC: 35 }])).toMatchObject({ over: true })
   })
+  it('knows what was frozen as cold: by its own step, or since it went in frozen solid', () => {
+    const freeze: EntryBody = { kind: 'prep', step: 'freeze', effect: 'none' }
+    for (const food of ['milk-whole', 'shrimp-cooked']) {
+      const frozen = zone(25, [0, intake(food)], [0.3, freeze])!
+      expect(frozen).toMatchObject({ counting: false, over: false })
+      expect(frozen.hours).toBeCloseTo(0.3, 6)
+    }
+    // Taken out for another step, nobody wrote where it stood: that is asked again.
+    const out = zone(30, [0, intake('milk-whole')], [0.3, freeze], [26, { kind: 'prep', step: 'spread', effect: 'none' }])!
+    expect(out).toMatchObject({ counting: true, over: false })
+    expect(out.unsaidH).toBeCloseTo(0.3 + 4, 6)
+    // Nothing was written of the freezer, but it was frozen solid.
+    const solid = (frozen?: number[]) =>
+      zone(25, [0, intake('milk-whole')], [0.2, { kind: 'hold', place: 'refrigerator' }], [8, { kind: 'hold', place: null }], [24, load({ frozen, way: 'freeze-dryer' })])
+    const unsaid = zone(25, [0, intake('milk-whole')], [24, load({ frozen: [1], way: 'freeze-dryer' })])!
+    expect(unsaid.unsaidH).toBe(0)
+    expect(zone(25, [0, intake('milk-whole')], [24, load({ way: 'freeze-dryer' })])!.unsaidH).toBeCloseTo(24, 6)
+    // What somebody wrote stands: sixteen hours on the counter are sixteen hours.
+    expect(solid([1])!.over).toBe(true)
+  })
   it('runs in heat that is too low, and not at 60 °C and above', () => {
     const run = (setC: number): Item[] => [
       [0, intake('chicken-cooked')],

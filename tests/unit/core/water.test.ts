@@ -59,7 +59,7 @@ describe('preparing', () => {
   })
   it('from jars straight to the grinder is as dry as it was kept', () => {
     const again = stateAt([0, { ...BEETROOT, fromJars: [{ jarId: RUN, weightG: 2000 }], fromForm: 'pieces' } as EntryBody])
-    expect(waterOf(again)).toMatchObject({ known: 'target', moisture: { p50: again.food.target.powder } })
+    expect(waterOf(again)).toMatchObject({ known: 'jars', moisture: { p50: again.food.target.powder } })
   })
   it('goes by the card of the cut that was chosen at the board', () => {
     const cards = findFood('beetroot')!.cards
@@ -171,8 +171,10 @@ describe('taken out', () => {
     const wasOff = (...items: Item[]) => waterOf(stateAt(...loaded, damp, ...weighed, ...items)).moisture.p50
     expect(wasOff(off, out(22))).toBeGreaterThan(wasOff(off, out(10.1)) + 0.005)
   })
-  it('never weighed it goes by its target, or by its hours where those say that it cannot be there', () => {
-    expect(waterOf(stateAt(...loaded, out(30))).known).toBe('target')
+  it('never weighed it goes by its hours with all their doubt, or by a full test of the hand', () => {
+    const unweighed = waterOf(stateAt(...loaded, out(30)))
+    expect(unweighed.known).toBe('hours')
+    expect(unweighed.moisture.p90).toBeGreaterThan(1.5 * unweighed.moisture.p10)
     expect(waterOf(stateAt(...loaded, out(2)))).toMatchObject({ known: 'hours' })
   })
   it('by the air of its jar, until powder was dried on', () => {
