@@ -81,7 +81,14 @@ export const SHOWS_WORDS: Record<PictureSubject, string> = {
   other: 'something else',
 }
 export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but changed', no: 'not again' } as const
-const SMELLS = { strong: 'strong', weaker: 'weaker', crushed: 'only when crushed', none: 'no smell' } as const
+const SMELLS = {
+  strong: 'strong',
+  weaker: 'weaker',
+  crushed: 'only when crushed',
+  none: 'no smell',
+  rancid: 'rancid',
+  musty: 'musty',
+} as const
 
 /** An entry as a line of the log, in the household's units. */
 export function logWords(body: EntryBody, writers: Writers): string {

@@ -15,7 +15,12 @@ export function isRaw({ food, card, prep, run }: Pick<BatchState, 'food' | 'card
 }
 
 /** What a batch gave, g: dry pieces, or powder with the pieces that were not ground; undefined before there is any. */
-export function productOf({ purpose, dryG, powderG, piecesLeftG }: Pick<BatchState, 'purpose' | 'dryG' | 'powderG' | 'piecesLeftG'>): number | undefined {
+export function productOf({
+  purpose,
+  dryG,
+  powderG,
+  piecesLeftG,
+}: Pick<BatchState, 'purpose' | 'dryG' | 'powderG' | 'piecesLeftG'>): number | undefined {
   if (purpose === 'pieces') return dryG
   return powderG > 0 ? powderG + (piecesLeftG ?? 0) : undefined
 }

@@ -387,7 +387,13 @@ function millOf(
   { cameOutG, dryWeighed, intake }: { cameOutG?: number; dryWeighed: boolean; intake: EntryOf<'intake'> },
 ): Ground & { redried: boolean } {
   const out = run?.unloadedAt !== undefined || (run === undefined && cameOutG !== undefined)
-  const powder = run ? (run.powder && out ? (cameOutG ?? run.loadedG) : undefined) : intake.body.fromForm === 'powder' ? cameOutG : undefined
+  const powder = run
+    ? run.powder && out
+      ? (cameOutG ?? run.loadedG)
+      : undefined
+    : intake.body.fromForm === 'powder'
+      ? cameOutG
+      : undefined
   const powderDries = draft.powderDries.filter(entry => entry.at >= (run?.loadedAt ?? 0))
   const driedG = powder !== undefined ? 0 : out && dryWeighed ? cameOutG : undefined
   return { ...groundOf(grinds, powderDries, driedG, powder), redried: powder !== undefined }

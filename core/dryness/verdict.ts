@@ -145,8 +145,8 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
         jarAir.says === 'dry'
           ? 'The jar’s air is dry, and nothing else says so: one witness is not enough. Look at the jar: shake it, and look for beads, sticking and clumps.'
           : evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)
-          ? 'Nobody has looked at the jar yet: shake it, and look for beads, sticking and clumps.'
-          : `${days(evidence.rest.days)} in the jar, and nobody has looked: time alone does not make it dry. Shake it, look for beads, sticking and clumps.`,
+            ? 'Nobody has looked at the jar yet: shake it, and look for beads, sticking and clumps.'
+            : `${days(evidence.rest.days)} in the jar, and nobody has looked: time alone does not make it dry. Shake it, look for beads, sticking and clumps.`,
         { headline: 'Look at the jar' },
       )
     if (evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)) {
@@ -241,7 +241,11 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
         `It feels dry; nothing was weighed to confirm it. Weigh it, or feel the thickest pieces of ${BY_HAND_PLACES} places.`,
       )
     if (isRoomAsked(evidence))
-      return answer('cool-and-check', 'air', 'It feels dry and loses no more. Log the room’s air: whether it can be dry enough hangs on that.')
+      return answer(
+        'cool-and-check',
+        'air',
+        'It feels dry and loses no more. Log the room’s air: whether it can be dry enough hangs on that.',
+      )
     return evidence.weight!.sinceFeel
       ? answer(
           'cool-and-check',
@@ -272,7 +276,11 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
         )
   }
   if (jarAir.says === 'dry' && weight.says === 'nothing')
-    return answer('cool-and-check', 'feel', 'The air in the closed jar says dry, and nothing else does yet. Cool a few of the thickest pieces and feel them.')
+    return answer(
+      'cool-and-check',
+      'feel',
+      'The air in the closed jar says dry, and nothing else does yet. Cool a few of the thickest pieces and feel them.',
+    )
   return weight.says === 'nothing'
     ? answer('keep-drying', 'weigh', 'Nothing says yet that it is dry. Weigh it, or cool a few of the thickest pieces and feel them.', {
         headline: 'Too early to tell',

@@ -28,4 +28,8 @@ export function plain(term: string): string {
   return Object.hasOwn(SPELT, single) ? SPELT[single]! : single
 }
 /** The words of a name or a text, each as it is looked for. */
-export const wordsOf = (text: string): string[] => text.split(/[\s,;()/-]+/).map(plain).filter(Boolean)
+export const wordsOf = (text: string): string[] =>
+  text
+    .split(/[\s,;()/-]+/)
+    .map(plain)
+    .filter(Boolean)

@@ -28,6 +28,8 @@ export interface DampQuestion {
   celsius: number
   humidity?: number
   moisture?: number
+  /** Water activity at which it clumps: what is sold damper than one's own powder and stays loose has a limit of its own. */
+  clumpsAt?: number
 }
 
 function questionOf(jar: DampQuestion, limit: number, days?: number): IngressQuestion {
@@ -53,7 +55,7 @@ export function dampDays(jar: DampQuestion, limit: number): number | undefined {
  * @returns undefined in the cold, where it hardly does
  */
 export function dampOf(jar: DampQuestion): Damp | undefined {
-  const daysToClump = dampDays(jar, DAMP_LIMITS.clumps)
+  const daysToClump = dampDays(jar, jar.clumpsAt ?? DAMP_LIMITS.clumps)
   if (daysToClump === undefined) return undefined
   const days = Math.min(MOST_DAYS, Math.max(LEAST_DAYS, Number.isFinite(daysToClump) ? 1.4 * daysToClump : MOST_DAYS))
   const { daysToLimit: daysToMould, curve } = moistureIngress(questionOf(jar, DAMP_LIMITS.mould, days))

@@ -11,11 +11,19 @@ export function bestByDates(packedAt: number, { months }: Pick<BestBy, 'months'>
   return { from: Math.round(packedAt + months.low * MONTH_MS), to: Math.round(packedAt + months.high * MONTH_MS) }
 }
 
-export type Freshness = 'empty' | 'stale' | 'past' | 'use-first' | 'good'
+export type Freshness = 'empty' | 'spoiled' | 'damp' | 'stale' | 'past' | 'use-first' | 'good'
 
-/** Where a jar stands in its time. A nose that smells nothing outweighs the calendar. */
-export function freshnessOf(jar: { leftG: number; bestFrom: number; bestTo: number; smell?: string }, now: number): Freshness {
+const SPOILED: readonly string[] = ['mould', 'insects', 'rancid', 'musty']
+const DAMP: readonly string[] = ['moisture', 'clumps']
+
+/** Where a jar stands in its time. What eyes and nose find outweighs the calendar. */
+export function freshnessOf(
+  jar: { leftG: number; bestFrom: number; bestTo: number; smell?: string; saw?: string },
+  now: number,
+): Freshness {
   if (jar.leftG <= 0) return 'empty'
+  if (SPOILED.includes(jar.smell ?? '') || SPOILED.includes(jar.saw ?? '')) return 'spoiled'
+  if (DAMP.includes(jar.saw ?? '')) return 'damp'
   if (jar.smell === 'none') return 'stale'
   if (jar.bestTo < now) return 'past'
   return jar.bestFrom < now + USE_FIRST_DAYS * DAY ? 'use-first' : 'good'

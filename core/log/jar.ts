@@ -27,6 +27,8 @@ export interface Lot {
   raw?: boolean
   /** The finest sieve that nine tenths of it are through, µm. */
   sievedUm?: number
+  /** Bought in, or there before the log: it stood loose as it was. */
+  sold?: boolean
   /** The date printed on what was bought in. */
   bestTo?: number
 }

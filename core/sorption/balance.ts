@@ -19,7 +19,9 @@ export function equilibriumIn(isotherm: GroupIsotherm, room: Air, setC: number):
  * Rooms that nobody measured, as kitchens are through the year: 18 to 30 °C and 45 to 85 % (common practice). How far a load can be dried
  * hangs on them, the more the cooler it is dried.
  */
-const UNKNOWN_ROOMS: readonly Air[] = [18, 22, 26, 30].flatMap(celsius => [0.45, 0.55, 0.65, 0.75, 0.85].map(humidity => ({ celsius, humidity })))
+const UNKNOWN_ROOMS: readonly Air[] = [18, 22, 26, 30].flatMap(celsius =>
+  [0.45, 0.55, 0.65, 0.75, 0.85].map(humidity => ({ celsius, humidity })),
+)
 
 /** The moisture that a run ends in where nobody measured the room, dry basis: over all that it may be, with the isotherm's own doubt. */
 export function equilibriumUnknown(isotherm: GroupIsotherm, setC: number): { mean: number; sd: number } {

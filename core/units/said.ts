@@ -26,7 +26,10 @@ const RULES: readonly [RegExp, (...found: string[]) => string][] = [
     (_, count) => `${one(count!) || Number(count)}.5`,
   ],
   [say(String.raw`anderthalb|eineinhalb|one\s+and\s+a\s+half`), () => '1.5'],
-  [say(String.raw`three[\s-]+quarters?\s+(?:of\s+)?an?|three[\s-]+quarters?|dreiviertel|trois\s+quarts?\s+de|trois\s+quarts?`), () => '0.75'],
+  [
+    say(String.raw`three[\s-]+quarters?\s+(?:of\s+)?an?|three[\s-]+quarters?|dreiviertel|trois\s+quarts?\s+de|trois\s+quarts?`),
+    () => '0.75',
+  ],
   [say(String.raw`(?:an?\s+)?quarter(?:\s+of)?(?:\s+an?)?|ein\s+viertel|un\s+quart\s+de`), () => '0.25'],
   [say(String.raw`half\s+an?|(?:an?\s+)?half|eine?n?\s+halbe[snr]?|halbe[snr]?|une?\s+demi(?:e|-)?|demi(?:e|-)?`), () => '0.5'],
   [say(String.raw`(?:an?\s+)?couple(?:\s+of)?`), () => '2'],
@@ -38,7 +41,10 @@ const RULES: readonly [RegExp, (...found: string[]) => string][] = [
  * What says no number stays as it was.
  */
 export function figuresSaid(text: string): string {
-  const figures = RULES.reduce((said, [pattern, write]) => said.replace(pattern, write as (...found: string[]) => string), text.replace(/demi-/giu, 'demi '))
+  const figures = RULES.reduce(
+    (said, [pattern, write]) => said.replace(pattern, write as (...found: string[]) => string),
+    text.replace(/demi-/giu, 'demi '),
+  )
   // "a hundred" is one number.
   return figures.replace(/(?<![\d.])(\d+) 100(?!\d)/g, (_, count: string) => String(Number(count) * 100))
 }

@@ -34,7 +34,9 @@ export const namesWeight = (text: string): boolean => NAMES_A_UNIT.test(text)
 export function weightWithin(text: string): { weight: string; around: string } | undefined {
   const said = figuresSaid(text)
   const found = WEIGHED.exec(said)
-  return found ? { weight: found[0], around: `${said.slice(0, found.index)} ${said.slice(found.index + found[0].length)}`.trim() } : undefined
+  return found
+    ? { weight: found[0], around: `${said.slice(0, found.index)} ${said.slice(found.index + found[0].length)}`.trim() }
+    : undefined
 }
 
 const PART = new RegExp(`^(${NUMBER})\\s*(\\p{L}+)?\\.?,?\\s*(?:and\\s+)?`, 'iu')

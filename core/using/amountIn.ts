@@ -1,4 +1,14 @@
-import { figuresSaid, formatWeight, namesWeight, NUMBER, parseWeight, readingsOf, weightWithin, type ParsedQuantity, type WeightUnit } from '../units'
+import {
+  figuresSaid,
+  formatWeight,
+  namesWeight,
+  NUMBER,
+  parseWeight,
+  readingsOf,
+  weightWithin,
+  type ParsedQuantity,
+  type WeightUnit,
+} from '../units'
 import type { Spread } from '../foods'
 import { wordsOf } from '../foods/named'
 import type { MeasureSystem } from './measures'
@@ -29,7 +39,9 @@ const SINGLE = new Set(
 ) // prettier-ignore
 /** Said of any of them: they neither name the food nor another. */
 const KINDS = new Set(
-  'x of the my our de d des du von la le les big large medium small little tiny huge whole fresh ripe red green yellow orange white black purple'.split(' '),
+  'x of the my our de d des du von la le les big large medium small little tiny huge whole fresh ripe red green yellow orange white black purple'.split(
+    ' ',
+  ),
 )
 /** Heaps and vessels of no one size: what they hold is asked. */
 const HEAPS = new Set(

@@ -9,7 +9,9 @@ const FILLED = new RegExp(`(?:${NUMBER})\\s*(?:${UNIT})(?![\\p{L}])\\.?`, 'iu')
 export function volumeWithin(text: string): { volume: string; around: string } | undefined {
   const said = figuresSaid(text)
   const found = FILLED.exec(said)
-  return found ? { volume: found[0], around: `${said.slice(0, found.index)} ${said.slice(found.index + found[0].length)}`.trim() } : undefined
+  return found
+    ? { volume: found[0], around: `${said.slice(0, found.index)} ${said.slice(found.index + found[0].length)}`.trim() }
+    : undefined
 }
 
 const VESSELS: [RegExp, 'cup' | 'tablespoon' | 'teaspoon'][] = [

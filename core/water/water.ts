@@ -85,7 +85,11 @@ function takenOut(state: BatchState, run: RunState, at: number): Water {
   if (last) return driedOn({ moisture: byWeight, known: unloadedAt - last.at < AT_ONCE_MS ? 'weight' : 'hours', since: last.at }, run, at)
   const byHand = { p10: BY_HAND.low * target, p50: target, p90: BY_HAND.high * target }
   const isByHand = run === state.run && feltDry(state) && byWeight.p10 <= byHand.p90
-  return driedOn(isByHand ? { moisture: byHand, known: 'hand', since: unloadedAt } : { moisture: byWeight, known: 'hours', since: run.loadedAt }, run, at)
+  return driedOn(
+    isByHand ? { moisture: byHand, known: 'hand', since: unloadedAt } : { moisture: byWeight, known: 'hours', since: run.loadedAt },
+    run,
+    at,
+  )
 }
 
 /** A full test by hand found it dry. */

@@ -267,7 +267,7 @@ export function smellsOf(
     db,
     `
     SELECT e.at, json_extract(e.body, '$.smell') AS smell, v.oldest_at FROM jar_view v JOIN entry_in_force e ON e.jar_id = v.jar_id
-    WHERE v.food_key = ? AND v.purpose = ? AND e.kind = 'smell'
+    WHERE v.food_key = ? AND v.purpose = ? AND e.kind = 'smell' AND json_extract(e.body, '$.smell') NOT IN ('rancid', 'musty')
     ORDER BY e.at`,
   ).all(foodKey, purpose)
 }

@@ -1,5 +1,5 @@
-import { checkJars, contentOf, jarBest, jarsNamed, replayJars, type Content, type Pantry } from '#core/jars'
-import { moistureOf, stockedJar, type FindLot, type Lot, type Jar, type JarItem, type JarUse, type Entry, type EntryOf } from '#core/log'
+import { checkJars, contentOf, jarBest, jarWater, jarsNamed, replayJars, type Content, type Pantry } from '#core/jars'
+import { stockedJar, type FindLot, type Lot, type Jar, type JarItem, type JarUse, type Entry, type EntryOf } from '#core/log'
 import { foodOfBlend } from '#core/blends'
 import type { Todo } from '#core/planning'
 import { batchView } from '#server/db/batches'
@@ -97,6 +97,7 @@ function lotOfStock({ foods }: Context, body: Entry['body'] | undefined): Lot | 
     food,
     purpose: body.purpose,
     rested: true,
+    sold: true,
     moisture: body.moisture ?? food.target[body.purpose],
     allergens: body.allergens,
     saltShare: body.saltShare,
@@ -205,7 +206,7 @@ function rowOf(
     best_from: best.from,
     best_to: best.to,
     best_limit: best.limit,
-    moisture: moistureOf(jar),
+    moisture: jarWater(jar, find).moisture,
     smell: smell?.smell ?? null,
     smelt_at: smell?.at ?? null,
     saw: look?.saw ?? null,

@@ -1,9 +1,8 @@
 import { InputError } from '#core/errors'
 import { foldBatch } from '#core/batch'
-import { type BatchState, moistureOf } from '#core/log'
-import { contentOf, jarBest, jarDamp } from '#core/jars'
+import type { BatchState } from '#core/log'
+import { contentOf, jarBest, jarDamp, jarWater } from '#core/jars'
 import { bestByWindow, MONTH_MS, strengthOf, type Damp } from '#core/keeping'
-import { activityOfTarget, isothermOf } from '#core/sorption'
 import { portionOf } from '#core/using'
 import type { BasketAnswer, JarAnswer, JarSummary, PacketAnswer, RecallAnswer, FoodWish, ShelfAnswer, StockAnswer } from '#shared/contracts'
 import { batchOfNumber, batchView } from '#server/db/batches'
@@ -116,8 +115,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
     sizeMl: row.size_ml ?? undefined,
     storageC: jar.storageC ?? pantry.celsius,
     filledAt: row.filled_at,
-    moisture: moistureOf(jar),
-    activity: activityOfTarget(isothermOf(food), moistureOf(jar)),
+    ...jarWater(jar, find),
     bestBy,
     bestLimit: limit,
     damp: finite(jarDamp(jar, find, pantry)),

@@ -7,6 +7,7 @@ import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
 import type { BestBy, Damp, Strength } from '#core/keeping'
+import type { JarBest, JarWater } from '#core/jars'
 import type { LearningPoint, Summary, TrialDifference, TrialSide, Worth } from '#core/insight'
 import type { PlaceEvenness, UpkeepState } from '#core/machines'
 import type { Effect, LearnedHours } from '#core/learning'
@@ -335,8 +336,10 @@ export interface JarAnswer extends JarSummary {
   /** Water, wet basis, by balance over its parts, and the humidity of its air that goes with it. */
   moisture: number
   activity: number
+  /** What was seen or smelt says that it is damper than was reckoned. */
+  seen?: JarWater['seen']
   bestBy: BestBy
-  bestLimit: 'fading' | 'damp'
+  bestLimit: JarBest['limit']
   allergens: string[]
   /** Share of salt by weight, and Scoville units where it is hot. */
   saltShare: number

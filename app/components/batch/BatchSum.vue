@@ -39,7 +39,11 @@ const steps = computed(() =>
       grams: props.state.powderG || undefined,
       note: yields.value.overall === undefined ? undefined : `${format.share(yields.value.overall)} of the basket`,
     },
-    { name: 'Not ground', grams: props.state.purpose === 'pieces' || !props.state.powderG ? undefined : props.state.piecesLeftG || undefined, note: undefined },
+    {
+      name: 'Not ground',
+      grams: props.state.purpose === 'pieces' || !props.state.powderG ? undefined : props.state.piecesLeftG || undefined,
+      note: undefined,
+    },
   ].filter((step): step is { name: string; grams: number; note: string | undefined } => step.grams !== undefined),
 )
 const numberOf = (jarId: string) => props.page.jars.find(jar => jar.jarId === jarId)?.number

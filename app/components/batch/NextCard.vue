@@ -176,10 +176,14 @@ function grinding(state: BatchState): Next {
   const acts: Next['acts'] = [{ kind: 'pack', words: 'Pack a jar', main: true }]
   if (state.purpose !== 'pieces' && state.jars.length === 0)
     acts.push({ kind: 'powderDry', words: 'Dry the powder' }, { kind: 'load', words: 'Back to the machine' })
-  if (state.purpose !== 'pieces') acts.push({ kind: 'grind', words: state.piecesLeftG ? `Grind the other ${format.weight(state.piecesLeftG)}` : 'Grind it again' })
+  if (state.purpose !== 'pieces')
+    acts.push({ kind: 'grind', words: state.piecesLeftG ? `Grind the other ${format.weight(state.piecesLeftG)}` : 'Grind it again' })
   if (state.jars.length > 0) acts.push({ kind: 'finish', words: 'Finish here' })
   return {
-    title: state.unpackedG < 1 && state.piecesLeftG ? `${format.weight(state.piecesLeftG)} still to grind` : `${format.weight(state.unpackedG)} to pack`,
+    title:
+      state.unpackedG < 1 && state.piecesLeftG
+        ? `${format.weight(state.piecesLeftG)} still to grind`
+        : `${format.weight(state.unpackedG)} to pack`,
     why: 'Open powder takes water from the room and sets: close it in jars now.',
     acts,
   }

@@ -47,7 +47,8 @@ function read(): FormReading {
         dryInG: dryInG.value,
         powderOutG: powderOutG.value,
         again: again.value || undefined,
-        note: note.value.trim() || undefined },
+        note: note.value.trim() || undefined,
+      },
     ],
   }
 }

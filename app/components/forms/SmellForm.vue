@@ -22,6 +22,8 @@ defineExpose({ read })
       { value: 'weaker', words: 'weaker', note: 'use more' },
       { value: 'crushed', words: 'only when crushed' },
       { value: 'none', words: 'of nothing', note: 'to the compost' },
+      { value: 'rancid', words: 'rancid, of old oil', note: 'discard it' },
+      { value: 'musty', words: 'musty', note: 'discard it untasted' },
     ]"
   />
 </template>

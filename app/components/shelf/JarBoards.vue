@@ -88,16 +88,13 @@ watch(rows, () => virtual.value.measure())
 
 /** What stands on the jar's shoulder, if anything. */
 const MARKS: Partial<Record<Freshness, { words: string; tone: string }>> = {
+  spoiled: { words: 'spoiled', tone: 'danger' },
+  damp: { words: 'damp', tone: 'danger' },
   stale: { words: 'stale', tone: 'danger' },
   past: { words: 'past', tone: 'danger' },
   'use-first': { words: 'use', tone: 'attention' },
 }
-const mark = (jar: ShelfJar) =>
-  jar.saw === 'mould'
-    ? { words: 'mould', tone: 'danger' }
-    : jar.saw === 'moisture' || jar.saw === 'clumps'
-      ? { words: 'damp', tone: 'danger' }
-      : MARKS[freshnessOf(jar, props.now)]
+const mark = (jar: ShelfJar) => MARKS[freshnessOf(jar, props.now)]
 </script>
 
 <template>

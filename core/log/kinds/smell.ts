@@ -3,8 +3,8 @@ import { checkKnown } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id } from '../fields'
 
-/** How a jar's powder smells: as it did, weaker, only when crushed, not at all. */
-const SMELLS = ['strong', 'weaker', 'crushed', 'none'] as const
+/** How a jar's powder smells: as it did, weaker, only when crushed, not at all; rancid, of old oil or paint; musty, of damp. */
+const SMELLS = ['strong', 'weaker', 'crushed', 'none', 'rancid', 'musty'] as const
 export type Smell = (typeof SMELLS)[number]
 
 const schema = z.strictObject({ kind: z.literal('smell'), jarId: id, smell: z.enum(SMELLS, { error: 'Say how it smells.' }) })

@@ -105,10 +105,16 @@ describe('how much came in, as people say it', () => {
     const words = ['pumpkins', 'pieces', 'of pumpkin', 'and 3 pumpkins', 'a dozen', 'x', '', '6 pieces', 'each']
     const figure = fc.oneof(fc.integer({ min: 1, max: 1e6 }).map(String), fc.constantFrom('three', 'a', 'half a', '1½', 'two dozen', ''))
     fc.assert(
-      fc.property(fc.constantFrom(...words), figure, fc.constantFrom(...units), fc.constantFrom(...words), (before, amount, unit, after) => {
-        const { by, count } = read(`${before} ${amount} ${unit} ${after}`)
-        expect([by === 'count', count]).toEqual([false, undefined])
-      }),
+      fc.property(
+        fc.constantFrom(...words),
+        figure,
+        fc.constantFrom(...units),
+        fc.constantFrom(...words),
+        (before, amount, unit, after) => {
+          const { by, count } = read(`${before} ${amount} ${unit} ${after}`)
+          expect([by === 'count', count]).toEqual([false, undefined])
+        },
+      ),
       { numRuns: 2000 },
     )
   })

@@ -58,7 +58,13 @@ describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one a
     expect(out.unsaidH).toBeCloseTo(0.3 + 4, 6)
     // Nothing was written of the freezer, but it was frozen solid.
     const solid = (frozen?: number[]) =>
-      zone(25, [0, intake('milk-whole')], [0.2, { kind: 'hold', place: 'refrigerator' }], [8, { kind: 'hold', place: null }], [24, load({ frozen, way: 'freeze-dryer' })])
+      zone(
+        25,
+        [0, intake('milk-whole')],
+        [0.2, { kind: 'hold', place: 'refrigerator' }],
+        [8, { kind: 'hold', place: null }],
+        [24, load({ frozen, way: 'freeze-dryer' })],
+      )
     const unsaid = zone(25, [0, intake('milk-whole')], [24, load({ frozen: [1], way: 'freeze-dryer' })])!
     expect(unsaid.unsaidH).toBe(0)
     expect(zone(25, [0, intake('milk-whole')], [24, load({ way: 'freeze-dryer' })])!.unsaidH).toBeCloseTo(24, 6)

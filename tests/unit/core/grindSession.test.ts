@@ -184,7 +184,9 @@ describe('a session in the log', () => {
     expect(foldBatch(again('pieces'), findFood)).toMatchObject({ stage: 'grinding', dryG: 80, unpackedG: undefined })
     expect(foldBatch(again('powder'), findFood)).toMatchObject({ stage: 'grinding', unpackedG: 80 })
     expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 80, powderOutG: 77 })).toEqual({})
-    expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 90, powderOutG: 77 }).dryInG).toMatch(/more than there is: 80 g of dry pieces/)
+    expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 90, powderOutG: 77 }).dryInG).toMatch(
+      /more than there is: 80 g of dry pieces/,
+    )
     const dried = more(again('powder'), [1, { kind: 'powderDry', how: 'low-oven', minutes: 15, beforeG: 80, afterG: 77 }])
     expect(foldBatch(dried, findFood)!.unpackedG).toBe(77)
     expect(refusals(dried, 2, { kind: 'pack', jarId: 'n', netG: 77, packageKey: 'screw-jar', place: 'P' })).toEqual({})

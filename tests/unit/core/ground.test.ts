@@ -3,7 +3,7 @@ import { checkEntry, foldBatch, grindsAgain, productOf, taughtBy, toGrindG } fro
 import { InputError } from '#core/errors'
 import { inForce, type EntryBody } from '#core/log'
 import { findFood } from '../../support/foods'
-import { BEETROOT, logOf } from '../../support/logbook'
+import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
 
 const RUN = '018f0000-0000-7000-8000-000000000001'
 type Item = [hours: number, body: EntryBody]
@@ -14,7 +14,7 @@ const dried = (outG: number | undefined, ...items: Item[]) =>
     [1, { kind: 'load', runId: RUN, machineId: 'cabinet', positions: [1], totalG: 600 }],
     [1, { kind: 'heat', runId: RUN, setC: 57 }],
     [14, { kind: 'unload', weightG: outG }],
-    [14.2, { kind: 'restEnd', skipped: true }],
+    [14.2, { kind: 'restEnd' }],
     ...items,
   )
 const state = (outG: number | undefined, ...items: Item[]) => foldBatch(dried(outG, ...items), findFood)!
@@ -23,7 +23,7 @@ function refused(outG: number | undefined, items: Item[], body: EntryBody): stri
   const entries = dried(outG, ...items)
   const [entry] = logOf([60, body])
   try {
-    checkEntry(entries, { ...entry!, id: 'new', seq: 99 }, { find: findFood })
+    checkEntry(entries, { ...entry!, id: 'new', seq: 99 }, { find: findFood, now: MORNING + 99 * HOUR })
     return undefined
   } catch (error) {
     if (!(error instanceof InputError)) throw error
@@ -76,7 +76,11 @@ describe('what the mill had and gave', () => {
     expect(state(undefined, [15, grind(100, 96)], [16, grind(60, 57)])).toMatchObject({ piecesInG: 160, powderG: 153 })
   })
   it('never gives more than came out, in whatever order it is ground', () => {
-    const session = fc.record({ share: fc.double({ min: 0.05, max: 1, noNaN: true }), gives: fc.double({ min: 0.8, max: 1, noNaN: true }), again: fc.boolean() })
+    const session = fc.record({
+      share: fc.double({ min: 0.05, max: 1, noNaN: true }),
+      gives: fc.double({ min: 0.8, max: 1, noNaN: true }),
+      again: fc.boolean(),
+    })
     fc.assert(
       fc.property(fc.array(session, { minLength: 1, maxLength: 8 }), sessions => {
         const items: Item[] = []

@@ -91,7 +91,8 @@ describe('laws of the verdict', () => {
       if (says[0] === 'dry' && says[1] === 'wet' && says[2] === 'nothing' && says[3] === 'none')
         expect(verdict).toMatchObject({
           level: 'keep-drying',
-          reason: 'The weight says dry, but a wet place was found by hand, and that decides. Dry on, then feel the wettest pieces again, cold.',
+          reason:
+            'The weight says dry, but a wet place was found by hand, and that decides. Dry on, then feel the wettest pieces again, cold.',
         })
   })
   it('tells nothing weighed from not dry by weight', () => {
@@ -106,9 +107,7 @@ describe('headline, reason and button are of one mind', () => {
   const stopped = { constant: true, lossG: 0, spanH: 3, noiseG: 1 }
   const wide = WEIGHTS.flatMap(([, weight]) =>
     [undefined, { chance: 0.5, known: false }, { chance: 0.5, known: true }, { chance: 0.95, known: false }].flatMap(reach =>
-      [undefined, stopped].flatMap(constant =>
-        [true, false].map(sinceFeel => weight && { ...weight, reach, constant, sinceFeel }),
-      ),
+      [undefined, stopped].flatMap(constant => [true, false].map(sinceFeel => weight && { ...weight, reach, constant, sinceFeel })),
     ),
   )
   const hands = [...FEELS.map(([, feel]) => feel), { ...answered('snaps', 'even'), places: 4 }]
@@ -138,7 +137,10 @@ describe('headline, reason and button are of one mind', () => {
     for (const { verdict } of cases) {
       const words = ASKED[verdict.ask as keyof typeof ASKED]
       if (words) expect([verdict.ask, verdict.reason]).toEqual([verdict.ask, expect.stringMatching(words)])
-      else expect([verdict.ask, verdict.level]).toEqual(verdict.ask === 'unload' ? ['unload', 'rest'] : [verdict.ask, verdict.ask === 'pack' ? 'seal' : 'grind'])
+      else
+        expect([verdict.ask, verdict.level]).toEqual(
+          verdict.ask === 'unload' ? ['unload', 'rest'] : [verdict.ask, verdict.ask === 'pack' ? 'seal' : 'grind'],
+        )
     }
   })
   it('what was just done is not asked for again, unless it came to nothing', () => {
@@ -154,7 +156,11 @@ describe('headline, reason and button are of one mind', () => {
     const byHand = judgeDryness({ purpose: 'powder', targetMoisture: 0.06, feel: { ...answered('snaps', 'even'), places: 4 } })
     expect(byHand).toMatchObject({ level: 'rest', ask: 'unload', reason: expect.stringMatching(/The closed jar will tell/) })
     const fewer = judgeDryness({ purpose: 'powder', targetMoisture: 0.06, feel: answered('snaps', 'even') })
-    expect(fewer).toMatchObject({ level: 'cool-and-check', ask: 'weigh', reason: expect.stringMatching(/or feel the thickest pieces of 4 places/) })
+    expect(fewer).toMatchObject({
+      level: 'cool-and-check',
+      ask: 'weigh',
+      reason: expect.stringMatching(/or feel the thickest pieces of 4 places/),
+    })
   })
   it('a constant weight in a room that nobody measured asks for its air where that decides', () => {
     const of = (reach: { chance: number; known: boolean }) =>

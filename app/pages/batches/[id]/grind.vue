@@ -166,7 +166,8 @@ const minuteWords = computed(() => {
         <h1>Grind {{ state.food.name.toLowerCase() }}</h1>
         <p class="quiet">
           <NuxtLink :to="`/batches/${batchId}`">Batch {{ page?.number }}</NuxtLink> ·
-          {{ toGrind === undefined ? 'another round' : `${format.weight(toGrind)} ${again ? 'of powder, once more' : 'dry'}` }} · for {{ PURPOSE_WORDS[state.purpose] }}
+          {{ toGrind === undefined ? 'another round' : `${format.weight(toGrind)} ${again ? 'of powder, once more' : 'dry'}` }} · for
+          {{ PURPOSE_WORDS[state.purpose] }}
         </p>
       </div>
     </header>

@@ -32,16 +32,22 @@ useHead({ title: () => (jar.value ? `Jar ${jar.value.number} · Dulse` : 'Dulse'
 
 const STATUS: Record<Freshness, { words: string; tone: string }> = {
   empty: { words: 'empty', tone: '' },
+  spoiled: { words: 'spoiled: discard it', tone: 'danger' },
+  damp: { words: 'damp, or it stood warm', tone: 'danger' },
   stale: { words: 'no smell left', tone: 'danger' },
   past: { words: 'past its best', tone: 'danger' },
   'use-first': { words: 'use first', tone: 'attention' },
   good: { words: 'at its best', tone: 'good' },
 }
 const status = computed(() => STATUS[freshnessOf(jar.value!, now.value)])
-const SMELL = { strong: 'strong', weaker: 'weaker: use more', crushed: 'only when crushed', none: 'none: to the compost' } as Record<
-  string,
-  string
->
+const SMELL = {
+  strong: 'strong',
+  weaker: 'weaker: use more',
+  crushed: 'only when crushed',
+  none: 'none: to the compost',
+  rancid: 'rancid: discard it',
+  musty: 'musty: discard it untasted',
+} as Record<string, string>
 const spoons = computed(
   () => `${format.range(tablespoonsOf(jar.value!.leftG, jar.value!.densityGMl), count => String(Math.round(count)))} level tablespoons`,
 )
@@ -168,8 +174,9 @@ const again = ref(false)
           <dd>{{ jar.place }}</dd>
           <dt>Water</dt>
           <dd>
-            {{ format.share(jar.moisture) }}, in balance with air of {{ Math.round(jar.activity * 100) }}&nbsp;%<template
-              v-if="jar.mixed.starchG + jar.mixed.saltG > 0.05"
+            {{ jar.seen ? 'at least about ' : '' }}{{ format.share(jar.moisture) }}, in balance with air of
+            {{ Math.round(jar.activity * 100) }}&nbsp;%{{ jar.seen ? ', by what was seen in it' : ''
+            }}<template v-if="jar.mixed.starchG + jar.mixed.saltG > 0.05"
               >;
               {{
                 [
@@ -255,7 +262,8 @@ const again = ref(false)
       <section v-if="jar.damp" class="card" aria-label="Its months">
         <h2>Its months</h2>
         <p class="quiet">
-          {{ dampWords(jar.damp) }} At a pantry of {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.
+          {{ jar.seen === 'clumps' ? 'It clumps already: damp got in, or it stood warm.' : dampWords(jar.damp) }} At a pantry of
+          {{ format.share(settings.pantryHumidity) }} humidity, closed; every opening counts more.
         </p>
         <WhenNear height="220px">
           <LazyDampChart :damp="jar.damp" :strength="jar.strength" :filled-at="jar.filledAt" :oldest-at="jar.oldestAt" :now="now" />
