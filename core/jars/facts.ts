@@ -182,7 +182,7 @@ function dampQuestion(
     humidity,
     moisture: moisture || undefined,
     clumpsAt: lot.sold
-      ? Math.min(DAMP_LIMITS.mould, Math.max(DAMP_LIMITS.clumps, activityOfTarget(isothermOf(lot.food), lot.moisture) + LOOSE_ABOVE))
+      ? Math.max(DAMP_LIMITS.clumps, activityOfTarget(isothermOf(lot.food), lot.moisture) + LOOSE_ABOVE)
       : DAMP_LIMITS.clumps,
   }
 }
