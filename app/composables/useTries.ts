@@ -212,7 +212,7 @@ export function tryBeforeLoad(
     const factor = usualHoursFactor(state, machine.kind) / effectsOfChoices(state.food, state.choices).hours
     return tryMachineOf(machine, {
       free: machine.trays - taken,
-      ...(hours && { usualHours: { low: hours.low / factor, high: hours.high / factor } }),
+      ...(hours && { usualHours: { [state.card.key]: { low: hours.low / factor, high: hours.high / factor } } }),
     })
   })
   const { moisture, weightG } = state.balance
@@ -270,11 +270,12 @@ export function basketToTry(
     preparedG: forecast.preparedG.p50,
     solids: { mean: 1 - water.mean, sd: water.sd },
     machines: fit.map(machine => {
-      const own = hours?.machines.find(({ machineId }) => machineId === machine.id)?.cards[card.key]
+      // Of every cut, since another may be chosen.
+      const own = hours?.machines.find(({ machineId }) => machineId === machine.id)?.cards
       return tryMachineOf(machine, {
         // The forecast knows of the machine that is chosen how many of its places are free.
         ...(machine.id === machineId && { free: forecast.free }),
-        ...(own && { usualHours: { low: own.low, high: own.high } }),
+        ...(own && { usualHours: own }),
       })
     }),
     startHour: hourOfDay(now, timeZone),

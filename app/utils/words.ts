@@ -81,3 +81,14 @@ export const TODO_WORDS: Record<TodoKind, string> = {
   turn: 'Turn what lies in the sun',
   settle: 'Two entries say different things',
 }
+
+/** How likely something is dry by morning, as it is said; the figure never says more than it is. */
+export function nightChance(dry: number): string {
+  if (dry > 0.95) return 'almost certainly dry by morning'
+  if (dry < 0.05) return 'almost certainly not dry by morning'
+  const tenths = Math.min(9, Math.max(1, Math.round(10 * (dry >= 0.5 ? 1 - dry : dry))))
+  if (tenths === 5) return 'even odds that it is dry by morning'
+  return dry > 0.5
+    ? `most likely dry by morning; ${tenths} in 10 that it is not`
+    : `most likely not dry by morning; ${tenths} in 10 that it is`
+}

@@ -1,5 +1,6 @@
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
+import { COOKING_STEPS, DANGER_LIMIT_H, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import { activityAt, isothermOf } from '../sorption'
 import { HOUR } from '../time'
 import { waterOf } from '../water'
@@ -23,19 +24,6 @@ export interface DangerZone {
   setC?: number
 }
 
-/**
- * From here on food of animals, pulses and rice is kept hot, °C (USDA, from memory: 140 °F); vegetables that were cooked are dried from
- * where the last of what harms stops growing (52 °C, FDA hazards guide, from memory). Above 90 °F it grows twice as fast.
- */
-const HOT_ENOUGH_C = { perishable: 60, cooked: 52 }
-const WARM_C = 32
-/** Two hours in all, one above 32 °C (USDA, from memory). */
-const LIMIT_H = 2
-/** At or below this water activity food is not one that time and temperature are kept for (FDA Food Code, from memory). */
-export const SAFE_ACTIVITY = 0.85
-/** Sour or dry by nature: what is cooked of these does not spoil so (common practice). */
-const SOUR: readonly string[] = ['orchard', 'berry', 'citrus', 'wateryFruit', 'dried', 'seaweed']
-const COOKED: readonly string[] = ['cook', 'boil', 'roast', 'puree', 'thicken']
 const COLD: readonly string[] = ['refrigerator', 'freezer']
 const ROOM_C = 20
 /** Cold enough that nothing grows. */
@@ -44,9 +32,8 @@ const COLD_C = 4
 /** Since when a batch is perishable: as it came, or since it was cooked or puréed; undefined where it is not. */
 function perishableSince({ food, prep, intake, fromJars }: BatchState): number | undefined {
   if (fromJars) return undefined
-  const cooked = prep.findLast(entry => COOKED.includes(entry.body.step))
-  if (food.traits.includes('perishable')) return cooked?.at ?? intake.at
-  return SOUR.includes(food.group) ? undefined : cooked?.at
+  const cooked = prep.findLast(entry => COOKING_STEPS.includes(entry.body.step))
+  return dangerHotC(food, cooked !== undefined) === undefined ? undefined : (cooked?.at ?? intake.at)
 }
 
 interface Span {
@@ -67,22 +54,22 @@ export function dangerZoneOf(state: BatchState, now: number): DangerZone | undef
   if (since === undefined) return undefined
   const runs = [...state.earlierRuns, ...(state.run ? [state.run] : [])]
   const safeAt = dryEnoughAt(state, now)
-  const hotC = state.food.traits.includes('perishable') ? HOT_ENOUGH_C.perishable : HOT_ENOUGH_C.cooked
+  const hotC = dangerHotC(state.food, true)!
   const spans = [...outside(state, runs, since, now), ...runs.flatMap(run => inMachine(run, since, now))]
     .map(span => ({ ...span, to: Math.min(span.to, safeAt) }))
-    .filter(span => span.to > span.from && span.celsius > 4 && span.celsius < hotC)
-  const rate = (span: Span) => (span.celsius > WARM_C ? 2 : 1)
+    .filter(span => span.to > span.from && dangerRate(span.celsius, hotC) > 0)
+  const rate = (span: Span) => dangerRate(span.celsius, hotC)
   const hoursOf = (list: readonly Span[]) => list.reduce((sum, span) => sum + (rate(span) * (span.to - span.from)) / HOUR, 0)
   const hours = hoursOf(spans)
   const unsaidH = hoursOf(spans.filter(span => span.unsaid))
   const open = now < safeAt ? spans.find(span => span.to >= now) : undefined
-  const over = hours - unsaidH >= LIMIT_H
+  const over = hours - unsaidH >= DANGER_LIMIT_H
   return {
     hours,
     unsaidH,
-    limitH: LIMIT_H,
+    limitH: DANGER_LIMIT_H,
     counting: open !== undefined,
-    until: open && hours < LIMIT_H ? now + ((LIMIT_H - hours) / rate(open)) * HOUR : undefined,
+    until: open && hours < DANGER_LIMIT_H ? now + ((DANGER_LIMIT_H - hours) / rate(open)) * HOUR : undefined,
     over,
     hotC,
     setC: open && state.run?.setC !== null ? state.run?.setC : undefined,

@@ -1,6 +1,6 @@
 export { allergensOf, isSulphited } from './allergens'
 export { constantTrays, type TrayRound } from './constantTrays'
-export { dangerZoneOf, SAFE_ACTIVITY, type DangerZone } from './dangerZone'
+export { dangerZoneOf, type DangerZone } from './dangerZone'
 export { doubtOfWeight } from './doubt'
 export { assess, assessRack, assessTrays, type AssessedTray, type Assessment, type FinishWindow, type StandingTray } from './assess'
 export { grindsAgain, toGrindG } from './ground'

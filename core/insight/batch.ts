@@ -1,5 +1,9 @@
 import { dryingRunOf, estimateOfRun, usualHoursFactor } from '../water'
-import { inForce, ofKind, type BatchState, type Entry, type EntryOf } from '../log'
+import { USUAL_ROOM } from '../air'
+import { inForce, ofKind, type BatchState, type Entry, type EntryOf, type RunState } from '../log'
+import { dutyAt } from '../machines'
+import { HOUR } from '../time'
+import { WAYS } from '../ways'
 import { estimateDrying } from '../kinetics'
 import { handsMinutesKg } from '../planning'
 import type { BatchInsight } from './types'
@@ -17,13 +21,27 @@ export function batchInsight(state: BatchState, entries: readonly Entry[]): Batc
   const log = inForce(entries)
   const runs = [...state.earlierRuns, ...(state.run ? [state.run] : [])]
   return {
-    heat: runs.map(run => ({ machineId: run.machineId, hours: run.unloadedAt === undefined ? 0 : run.clock.hoursAt(run.unloadedAt) })),
+    heat: runs.map(run => ({
+      machineId: run.machineId,
+      hours: run.unloadedAt === undefined ? 0 : run.clock.hoursAt(run.unloadedAt),
+      fullPowerH: fullPowerHours(run),
+    })),
     handsMinutes: handsMinutes(state, log),
     price: state.intake.body.price,
     lost: state.grinds.length > 0 ? lossesOf(state.grinds) : undefined,
     told: toldAtLoading(state),
     window: windowAtHalf(state),
   }
+}
+
+/** Hours at its machine's rated power that a run's heat came to. */
+function fullPowerHours({ clock, unloadedAt, way, room = USUAL_ROOM }: RunState): number {
+  if (unloadedAt === undefined) return 0
+  return clock.spells.reduce(
+    (sum, { from, to = unloadedAt, setC }) =>
+      sum + (Math.max(0, Math.min(to, unloadedAt) - from) / HOUR) * dutyAt(WAYS[way.way], setC, room.celsius),
+    0,
+  )
 }
 
 function handsMinutes(state: BatchState, log: readonly Entry[]): number {

@@ -3,7 +3,8 @@ import type { HoursTold } from './learning'
 /** What one finished batch taught, kept beside its line in the lists. Weights g, hours of heat, money in the household's own. */
 export interface BatchInsight {
   /** Hours with the heat on, by machine. */
-  heat: { machineId: string; hours: number }[]
+  /** Hours of heat, and those at its rated power that they come to. */
+  heat: { machineId: string; hours: number; fullPowerH: number }[]
   /** Minutes of hands, from what was logged and common practice. */
   handsMinutes: number
   price?: number

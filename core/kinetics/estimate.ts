@@ -79,6 +79,14 @@ export function estimateOf(run: DryingRun, posterior: Posterior): DryingEstimate
   }
 }
 
+/** What a run holds at an hour of its clock on each of the curves that are believed, dry basis: the doubt of weight and solids together. */
+export function drawnMoisture({ curves, spare }: Posterior, hours: number): { x: number; balanceX: number }[] {
+  return curves.map((curve, i) => ({
+    x: Math.max(0, weightAt(curve, hours, spare[i]!) / curve.solidsG - 1),
+    balanceX: curve.equilibriumX,
+  }))
+}
+
 /** How fast ln φ falls at the target, 1/h. */
 function rateAtTarget(curve: Posterior['curves'][number], lnTarget: number): number {
   if (!Number.isFinite(lnTarget) || lnTarget >= 0) return 0

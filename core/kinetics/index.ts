@@ -1,4 +1,4 @@
-export { believedOf, estimateDrying, estimateOf } from './estimate'
+export { believedOf, drawnMoisture, estimateDrying, estimateOf } from './estimate'
 export { dryingClock, pacePerHour, type DryingClock, type HeatChange } from './clock'
 export { WET_SHARE, wetPacePerHour } from './wetFace'
 export { estimateTrays, type Tray, type TrayEstimate, type TraysEstimate } from './trays'

@@ -3,10 +3,11 @@ import { InputError } from '../errors'
 import { targetIn, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { elapsedHours, WAYS, type WayKey } from '../ways'
 import { freezeCycle } from '../freezing'
+import { DUTY, dutyAt } from '../machines'
+import { USUAL_ROOM } from '../air'
 import { jarTakesG } from '../keeping'
 import { targetWeight } from '../mass'
 import { intervalOf, randomSource, sdLogOf, type Interval } from '../stats'
-import { DUTY } from './power'
 import { hoursAtHeat, nearestHeat } from './loading'
 import { trayTakesG } from './trayLoad'
 import { HOUR } from '../time'
@@ -122,9 +123,11 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
   const usual = input.usualHours ?? usualHours.value
   const { lowC = -Infinity, highC = Infinity } = machine
+  const setC = nearestHeat(temperatureC, { lowC, highC })
+  const duty = dutyAt(WAYS[way], setC, USUAL_ROOM.celsius)
   // What own runs taught beside the card, for hours that come from the load itself.
   const pace = Math.sqrt((usual.low * usual.high) / (usualHours.value.low * usualHours.value.high))
-  const heat = hoursAtHeat(way, nearestHeat(temperatureC, { lowC, highC }), temperatureC)
+  const heat = hoursAtHeat(way, setC, temperatureC)
   const load = { median: heat * Math.sqrt(usual.low * usual.high), sdLog: sdLogOf({ p10: usual.low, p90: usual.high }) }
   const tray = trayTakesG(card, machine.trayAreaM2, machine.kind)
   const cycleOf = freezeHours(food, card, machine)
@@ -171,8 +174,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     )
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
     energy[i] =
-      ((loads[i]! * hours[i]! * (machine.kind && !WAYS[machine.kind].drawsPower ? 0 : machine.watts)) / 1000) *
-      Math.min(1, Math.max(0.2, DUTY.mean + DUTY.sd * source.normal()))
+      ((loads[i]! * hours[i]! * machine.watts) / 1000) * Math.min(1, Math.max(0, duty * (1 + (DUTY.sd / DUTY.mean) * source.normal())))
   }
   const whole = (draws: Float64Array) => {
     const { p10, p50, p90 } = intervalOf(draws)

@@ -1,13 +1,16 @@
-import { dangerZoneOf, SAFE_ACTIVITY, type Assessment } from '../batch'
+import { dangerZoneOf, type Assessment } from '../batch'
+import { SAFE_ACTIVITY } from '../safety'
+import { dutyAt } from '../machines'
 import type { BatchState } from '../log'
 import { dryBasis, wetBasis } from '../mass'
-import { driftedMoisture, expectedWeight } from '../kinetics'
+import { targetIn } from '../foods'
+import { drawnMoisture, driftedMoisture } from '../kinetics'
 import { activityAt, equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import { WAYS } from '../ways'
 import type { Air } from '../air'
-import type { Interval } from '../stats'
+import { intervalOf, randomSource, type Interval } from '../stats'
+import { beliefOf } from '../water'
 import { nextWaking, type Household } from './day'
-import { DUTY } from './power'
 import { HOUR } from '../time'
 
 /** What of the night's choices is not to be taken, and why: nobody sleeps beside an oven; perishable food is kept neither warm nor without heat. */
@@ -18,6 +21,8 @@ export interface NightChoice {
   key: 'leave' | 'hold' | 'off'
   /** Water, wet basis, when people are up again. */
   moisture: Interval
+  /** Chance that it is dry then. */
+  dry: number
   /** Energy of the night. */
   kWh: number
   /** Hours of heat still needed in the morning; 0 when dry. Infinity where the heat cannot do it. */
@@ -29,9 +34,12 @@ export interface NightChoice {
 /** Temperature at which a machine only keeps food from taking water back (common practice). */
 export const HOLD_C = 40
 
+/** How far the balance of a room is from what is reckoned, standard deviation of the logarithm: measured, and as rooms usually are. */
+const BALANCE_DOUBT = { measured: 0.2, usual: 0.4 }
+
 /**
- * What a night does to a load: the heat left on, held warm, or switched off, from bedtime to waking.
- * Each figure is worked out for the dry end, the middle and the wet end of what the load may be.
+ * What a night does to a load: the heat left on, held warm, or switched off, from bedtime to waking. Each is followed on every curve that
+ * is believed of the load, so that what is not known of its weight and solids stands in what is said of the morning.
  * @param room air of the room; what a rack takes back hangs on it
  * @returns undefined unless the heat is on
  */
@@ -45,50 +53,44 @@ export function nightChoices(
   const { run } = state
   if (!run || run.setC === null || run.unloadedAt !== undefined) return undefined
   const { setC } = run
-  const { estimate } = assessed
   const isotherm = isothermOf(state.food)
-  const targetX = dryBasis(state.food.target[state.purpose])
+  const targetX = dryBasis(targetIn(state.food, state.purpose, run.way.way))
   const hours = (night.to - night.from) / HOUR
+  const { posterior } = beliefOf(state, run, night.from)
   const bedtime = run.clock.equivalentHoursAt(night.from)
-  const morning = bedtime + hours * run.clock.pace
-  const endX = equilibriumIn(isotherm, room, setC).mean
-
-  const cases = (['p10', 'p50', 'p90'] as const).map(p => {
-    const ratePerHour = estimate.rateAtTarget.p50
-    const last = estimate.curve.at(-1)!.hours
-    const at = (clock: number): number => {
-      const x = Math.max(0, expectedWeight(estimate, Math.min(clock, last))[p] / estimate.solidsG[p] - 1)
-      // The curve is drawn to a little past the finish; what comes after is the slow end.
-      return clock <= last
-        ? x
-        : driftedMoisture({ fromX: x, balanceX: endX, ratePerHour, setC, nowC: setC, fan: true, hours: clock - last })
-    }
-    const drift = { ratePerHour, setC, hours, fromX: at(bedtime) }
+  const [atBed, byMorning] = [drawnMoisture(posterior, bedtime), drawnMoisture(posterior, bedtime + hours * run.clock.pace)]
+  const ratePerHour = assessed.estimate.rateAtTarget.p50
+  const source = randomSource(1)
+  const doubt = run.room ? BALANCE_DOUBT.measured : BALANCE_DOUBT.usual
+  const [warmX, roomX] = [equilibriumIn(isotherm, room, HOLD_C).mean, roomBalance(isotherm, room)]
+  const draws = atBed.map(({ x, balanceX }, i) => {
+    const damper = Math.exp(doubt * source.normal())
+    const drift = { ratePerHour, setC, hours, fromX: x }
+    const leave = byMorning[i]!.x
     return {
-      leave: at(morning),
-      hold: driftedMoisture({ ...drift, balanceX: equilibriumIn(isotherm, room, HOLD_C).mean, nowC: HOLD_C, fan: true }),
-      off: driftedMoisture({ ...drift, balanceX: roomBalance(isotherm, room), nowC: room.celsius, fan: false }),
+      balanceX,
+      leave,
+      // Cooler air is never drier.
+      hold: Math.max(leave, driftedMoisture({ ...drift, balanceX: warmX * damper, nowC: HOLD_C, fan: true })),
+      off: driftedMoisture({ ...drift, balanceX: roomX * damper, nowC: room.celsius, fan: false }),
     }
   })
-  const ordered = (values: number[]): Interval => {
-    const [p10, p50, p90] = [...values].sort((a, b) => a - b) as [number, number, number]
-    return { p10, p50, p90 }
-  }
-  const left = (x: number) =>
-    x <= targetX ? 0 : endX >= targetX ? Infinity : Math.log((x - endX) / (targetX - endX)) / (estimate.rateAtTarget.p50 * run.clock.pace)
-  const warmth = (celsius: number) => Math.max(0, celsius - room.celsius) / Math.max(1, setC - room.celsius)
-  const full = (watts / 1000) * DUTY.mean * hours
-  const energy = { leave: full, hold: full * warmth(HOLD_C), off: 0 }
+  const left = (x: number, balanceX: number) =>
+    x <= targetX ? 0 : balanceX >= targetX ? Infinity : Math.log((x - balanceX) / (targetX - balanceX)) / (ratePerHour * run.clock.pace)
+  const kWh = (celsius: number) => (watts / 1000) * hours * dutyAt(WAYS[run.way.way], celsius, room.celsius)
+  const energy = { leave: kWh(setC), hold: kWh(HOLD_C), off: 0 }
   const danger = dangerZoneOf(state, night.from)
-  const wet = danger !== undefined && activityAt(isotherm, Math.max(...cases.map(item => item.off)), room.celsius) > SAFE_ACTIVITY
+  const wettest = Math.max(...(['leave', 'off'] as const).map(key => intervalOf(draws.map(item => item[key])).p90))
+  const wet = danger !== undefined && activityAt(isotherm, wettest, room.celsius) > SAFE_ACTIVITY
   const barOf = (key: NightChoice['key']): NightBar | undefined =>
     WAYS[run.way.way].attended && key !== 'off' ? 'attended' : wet && (key !== 'leave' || setC < danger.hotC) ? 'perishable' : undefined
   return (['leave', 'hold', 'off'] as const).map((key): NightChoice => ({
     key,
     barred: barOf(key),
     kWh: energy[key],
-    moisture: ordered(cases.map(item => wetBasis(item[key]))),
-    hoursLeft: ordered(cases.map(item => left(item[key]))),
+    moisture: intervalOf(draws.map(item => wetBasis(item[key]))),
+    dry: draws.filter(item => item[key] <= targetX).length / draws.length,
+    hoursLeft: intervalOf(draws.map(item => left(item[key], item.balanceX))),
   }))
 }
 

@@ -2,6 +2,8 @@ import { saturationKPa, USUAL_ROOM, type Air } from '../air'
 import { cardOf, targetIn, wayOf, type FeelForm, type Food, type MethodCard } from '../foods'
 import type { ClumpRisk } from '../grinding'
 import { leakOf, permeanceOf, type PackageKey } from '../keeping'
+import { dutyAt } from '../machines'
+import { dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import type { JarSight, LookSight } from '../log'
 import { DONE_AT, NotNow, WHERE, type Act, type Frame, type Reading, type Stage, type Tally } from './acts'
 import { activityAt, isothermOf } from '../sorption'
@@ -32,16 +34,11 @@ const FRAME_H = 0.5
 const DRY_ENOUGH = 1.1
 /** The wettest piece of a load that is dry throughout. */
 const WETTEST_ACTIVITY = 0.6
-/** Where things grow in wet food, °C: see the danger clock of `core/batch`. */
-const ZONE_C = { low: 4, high: 52 }
-const ZONE_ACTIVITY = 0.85
 /** Beads show from here, and pieces cling. */
 const BEADS = 0.72
 const CLINGS = 0.58
 /** A small closed jar with a few pieces comes near its balance in so many hours. */
 const JAR_AIR_H = 1.6
-/** Share of the rated power that the heater and fan draw (common practice); the pump of a freeze dryer draws all of it. */
-const DUTY = 0.65
 /** A lid that nobody measured: a film of 3 g/m²/day over a wide mouth. */
 const UNKNOWN_LEAK = permeanceOf(3, 0.004)
 /** Days until thick and thin have evened out in a closed jar. */
@@ -345,7 +342,7 @@ export class Kitchen {
       this.load.advance(step, { setC: this.setC, room })
       this.saidDone ||= this.load instanceof IceOnTrays && this.load.saysDone
       if (this.setC !== null) {
-        tally.kWh += (this.machine.watts / 1000) * (this.vacuum ? 1 : DUTY * max(0.15, min(1, (this.setC - room.celsius) / 37))) * step
+        tally.kWh += (this.machine.watts / 1000) * dutyAt({ underVacuum: this.vacuum, drawsPower: true }, this.setC, room.celsius) * step
         tally.hotH += (step * max(0, this.setC - this.startC - 1)) / 10
         if (this.allDry) {
           this.readyAt ??= this.hours
@@ -384,15 +381,9 @@ export class Kitchen {
         wettest = max(wettest, activity)
       }
     // Wet food that stands warm without heat: outdoors where the fire went out, or food of animals anywhere.
-    const perishable = this.food.traits.includes('perishable') || this.rained
-    if (
-      perishable &&
-      (this.stage === 'machine' || this.stage === 'out') &&
-      wettest > ZONE_ACTIVITY &&
-      celsius > ZONE_C.low &&
-      celsius < ZONE_C.high
-    )
-      this.tally.dangerH += step
+    const hotC = dangerHotC(this.food, this.rained)
+    if (hotC !== undefined && (this.stage === 'machine' || this.stage === 'out') && wettest > SAFE_ACTIVITY)
+      this.tally.dangerH += step * dangerRate(celsius, hotC)
   }
 
   private note(): void {

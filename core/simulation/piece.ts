@@ -1,6 +1,7 @@
+import { refuse } from '../errors'
 import { waterActivityOf } from './slab'
 
-const { exp, max, min } = Math
+const { abs, exp, max, min } = Math
 
 /** Slices and sheets, beans and stalks, berries: how area and volume go with the distance from the middle. */
 export const SHAPES = ['slab', 'cylinder', 'sphere'] as const
@@ -44,8 +45,15 @@ export interface FaceAir {
  */
 const SKIN = { faceBelowX: 0.1, meanAboveX: 0.5 }
 
-/** Newton's steps for the face: its curve is steep where it is dry. */
-const NEWTON = 3
+/** The face is found to this share of its own moisture; its curve is steep where it is dry, and flat where it is wet. */
+const FACE_WITHIN = 1e-9
+const MOST_NEWTON = 60
+/** A step that goes past what the air can do is halved, so often at most. */
+const MOST_HALVINGS = 14
+/** No food holds more, g a gram. */
+const MOST_X = 1000
+/** Past balance by less than this water activity is rounding. */
+const PAST = 0.02
 
 /**
  * One piece of food with the moisture within it, dried step by step: finite volumes that keep what they hold, implicit in time, with the
@@ -117,10 +125,31 @@ export class Piece {
     return (POWER[settings.shape] + 1) * this.faceFlux(outer, half, { evaporationRate, humidity, activity }).flux
   }
 
-  /** Dries (or wets) for a step of so many hours. */
-  step({ evaporationRate, humidity, warmth = 1, activity = waterActivityOf }: FaceAir, hours: number): void {
+  /**
+   * Dries (or wets) for a step of so many hours; a step that would carry the face past its balance with the air is taken in halves.
+   * @throws InputError where air and food are so far apart that no step is short enough
+   */
+  step(air: FaceAir, hours: number): void {
+    for (let left = hours, part = hours, halved = 0; left > 1e-12 * hours;) {
+      if (this.tryStep(air, min(part, left))) {
+        left -= part
+        continue
+      }
+      part /= 2
+      if (++halved > MOST_HALVINGS)
+        refuse(
+          'loadKgM2',
+          'beyond-the-simulation',
+          'Food so thin in air so strong cannot be reckoned: take more on a tray, less draught or less heat.',
+        )
+    }
+  }
+
+  /** One step, unless it would overshoot: then nothing has changed. */
+  private tryStep({ evaporationRate, humidity, warmth = 1, activity = waterActivityOf }: FaceAir, hours: number): boolean {
     const { x, volumes, areas, lower, diagonal, right, between, settings } = this
     const cells = x.length
+    const faceBefore = this.faceX
     const width = 1 / cells
     const scale = POWER[settings.shape] + 1
     const diffusivity = (value: number) => warmth * settings.diffusionRate * exp(-settings.slowing / (value + 0.3))
@@ -142,11 +171,20 @@ export class Piece {
       diagonal[i]! -= lower[i]! * off
       right[i]! -= lower[i]! * right[i - 1]!
     }
-    x[cells - 1] = right[cells - 1]! / diagonal[cells - 1]!
+    const next = right[cells - 1]! / diagonal[cells - 1]!
+    const isPast =
+      settings.face !== 'linear' &&
+      (flux > 0 ? activity(max(0, next)) < min(activity(outer), humidity) - PAST : activity(next) > max(activity(outer), humidity) + PAST)
+    if (!(next >= 0) || isPast) {
+      this.faceX = faceBefore
+      return false
+    }
+    x[cells - 1] = next
     for (let i = cells - 2; i >= 0; i--) x[i] = (right[i]! + hours * between[i + 1]! * x[i + 1]!) / diagonal[i]!
     // What the solved face gave: the same figures that moved the volumes, so that nothing is lost on the way.
     this.lost += hours * scale * (flux + slope * (x[cells - 1]! - outer))
     if (this.hardening > 0 && this.faceX < SKIN.faceBelowX && this.meanX > SKIN.meanAboveX) this.skin += this.hardening * hours
+    return true
   }
 
   /** What leaves through the face and how that goes with the outermost moisture: evaporation and the last half cell in series. */
@@ -160,13 +198,23 @@ export class Piece {
       this.faceX = outer - (through * (outer - humidity)) / half
       return { flux: through * (outer - humidity), slope: through }
     }
-    let face = max(0, outer)
+    // What comes out less what the air takes falls with the face's moisture: its root is kept between two bounds, whatever Newton says.
+    let low = 0
+    let high = max(outer, humidity, 0.01)
+    while (half * (outer - high) > evaporationRate * (activityOf(high) - humidity) && high < MOST_X) high *= 2
+    let face = min(high, max(0, outer))
     let steep = 0
-    for (let i = 0; i < NEWTON; i++) {
+    for (let i = 0; i < MOST_NEWTON; i++) {
       const activity = activityOf(face)
       steep = (activityOf(face * 1.001 + 1e-6) - activity) / (face * 0.001 + 1e-6)
       const wrong = half * (outer - face) - evaporationRate * (activity - humidity)
-      face = max(0, min(max(outer, humidity), face + wrong / (half + evaporationRate * steep)))
+      if (wrong > 0) low = face
+      else high = face
+      const newton = face + wrong / (half + evaporationRate * steep)
+      const next = newton > low && newton < high ? newton : 0.5 * (low + high)
+      const moved = abs(next - face)
+      face = next
+      if (moved <= FACE_WITHIN * (face + 1e-3)) break
     }
     this.faceX = face
     const taken = evaporationRate * steep

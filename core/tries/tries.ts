@@ -1,7 +1,9 @@
 import { USUAL_ROOM, type Air } from '../air'
 import { InputError, type Problem } from '../errors'
 import { cardOf, purposeFactor, targetIn, wayOf, type Food, type Purpose } from '../foods'
-import { DUTY, HOLD_C, hoursAtHeat, nearestHeat } from '../planning'
+import { dutyAt } from '../machines'
+import { HOLD_C, hoursAtHeat, nearestHeat } from '../planning'
+import { COOKING_STEPS, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import { Rack, rackSettings, type RackSettings } from '../simulation'
 import { isothermOf, lowestMoisture, moistureAt } from '../sorption'
 import { intervalOf, sdLogOf, type Interval } from '../stats'
@@ -21,8 +23,8 @@ export interface TryMachine {
   watts: number
   lowC: number
   highC: number
-  /** Hours of this card in it, 10th and 90th percentile, as own runs taught; the card's where missing. */
-  usualHours?: { low: number; high: number }
+  /** Hours of each card in it, 10th and 90th percentile, as own runs taught; the card's own where one is missing. */
+  usualHours?: Readonly<Record<string, { low: number; high: number }>>
   /** How its slowest place dries against the middle; 1 where nobody knows. */
   slowest?: number
 }
@@ -85,8 +87,8 @@ export interface TryResult {
   lastTrayH?: number
   trays: number
   loads: number
-  /** Until it is dry; where it is not, of all that was tried: then it is so much at the least. */
-  kWh: number
+  /** Until it is dry; undefined where it is not: nobody knows what it would take. */
+  kWh?: number
   /** Hours in which perishable food stands wet where things grow; undefined where it is not. */
   dangerH?: number
   /** Share by which a closed skin draws its end out. */
@@ -123,7 +125,6 @@ const HARDENS = { aboveC: 5, fullC: 15, rate: 0.004, atMm: 6, fromMm: 4 }
 const HARDENS_BY_CASE = [1, 0, 2, 1, 0.5, 2, 0]
 /** Fuller trays let less air through: the face's share falls with what lies over the card's layer. */
 const EMPTIER = 0.3
-const ZONE = { lowC: 4, highC: 60, activity: 0.85 }
 const WOKEN_SHARE = 0.2
 
 /**
@@ -137,7 +138,7 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const card = cardOf(food, knobs.cardKey)
   const { temperatureC, usualHours } = wayOf(card, machine.kind)
   const target = targetIn(food, purpose, machine.kind)
-  const usual = machine.usualHours ?? usualHours.value
+  const usual = machine.usualHours?.[card.key] ?? usualHours.value
   const factor = purposeFactor(food, purpose, machine.kind)
   const [median, sdLog] = [factor * sqrt(usual.low * usual.high), sdLogOf({ p10: usual.low, p90: usual.high })]
   const thickness = card.thicknessMm ? knobs.thicknessMm / card.thicknessMm : 1
@@ -179,12 +180,16 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
     LONGEST_H,
     HORIZON * longest * max(1, hoursAtHeat(machine.kind, knobs.setC, temperatureC)) * max(1, thickness ** 1.5) + 12,
   )
+  const zoneC = dangerHotC(
+    food,
+    card.steps.some(({ step }) => COOKING_STEPS.includes(step)),
+  )
   const running = load.running && runningCases(load, load.running, settingsOf, median)
   const cases = CASES.map((z, i) => {
     const solids = min(0.95, max(0.02, load.solids.mean + SOLIDS[i]! * load.solids.sd))
     const hours = median * exp(z * sdLog)
     const rack = running ? running(z) : new Rack(settingsOf(hours, solids, closes * HARDENS_BY_CASE[i]!))
-    return through(rack, load, knobs, { horizon, target, hotC, machine })
+    return through(rack, load, knobs, { horizon, target, hotC, machine, zoneC })
   })
   const finishH = intervalOf(cases.map(item => item.finishH))
   const middle = cases[Math.floor(CASES.length / 2)]!
@@ -193,10 +198,9 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const water = hours.map(hour => intervalOf(cases.map(item => at(item.water, hour))))
   const withoutSkin =
     closes > 0 && !running && Number.isFinite(middle.finishH)
-      ? through(new Rack(settingsOf(median, load.solids.mean, 0)), load, knobs, { horizon, target, hotC, machine }).finishH
+      ? through(new Rack(settingsOf(median, load.solids.mean, 0)), load, knobs, { horizon, target, hotC, machine, zoneC }).finishH
       : undefined
   const slow = machine.slowest ?? 1
-  const perishable = food.traits.includes('perishable') || card.steps.some(({ step }) => ['cook', 'boil', 'roast'].includes(step))
   return {
     knobs,
     hours,
@@ -206,8 +210,8 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
     ...(slow < 0.95 && trays > 1 && Number.isFinite(finishH.p50) && { lastTrayH: finishH.p50 / (knobs.rotate ? (slow + 1) / 2 : slow) }),
     trays,
     loads,
-    kWh: WAYS[machine.kind].drawsPower ? (loads * machine.watts * DUTY.mean * middle.heatH) / 1000 : 0,
-    ...(perishable && { dangerH: middle.dangerH }),
+    kWh: Number.isFinite(middle.finishH) ? (loads * machine.watts * middle.fullPowerH) / 1000 : undefined,
+    ...(zoneC !== undefined && { dangerH: middle.dangerH }),
     hardening: withoutSkin === undefined ? 0 : max(0, middle.finishH / withoutSkin - 1),
     lowest: lowestMoisture(isothermOf(food), knobs.room, knobs.setC).p50,
     target,
@@ -220,7 +224,8 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
 interface Case {
   finishH: number
   water: Float64Array
-  heatH: number
+  /** Hours at the rated power that its heat comes to. */
+  fullPowerH: number
   dangerH: number
 }
 
@@ -229,15 +234,15 @@ function through(
   rack: Rack,
   load: TryLoad,
   knobs: TryKnobs,
-  { horizon, target, hotC, machine }: { horizon: number; target: number; hotC: number; machine: TryMachine },
+  { horizon, target, hotC, machine, zoneC }: { horizon: number; target: number; hotC: number; machine: TryMachine; zoneC?: number },
 ): Case {
   const steps = Math.ceil(horizon / STEP_H)
   const water = new Float64Array(steps + 1)
   water[0] = rack.moisture
   let finishH = water[0] <= target ? 0 : Infinity
-  let heatH = 0
+  let fullPowerH = 0
   let dangerH = 0
-  const safeX = moistureAt(isothermOf(load.food), ZONE.activity, 25)
+  const safeX = moistureAt(isothermOf(load.food), SAFE_ACTIVITY, 25)
   const wetEnough = safeX / (1 + safeX)
   const unheated = WAYS[machine.kind].unheated
   for (let i = 1; i <= steps; i++) {
@@ -256,9 +261,9 @@ function through(
     const now = rack.moisture
     water[i] = now
     if (finishH === Infinity) {
-      if (setC !== null) heatH += STEP_H
+      if (setC !== null) fullPowerH += STEP_H * dutyAt(WAYS[machine.kind], setC, knobs.room.celsius)
       const celsius = setC ?? knobs.room.celsius
-      if (now > wetEnough && celsius > ZONE.lowC && celsius < ZONE.highC) dangerH += STEP_H
+      if (now > wetEnough && zoneC !== undefined) dangerH += STEP_H * dangerRate(celsius, zoneC)
       if (now <= target) finishH = hour + (STEP_H * (water[i - 1]! - target)) / max(1e-9, water[i - 1]! - now)
       // Nothing more is asked of it than what is drawn after its end.
     } else if (hour > finishH * 1.3 + 1) {
@@ -266,7 +271,7 @@ function through(
       break
     }
   }
-  return { finishH, water, heatH, dangerH }
+  return { finishH, water, fullPowerH, dangerH }
 }
 
 const at = (water: Float64Array, hour: number) => {
@@ -420,7 +425,7 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
       moreTrays: countText(abs(after.trays - before.trays), 'tray'),
     })
   if (after.loads !== before.loads) told(so, 'in {loads}', { loads: after.loads === 1 ? 'one load' : `${after.loads} loads` })
-  if (Number.isFinite(was) && Number.isFinite(is) && abs(after.kWh - before.kWh) >= WORTH.kWh)
+  if (after.kWh !== undefined && before.kWh !== undefined && abs(after.kWh - before.kWh) >= WORTH.kWh)
     told(so, `{moreKWh} kWh ${after.kWh > before.kWh ? 'more' : 'less'}`, { moreKWh: abs(after.kWh - before.kWh).toFixed(1) })
   if (
     after.lastTrayH !== undefined &&

@@ -15,7 +15,7 @@ import {
 } from '#core/insight'
 import { cardOf } from '#core/foods'
 import { WAYS } from '#core/ways'
-import { DUTY, referenceYields } from '#core/planning'
+import { referenceYields } from '#core/planning'
 import type { InsightAnswer, ReviewAnswer, TrialAnswer } from '#shared/contracts'
 import { batchView, finishedViews, reviewsOf, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, jarReviewsOf } from '#server/db/entries'
@@ -109,9 +109,8 @@ function nameOf({ db, foods }: Context, by: InsightBy, row: BatchViewRow): strin
 /** Electricity of its heat: rated power times the share of the time that a thermostat draws it. */
 export function toFinished({ db }: Pick<Context, 'db'>, row: BatchViewRow): FinishedBatch {
   const insight = row.insight === null ? undefined : (JSON.parse(row.insight) as BatchInsight)
-  const kWh = (insight?.heat ?? []).reduce((sum, { machineId, hours }) => {
-    const machine = findMachine(db, machineId)
-    return sum + (machine && WAYS[machine.kind].drawsPower ? (machine.watts / 1000) * DUTY.mean * hours : 0)
+  const kWh = (insight?.heat ?? []).reduce((sum, { machineId, fullPowerH }) => {
+    return sum + ((findMachine(db, machineId)?.watts ?? 0) / 1000) * fullPowerH
   }, 0)
   return {
     rawG: row.raw_g,

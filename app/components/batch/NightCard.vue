@@ -51,10 +51,10 @@ const BARRED = computed(() => ({
   perishable: 'No: still wet, it would stand all night where things grow. Leave it on, hot enough, or put it in the cold.',
 }))
 function then(choice: NightChoice): string {
-  const { p50, p90 } = choice.hoursLeft
-  if (p90 === 0) return 'dry'
-  if (p50 === 0) return `dry, or up to ${format.hours(p90)} more`
-  return Number.isFinite(p50) ? `${format.hours(p50)} more heat` : 'stays short of dry in this air'
+  const { dry, hoursLeft } = choice
+  const chance = nightChance(dry)
+  if (dry >= 0.5) return chance
+  return Number.isFinite(hoursLeft.p50) ? `${chance}; about ${format.hours(hoursLeft.p50)} more heat` : 'stays short of dry in this air'
 }
 </script>
 

@@ -105,7 +105,7 @@ const option = computed(() => {
                   nameOf(i),
                   Number.isFinite(one.finishH.p90) ? `${format.hours(one.finishH.p10)} to ${format.hours(one.finishH.p90)}` : 'maybe never',
                   String(one.trays),
-                  `${one.kWh.toFixed(1)} kWh`,
+                  one.kWh === undefined ? '–' : `${one.kWh.toFixed(1)} kWh`,
                 ],
               ]
             : [],

@@ -142,7 +142,7 @@ const figures = computed(() => {
     ...(it.lastTrayH === undefined ? [] : [{ name: 'Slowest place', is: `about ${format.hours(it.lastTrayH)}` }]),
     {
       name: 'Power',
-      is: it.kWh < 0.05 ? 'none' : `${Number.isFinite(it.finishH.p50) ? 'about' : 'more than'} ${it.kWh.toFixed(1)} kWh`,
+      is: it.kWh === undefined ? 'not known: it does not get dry' : it.kWh < 0.05 ? 'none' : `about ${it.kWh.toFixed(1)} kWh`,
     },
     ...(it.dangerH === undefined ? [] : [{ name: 'Where things grow', is: it.dangerH < 0.25 ? 'no time' : format.hours(it.dangerH) }]),
     ...(it.hardening > 0.02 ? [{ name: 'Outside may close', is: `${format.share(it.hardening)} longer for it` }] : []),

@@ -33,7 +33,7 @@ const insight = (grinding: EntryBody) => {
 describe('what a batch taught', () => {
   it('counts its heat by machine, its price and its hands', () => {
     const found = insight(grind())
-    expect(found.heat).toEqual([{ machineId: 'm', hours: expect.closeTo(13.2, 1) }])
+    expect(found.heat).toEqual([{ machineId: 'm', hours: expect.closeTo(13.2, 1), fullPowerH: expect.closeTo(0.65 * 13.2, 1) }])
     expect(found.price).toBe(3)
     expect(found.handsMinutes).toBeGreaterThan(30)
     expect(found.handsMinutes).toBeLessThan(120)

@@ -71,6 +71,24 @@ describe('a night', () => {
   it('switched off costs less in a dry room', () => {
     expect(choose(nearlyDry, DRY_ROOM)![2]!.moisture.p50).toBeLessThan(choose(nearlyDry)![2]!.moisture.p50)
   })
+  it('is not sure of what nobody knows: with hardly a weight the morning is an interval, and its chance agrees with the window', () => {
+    const early = log([6, { kind: 'weigh', totalG: 620 }])
+    const state = foldBatch(early, findFood)!
+    const assessed = assess(state, MORNING + 8 * HOUR)!
+    const [leave] = choose(early, WET_ROOM, 8)!
+    expect(leave!.moisture.p90).toBeGreaterThan(1.25 * leave!.moisture.p10)
+    // The window ends before morning in as many cases as it is said to be dry then.
+    const morning = MORNING + 16 * HOUR
+    const { from, middle, to } = assessed.finish
+    if (morning > to) expect(leave!.dry).toBeGreaterThan(0.85)
+    if (morning < from) expect(leave!.dry).toBeLessThan(0.15)
+    if (morning < middle) expect(leave!.dry).toBeLessThanOrEqual(0.55)
+    expect(leave!.dry > 0.5).toBe(leave!.hoursLeft.p50 === 0)
+    // Half an hour into a window of hours nobody says that it is dry.
+    const soon = nightChoices(state, assessed, WET_ROOM, { from: MORNING + 8 * HOUR, to: from + 0.1 * (to - from) }, 800)![0]!
+    expect(soon.dry).toBeLessThan(0.5)
+    expect(soon.hoursLeft.p90).toBeGreaterThan(0.5)
+  })
   it('asks nothing where the heat is off, or the batch is out', () => {
     expect(choose([...nearlyDry, ...log([11.5, { kind: 'heat', runId: RUN, setC: null }]).slice(3)])).toBeUndefined()
     expect(choose([...nearlyDry, ...log([11.5, { kind: 'unload' }]).slice(3)])).toBeUndefined()

