@@ -53,6 +53,7 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     schools: [],
     accepted: [],
     others: {},
+    mates: [],
     entries: entries.value,
     machines: machines.value,
     jars: [],

@@ -2,7 +2,7 @@ import { expose } from 'comlink'
 import type { Food } from '#core/foods'
 import {
   assess,
-  assessRack,
+  assessRacks,
   assessTrays,
   foldBatch,
   lessonsOf,
@@ -24,10 +24,10 @@ const desk = {
     return state && assessTrays(state)
   },
   rack(logs: { entries: Entry[]; food: Food }[], now: number): StandingTray[][] {
-    return logs.map(({ entries, food }) => {
-      const state = foldBatch(entries, () => food)
-      return state ? assessRack(state, now) : []
-    })
+    return assessRacks(
+      logs.map(({ entries, food }) => foldBatch(entries, () => food)),
+      now,
+    )
   },
   lessons(entries: Entry[], food: Food): Lesson[] {
     return lessonsOf(entries, () => food)

@@ -3,7 +3,8 @@ import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdi
 import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from '../kinetics'
 import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
-import { beliefOf, estimateOfRun, flipHour, isOffAt, reachOf, readJarAir } from '../water'
+import { beliefOf, estimateOfRun, flipHour, isByHours, isOffAt, reachOf, readJarAir } from '../water'
+import { WAYS } from '../ways'
 import { dangerZoneOf } from './dangerZone'
 import { restDays, restNeeded, worstLook } from './rest'
 import { HOUR } from '../time'
@@ -30,6 +31,9 @@ export interface AssessedTray extends TrayEstimate {
   lastG?: number
   /** Share of the tray's own loaded water that is left. */
   left: number
+  /** Water in the food, wet basis, and what it must come to. */
+  moisture: number
+  target: number
 }
 
 /** Spread of an even share that was taken for want of a weight. */
@@ -59,6 +63,8 @@ export function assessTrays(state: BatchState, now?: number): AssessedTray[] | u
   return trays.map(tray => ({
     ...tray,
     finish: windowOf(run, tray.hoursToTarget),
+    moisture: tray.moistureNow.p50,
+    target: targetIn(state.food, state.purpose, run.way.way),
     left: Math.min(
       1,
       tray.waterLeftG.p50 / (run.trays.find(item => item.position === tray.position)!.weightG * state.balance.moisture.p50),
@@ -71,6 +77,11 @@ export function assessTrays(state: BatchState, now?: number): AssessedTray[] | u
 export interface StandingTray {
   place: number
   left: number
+  /** Water in the food, wet basis, and what it must come to. */
+  moisture: number
+  target: number
+  /** Nothing of it was weighed: an estimate by its hours. */
+  byHours?: true
   finish: FinishWindow
   lastG?: number
   pace?: Interval
@@ -92,6 +103,9 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
       return {
         place: run.places.placeAt(position, Infinity),
         left: tray?.left ?? 1 - assessed.waterGone.p50,
+        moisture: tray?.moisture ?? assessed.estimate.moistureNow.p50,
+        target: targetIn(state.food, state.purpose, run.way.way),
+        byHours: isByHours(run) || undefined,
         finish: tray?.finish ?? assessed.finish,
         lastG: tray?.lastG,
         pace: tray?.pace,
@@ -101,13 +115,23 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
     .sort((a, b) => a.place - b.place)
 }
 
+/** The trays of all batches of one run, by batch: what stands under one vacuum has one end. */
+export function assessRacks(states: readonly (BatchState | undefined)[], now: number): StandingTray[][] {
+  const racks = states.map(state => (state ? assessRack(state, now) : []))
+  if (!states.some(state => state?.run && WAYS[state.run.way.way].underVacuum)) return racks
+  const ends = racks.flat().map(tray => tray.finish)
+  const last = (of: keyof FinishWindow) => Math.max(...ends.map(end => end[of]))
+  const finish = { from: last('from'), middle: last('middle'), to: last('to') }
+  return racks.map(trays => trays.map(tray => ({ ...tray, finish })))
+}
+
 function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
   return { from: run.clock.instantAt(p10), middle: run.clock.instantAt(p50), to: run.clock.instantAt(p90) }
 }
 
 /**
  * Estimate, finish window and verdict for the present or last run; undefined before loading.
- * @param now figures are of the last weight, or of now where the heat is off
+ * @param now figures are of the last weight, or of now where the heat is off or nothing was weighed
  */
 export function assess(state: BatchState, now: number): Assessment | undefined {
   const { run } = state

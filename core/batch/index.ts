@@ -1,8 +1,18 @@
 export { allergensOf, isSulphited } from './allergens'
 export { constantTrays, type TrayRound } from './constantTrays'
+export { cycleMate, withMates, type CycleMate } from './cycle'
 export { dangerZoneOf, type DangerZone } from './dangerZone'
 export { doubtOfWeight } from './doubt'
-export { assess, assessRack, assessTrays, type AssessedTray, type Assessment, type FinishWindow, type StandingTray } from './assess'
+export {
+  assess,
+  assessRack,
+  assessRacks,
+  assessTrays,
+  type AssessedTray,
+  type Assessment,
+  type FinishWindow,
+  type StandingTray,
+} from './assess'
 export { grindsAgain, toGrindG } from './ground'
 export { heatHours } from './heatHours'
 export { hotSpellOf, type HotSpell } from './hotSpell'

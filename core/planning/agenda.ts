@@ -1,5 +1,5 @@
 import { WAYS, type WayAsk } from '../ways'
-import { constantTrays, dangerZoneOf, holdLimit, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment } from '../batch'
+import { cycleMate, dangerZoneOf, holdLimit, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment, type CycleMate } from '../batch'
 import type { BatchState, HoldPlace } from '../log'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
@@ -17,6 +17,7 @@ const FIRST_LOOK = 2 / 3
 /**
  * What a batch needs next. It follows from the log alone, so it can be kept beside it and only ages.
  * @param planned what the plan has for it, while it waits for a machine
+ * @param cycle the other batches in the chamber of its freeze dryer, and its own number among them
  * @param swaps gives the trays of its machine that should change places halfway, slower place first; asked only when it matters
  */
 export function agendaOf(
@@ -25,12 +26,13 @@ export function agendaOf(
   household: Household,
   swaps: FindSwaps = () => [],
   planned?: Planned,
+  cycle: Cycle = { number: 0, mates: [] },
 ): Todo[] {
   const danger = dangerTodo(state)
   if (danger?.kind === 'discard') return [danger]
   return [
     ...(danger ? [danger] : []),
-    ...(planned ? plannedTodos(state, planned, danger !== undefined) : stageTodos(state, assessed, household, swaps)),
+    ...(planned ? plannedTodos(state, planned, danger !== undefined) : stageTodos(state, assessed, household, swaps, cycle)),
   ]
 }
 
@@ -76,7 +78,13 @@ function plannedTodos(state: BatchState, { prepareAt, startAt, machineName, cut,
   ]
 }
 
-function stageTodos(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps): Todo[] {
+/** Who shares a freeze dryer's chamber. */
+interface Cycle {
+  number: number
+  mates: readonly CycleMate[]
+}
+
+function stageTodos(state: BatchState, assessed: Assessment | undefined, household: Household, swaps: FindSwaps, cycle: Cycle): Todo[] {
   if (state.hold) return [heldTodo(state)]
   switch (state.stage) {
     case 'intake':
@@ -92,7 +100,7 @@ function stageTodos(state: BatchState, assessed: Assessment | undefined, househo
         },
       ]
     case 'drying':
-      return assessed ? runTodos(state, assessed, household, swaps) : []
+      return assessed ? runTodos(state, assessed, household, swaps, cycle) : []
     case 'resting':
       return [restTodo(state, assessed, household)]
     case 'grinding':
@@ -161,7 +169,7 @@ function heldTodo(state: BatchState): Todo {
 }
 
 /** What a batch in a machine asks for, by the way it is dried. */
-function runTodos(state: BatchState, assessed: Assessment, household: Household, swaps: FindSwaps): Todo[] {
+function runTodos(state: BatchState, assessed: Assessment, household: Household, swaps: FindSwaps, cycle: Cycle): Todo[] {
   const run = state.run!
   const food = state.food.name.toLowerCase()
   const { asks, nightsCount } = WAYS[run.way.way]
@@ -172,7 +180,7 @@ function runTodos(state: BatchState, assessed: Assessment, household: Household,
       !nightsCount && run.setC === null ? [] : [...dryingTodos(state, assessed, household), ...flipTodo(state, assessed, household)],
     turning: () => turnTodo(state),
     smoke: () => smokeTodos(state),
-    rounds: () => freezeTodos(state, assessed, household),
+    rounds: () => freezeTodos(state, assessed, household, cycle),
     lowering: () => lowerTodo(state, assessed),
     swapping: () => rotateTodo(state, assessed, household, swaps),
   }
@@ -228,16 +236,23 @@ function smokeTodos(state: BatchState): Todo[] {
   ]
 }
 
-/** The machine's word is an opinion: trays are weighed, two hours more, weighed again, until none loses weight. */
-function freezeTodos(state: BatchState, { finish, verdict }: Assessment, household: Household): Todo[] {
+/**
+ * The machine's word is an opinion: trays are weighed, two hours more, weighed again, until none loses weight. A chamber is opened for all
+ * that stands in it at once: one of its batches asks, for all, and nothing is taken out before the last is done.
+ */
+function freezeTodos(state: BatchState, assessed: Assessment, household: Household, { number, mates }: Cycle): Todo[] {
+  const { finish, verdict } = assessed
   const run = state.run!
   const name = state.food.name.toLowerCase()
+  const all = mates.length > 0 ? 'freeze dryer' : name
+  const leads = mates.every(mate => mate.number > number)
   if (run.setC === null)
-    return [{ kind: 'heat', from: run.loadedAt, title: `Start the cycle of the ${name}`, why: 'What stands in the chamber thaws.' }]
-  const rounds = constantTrays(run)
-  const weighed = Math.min(...rounds.map(round => round.weighings))
-  const settled = rounds.every(round => round.test?.constant)
-  if (settled || verdict.level === 'rest')
+    return leads
+      ? [{ kind: 'heat', from: run.loadedAt, title: `Start the cycle of the ${all}`, why: 'What stands in the chamber thaws.' }]
+      : []
+  const own = cycleMate(state, assessed, number)!
+  const weighed = Math.min(own.weighings, ...mates.map(mate => mate.weighings))
+  if ((own.settled || verdict.level === 'rest') && mates.every(mate => mate.settled))
     return [
       {
         kind: 'takeOut',
@@ -246,16 +261,17 @@ function freezeTodos(state: BatchState, { finish, verdict }: Assessment, househo
         why: 'No tray loses weight any more. Freeze-dried food takes water from the room within minutes.',
       },
     ]
-  const last = run.trayWeights.at(-1)?.at ?? run.weighings.at(-1)?.at
+  if (!leads) return []
+  const last = Math.max(...[own, ...mates].map(mate => mate.weighedAt ?? -Infinity))
   const from =
-    weighed > 0 && last !== undefined
+    weighed > 0
       ? last + ROUND_H * HOUR
       : nextWaking((Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR) + run.cycleHours * HOUR, household)
   return [
     {
       kind: 'round',
       from,
-      title: `Weigh every tray of the ${name}`,
+      title: `Weigh every tray of the ${all}`,
       why:
         weighed > 0
           ? 'Two hours more have passed: a tray that lost nothing is done.'

@@ -44,10 +44,20 @@ function believe(drying: DryingRun): Belief {
   }
 }
 
-/** What is believed of the present or last run; undefined before loading. */
+/**
+ * What is believed of the present or last run; undefined before loading.
+ * @param at figures of now are of the last weight; of a rack that is off, or that nobody has weighed, they are of this instant
+ */
 export function estimateOfRun(state: BatchState, at?: number): DryingEstimate | undefined {
-  return state.run && beliefOf(state, state.run, at).estimate
+  const { run } = state
+  if (!run) return undefined
+  const belief = beliefOf(state, run, at)
+  if (at === undefined || !isByHours(run) || run.unloadedAt !== undefined || isOffAt(run, at)) return belief.estimate
+  return estimateOf({ ...belief.drying, at: run.clock.equivalentHoursAt(Math.max(at, run.loadedAt)) }, belief.posterior)
 }
+
+/** Nothing was weighed since it went in: what it holds is told by its hours alone. */
+export const isByHours = ({ weighings }: Pick<RunState, 'weighings'>): boolean => weighings.length === 0
 
 /** A run that is to teach is read as if it might take so many times more or less, and hold solids of so many times the doubt. */
 const OPEN = { hours: 2.5, solids: 3, leastSolids: 0.3 }

@@ -1,4 +1,4 @@
-export { beliefOf, estimateOfRun, hoursByWeights, solidsByWeights, type Belief } from './belief'
+export { beliefOf, estimateOfRun, isByHours, hoursByWeights, solidsByWeights, type Belief } from './belief'
 export { readJarAir } from './jarAir'
 export { dryingRunOf, isOffAt, offSince, reachOf, spellsAt, type Reach } from './run'
 export { spellsOf } from './spells'

@@ -1,8 +1,7 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
-import { type RunState, type Stage, STAGES } from '#core/log'
-import { expectedWeight } from '#core/kinetics'
-import { assess, foldBatch, type Assessment } from '#core/batch'
-import { questionsOf, type Food, type FoodBook } from '#core/foods'
+import { type Stage, STAGES } from '#core/log'
+import { assess, foldBatch } from '#core/batch'
+import { questionsOf, targetIn, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
@@ -17,6 +16,7 @@ import { findMachine, listMachines } from '#server/db/settings'
 import { plannedFor } from '#server/db/plan'
 import { clearTodo, countTodos, listTodos } from '#server/db/todos'
 import type { Context } from './context'
+import { matesOf } from './cycle'
 import { hoursInMachine } from './learning'
 import { reviewsFor } from './insight'
 import { toJarSummary } from './shelf'
@@ -73,34 +73,30 @@ export function clearLate(context: Context, todo: TodoCleared): NowAnswer {
   return nowPage(context)
 }
 
-/**
- * Share of its water that a batch in a machine has lost by now. What is kept follows from the log; a rack that is off has moved
- * water since.
- */
-function waterGoneNow(context: Context, view: BatchViewRow): number | null {
-  return view.off_from === null ? view.water_gone : waterGoneBy(context, view)
+/** Water of a batch in a machine: how much of what it was loaded with is gone, and how much is in the food, wet basis. */
+interface WaterNow {
+  gone: number
+  moisture: number
 }
 
-/** The same by the curve, to the minute: what was never weighed is a forecast. */
-function waterGoneBy(context: Context, view: BatchViewRow): number | null {
+/** Water by now. What is kept follows from the log; a rack that is off, or that nobody has weighed, has moved water since. */
+function waterNow(context: Context, view: BatchViewRow, guessed = !isWeighed(context.db, view.batch_id)): WaterNow {
+  return view.off_from === null && !guessed ? { gone: view.water_gone ?? 0, moisture: view.moisture } : waterBy(context, view)
+}
+
+/** The same by the curve, to the minute. */
+function waterBy(context: Context, view: BatchViewRow): WaterNow {
   const known = drifts.get(context) ?? new Map<string, Drifted>()
   drifts.set(context, known)
   const minute = Math.floor(context.now() / MINUTE)
   const { batch_id: id, touched_at: touchedAt, water_gone: asKept } = view
   const last = known.get(id)
-  if (last?.minute === minute && last.touchedAt === touchedAt && last.asKept === asKept) return last.gone
+  if (last?.minute === minute && last.touchedAt === touchedAt && last.asKept === asKept) return last.water
   const state = foldBatch(entriesOfBatch(context.db, id), context.foods.find)!
   const assessed = assess(state, minute * MINUTE)!
-  const gone = state.run!.weighings.length > 0 ? assessed.waterGone.p50 : forecastGone(state.run!, assessed, minute * MINUTE)
-  known.set(id, { minute, touchedAt, asKept, gone })
-  return gone
-}
-
-/** Of what was never weighed: what the card's curve says of this hour. */
-function forecastGone(run: RunState, { estimate }: Assessment, at: number): number {
-  const hours = Math.min(run.clock.equivalentHoursAt(at), estimate.curve.at(-1)!.hours)
-  const { p50: weightG } = expectedWeight(estimate, Math.max(0, hours))
-  return Math.min(1, Math.max(0, (run.loadedG - weightG) / (run.loadedG - estimate.solidsG.p50)))
+  const water = { gone: assessed.waterGone.p50, moisture: assessed.estimate.moistureNow.p50 }
+  known.set(id, { minute, touchedAt, asKept, water })
+  return water
 }
 
 /** Of racks that are off, by the minute: everybody who looks asks for the same. */
@@ -108,7 +104,7 @@ interface Drifted {
   minute: number
   touchedAt: number
   asKept: number | null
-  gone: number
+  water: WaterNow
 }
 const drifts = new WeakMap<Context, Map<string, Drifted>>()
 
@@ -121,8 +117,12 @@ function racks(context: Context): RackAnswer[] {
     const byTray = new Map(
       views.flatMap(view => {
         const guessed = !isWeighed(db, view.batch_id)
-        const waterLeft = 1 - ((guessed ? waterGoneBy(context, view) : waterGoneNow(context, view)) ?? 0)
-        return (JSON.parse(view.trays) as number[]).map(position => [position, { view, waterLeft, guessed }] as const)
+        const { gone, moisture } = waterNow(context, view, guessed)
+        const food = foods.find(view.food_key)
+        const target = food && targetIn(food, view.purpose, machine.kind)
+        return (JSON.parse(view.trays) as number[]).map(
+          position => [position, { view, waterLeft: 1 - gone, moisture, target, guessed }] as const,
+        )
       }),
     )
     return {
@@ -138,6 +138,8 @@ function racks(context: Context): RackAnswer[] {
               batchNumber: there.view.number,
               title: foods.find(there.view.food_key)?.name,
               waterLeft: there.waterLeft,
+              moisture: there.moisture,
+              target: there.target,
               guessed: there.guessed ? (true as const) : undefined,
             }
           : { position: i + 1 }
@@ -167,7 +169,9 @@ function heatOf({ db }: Pick<Context, 'db'>, runId: string): number | null {
 export function batchList(context: Context, filter: { stage?: Stage; before?: number }): { batches: BatchSummary[]; more: boolean } {
   const rows = listBatchViews(context.db, { ...filter, limit: PAGE + 1 })
   return {
-    batches: rows.slice(0, PAGE).map(row => toBatchSummary({ ...row, water_gone: waterGoneNow(context, row) })),
+    batches: rows
+      .slice(0, PAGE)
+      .map(row => toBatchSummary(row.stage === 'drying' ? { ...row, water_gone: waterNow(context, row).gone } : row)),
     more: rows.length > PAGE,
   }
 }
@@ -193,6 +197,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     accepted: acceptedCautions(db, CARES),
     schools: questionsOf(context.foods.schools, state.food, { card: state.card, purpose: state.purpose, way: state.run?.way.way }),
     others: othersIn(context, batchId),
+    mates: matesOf(context, batchId, state),
     lastAir:
       air?.body.kind === 'air' && air.body.roomC !== undefined
         ? { at: air.at, roomC: air.body.roomC, roomHumidity: air.body.roomHumidity! }
@@ -220,12 +225,14 @@ function othersIn(context: Context, batchId: string): BatchAnswer['others'] {
   for (const view of dryingViews(db)) {
     const food = foods.find(view.food_key)
     if (!view.machine_id || !food || view.batch_id === batchId) continue
-    // Only in a freeze dryer it matters whether it went in frozen.
-    const run = WAYS[findMachine(db, view.machine_id)?.kind ?? STANDARD_WAY].underVacuum
-      ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)?.run
+    // Only in a freeze dryer it matters whether it went in frozen, and how much ice it makes.
+    const other = WAYS[findMachine(db, view.machine_id)?.kind ?? STANDARD_WAY].underVacuum
+      ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)
       : undefined
+    const run = other?.run
     const frozen = run && run.frozen.length === run.positions.length
-    ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, frozen })
+    const waterG = run && run.loadedG * other.balance.moisture.p50
+    ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, frozen, waterG })
   }
   return others
 }

@@ -10,6 +10,7 @@ import {
   saltShareOf,
   sieveReached,
   taughtBy,
+  withMates,
   type Assessment,
   type Taught,
 } from '#core/batch'
@@ -21,7 +22,16 @@ import { agendaOf, type Todo } from '#core/planning'
 import { sdLogOf } from '#core/stats'
 import { offSince, waterOf } from '#core/water'
 import { WAYS } from '#core/ways'
-import { allBatchIds, batchView, dropBatchView, dryingViews, findBatch, putBatchView, type BatchViewRow } from '#server/db/batches'
+import {
+  allBatchIds,
+  batchView,
+  dropBatchView,
+  dryingViews,
+  findBatch,
+  putBatchView,
+  type BatchViewRow,
+  batchIdsOfRun,
+} from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { replaceAccepted } from '#server/db/foods'
 import { allJarIds, jarsOfBatch } from '#server/db/jars'
@@ -30,6 +40,7 @@ import { readMeta, writeMeta } from '#server/db/settings'
 import { plannedFor } from '#server/db/plan'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
+import { matesOf } from './cycle'
 import { projectJars, type ProductFacts } from './jars'
 import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
@@ -40,8 +51,9 @@ const PROJECTION_VERSION = '15'
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
  * it needs next. Its jars follow where what they go by has changed. Called in the transaction of every write.
+ * @param alone without those that share its cycle: they are being worked out already
  */
-export function project(context: Context, batchId: string): void {
+export function project(context: Context, batchId: string, alone = false): void {
   const { db } = context
   const entries = entriesOfBatch(db, batchId)
   const state = foldBatch(entries, context.foods.find)
@@ -58,17 +70,22 @@ export function project(context: Context, batchId: string): void {
   }
   // What is kept follows from the log alone: as of its last entry. What the hours since did is worked out for whoever asks.
   const last = entries.reduce((latest, entry) => Math.max(latest, entry.at), 0)
-  const assessed = state.stage === 'drying' || state.stage === 'resting' ? assess(state, last) : undefined
+  const mates = state.stage === 'drying' ? matesOf(context, batchId, state) : []
+  const assessed = state.stage === 'drying' || state.stage === 'resting' ? withMates(assess(state, last), mates) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
-  const view = viewOf(batchId, findBatch(db, batchId)!.number, state, assessed, touched, entries)
+  const { number } = findBatch(db, batchId)!
+  const view = viewOf(batchId, number, state, assessed, touched, entries)
   putBatchView(db, view)
   replaceAccepted(db, batchId, state.accepted)
   const planned = state.stage === 'intake' || state.stage === 'prep' ? plannedFor(db, batchId) : undefined
   replaceTodos(db, batchId, [
     ...settleTodo(entries),
-    ...agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state), planned),
+    ...agendaOf(state, assessed, householdOf(context), () => swapsFor(context, state), planned, { number, mates }),
   ])
   replaceTrayPaces(db, batchId, state.run?.machineId, state.stage === 'shelf' ? trayPaces(state) : [])
+  // One chamber, one end: what is known of one tells of all.
+  if (!alone && state.run && WAYS[state.run.way.way].underVacuum)
+    for (const id of batchIdsOfRun(db, state.run.runId)) if (id !== batchId) project(context, id, true)
   if (state.jars.length > 0 && before && LOT_FACTS.some(fact => before[fact] !== view[fact]))
     projectJars(
       context,

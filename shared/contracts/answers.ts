@@ -1,7 +1,7 @@
 import type { Breach, PlanProblem, YearProblem } from '#core/plan'
 import type { KeptRun, PlanBook } from './plan'
 import type { Problem } from '#core/errors'
-import type { RunOutline } from '#core/batch'
+import type { CycleMate, RunOutline } from '#core/batch'
 import type { Entry, PictureSubject, Stage } from '#core/log'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
@@ -82,6 +82,9 @@ export interface RackTray {
   title?: string
   /** Share of the loaded water still in the batch. */
   waterLeft?: number
+  /** Water in the food, wet basis, and what it must come to. */
+  moisture?: number
+  target?: number
   /** It was never weighed: that is a forecast. */
   guessed?: true
 }
@@ -204,7 +207,9 @@ export interface BatchAnswer {
   /** Cautions that were accepted in any batch. */
   accepted: string[]
   /** What stands in each machine beside it. */
-  others: { [machineId: string]: { food: Food; cardKey: string; frozen?: boolean }[] }
+  others: { [machineId: string]: { food: Food; cardKey: string; frozen?: boolean; waterG?: number }[] }
+  /** What shares the chamber of its freeze dryer: one cycle, one end. */
+  mates: CycleMate[]
   /** The batch's own entries and the heat entries of its runs, in order of arrival. */
   entries: Entry[]
   machines: MachineAnswer[]

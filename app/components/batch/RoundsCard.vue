@@ -1,11 +1,17 @@
 <script setup lang="ts">
 import { freezeCycleOf, hoursUntilMorning } from '#core/planning'
-import { constantTrays, type Assessment } from '#core/batch'
+import { constantTrays, type Assessment, type CycleMate } from '#core/batch'
 import type { BatchState, EntryKind } from '#core/log'
 import type { MachineAnswer } from '#shared/contracts'
 
 /** The rounds of extra drying in a freeze dryer: every tray weighed, two hours more, weighed again. */
-const props = defineProps<{ state: BatchState; machine?: MachineAnswer; assessment?: Assessment; now: number }>()
+const props = defineProps<{
+  state: BatchState
+  machine?: MachineAnswer
+  mates: readonly CycleMate[]
+  assessment?: Assessment
+  now: number
+}>()
 const { settings } = storeToRefs(useHouseholdStore())
 const emit = defineEmits<{ act: [kind: EntryKind] }>()
 const format = useFormat()
@@ -27,6 +33,7 @@ const cycle = computed(
       loadG: run.value.loadedG,
       trays: run.value.positions.length,
       frozen: run.value.frozen.length === run.value.positions.length,
+      besideG: props.mates.reduce((sum, mate) => sum + mate.waterG, 0),
     }),
 )
 const morning = computed(
@@ -47,9 +54,14 @@ const morning = computed(
     <p v-if="cycle" class="quiet small">
       {{ format.weight(cycle.waterG) }} of water: {{ format.hours(cycle.freezeH) }} to freeze, about {{ format.hours(cycle.vacuumH) }} under
       vacuum, {{ format.hours(cycle.finalH) }} final dry; {{ cycle.sublimationKWh.toFixed(1) }} kWh is what the ice takes alone.{{
-        cycle.ice ? ` ${Math.round(cycle.ice.share * 100)} % of the ice it holds.` : ''
+        cycle.ice ? ` ${Math.round(cycle.ice.share * 100)} % of the ice it holds${mates.length ? ', with what stands beside it' : ''}.` : ''
       }}
     </p>
+    <p v-if="mates.length" class="small">
+      One chamber, one cycle: {{ mates.map(mate => `${mate.name.toLowerCase()} (batch ${mate.number})`).join(', ') }}
+      {{ mates.length === 1 ? 'stands' : 'stand' }} in it too. Open it for all at once; it is done when the last of it is.
+    </p>
+    <p v-if="cycle?.ice?.over" class="caution">More ice than the coil holds: take a part out before the cycle begins.</p>
     <p v-if="run.cycleHours" class="small">
       {{ format.hours(run.cycleHours) }} were added to the cycle, so that it holds: what is dry under vacuum stays so.
     </p>

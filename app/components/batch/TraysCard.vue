@@ -31,6 +31,7 @@ const advice = computed(() => {
 <template>
   <section class="card" aria-label="Trays">
     <h2>Tray by tray</h2>
+    <p v-if="sorted[0]" class="quiet small">Water in the food; must be {{ format.share(sorted[0].target) }}.</p>
     <ol class="plain-list">
       <li v-for="tray in sorted" :key="tray.position">
         <span class="number">{{ placeOf(tray) }}</span>
@@ -39,7 +40,9 @@ const advice = computed(() => {
           <span class="words" :style="{ marginLeft: tray.left < 0.2 ? `${Math.max(2, tray.left * 100)}%` : undefined }">{{
             tray.lastG === undefined ? 'not weighed' : format.weight(tray.lastG)
           }}</span>
-          <span class="figure">{{ Math.round(tray.left * 100) }} % <span class="visually-hidden">of its water left</span></span>
+          <span class="figure"
+            >{{ format.share(tray.moisture) }}<span class="visually-hidden"> water, must be {{ format.share(tray.target) }}</span></span
+          >
         </div>
         <div class="axis" aria-hidden="true">
           <span

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import type { Assessment } from '#core/batch'
 import type { RunState } from '#core/log'
-import { isOffAt } from '#core/water'
+import { isByHours, isOffAt } from '#core/water'
 
 /** The loaded weight as a tape: solids, water that is left, water that is gone, and where it will be dry. */
 const props = defineProps<{ run: RunState; assessment: Assessment; now: number }>()
 const format = useFormat()
 const lastG = computed(() => props.run.weighings.at(-1)?.weightG ?? props.run.loadedG)
-/** A rack that is off has moved water since the last weight. */
-const isGuess = computed(() => isOffAt(props.run, props.now))
+/** Not weighed at all, or off since: what it weighs is an estimate. */
+const unweighed = computed(() => isByHours(props.run))
+const isGuess = computed(() => unweighed.value || isOffAt(props.run, props.now))
 const nowG = computed(() =>
   isGuess.value ? Math.round(props.assessment.estimate.solidsG.p50 + props.assessment.estimate.waterLeftG.p50) : lastG.value,
 )
@@ -25,11 +26,12 @@ const shareGone = computed(() => Math.round(props.assessment.waterGone.p50 * 100
       <p>
         <span class="figure">{{ isGuess ? 'about ' : '' }}{{ format.weight(nowG) }} now</span>
         <span class="quiet">
-          of {{ format.weight(run.loadedG) }} loaded<template v-if="isGuess">, {{ format.weight(lastG) }} when last weighed</template></span
+          of {{ format.weight(run.loadedG) }} loaded<template v-if="unweighed">, by the hours, not weighed</template
+          ><template v-else-if="isGuess">, {{ format.weight(lastG) }} when last weighed</template></span
         >
       </p>
       <p>
-        <span class="figure">{{ shareGone }} % of the water is gone</span>
+        <span class="figure">{{ isGuess ? 'about ' : '' }}{{ shareGone }} % of the water is gone</span>
         <span class="quiet">{{
           stillToLeave > 0.5 ? `about ${format.weight(stillToLeave)} still to leave` : 'at or below its dry weight'
         }}</span>

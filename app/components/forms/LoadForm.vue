@@ -216,6 +216,7 @@ const cycle = computed(() =>
     loadG: loadG.value || guessG || 0,
     trays: chosen.value.length,
     frozen: frozen.value === 'all',
+    besideG: (props.page.others[machineId.value] ?? []).reduce((sum, other) => sum + (other.waterG ?? 0), 0),
   }),
 )
 /** Wet food of this kind, g a mL: nearly water. */
@@ -420,7 +421,7 @@ defineExpose({ read })
     </p>
     <p v-if="cycle" :class="cycle.ice?.over ? 'caution' : 'quiet small'">
       About {{ format.weight(cycle.waterG) }} of water to remove{{
-        cycle.ice ? `, ${Math.round(cycle.ice.share * 100)} % of the ice it holds` : ''
+        cycle.ice ? `, ${Math.round(cycle.ice.share * 100)} % of the ice it holds${mates.length ? ' with what stands in it' : ''}` : ''
       }}:
       {{
         cycle.ice?.over

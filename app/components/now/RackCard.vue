@@ -12,6 +12,12 @@ const state = computed(() => {
   if (!WAYS[kind].plainHeat) return capital(heatState(kind, props.rack.setC ?? null, format.temperature))
   return props.rack.setC === null ? 'Off: food takes water back' : `Set ${format.temperature(props.rack.setC!)}`
 })
+/** What the figures on the trays are, and what each food must come to. */
+const needs = computed(() => {
+  const targets = new Map(props.rack.trays.flatMap(tray => (tray.title ? [[tray.title, tray.target!] as const] : [])))
+  const [one] = targets.values()
+  return `water in the food; must be ${targets.size === 1 ? format.share(one!) : [...targets].map(([title, target]) => `${title.toLowerCase()} ${format.share(target)}`).join(', ')}`
+})
 const NuxtLink = resolveComponent('NuxtLink')
 const busy = computed(() => props.rack.finishes.length > 0)
 const open = computed(
@@ -39,7 +45,7 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
       </h2>
       <span class="ends" :class="{ off: rack.setC === null }">{{ ends }}</span>
     </div>
-    <p v-if="busy" class="quiet small">{{ state }}</p>
+    <p v-if="busy" class="quiet small">{{ state }} · {{ needs }}</p>
     <p v-else class="quiet">{{ plural(rack.machine.trays, 'tray') }} free.</p>
     <ol v-if="busy" class="plain-list trays">
       <li v-for="tray in rack.trays" :key="tray.position">
@@ -57,9 +63,8 @@ const leftOf = (batchId: string) => props.rack.trays.find(tray => tray.batchId =
           />
           <span class="words" :style="{ marginLeft: labelPlace(tray.waterLeft) }">{{ tray.batchId ? tray.title : 'free' }}</span>
           <span v-if="tray.batchId" class="figure"
-            >{{ tray.guessed ? 'not weighed, about ' : '' }}{{ Math.round(tray.waterLeft! * 100) }} %<span class="visually-hidden">
-              of its water left</span
-            ></span
+            >{{ tray.guessed ? 'not weighed, about ' : '' }}{{ format.share(tray.moisture!)
+            }}<span class="visually-hidden"> water, must be {{ format.share(tray.target!) }}</span></span
           >
         </component>
       </li>

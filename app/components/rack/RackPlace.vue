@@ -68,7 +68,7 @@ const fill = computed(() => `${Math.max(2, (props.tray?.left ?? 0) * 100)}%`)
       :class="{ chosen, dragged }"
       :data-place="place"
       :aria-pressed="chosen"
-      :aria-label="`Place ${place}: ${tray.food}, batch ${tray.number}, ${Math.round(tray.left * 100)} % of its water left`"
+      :aria-label="`Place ${place}: ${tray.food}, batch ${tray.number}, ${tray.byHours ? 'not weighed, about ' : ''}${format.share(tray.moisture)} water, must be ${format.share(tray.target)}`"
       @click="$emit('choose')"
     >
       <span class="water" :style="{ width: fill, background: rampColour(tray.left) }" />
@@ -76,7 +76,10 @@ const fill = computed(() => `${Math.max(2, (props.tray?.left ?? 0) * 100)}%`)
         >{{ tray.food }}<span v-if="tray.lastG !== undefined" class="weight">{{ format.weight(tray.lastG) }}</span></span
       >
       <span v-if="tray.flipAt !== undefined && tray.flipAt <= now" class="turn">turn over</span>
-      <span class="figure">{{ Math.round(tray.left * 100) }} %</span>
+      <span class="figure"
+        >{{ tray.byHours ? 'about ' : '' }}{{ format.share(tray.moisture) }}
+        <span class="must">/ {{ format.share(tray.target) }}</span></span
+      >
     </button>
     <slot v-else />
     <div class="axis" aria-hidden="true">
@@ -99,6 +102,10 @@ const fill = computed(() => `${Math.max(2, (props.tray?.left ?? 0) * 100)}%`)
   gap: 0.6rem;
   align-items: center;
   border-radius: 8px;
+}
+.must {
+  font-weight: 400;
+  color: var(--quiet);
 }
 .level.over {
   background: var(--dulse-wash);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { uncapital } from '#core/text'
 import { purposeFactor } from '#core/foods'
+import { withMates } from '#core/batch'
 import { usualHoursFactor } from '#core/water'
 import { heatState, WAYS } from '#core/ways'
 import { conflictsOf, type Entry, type EntryKind } from '#core/log'
@@ -16,7 +17,9 @@ const { now, tick } = useClock()
 const format = useFormat()
 const { page, entries, food, waits, state, problem, ready, load, write } = useBatch(batchId)
 const conflicting = computed(() => conflictsOf(page.value?.entries ?? []).length > 0)
-const { assessment, working } = useAssessment(entries, food, now)
+const { assessment: alone, working } = useAssessment(entries, food, now)
+/** With what shares its chamber: one cycle has one end. */
+const assessment = computed(() => withMates(alone.value, page.value?.mates ?? []))
 // The verdict stands before the chart is fetched and the log is drawn: it is what one came for.
 const drawn = ref(false)
 /** A slow phone is pressed before it has an idle moment; so long it may take, ms. */
@@ -352,6 +355,7 @@ if (typeof wanted === 'string' && state.value) {
           class="trays"
           :state="state"
           :machine="machine"
+          :mates="page?.mates ?? []"
           :assessment="assessment"
           :now="now"
           @act="kind => act(kind)"
