@@ -1,3 +1,4 @@
+import { fill, type Quantities } from '#core/errors'
 import type { Interval } from '#core/stats'
 import {
   formatHours,
@@ -8,7 +9,7 @@ import {
   formatVolume,
   formatWeight,
   temperatureIn,
-  temperaturesIn,
+  measuresIn,
 } from '#core/units'
 import { inVessels } from '#core/using'
 import type { Channel } from '#shared/contracts'
@@ -49,9 +50,11 @@ export function useFormat() {
     const low = write(interval.p10)
     const high = write(interval.p90)
     if (low === high) return low
-    // "352–455 g" rather than "352 g–455 g".
+    // "352–455 g" rather than "352 g–455 g"; pounds and ounces stand in full at both ends.
     const unit = /\u00A0\D+$/.exec(high)?.[0]
-    return unit && low.endsWith(unit) && !low.includes('lb') ? `${low.slice(0, -unit.length)}–${high}` : `${low} to ${high}`
+    return unit && low.endsWith(unit) && !low.includes('lb') && !high.includes('lb')
+      ? `${low.slice(0, -unit.length)}–${high}`
+      : `${low} to ${high}`
   }
 
   const window = (from: number, to: number, now: number) =>
@@ -60,8 +63,11 @@ export function useFormat() {
   return {
     /** A minute of the day on the household's clock. */
     clock: (minute: number) => time(startOfDay(Date.now(), settings.value.timeZone) + minute * MINUTE),
-    /** A sentence of the reference, its temperatures in the household’s unit. */
-    sentence: (text: string) => temperaturesIn(text, settings.value.temperatureUnit),
+    /** A sentence or a name of the reference, its figures in the household’s units. */
+    sentence: (text: string) => measuresIn(text, settings.value),
+    /** A sentence whose figures stand beside it by name. */
+    told: ({ template, quantities }: { template: string; quantities: Quantities }) =>
+      fill(template, quantities, quantityWords(settings.value)),
     weight,
     time,
     moment,

@@ -5,9 +5,11 @@ import { addressOf, ROUTES, type AnswerOf, type AnyCall, type CallOf, type Route
 import type { Refusal } from '#shared/contracts'
 
 let units: QuantityWords = PLAIN_WORDS
-/** Refusals are worded so from now on: in the household's own units. */
-export function speakIn(words: QuantityWords): void {
+let sentence = (text: string) => text
+/** Refusals are worded so from now on: figures by name, and those that a rule's own sentence holds, in the household's units. */
+export function speakIn(words: QuantityWords, ofText: (text: string) => string): void {
   units = words
+  sentence = ofText
 }
 
 /** The server refused: nothing was written. `problems` name the fields. */
@@ -16,7 +18,7 @@ export class Refused extends Error {
   readonly problems: Refusal['problems']
 
   constructor(refusal: Refusal) {
-    const problems = refusal.problems.map(problem => ({ ...problem, message: wordsOf(problem, units) }))
+    const problems = refusal.problems.map(problem => ({ ...problem, message: problem.template ? wordsOf(problem, units) : sentence(problem.message) }))
     super(problems.length > 0 && refusal.statusCode === 422 ? problems.map(problem => problem.message).join(' ') : refusal.message)
     this.name = 'Refused'
     this.status = refusal.statusCode
@@ -51,7 +53,8 @@ const PATIENCE_MS = 10_000
 
 /**
  * One request to Dulse's own server; a body of bytes goes as it is.
- * @throws Refused with the fields that are wrong; OutOfTouch when no answer came, Failed when it was none
+ * @throws Refused with the fields that are wrong; OutOfTouch when no answer came, Failed when it was none; the signal's own reason once it
+ * was called off
  */
 export async function callServer(
   path: string,
@@ -67,6 +70,8 @@ export async function callServer(
       signal: init.signal ? AbortSignal.any([init.signal, patience]) : patience,
     })
   } catch {
+    // Nobody wants the answer any more: that is no failure of the server's.
+    if (init.signal?.aborted) throw init.signal.reason
     throw new OutOfTouch()
   }
   const answer = (await response.json().catch(() => undefined)) as unknown

@@ -11,7 +11,7 @@ export function useFoods() {
     problem,
     /** Waits for the list; asks again after a change. */
     load: async (again = false) => {
-      if (again) await cache.invalidateQueries({ key: ['foods'] })
+      if (again) await cache.invalidateQueries({ key: ['foods'] }).catch(() => undefined)
       await (again ? load() : ready())
     },
     /** A food with all that is known of it. */

@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
-import { formatLength, formatShare, formatTemperature, formatWeight } from '#core/units'
+import { measuresIn } from '#core/units'
+import { quantityWords } from '~/utils/words'
 import type { HouseholdSettings } from '#shared/contracts'
 import { call, speakIn } from './call'
 import { useServer } from './useServer'
@@ -36,14 +37,8 @@ export const useHouseholdStore = defineStore('household', () => {
     { immediate: true, flush: 'sync' },
   )
   watchEffect(() => {
-    const { weightUnit, temperatureUnit } = settings.value
-    speakIn({
-      G: grams => formatWeight(grams, weightUnit),
-      C: celsius => formatTemperature(celsius, temperatureUnit),
-      Share: formatShare,
-      Ml: millilitres => `${Math.round(millilitres)}\u00A0mL`,
-      Mm: millimetres => formatLength(millimetres, weightUnit),
-    })
+    const units = settings.value
+    speakIn(quantityWords(units), text => measuresIn(text, units))
   })
 
   async function save(wanted: HouseholdSettings) {

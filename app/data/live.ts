@@ -21,7 +21,8 @@ const FOLLOW_MS = 120
  */
 export function followServer(): void {
   const cache = useQueryCache()
-  const again = useDebounceFn(() => void cache.invalidateQueries(), FOLLOW_MS, { maxWait: 1000 })
+  // Each question keeps its own failure, and says it where its answer would stand.
+  const again = useDebounceFn(() => void cache.invalidateQueries().catch(() => undefined), FOLLOW_MS, { maxWait: 1000 })
   const provisionSoon = useProvision()
   provisionSoon()
   const visibility = useDocumentVisibility()

@@ -526,7 +526,7 @@ const otherProblems = computed(() =>
         <div role="alert">
           <p v-for="message in otherProblems" :key="message" class="problem">{{ message }}</p>
         </div>
-        <div class="row">
+        <div class="row save-bar">
           <ElButton type="primary" native-type="submit" :loading="busy">Take it in</ElButton
           ><ElButton @click="navigateTo('/batches')">Cancel</ElButton>
         </div>

@@ -1,4 +1,7 @@
+import type { QuantityWords } from '#core/errors'
 import type { TodoKind } from '#core/planning'
+import type { HouseholdSettings } from '#shared/contracts'
+import { formatLength, formatShare, formatTemperature, formatVolume, formatWeight } from '#core/units'
 import type { Effect } from '#core/learning'
 import type { Interval } from '#core/stats'
 
@@ -91,4 +94,15 @@ export function nightChance(dry: number): string {
   return dry > 0.5
     ? `most likely dry by morning; ${tenths} in 10 that it is not`
     : `most likely not dry by morning; ${tenths} in 10 that it is`
+}
+
+/** How figures of sentences are written in a household's units. */
+export function quantityWords({ weightUnit, temperatureUnit }: Pick<HouseholdSettings, 'weightUnit' | 'temperatureUnit'>): QuantityWords {
+  return {
+    G: grams => formatWeight(grams, weightUnit),
+    C: celsius => formatTemperature(celsius, temperatureUnit),
+    Share: formatShare,
+    Ml: millilitres => formatVolume(millilitres, weightUnit),
+    Mm: millimetres => formatLength(millimetres, weightUnit),
+  }
 }

@@ -1,4 +1,4 @@
-import { InputError, type Problem } from '../errors'
+import { InputError, problem, type Problem } from '../errors'
 import { middleHeat } from './heat'
 import type { Ingredient } from './types'
 
@@ -157,14 +157,15 @@ function whatStands(question: BlendQuestion, wanted: readonly number[]): Problem
   const { wishes, totalG, heat, saltMost } = question
   const there = wishes.reduce((sum, wish) => sum + wish.ingredient.leftG, 0)
   if (there < totalG)
-    return { field: 'totalG', code: 'more-than-there-is', message: `Only ${Math.round(there)} g of all of it are on the shelf: make less.` }
+    return problem('totalG', 'more-than-there-is', 'Only {thereG} of all of it is on the shelf: make less.', { thereG: there })
   const short = wishes.findIndex((wish, i) => wish.fixed && wish.ingredient.leftG < wanted[i]! - 1e-6)
   if (short >= 0)
-    return {
-      field: `parts.${short}`,
-      code: 'more-than-there-is',
-      message: `Only ${Math.round(wishes[short]!.ingredient.leftG)} g of ${wishes[short]!.ingredient.name} are there, and it is held fast: let it give way, or make less.`,
-    }
+    return problem(
+      `parts.${short}`,
+      'more-than-there-is',
+      'Only {thereG} of {name} is there, and it is held fast: let it give way, or make less.',
+      { thereG: wishes[short]!.ingredient.leftG, name: wishes[short]!.ingredient.name },
+    )
   const hottest = Math.max(...wishes.map(units))
   if (heat && hottest < heat.low)
     return {

@@ -1,4 +1,4 @@
-import { InputError } from '../errors'
+import { InputError, problem } from '../errors'
 
 /** Opening of sieves by their number, µm (ASTM E11). */
 export const MESH_UM: Readonly<Record<number, number>> = {
@@ -77,11 +77,10 @@ export function sumPasses(passes: readonly SievePass[], wanted = 0.95): SieveSum
       ])
     if (pass.openingUm === before.openingUm && pass.throughG + pass.overG > before.overG * 1.02 + 1)
       throw new InputError([
-        {
-          field: `passes.${i}.overG`,
-          code: 'more-than-there-is',
-          message: `${Math.round(pass.throughG + pass.overG)} g is more than the ${Math.round(before.overG)} g that stayed on top before`,
-        },
+        problem(`passes.${i}.overG`, 'more-than-there-is', '{isG} is more than the {thereG} that stayed on top before', {
+          isG: pass.throughG + pass.overG,
+          thereG: before.overG,
+        }),
       ])
   })
   const last = passes.at(-1)

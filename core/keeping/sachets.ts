@@ -1,5 +1,5 @@
 import { saturationKPa, type Air } from '../air'
-import { InputError } from '../errors'
+import { InputError, problem } from '../errors'
 
 /** Sizes of oxygen absorbers that are sold, cm³ of oxygen. */
 const ABSORBERS_CC = [50, 100, 300, 500, 1000, 2000] as const
@@ -23,9 +23,7 @@ export interface Absorber {
 export function oxygenAbsorber(jarMl: number, dryG: number): Absorber {
   const airMl = jarMl - dryG / SOLID_G_ML
   if (!(jarMl > 0 && dryG >= 0 && airMl > 0))
-    throw new InputError([
-      { field: 'jarMl', code: 'does-not-fit', message: `${Math.round(dryG)} g do not fit into ${Math.round(jarMl)} mL` },
-    ])
+    throw new InputError([problem('jarMl', 'does-not-fit', '{dryG} does not fit into {jarMl}', { dryG, jarMl })])
   const oxygenMl = airMl * OXYGEN_SHARE
   const largest = ABSORBERS_CC.at(-1)!
   const sizeCc = ABSORBERS_CC.find(size => size >= oxygenMl) ?? largest

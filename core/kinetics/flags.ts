@@ -1,8 +1,6 @@
 import type { Posterior } from './posterior'
 import type { DryingRun, WeighInFlag } from './types'
 
-const grams = (value: number) => `${Math.round(Math.abs(value))} g`
-
 /** Chance of a mistake from which a weighing is questioned. */
 const WILD = 0.9
 
@@ -23,13 +21,15 @@ export function flagWeighIns(run: DryingRun, { predictedG, wild }: Pick<Posterio
       flags.push({
         index,
         kind: 'above-start',
-        message: `This is ${grams(weightG - run.startWeightG)} more than was loaded. Was the tray on the scale, or food added?`,
+        template: 'This is {moreG} more than was loaded. Was the tray on the scale, or food added?',
+        quantities: { moreG: weightG - run.startWeightG },
       })
     } else if (weightG < leastSolids) {
       flags.push({
         index,
         kind: 'below-solids',
-        message: `This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?`,
+        template: 'This is less than the solids in the load. Was a tray left out, or is the loaded weight wrong?',
+        quantities: {},
       })
     }
     // After a weight that was itself far too low, the next one only seems to rise.
@@ -37,13 +37,16 @@ export function flagWeighIns(run: DryingRun, { predictedG, wild }: Pick<Posterio
       flags.push({
         index,
         kind: 'rising',
-        message: `The weight rose by ${grams(weightG - before)} while the heat was on. Food in a dryer only loses: one of the two weighings is off, or a tray was added.`,
+        template:
+          'The weight rose by {moreG} while the heat was on. Food in a dryer only loses: one of the two weighings is off, or a tray was added.',
+        quantities: { moreG: weightG - before },
       })
     } else if (offCurve[index]) {
       flags.push({
         index,
         kind: 'off-curve',
-        message: `This weigh-in is ${grams(off)} ${off > 0 ? 'above' : 'below'} the curve: a mistake, or ${off > 0 ? 'food added' : 'a tray taken out'}?`,
+        template: `This weigh-in is {offG} ${off > 0 ? 'above' : 'below'} the curve: a mistake, or ${off > 0 ? 'food added' : 'a tray taken out'}?`,
+        quantities: { offG: Math.abs(off) },
       })
     }
   })

@@ -1,3 +1,4 @@
+import type { Quantities } from '../errors'
 import type { Interval } from '../stats'
 
 /** One weighing of the whole load, food only. */
@@ -60,7 +61,9 @@ export type FlagKind = 'off-curve' | 'rising' | 'above-start' | 'below-solids'
 export interface WeighInFlag {
   index: number
   kind: FlagKind
-  message: string
+  /** In words, its figures by name: see `core/errors`. */
+  template: string
+  quantities: Quantities
 }
 
 export interface CurvePoint {

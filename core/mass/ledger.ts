@@ -1,4 +1,4 @@
-import { refuse } from '../errors'
+import { refuse, type Quantities } from '../errors'
 import { intervalOf, randomSource, type Interval } from '../stats'
 
 interface Spread {
@@ -147,7 +147,7 @@ function stretchToLoaded(ledger: PrepLedger, moisture: number, open: readonly nu
 }
 
 function check(ledger: PrepLedger): void {
-  const fail = (field: string, message: string): never => refuse(field, 'out-of-range', message)
+  const fail = (field: string, message: string, quantities?: Quantities): never => refuse(field, 'out-of-range', message, quantities)
   if (!(ledger.rawWeightG > 0)) fail('rawWeightG', 'must be a weight above 0 g')
   if (!(ledger.rawMoisture.mean > 0 && ledger.rawMoisture.mean < 1)) fail('rawMoisture.mean', 'must be a fraction between 0 and 1')
   if (!(ledger.rawMoisture.sd >= 0)) fail('rawMoisture.sd', 'must not be negative')
@@ -172,17 +172,19 @@ function check(ledger: PrepLedger): void {
     }
     if (step.weightG < 0) fail(`${field}.weightG`, `“${step.name}” takes off less than nothing: give what left`)
     if (step.weightG >= most) {
-      fail(
-        `${field}.weightG`,
-        `“${step.name}” takes off ${Math.round(step.weightG)} g, but only ${Math.round(most)} g are there: check this weight or the one before`,
-      )
+      fail(`${field}.weightG`, '“{step}” takes off {offG}, but only {thereG} is there: check this weight or the one before', {
+        step: step.name,
+        offG: step.weightG,
+        thereG: most,
+      })
     }
     if (step.kind === 'water') {
       if (step.weightG >= water) {
-        fail(
-          `${field}.weightG`,
-          `“${step.name}” takes off ${Math.round(step.weightG)} g of water, but there are only about ${Math.round(water)} g in the food: some of it was food`,
-        )
+        fail(`${field}.weightG`, '“{step}” takes off {offG} of water, but there is only about {thereG} in the food: some of it was food', {
+          step: step.name,
+          offG: step.weightG,
+          thereG: water,
+        })
       }
       water -= step.weightG
     } else {
@@ -195,7 +197,8 @@ function check(ledger: PrepLedger): void {
     if (ledger.loadedWeightG > most * (1 + TOLERANCE)) {
       fail(
         'loadedWeightG',
-        `${Math.round(ledger.loadedWeightG)} g on the trays is more than the ${Math.round(most)} g that the steps before leave: check the basket’s weight or what was taken off`,
+        '{loadedG} on the trays is more than the {thereG} that the steps before leave: check the basket’s weight or what was taken off',
+        { loadedG: ledger.loadedWeightG, thereG: most },
       )
     }
   }

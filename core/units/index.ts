@@ -1,4 +1,4 @@
-export { temperaturesIn } from './inText'
+export { measuresIn, temperaturesIn } from './inText'
 export { NUMBER, parseNumber, readingsOf, type ParsedQuantity } from './number'
 export { figuresSaid } from './said'
 export { parseWeight, formatWeight, gramsIn, namesWeight, weightWithin, type WeightUnit } from './weight'

@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import { checkEntry, foldBatch, placesAfter } from '#core/batch'
 import { inForce, isOfRun, meanwhile, type Entry, type EntryOf, type TrayMove } from '#core/log'
-import { InputError, refuse } from '#core/errors'
+import { InputError, problem, refuse } from '#core/errors'
 import { listItem } from '#core/ways'
 import type { Written } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry, NewTogether } from '#shared/contracts'
@@ -139,11 +139,7 @@ function checkSameFood({ db }: Context, { entry: { body } }: NewBatch): void {
   const drawnG = (body.fromJars ?? []).reduce((sum, source) => sum + source.weightG, 0)
   if (body.fromJars && Math.abs(drawnG - body.weightG) > 1)
     throw new InputError([
-      {
-        field: 'entry.body.weightG',
-        code: 'jars-sum-otherwise',
-        message: `The jars give ${Math.round(drawnG)} g, not ${Math.round(body.weightG)} g.`,
-      },
+      problem('entry.body.weightG', 'jars-sum-otherwise', 'The jars give {drawnG}, not {saidG}.', { drawnG, saidG: body.weightG }),
     ])
 }
 

@@ -116,7 +116,7 @@ describe('oxygen absorbers', () => {
     expect(found.sizeCc * found.count).toBeGreaterThanOrEqual(found.oxygenMl)
   })
   it('more than fits is refused', () => {
-    expect(() => oxygenAbsorber(100, 200)).toThrow('do not fit')
+    expect(() => oxygenAbsorber(100, 200)).toThrow('does not fit')
   })
 })
 

@@ -170,7 +170,7 @@ const changeOf = (group: Group) => group.lines.map(line => props.changes?.get(li
             </div>
           </div>
         </template>
-        <p v-if="flags?.get(group.key)" class="flag small">{{ flags.get(group.key)!.message }}</p>
+        <p v-if="flags?.get(group.key)" class="flag small">{{ format.told(flags.get(group.key)!) }}</p>
       </li>
     </ol>
     <button v-if="groups.length > shownMost" type="button" class="turn all" @click="shownMost = Infinity">

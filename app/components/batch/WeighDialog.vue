@@ -91,6 +91,16 @@ function takeScale() {
   input.value?.focus()
 }
 
+/** A number that stands there is a weight: done means that it is written too, if it is one. */
+async function finish() {
+  if (typed.value.trim() !== '') await enter()
+  if (typed.value.trim() === '' && !problem.value) open.value = false
+}
+const { asking, beforeClose, throwAway } = useUnsaved(
+  () => open.value && typed.value.trim() !== '',
+  () => (open.value = false),
+)
+
 async function opened() {
   input.value?.focus()
   for (const key of props.takeTyped()) {
@@ -175,7 +185,7 @@ async function enter() {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Weigh" width="420px" align-center @opened="opened" @closed="emit('close')">
+  <ElDialog v-model="open" title="Weigh" width="420px" align-center :before-close="beforeClose" @opened="opened" @closed="emit('close')">
     <form class="form" @submit.prevent="enter">
       <div class="trays" role="radiogroup" aria-label="On the scale">
         <button
@@ -234,9 +244,10 @@ async function enter() {
         <p v-if="problem" class="problem">{{ problem }}</p>
       </div>
       <p class="visually-hidden" aria-live="polite">{{ told }}</p>
-      <div class="row">
+      <UnsavedNote v-if="asking" :words="`${typed} is typed and not saved.`" @keep="asking = false" @throw-away="throwAway" />
+      <div class="row save-bar">
         <ElButton type="primary" native-type="submit" class="enter" :loading="busy">Enter</ElButton>
-        <ElButton @click="open = false">Done</ElButton>
+        <ElButton @click="finish">Done</ElButton>
       </div>
     </form>
   </ElDialog>

@@ -19,10 +19,17 @@ const problems = ref<string[]>([])
 /** What is wrong with the time, for the field that the form shows it in. */
 const atProblem = ref<string>()
 const checkFields = useFieldChecks()
+/** Something was typed or chosen since it was opened. */
+const touched = ref(false)
+const { asking, beforeClose, throwAway } = useUnsaved(
+  () => open.value && touched.value,
+  () => (open.value = false),
+)
 
 async function submit() {
   if (busy.value || checkFields() !== undefined) return
   busy.value = true
+  asking.value = false
   problems.value = []
   atProblem.value = undefined
   try {
@@ -41,13 +48,14 @@ async function submit() {
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="title" :width="width" align-center @closed="emit('close')">
-    <form class="form" @submit.prevent="submit">
+  <ElDialog v-model="open" :title="title" :width="width" align-center :before-close="beforeClose" @closed="emit('close')">
+    <form class="form" @submit.prevent="submit" @input="touched = true" @change="touched = true">
       <slot :at-problem="atProblem" />
       <div role="alert">
         <p v-for="problem in problems" :key="problem" class="problem">{{ problem }}</p>
       </div>
-      <div class="row">
+      <UnsavedNote v-if="asking" @keep="asking = false" @throw-away="throwAway" />
+      <div class="row save-bar">
         <ElButton type="primary" native-type="submit" :loading="busy">{{ verb }}</ElButton>
         <ElButton @click="open = false">Cancel</ElButton>
       </div>

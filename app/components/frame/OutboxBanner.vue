@@ -10,7 +10,7 @@ const format = useFormat()
 const { now } = useClock()
 function tryNow() {
   void outbox.flush()
-  void cache.invalidateQueries()
+  void cache.invalidateQueries().catch(() => undefined)
 }
 /** One entry of a batch or a jar is put right in its own form. */
 function correct(parcel: Parcel) {

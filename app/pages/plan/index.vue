@@ -18,7 +18,7 @@ const batchOf = (basketId: string) => (basket(basketId)?.expected ? undefined : 
 const lead = computed(() => {
   const worth = desk.worth!
   if (desk.runs.length === 0) return 'Nothing goes in'
-  return `${format.weight(worth.savedG)} dry by ${format.day(worth.doneAt)}`
+  return `${format.weight(worth.savedG)} of fresh food, dry by ${format.day(worth.doneAt)}`
 })
 const sums = computed(() => {
   const worth = desk.worth!
@@ -92,8 +92,14 @@ function ticketWords({ kind, run, minutes }: Ticket & { run: PlannedRun }): stri
       return `of the ${machine(run.machineId)}, in 8 of 10 cases`
     case 'finish':
       return `${format.hours(minutes / 60)}, rested by then`
-    default:
-      return machine(run.machineId)
+    case 'chill':
+      return 'it waits there until it is cut'
+    case 'freeze':
+      return 'so that it goes in solid'
+    case 'smoke':
+      return plural(run.places, 'tray')
+    case 'rotate':
+      return `in the ${machine(run.machineId)}`
   }
 }
 const APART = {

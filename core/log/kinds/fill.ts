@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { refuse, type Say } from '../../errors'
+import { refuse, type Quantities, type Say } from '../../errors'
 import { PURPOSES, type Purpose } from '../../foods'
 import { checkLid, checkSources } from '../checkJar'
 import type { EntryKindOf } from '../define'
@@ -78,7 +78,7 @@ function checkBlend({ from, blend: made }: Fill, jars: readonly Jar[], say: Say)
   from.forEach(({ weightG: grams, toastedG }, i) => {
     // How much water there was is found out jar by jar when the log is replayed.
     const fault = toastedG === undefined ? undefined : toastingFault(grams, toastedG, 1)
-    if (fault) say(`from.${i}.toastedG`, 'toasted-otherwise', fault)
+    if (fault) say(`from.${i}.toastedG`, 'toasted-otherwise', fault.template, fault.quantities)
   })
   if (made!.sifted && made!.sifted.overG >= wholeG)
     say('blend.sifted.overG', 'nothing-through', 'Only {wholeG} went over the sieve: some of it must fall through.', { wholeG })
@@ -86,11 +86,14 @@ function checkBlend({ from, blend: made }: Fill, jars: readonly Jar[], say: Say)
 }
 
 /** What cannot be of a weight after toasting, in words. */
-export function toastingFault(grams: number, toastedG: number, moisture: number): string | undefined {
-  if (toastedG > grams + SCALE_G) return 'Toasted it weighs less, not more.'
+export function toastingFault(grams: number, toastedG: number, moisture: number): { template: string; quantities: Quantities } | undefined {
+  if (toastedG > grams + SCALE_G) return { template: 'Toasted it weighs less, not more.', quantities: {} }
   const waterG = grams * moisture
   return grams - toastedG > waterG * 1.1 + SCALE_G
-    ? `Toasting drives out water, and there were only ${Math.round(waterG * 10) / 10} g of it. Was some spilt? Then take that from the weight.`
+    ? {
+        template: 'Toasting drives out water, and there was only {waterG} of it. Was some spilt? Then take that from the weight.',
+        quantities: { waterG },
+      }
     : undefined
 }
 
@@ -100,7 +103,7 @@ function toasted(source: BlendDraw, drawn: Drawn, strict: boolean): Drawn {
   const lostG = Math.max(0, drawn.grams - source.toastedG)
   const waterG = drawn.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0)
   const fault = strict && toastingFault(drawn.grams, source.toastedG, waterG / drawn.grams)
-  if (fault) refuse('from.toastedG', 'toasted-otherwise', fault)
+  if (fault) refuse('from.toastedG', 'toasted-otherwise', fault.template, fault.quantities)
   const gone = Math.min(lostG, waterG) / Math.max(waterG, 1e-9)
   const parts = drawn.parts.map(part => {
     const grams = part.grams * (1 - part.moisture * gone)

@@ -1,4 +1,4 @@
-import { InputError } from '#core/errors'
+import { fill, InputError } from '#core/errors'
 import { dryingClock, estimateDrying, pacePerHour, wetPacePerHour, type DryingRun } from '#core/kinetics'
 import { BODIES, diffusing, dryness, lnTimeTo } from '#core/kinetics/bodies'
 
@@ -63,7 +63,8 @@ describe('estimateDrying', () => {
     const wild = weighIns.map((weighIn, i) => (i === 3 ? { ...weighIn, weightG: weighIn.weightG - 450 } : weighIn))
     const dirty = estimateDrying({ ...RUN, weighIns: wild })
     expect(dirty.flags.find(flag => flag.index === 3)?.kind).toBe('off-curve')
-    expect(dirty.flags.find(flag => flag.index === 3)?.message).toMatch(/4\d\d g below the curve: a mistake, or a tray taken out\?/)
+    const { template, quantities } = dirty.flags.find(flag => flag.index === 3)!
+    expect(fill(template, quantities)).toMatch(/4\d\d g below the curve: a mistake, or a tray taken out\?/)
     expect(Math.abs(dirty.hoursToTarget.p50 / clean.hoursToTarget.p50 - 1)).toBeLessThan(0.08)
     expect(clean.flags).toEqual([])
   })

@@ -183,10 +183,10 @@ describe('volumes of vessels', () => {
   it.each([
     [750, '750 mL', '25 fl oz'],
     [1500, '1.5 L', '51 fl oz'],
-    [473, '473 mL', 'pint'],
-    [480, '480 mL', 'pint'],
-    [946.35, '946 mL', 'quart'],
-    [236.6, '237 mL', 'half pint'],
+    [473, '473 mL', '1 pint'],
+    [480, '480 mL', '1 pint'],
+    [946.35, '946 mL', '1 quart'],
+    [236.6, '237 mL', '1 half pint'],
     [250, '250 mL', '8.5 fl oz'],
     [30, '30 mL', '1 fl oz'],
   ])('%d mL is %j, or %j (NIST Handbook 44)', (ml, metric, us) => {

@@ -290,13 +290,15 @@ const minuteWords = computed(() => {
           </details>
           <TextField v-model="draft.note" label="Note" optional />
           <PictureField v-model="taken" shows="powder" />
-          <div role="alert">
-            <p v-for="item in problems" :key="item" class="problem">{{ item }}</p>
-          </div>
-          <div class="row"><ElButton type="primary" :loading="busy" @click="save">Log the grinding</ElButton></div>
           <p class="quiet small">What is typed here is kept in this browser until it is logged.</p>
         </section>
       </div>
+    </div>
+    <div class="save-bar card">
+      <div role="alert">
+        <p v-for="item in problems" :key="item" class="problem">{{ item }}</p>
+      </div>
+      <ElButton type="primary" :loading="busy" @click="save">Log the grinding</ElButton>
     </div>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import { uncapital } from '#core/text'
 import { purposeFactor } from '#core/foods'
 import { withMates } from '#core/batch'
+import { mapInterval } from '#core/stats'
 import { usualHoursFactor } from '#core/water'
 import { heatState, WAYS } from '#core/ways'
 import { conflictsOf, type Entry, type EntryKind } from '#core/log'
@@ -96,7 +97,9 @@ const then = computed(() => {
   const s = state.value
   const estimate = assessment.value?.estimate
   if (!s || !estimate) return ''
-  const dry = format.weightRange(estimate.targetWeightG)
+  // What is lighter already gives no more than it weighs.
+  const nowG = s.run?.weighings.at(-1)?.weightG ?? Infinity
+  const dry = format.weightRange(mapInterval(estimate.targetWeightG, grams => Math.min(grams, nowG)))
   if (s.run?.way.partOnly) return 'Weigh it, take it out, and load it into a machine the same day: smoke takes part of the water only.'
   if (s.run && WAYS[s.run.way.way].underVacuum) return `Pack or grind it at once: about ${dry} dry, and it takes up water within minutes.`
   return s.purpose === 'pieces'
@@ -557,9 +560,6 @@ if (typeof wanted === 'string' && state.value) {
   }
   .desk {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .desk:not(.drying, .resting) > .stack:last-child {
-    order: -1;
   }
   /* The verdict and its step lead; what they rest on follows. */
   .drying {
