@@ -11,7 +11,7 @@ import {
   temperatureIn,
   measuresIn,
 } from '#core/units'
-import { inVessels } from '#core/using'
+import { inVessels, volumeOf } from '#core/using'
 import type { Channel } from '#shared/contracts'
 import { startOfDay } from '#core/planning'
 import { DAY, MINUTE } from '#core/time'
@@ -100,6 +100,9 @@ export function useFormat() {
     /** An amount of the household's money. */
     money: (amount: number) => `${amount.toFixed(2)}\u00A0${settings.value.money}`,
     length: (mm: number) => formatLength(mm, settings.value.weightUnit),
+    /** How heavy it lies: a millilitre, or a cup of it. */
+    density: (gMl: number) =>
+      settings.value.weightUnit === 'g' ? `${gMl.toFixed(2)}\u00A0g/mL` : `${weight(gMl * volumeOf(1, 'cup', 'us'))} a cup`,
     day: (at: number) => formats.value.day.format(at),
     date: (at: number) => formats.value.date.format(at),
     month: (at: number) => formats.value.month.format(at),

@@ -3,13 +3,13 @@ import { KEPT_HEADER } from './kept'
 import { PLAIN_WORDS, wordsOf, type QuantityWords } from '#core/errors'
 import { addressOf, ROUTES, type AnswerOf, type AnyCall, type CallOf, type RouteName } from '#shared/api'
 import type { Refusal } from '#shared/contracts'
+import { wording } from './worded'
 
 let units: QuantityWords = PLAIN_WORDS
-let sentence = (text: string) => text
 /** Refusals are worded so from now on: figures by name, and those that a rule's own sentence holds, in the household's units. */
-export function speakIn(words: QuantityWords, ofText: (text: string) => string): void {
+export function speakIn(words: QuantityWords, ofText: ((text: string) => string) | undefined): void {
   units = words
-  sentence = ofText
+  wording.value = ofText
 }
 
 /** The server refused: nothing was written. `problems` name the fields. */
@@ -18,7 +18,10 @@ export class Refused extends Error {
   readonly problems: Refusal['problems']
 
   constructor(refusal: Refusal) {
-    const problems = refusal.problems.map(problem => ({ ...problem, message: problem.template ? wordsOf(problem, units) : sentence(problem.message) }))
+    const problems = refusal.problems.map(problem => ({
+      ...problem,
+      message: problem.template ? wordsOf(problem, units) : (wording.value?.(problem.message) ?? problem.message),
+    }))
     super(problems.length > 0 && refusal.statusCode === 422 ? problems.map(problem => problem.message).join(' ') : refusal.message)
     this.name = 'Refused'
     this.status = refusal.statusCode

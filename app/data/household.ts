@@ -38,7 +38,8 @@ export const useHouseholdStore = defineStore('household', () => {
   )
   watchEffect(() => {
     const units = settings.value
-    speakIn(quantityWords(units), text => measuresIn(text, units))
+    const isMetric = units.weightUnit === 'g' && units.temperatureUnit === 'C'
+    speakIn(quantityWords(units), isMetric ? undefined : text => measuresIn(text, units))
   })
 
   async function save(wanted: HouseholdSettings) {

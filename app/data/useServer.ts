@@ -1,7 +1,7 @@
 import { useQuery } from '@pinia/colada'
-import type { ShallowRef } from 'vue'
 import { addressOf, ROUTES, type AnswerOf, type Answers, type AnyCall, type CallOf, type RouteName } from '#shared/api'
 import { callServer, keptSince, OutOfTouch, Refused } from './call'
+import { wording, worded } from './worded'
 import { MINUTE } from '#core/time'
 
 /** Routes that answer a question in JSON. */
@@ -45,7 +45,10 @@ export function useServer<Name extends Asked>(name: Name, given: () => CallOf<Na
     staleTime: STALE_MS,
     gcTime: MINUTE,
   })
-  const answer = query.data as Readonly<ShallowRef<AnswerOf<Name> | undefined>>
+  const answer = computed(() => {
+    const data = query.data.value as AnswerOf<Name> | undefined
+    return data === undefined || !wording.value ? data : worded(data, wording.value)
+  })
   return {
     answer,
     /** Why there is none. Out of touch the last answer stays; that it may be old is said for all pages at once. */

@@ -10,6 +10,9 @@ interface Writers {
   weight: (grams: number) => string
   temperature: (celsius: number) => string
   length: (mm: number) => string
+  volume: (ml: number) => string
+  /** A text of the reference with its figures in the household's units. */
+  sentence: (text: string) => string
   /** The way that the batch is dried now: it has words of its own for on and off. */
   way?: WayKey
   clock?: (minuteOfDay: number) => string
@@ -92,7 +95,7 @@ const SMELLS = {
 
 /** An entry as a line of the log, in the household's units. */
 export function logWords(body: EntryBody, writers: Writers): string {
-  const { weight, temperature, length, way, clock, dayTime, caution, school, jarId } = writers
+  const { weight, temperature, length, way, clock, dayTime, caution, school, jarId, volume, sentence } = writers
   switch (body.kind) {
     case 'intake':
       return body.fromJars && jarId !== undefined
@@ -104,7 +107,7 @@ export function logWords(body: EntryBody, writers: Writers): string {
       const amount = body.weightG === undefined ? '' : `, ${weight(body.weightG)}${EFFECTS[body.effect]}${whence}`
       const added = body.added ? `, ${weight(Object.values(body.added).reduce((sum, part) => sum + (part ?? 0), 0))} added` : ''
       const core = body.coreC === undefined ? '' : `, ${temperature(body.coreC)} inside`
-      return `${PREP_WORDS[body.step].toLowerCase()}${core}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${cut[0]}` : ''}${body.note ? `. ${body.note}` : ''}`
+      return `${PREP_WORDS[body.step].toLowerCase()}${core}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${sentence(String(cut[0]))}` : ''}${body.note ? `. ${body.note}` : ''}`
     }
     case 'load':
       return `loaded ${weight(body.totalG)} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
@@ -182,7 +185,7 @@ export function logWords(body: EntryBody, writers: Writers): string {
     case 'lookJar':
       return `looked: ${JAR_SAW_WORDS[body.saw]}${body.note ? `. ${body.note}` : ''}`
     case 'measure':
-      return `${body.ml} mL weighs ${weight(body.weightG)}`
+      return `${volume(body.ml)} weighs ${weight(body.weightG)}`
     case 'fill': {
       const mine = body.jarId === jarId ? undefined : body.from.find(source => source.jarId === jarId)
       const toasted = body.from.some(source => source.toastedG !== undefined) ? ', toasted' : ''

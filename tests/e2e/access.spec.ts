@@ -1,65 +1,8 @@
-import { expect, test, type Demo } from './support/demo'
+import { expect, test } from './support/demo'
 import { faultsOf } from './support/faults'
+import { VIEWS } from './support/views'
 
 test.describe.configure({ mode: 'parallel' })
-
-/** Every view, in the demo. */
-const VIEWS: Record<string, (demo: Demo) => string> = {
-  Now: () => '/',
-  Batch: demo => `/batches/${demo.ids.beetroot}`,
-  Batches: () => '/batches',
-  Plan: () => '/plan',
-  Garden: () => '/plan/garden',
-  'Side by side': () => '/plan/compare',
-  Year: () => '/plan/year',
-  Fridge: () => '/plan/fridge',
-  Home: () => '/home',
-  Counter: () => '/counter',
-  Scan: () => '/scan',
-  Shelf: () => '/shelf',
-  Jar: demo => `/jars/${demo.ids.jar}`,
-  Label: demo => `/jars/${demo.ids.jar}/label`,
-  Intake: () => '/intake?food=tomato',
-  Reference: () => '/reference',
-  Food: () => '/reference/hot-chili',
-  Schools: () => '/reference/schools',
-  Own: () => '/reference/own?from=carrot',
-  Ledger: demo => `/batches/${demo.ids.celery}`,
-  Freeze: demo => `/batches/${demo.ids.raspberry}`,
-  Sun: demo => `/batches/${demo.ids.plum}`,
-  Workshop: () => '/workshop',
-  Tools: () => '/workshop/tools',
-  Household: () => '/workshop/household',
-  Places: () => '/workshop/places',
-  Devices: () => '/workshop/devices',
-  Alarms: () => '/workshop/alarms',
-  Rack: demo => `/machines/${demo.ids.cabinet}`,
-  Logger: () => '/logger',
-  Compare: () => '/compare?food=beetroot',
-  Labels: () => '/labels',
-  Insight: () => '/insight',
-  Practice: () => '/practice',
-  'a lesson in play': () => '/practice/play/night-off?kitchen=2',
-  Drills: () => '/practice/drills',
-  'your own runs': () => '/practice/own',
-  'how sure you are': () => '/practice/sure',
-  Grind: demo => `/batches/${demo.ids.carrot}/grind`,
-  Resting: demo => `/batches/${demo.ids.tomato}`,
-  Recall: demo => `/batches/${demo.ids.carrot}/recall`,
-  Paper: demo => `/batches/${demo.ids.beetroot}/paper`,
-  Kitchen: () => '/kitchen',
-  Flour: () => '/kitchen/flour',
-  Fresh: () => '/kitchen/fresh',
-  Blend: demo => `/kitchen/blend?recipe=${demo.ids.blend}`,
-  Recipes: () => '/kitchen/recipes',
-  Dish: demo => `/kitchen/recipes/${demo.ids.dish}`,
-  DishEdit: demo => `/kitchen/recipes/edit?id=${demo.ids.dish}`,
-  'Day on paper': () => '/print/day',
-  'Shelf on paper': () => '/print/shelf',
-  Count: () => '/count',
-  Data: () => '/data',
-  Import: () => '/data/import',
-}
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21aa']
 for (const [name, path] of Object.entries(VIEWS)) {

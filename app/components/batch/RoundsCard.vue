@@ -89,7 +89,7 @@ const morning = computed(
           <td>{{ round.frozen ? 'frozen' : 'unfrozen' }}</td>
           <td class="n">{{ round.lastG === undefined ? '' : format.weight(round.lastG) }}</td>
           <td class="n">
-            {{ round.test ? `${Math.round(round.test.lossG * 10) / 10}\u00A0g in ${round.test.spanH.toFixed(1)}\u00A0h` : '' }}
+            {{ round.test ? `${format.weight(Math.max(0, round.test.lossG))} in ${round.test.spanH.toFixed(1)}\u00A0h` : '' }}
           </td>
           <td>
             {{

@@ -3,6 +3,8 @@
 defineProps<{ label: string; choices: readonly { value: Value; words: string; note?: string }[]; problem?: string; hideLabel?: boolean }>()
 const model = defineModel<Value>()
 const name = useId()
+/** A cut is chosen by its name, and that is of so many millimetres. */
+const format = useFormat()
 </script>
 
 <template>
@@ -11,8 +13,8 @@ const name = useId()
     <div class="options">
       <label v-for="choice in choices" :key="String(choice.value)" class="option" :class="{ on: model === choice.value }">
         <input v-model="model" type="radio" :name="name" :value="choice.value" class="visually-hidden" />
-        <span>{{ choice.words }}</span>
-        <span v-if="choice.note" class="small note">{{ choice.note }}</span>
+        <span>{{ format.sentence(choice.words) }}</span>
+        <span v-if="choice.note" class="small note">{{ format.sentence(choice.note) }}</span>
       </label>
     </div>
     <p v-if="problem" class="problem">{{ problem }}</p>

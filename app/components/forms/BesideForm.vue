@@ -41,12 +41,12 @@ const leaky = computed(() => props.packageKey === 'bag' || props.packageKey === 
 const arithmetic = computed(() => {
   if (!sum.value || sachet.value === 'none') return undefined
   const { airMl, oxygenMl, sizeCc, count, gelG } = sum.value
-  const air = `${format.volume(props.sizeMl)} less ${Math.round(props.netG! / 1.4)} mL of food is ${Math.round(airMl)} mL of air`
+  const air = `${format.volume(props.sizeMl)} less ${format.volume(props.netG! / 1.4)} of food is ${format.volume(airMl)} of air`
   return [
     sachet.value !== 'gel'
-      ? `${air}, and 21 % of it ${Math.round(oxygenMl)} mL of oxygen: ${plural(count, 'absorber')} of ${sizeCc} cc.`
+      ? `${air}, and 21 % of it ${format.volume(oxygenMl)} of oxygen: ${plural(count, 'absorber')} of ${sizeCc} cc.`
       : '',
-    sachet.value !== 'absorber' ? `${air}; ${gelG} g of silica gel hold its damp at 20 % humidity.` : '',
+    sachet.value !== 'absorber' ? `${air}; ${format.weight(gelG)} of silica gel hold its damp at 20 % humidity.` : '',
   ]
     .filter(Boolean)
     .join(' ')

@@ -7,6 +7,7 @@ import type { FormReading } from '~/composables/useBatch'
 /** What a closed jar shows, and what a spoon says of its clumps. */
 type Look = Extract<EntryBody, { kind: 'lookJar' }>
 const props = defineProps<{ initial?: Look; jar: JarAnswer }>()
+const format = useFormat()
 const saw = ref<Look['saw'] | undefined>(props.initial?.saw)
 const note = ref(props.initial?.note ?? '')
 const THEN: Record<Look['saw'], { words: string; bad: boolean }> = {
@@ -40,6 +41,6 @@ defineExpose({ read })
       (['loose', 'packed', 'clumps', 'moisture', 'mould', 'insects'] as const).map(value => ({ value, words: JAR_SAW_WORDS[value] }))
     "
   />
-  <p v-if="saw" :class="THEN[saw].bad ? 'caution' : 'quiet'">{{ THEN[saw].words }}</p>
+  <p v-if="saw" :class="THEN[saw].bad ? 'caution' : 'quiet'">{{ format.sentence(THEN[saw].words) }}</p>
   <TextField v-model="note" label="Note" optional />
 </template>

@@ -21,7 +21,7 @@ function read(): FormReading {
   if (weightG.value === undefined) return { problem: 'Weigh the level measure, without the vessel.' }
   if (strange.value)
     return {
-      problem: `${format.weight(weightG.value)} in ${ml.value} mL is not a powder: was the vessel on the scale, or is the measure another?`,
+      problem: `${format.weight(weightG.value)} in ${format.volume(ml.value)} is not a powder: was the vessel on the scale, or is the measure another?`,
     }
   return { bodies: [{ kind: 'measure', jarId: props.jar.jarId, ml: ml.value, weightG: weightG.value }] }
 }
@@ -34,11 +34,5 @@ defineExpose({ read })
     are its own.
   </p>
   <ChoiceField v-model="ml" label="Measure" :choices="VESSELS" />
-  <WeightField
-    v-model="weightG"
-    label="It holds"
-    :hint="density === undefined ? undefined : `${density.toFixed(2)} g a mL`"
-    required
-    autofocus
-  />
+  <WeightField v-model="weightG" label="It holds" :hint="density === undefined ? undefined : format.density(density)" required autofocus />
 </template>

@@ -40,7 +40,7 @@ if (state.value) {
   <section v-if="state && page" class="card again" aria-label="As last time">
     <h2>As batch {{ page.number }}</h2>
     <p>
-      {{ state.food.name }}, {{ state.card.name
+      {{ state.food.name }}, {{ format.sentence(state.card.name)
       }}<template v-if="machine">
         in the {{ machine.name }}<template v-if="hours">, {{ format.hours(hours) }} of heat</template></template
       >. Cut, machine and purpose are set so; change what is otherwise.

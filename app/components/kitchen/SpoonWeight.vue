@@ -32,7 +32,7 @@ async function keep() {
       {{
         jar.measured
           ? `A level tablespoon of this jar weighs ${format.weight(spoonedG(jar, ml))}, as weighed.`
-          : `Nobody has weighed a spoon of this jar: ${format.range(jar.densityGMl, value => value.toFixed(2))} g a mL is usual, so spoons are near and weights are right.`
+          : `Nobody has weighed a spoon of this jar: ${format.range(jar.densityGMl, format.density)} is usual, so spoons are near and weights are right.`
       }}
       <button v-if="!open" type="button" class="link" @click="open = true">
         {{ jar.measured ? 'Weigh it again' : 'Weigh a level spoon' }}

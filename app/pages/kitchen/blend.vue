@@ -79,7 +79,9 @@ function typed(i: number, key: 'grams' | 'toastedG', text: string) {
   const line = { ...lines.value[i]!, [key]: parsed.value }
   const toasting =
     line.toastedG !== undefined && line.grams !== undefined && jar ? toastingFault(line.grams, line.toastedG, jar.moisture) : undefined
-  lines.value = lines.value.map((other, at) => (at === i ? { ...line, fault: parsed.problem ?? (toasting && format.told(toasting)) } : other))
+  lines.value = lines.value.map((other, at) =>
+    at === i ? { ...line, fault: parsed.problem ?? (toasting && format.told(toasting)) } : other,
+  )
 }
 const weightText = (grams: number | undefined) =>
   grams === undefined ? '' : formatWeight(grams, settings.value.weightUnit).replaceAll('\u00A0', ' ')

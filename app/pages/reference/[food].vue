@@ -106,7 +106,7 @@ async function remove(cardKey?: string) {
         hide-label
         :choices="food.cards.map(item => ({ value: item.key, words: item.name, note: item.own ? 'yours' : undefined }))"
       />
-      <h3 :class="{ 'visually-hidden': food.cards.length > 1 }">{{ card.name }}</h3>
+      <h3 :class="{ 'visually-hidden': food.cards.length > 1 }">{{ format.sentence(card.name) }}</h3>
       <div class="method">
         <div>
           <h4>Before the tray</h4>
@@ -118,13 +118,13 @@ async function remove(cardKey?: string) {
               }}</span><span v-if="step.school" class="quiet small"> one school; see below</span>
             </li>
             <li>
-              <strong>Lay out.</strong> {{ card.spread }}
-              <span class="quiet">About {{ spreadText(card.trayLoadKgM2) }} kg on a square metre.</span>
+              <strong>Lay out.</strong> {{ format.sentence(card.spread) }}
+              <span class="quiet">{{ format.sentence(`About ${spreadText(card.trayLoadKgM2)} kg on a square metre.`) }}</span>
             </li>
           </ol>
           <h4>Dry is</h4>
           <p>
-            {{ food.drynessTest.value }} <span class="quiet small">({{ food.drynessTest.source }})</span>
+            {{ format.sentence(food.drynessTest.value) }} <span class="quiet small">({{ food.drynessTest.source }})</span>
           </p>
           <ul class="checks">
             <li v-for="question in FEEL_QUESTIONS[card.feelForm]" :key="question.key">
@@ -233,7 +233,7 @@ async function remove(cardKey?: string) {
               .filter(Boolean)
               .join(', ')
           }}
-          {{ food.blanch.value.words }} <span class="quiet small">({{ food.blanch.source }})</span>
+          {{ format.sentence(food.blanch.value.words ?? '') }} <span class="quiet small">({{ food.blanch.source }})</span>
         </dd>
         <dt>Dry to</dt>
         <dd>
@@ -242,16 +242,17 @@ async function remove(cardKey?: string) {
         </dd>
         <dt>Powder</dt>
         <dd>
-          {{ spreadText(food.powderDensity.value) }} g/mL, spooned <span class="quiet small">({{ food.powderDensity.source }})</span>
+          {{ format.density(food.powderDensity.value.mean) }}, spooned <span class="quiet small">({{ food.powderDensity.source }})</span>
           <template v-if="page.ownLots?.density">
-            <br />yours: {{ (food.powderDensity.value.mean * page.ownLots.density.factor.p50).toFixed(2) }} g/mL, from
+            <br />yours: {{ format.density(food.powderDensity.value.mean * page.ownLots.density.factor.p50) }}, from
             {{ plural(page.ownLots.density.lots, 'weighed spoon') }}
           </template>
         </dd>
         <dt>Keeps</dt>
         <dd>
           pieces {{ months(food.keepsMonths.pieces) }}, flakes {{ months(food.keepsMonths.flakes) }}, powder
-          {{ months(food.keepsMonths.powder) }} at {{ format.temperature(20) }} in a lined screw jar. {{ food.keepsReason }}
+          {{ months(food.keepsMonths.powder) }} at {{ format.temperature(20) }} in a lined screw jar.
+          {{ format.sentence(food.keepsReason) }}
           <span class="quiet small">({{ food.keepsSource }})</span>
         </dd>
         <dt v-if="food.heatUnits">Heat</dt>

@@ -40,7 +40,7 @@ const voiding = ref<Entry>()
 await ready()
 useHead({ title: () => (state.value ? `${state.value.food.name}, batch ${page.value?.number} · Dulse` : 'Dulse') })
 
-const title = computed(() => state.value && `${state.value.food.name}, ${uncapital(state.value.cutName)}`)
+const title = computed(() => state.value && format.sentence(`${state.value.food.name}, ${uncapital(state.value.cutName)}`))
 const underTitle = computed(() => {
   const s = state.value
   if (!s || !page.value) return ''
@@ -454,10 +454,10 @@ if (typeof wanted === 'string' && state.value) {
         <LazyColoursCard v-if="entries.some(entry => entry.body.kind === 'picture')" :entries="entries" :now="now" />
         <LazyReviewsCard v-if="!state.run && page.reviews.length" :reviews="page.reviews" />
         <section v-if="!state.run" class="card">
-          <h3>{{ state.card.name }}</h3>
+          <h3>{{ format.sentence(state.card.name) }}</h3>
           <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ format.sentence(state.card.temperatureReason) }}</p>
           <p class="quiet">Usually {{ usual.low }} to {{ usual.high }} hours{{ usual.why }} ({{ state.card.usualHours.source }}).</p>
-          <p class="quiet">{{ state.card.spread }}</p>
+          <p class="quiet">{{ format.sentence(state.card.spread) }}</p>
           <p><NuxtLink :to="`/reference/${state.food.key}`">The whole card, and the other schools</NuxtLink></p>
         </section>
         <LazySchoolsCard
