@@ -6,7 +6,7 @@ import { migrations } from '#migrations'
 import { refuse } from '#core/errors'
 import { countOf, lookAtFile, openBeside, type FileFacts } from '#server/db/file'
 import { APPLICATION_ID, damagedWords, TABLES } from '#server/db/opening'
-import { packPictures } from '#server/pictures/store'
+import { missingPictures, packPictures } from '#server/pictures/store'
 import { openLogbook } from '#server/services/logbook'
 import type { Context } from '#server/services/context'
 import { Damaged } from '#server/services/refusals'
@@ -16,15 +16,15 @@ export const besideLogbook = ({ db }: Context, ending: string) => join(dirname(d
 
 /**
  * Copies the logbook into a file of its own while it is in use: whole, as it stood at one instant, its pictures in it.
- * @returns the file, which the caller removes
+ * @returns the file, which the caller removes, and the pictures that it has not got since they are gone or damaged
  */
-export async function backUp(context: Context): Promise<string> {
+export async function backUp(context: Context): Promise<{ path: string; leftOut: string[] }> {
   const path = besideLogbook(context, 'backup')
   try {
     await soundCopy(context, path)
     const copy = openBeside(path)
     try {
-      await packPictures(context.db, copy)
+      return { path, leftOut: await packPictures(context.db, copy) }
     } finally {
       copy.close()
     }
@@ -32,7 +32,6 @@ export async function backUp(context: Context): Promise<string> {
     forget(path)
     throw error
   }
-  return path
 }
 
 /**
@@ -109,7 +108,12 @@ export function restore(context: Context, path: string): Restored {
   }
   context.damaged = undefined
   context.live.changed()
-  return { batches: countOf(context.db, 'batch'), entries: countOf(context.db, 'entry'), aside: basename(aside) }
+  return {
+    batches: countOf(context.db, 'batch'),
+    entries: countOf(context.db, 'entry'),
+    aside: basename(aside),
+    picturesMissing: missingPictures(context.db).length,
+  }
 }
 
 /** Its write-ahead log goes along: somebody who still reads may have kept it from being folded in. */
@@ -120,6 +124,30 @@ function moveLogbook(from: string, to: string): void {
 const fresh = (place: string, { now }: Context) => {
   const { db, foods } = openLogbook(place, now)
   return { db, foods }
+}
+
+/**
+ * Undoes a restore that was cut off between its two renames: without this the next start would begin a new, empty logbook.
+ * @returns what was done, in words; undefined where nothing was
+ */
+export function mendRestore(place: string): string | undefined {
+  const folder = dirname(place)
+  if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) return undefined
+  const names = readdirSync(folder)
+  const isThere = (path: string) => statSync(path, { throwIfNoEntry: false }) !== undefined
+  const asides = names.filter(name => /^logbook-before-restore-.+\.sqlite$/.test(name)).sort()
+  // Its write-ahead log had gone already, and it had not: what was acknowledged last stands in that.
+  const lone = names.find(name => /^logbook-before-restore-.+\.sqlite-wal$/.test(name) && !names.includes(name.slice(0, -'-wal'.length)))
+  if (isThere(place)) {
+    if (!lone || isThere(`${place}-wal`)) return undefined
+    const from = join(folder, lone.slice(0, -'-wal'.length))
+    for (const ending of ['-shm', '-wal']) if (isThere(from + ending)) renameSync(from + ending, place + ending)
+    return `A restore was cut off at its beginning: ${place} stands as it was before. Restore once more if you still want to.`
+  }
+  const newest = asides.at(-1)
+  if (!newest || !names.some(name => /^trial-[0-9a-f-]{36}\.sqlite$/.test(name))) return undefined
+  moveLogbook(join(folder, newest), place)
+  return `A restore was cut off halfway: the logbook that stood before was put back as ${place}. Restore once more if you still want to.`
 }
 
 /** Copies that a power cut left half made, beside the logbook: nobody waits for them any more. */

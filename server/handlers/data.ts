@@ -83,10 +83,14 @@ export const data = {
     return calendar(context, getRequestURL(event).origin)
   },
   backup: async ({ context, event }) => {
-    const path = await backUp(context)
+    const { path, leftOut } = await backUp(context)
+    // The file itself keeps their names; whoever fetches it by a program sees here that it is not the whole.
+    if (leftOut.length > 0) setResponseHeader(event, 'dulse-pictures-left-out', String(leftOut.length))
     giveFile(event, ROUTES.backup.gives, { name: `dulse-${new Date(context.now()).toISOString().slice(0, 10)}.sqlite` })
     const stream = createReadStream(path)
     stream.once('close', () => forget(path))
+    // Cut on the way: file and handle go at once, not at the next start.
+    event.node.res.once('close', () => stream.destroy())
     return streamed(event, stream)
   },
   /** A backup as a body of bytes takes the logbook's place, if it is one. */

@@ -1,22 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto'
-import {
-  closeSync,
-  copyFileSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  writeSync,
-} from 'node:fs'
+import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { imageSize } from 'image-size'
 import { refuse } from '#core/errors'
 import type { Db } from '#server/db/open'
+import { writeMeta } from '#server/db/settings'
 import { carriesPictures, dropPacked, namedPictures, packedPictures, packInto } from '#server/db/pictures'
 
 /** A picture is kept small: browsers send theirs so. */
@@ -65,13 +54,14 @@ function looked(bytes: Uint8Array): { type?: string; width: number; height: numb
 
 function keepBytes(folder: string, bytes: Uint8Array): string {
   const name = nameOf(bytes)
-  if (existsSync(pathOf(folder, name))) return name
+  // One that was damaged meanwhile is replaced by what is sent again.
+  if (soundBytes(folder, name)) return name
   mkdirSync(folder, { recursive: true })
   const trial = join(folder, `part-${randomUUID()}`)
   try {
     const file = openSync(trial, 'wx')
     try {
-      writeSync(file, bytes)
+      writeWhole(file, bytes)
       fsyncSync(file)
     } finally {
       closeSync(file)
@@ -89,15 +79,35 @@ function keepBytes(folder: string, bytes: Uint8Array): string {
   return name
 }
 
-/** A picture with its type; undefined where it is not there. */
-export function findPicture(db: Db, name: string): { bytes: Buffer; type: string } | undefined {
-  const path = pathOf(picturesFolder(db), name)
-  if (!existsSync(path)) return undefined
-  const bytes = readFileSync(path)
-  return { bytes, type: typeOf(bytes) }
+/** All of it or an error: a disk that is nearly full takes a part, and says only how much. */
+function writeWhole(file: number, bytes: Uint8Array): void {
+  for (let at = 0; at < bytes.length;) {
+    const taken = writeSync(file, bytes, at)
+    if (taken === 0) throw Object.assign(new Error('The disk took nothing.'), { code: 'ENOSPC' })
+    at += taken
+  }
 }
 
-export const hasPicture = (db: Db, name: string) => existsSync(pathOf(picturesFolder(db), name))
+/** The bytes under a name, where they are what it says; undefined for what is not there, or was cut short or damaged. */
+function soundBytes(folder: string, name: string): Buffer | undefined {
+  if (!existsSync(pathOf(folder, name))) return undefined
+  const bytes = readFileSync(pathOf(folder, name))
+  return nameOf(bytes) === name ? bytes : undefined
+}
+
+/** A picture with its type; undefined where it is not there, or is not what its name says. */
+export function findPicture(db: Db, name: string): { bytes: Buffer; type: string } | undefined {
+  const bytes = soundBytes(picturesFolder(db), name)
+  return bytes && { bytes, type: typeOf(bytes) }
+}
+
+/** Pictures that the log names and whose bytes are gone or damaged. */
+export function missingPictures(db: Db): string[] {
+  const folder = picturesFolder(db)
+  return namedPictures(db).filter(name => soundBytes(folder, name) === undefined)
+}
+
+export const hasPicture = (db: Db, name: string) => soundBytes(picturesFolder(db), name) !== undefined
 
 /** Takes pictures in from a file that carries them. @throws InputError for one that is not what its name says */
 export function takePicture(db: Db, name: string, bytes: Uint8Array, field: string): void {
@@ -121,11 +131,11 @@ export function bringPictures(db: Db, folder: string): void {
   for (const name of readdirSync(folder)) if (/^[0-9a-f]{64}$/.test(name)) bring(folder, here, name)
 }
 
+/** Lays a picture elsewhere, unless it lies there whole; what is damaged is not passed on. */
 function bring(from: string, to: string, name: string): void {
-  if (existsSync(join(to, name)) || !existsSync(join(from, name))) return
-  const trial = join(to, `part-${randomUUID()}`)
-  copyFileSync(join(from, name), trial)
-  renameSync(trial, join(to, name))
+  if (soundBytes(to, name)) return
+  const bytes = soundBytes(from, name)
+  if (bytes) keepBytes(to, bytes)
 }
 
 /** What a power cut left half written. */
@@ -138,17 +148,27 @@ export function sweepPictures(db: Db): void {
 /** So many pictures are packed between two breaths: others are served meanwhile. */
 const AT_ONCE = 8
 
-/** Packs the pictures into a backup, so that one file is the whole of it: in one transaction, and with pauses. */
-export async function packPictures(db: Db, copy: Db): Promise<void> {
+/**
+ * Packs the pictures into a backup, so that one file is the whole of it: in one transaction, and with pauses.
+ * @returns those that are gone or damaged: they are left out, and the backup says so itself
+ */
+export async function packPictures(db: Db, copy: Db): Promise<string[]> {
   copy.exec('BEGIN')
   const pack = packInto(copy)
+  const leftOut: string[] = []
   for (const [i, name] of namedPictures(copy).entries()) {
     const found = findPicture(db, name)
     if (found) pack(name, found.bytes)
+    else leftOut.push(name)
     if (i % AT_ONCE === AT_ONCE - 1) await new Promise(resolve => setImmediate(resolve))
   }
+  if (leftOut.length > 0) writeMeta(copy, LEFT_OUT, leftOut.join(' '))
   copy.exec('COMMIT')
+  return leftOut
 }
+
+/** Under this a backup keeps the names of pictures that it has not got. */
+const LEFT_OUT = 'pictures_left_out'
 
 /** Takes them out of a backup that has become the logbook, and lays them beside it. */
 export function unpackPictures(db: Db): void {

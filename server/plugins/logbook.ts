@@ -2,7 +2,7 @@ import { dirname } from 'node:path'
 import { migrations } from '#migrations'
 import { holdFolder } from '#server/db/hold'
 import { CannotOpen, damagedWords, lookBeforeOpening } from '#server/db/opening'
-import { sweepCopies } from '#server/export/backup'
+import { mendRestore, sweepCopies } from '#server/export/backup'
 import { copyDaily } from '#server/export/copies'
 import { watchHealth } from '#server/services/health'
 import { logbookPath, useLogbook } from '../utils/useLogbook'
@@ -12,6 +12,8 @@ import { watchFile } from '../utils/watchFile'
 export default defineNitroPlugin(nitro => {
   const path = logbookPath()
   const opened = orEnd(() => {
+    const mended = mendRestore(path)
+    if (mended) console.error(mended)
     lookBeforeOpening(path, migrations.length)
     // While developing, one turn of the server follows the other before that has let go.
     const letGo = import.meta.dev ? () => {} : holdFolder(dirname(path), { pid: process.pid, address: addressOf(), since: Date.now() })

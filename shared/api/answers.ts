@@ -56,6 +56,8 @@ export interface Restored {
   entries: number
   /** The file in which the logbook that stood there is kept. */
   aside: string
+  /** Pictures that its log names and that are nowhere to be had. */
+  picturesMissing: number
 }
 
 /** A copy of the logbook that Dulse made by itself; its name has the day. */

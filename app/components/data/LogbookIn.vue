@@ -50,7 +50,7 @@ async function putBack() {
     const response = await fetch('/api/restore', { method: 'POST', headers: { 'content-type': 'application/vnd.sqlite3' }, body: file })
     const answer = (await response.json()) as { batches: number; entries: number; aside: string } & Refusal
     if (!response.ok) throw new Refused(answer)
-    told.value = `The backup stands in the logbook’s place: ${plural(answer.batches, 'batch', 'batches')}, ${answer.entries} lines. What stood there before is kept as ${answer.aside}.`
+    told.value = `The backup stands in the logbook’s place: ${plural(answer.batches, 'batch', 'batches')}, ${answer.entries} lines. What stood there before is kept as ${answer.aside}.${answer.picturesMissing ? ` ${plural(answer.picturesMissing, 'picture')} of it is damaged or gone: send it again from where you have it, or restore an older copy.` : ''}`
     await useHouseholdStore().load()
   } catch (error) {
     problems.value = [error instanceof Refused ? error.message : 'Dulse’s server cannot be reached. The logbook is as it was.']

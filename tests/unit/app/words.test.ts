@@ -11,12 +11,16 @@ import { countWord, paceWords, plural, foodWords, personWords } from '../../../a
 const metric = {
   weight: (g: number) => formatWeight(g, 'g'),
   temperature: (c: number) => formatTemperature(c, 'C'),
-  length: (mm: number) => formatLength(mm, volume: (ml: number) => `${ml} mL`, sentence: (text: string) => text, 'g'),
+  length: (mm: number) => formatLength(mm, 'g'),
+  volume: (ml: number) => `${ml} mL`,
+  sentence: (text: string) => text,
 }
 const pounds = {
   weight: (g: number) => formatWeight(g, 'oz'),
   temperature: (c: number) => formatTemperature(c, 'F'),
-  length: (mm: number) => formatLength(mm, volume: (ml: number) => `${ml} mL`, sentence: (text: string) => text, 'oz'),
+  length: (mm: number) => formatLength(mm, 'oz'),
+  volume: (ml: number) => `${ml} mL`,
+  sentence: (text: string) => text,
 }
 const plain = (text: string) => text.replaceAll('\u00A0', ' ')
 const id = '0199b000-0000-7000-8000-000000000001'

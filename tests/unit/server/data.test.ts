@@ -183,7 +183,7 @@ describe('a logbook that is fetched slowly', () => {
       steps: [],
     })
     const kept = join(folder, 'held-backup.sqlite')
-    copyFileSync(await backUp(demo), kept)
+    copyFileSync((await backUp(demo)).path, kept)
     restore(context, kept)
     expect(textOf(context)).toBe(textOf(demo))
     slow.return(undefined)
@@ -282,7 +282,7 @@ describe('a table that comes in', () => {
 describe('a backup', () => {
   const backup = join(folder, 'kept.sqlite')
   beforeAll(async () => {
-    copyFileSync(await backUp(demo), backup)
+    copyFileSync((await backUp(demo)).path, backup)
   })
   it('is whole while the logbook is in use, and comes back as it was; what stood there is kept aside', () => {
     const context = fresh('restore-here.sqlite')

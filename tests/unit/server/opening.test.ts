@@ -147,7 +147,7 @@ describe('damage', () => {
   it('is found by looking through, before a copy is handed out, and a good one put back heals it', async () => {
     const path = logbookIn()
     const before = openLogbook(path)
-    const good = await backUp(before)
+    const { path: good } = await backUp(before)
     // Still open it would write its own pages over the damage.
     before.db.close()
     damage(path)

@@ -13,33 +13,7 @@ import type { Context } from '#server/services/context'
 import { openLogbook } from '#server/services/logbook'
 import { logEntry, startBatch } from '#server/services/writeLog'
 import { BEETROOT, MORNING } from '../../support/logbook'
-
-/** The head of a JPEG of so many pixels (ISO/IEC 10918-1: SOI, a frame, EOI); the rest of it is of no concern to whoever keeps it. */
-function jpeg(width: number, height: number, rest = 0): Buffer {
-  const frame = Buffer.from([
-    0xff,
-    0xc0,
-    0,
-    17,
-    8,
-    height >> 8,
-    height & 255,
-    width >> 8,
-    width & 255,
-    3,
-    1,
-    0x22,
-    0,
-    2,
-    0x11,
-    1,
-    3,
-    0x11,
-    1,
-  ])
-  const jfif = Buffer.from([0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1, 0, 1, 0, 0])
-  return Buffer.concat([Buffer.from([0xff, 0xd8]), jfif, frame, Buffer.alloc(rest, 7), Buffer.from([0xff, 0xd9])])
-}
+import { jpeg } from '../../support/pictures'
 
 const folders: string[] = []
 const opened: Context[] = []
@@ -132,7 +106,7 @@ describe('pictures beside the logbook', () => {
     expect(findPicture(other.db, largest)?.bytes).toEqual(findPicture(context.db, largest)!.bytes)
     const third = freshBook()
     const incoming = join(third.db.name, '..', 'incoming.sqlite')
-    copyFileSync(await backUp(context), incoming)
+    copyFileSync((await backUp(context)).path, incoming)
     restore(third, incoming)
     expect(readdirSync(picturesFolder(third.db))).toHaveLength(101)
   })
@@ -157,7 +131,7 @@ describe('pictures beside the logbook', () => {
 
   it('are in a backup, and lie beside the logbook that it becomes', async () => {
     const { context, name } = pictured()
-    const path = await backUp(context)
+    const { path } = await backUp(context)
     const other = freshBook()
     const incoming = join(other.db.name, '..', 'incoming.sqlite')
     copyFileSync(path, incoming)
