@@ -1,4 +1,4 @@
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { KEPT_HEADER } from './kept'
 import { PLAIN_WORDS, wordsOf, type QuantityWords } from '#core/errors'
 import { addressOf, ROUTES, type AnswerOf, type AnyCall, type CallOf, type RouteName } from '#shared/api'
@@ -52,6 +52,17 @@ export const keptSince = ref<number>()
 /** This device has to sign in first. What was to be written waits meanwhile. */
 export const signedOut = ref(false)
 
+/** By this the server says who asks, and a page under whose name what it sends was written. */
+const DEVICE_HEADER = 'dulse-device'
+const DEVICE_KEY = 'dulse.device'
+/** The device that the server last knew this browser as, a reload and an hour out of reach later too; undefined on its own machine. */
+export const signedInAs = ref(globalThis.localStorage?.getItem(DEVICE_KEY) ?? undefined)
+watch(
+  signedInAs,
+  id => (id === undefined ? globalThis.localStorage?.removeItem(DEVICE_KEY) : globalThis.localStorage?.setItem(DEVICE_KEY, id)),
+  { flush: 'sync' },
+)
+
 const PATIENCE_MS = 10_000
 
 /**
@@ -61,14 +72,17 @@ const PATIENCE_MS = 10_000
  */
 export async function callServer(
   path: string,
-  init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown; signal?: AbortSignal } = {},
+  init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown; signal?: AbortSignal; by?: string } = {},
 ): Promise<unknown> {
   const patience = AbortSignal.timeout(PATIENCE_MS)
   let response: Response
   try {
     response = await fetch(path, {
       method: init.method ?? 'GET',
-      headers: init.body === undefined ? undefined : { 'content-type': init.body instanceof Blob ? init.body.type : 'application/json' },
+      headers: {
+        ...(init.body !== undefined && { 'content-type': init.body instanceof Blob ? init.body.type : 'application/json' }),
+        ...(init.by && { [DEVICE_HEADER]: init.by }),
+      },
       body: init.body === undefined || init.body instanceof Blob ? init.body : JSON.stringify(init.body),
       signal: init.signal ? AbortSignal.any([init.signal, patience]) : patience,
     })
@@ -77,6 +91,7 @@ export async function callServer(
     if (init.signal?.aborted) throw init.signal.reason
     throw new OutOfTouch()
   }
+  signedInAs.value = response.headers.get(DEVICE_HEADER) ?? signedInAs.value
   const answer = (await response.json().catch(() => undefined)) as unknown
   if (response.ok) {
     const kept = Number(response.headers.get(KEPT_HEADER) ?? Number.NaN)

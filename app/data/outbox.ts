@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef, toRaw } from 'vue'
 import { ROUTES } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
-import { callServer, Failed, Refused } from './call'
+import { callServer, Failed, Refused, signedInAs } from './call'
 import { dropParcel, keepParcel, keptParcels } from './outboxShelf'
 import type { Parcel, PictureFile, Sent } from './parcel'
 
@@ -69,7 +69,15 @@ export const useOutboxStore = defineStore('outbox', () => {
   ): Promise<'arrived' | 'waits'> {
     // Without the page's own reactive wrappers, which no storage takes.
     const plain = JSON.parse(JSON.stringify(items)) as Sent[]
-    const parcel: Parcel = { id: entryOf(plain[0]!).id, items: plain, about, words, failures: 0, ...(files.length > 0 && { files }) }
+    const parcel: Parcel = {
+      id: entryOf(plain[0]!).id,
+      items: plain,
+      about,
+      words,
+      failures: 0,
+      by: signedInAs.value,
+      ...(files.length > 0 && { files }),
+    }
     awaited.set(parcel.id, undefined)
     put(parcel)
     await keep(parcel)
@@ -146,9 +154,9 @@ export const useOutboxStore = defineStore('outbox', () => {
       tried.add(next.id)
       reached.add(next.id)
       try {
-        for (const { bytes } of next.files ?? []) await callServer(ROUTES.savePicture.path, { method: 'POST', body: bytes })
+        for (const { bytes } of next.files ?? []) await callServer(ROUTES.savePicture.path, { method: 'POST', body: bytes, by: next.by })
         const { path, body } = requestOf(next)
-        await callServer(path, { method: 'POST', body })
+        await callServer(path, { method: 'POST', body, by: next.by })
         away.value = false
         keepInSight(next)
         await drop(next)
@@ -215,7 +223,8 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   /** Sends what was set aside once more, as it is. */
   async function sendAgain(parcel: Parcel) {
-    const again = { ...parcel, aside: undefined, failures: 0 }
+    // Whoever sends it now takes it over.
+    const again = { ...parcel, aside: undefined, failures: 0, by: signedInAs.value }
     put(again)
     await keep(again)
     await flush()
@@ -255,7 +264,7 @@ function lateOf({ items, id }: Parcel, { status, message, problems }: Refused): 
   const [item] = items
   if (status !== 422 || items.length > 1 || !item || !('entry' in item) || 'runId' in item || item.entry.body.kind === 'void')
     return undefined
-  if (problems.some(problem => problem.field === 'at')) return undefined
+  if (problems.some(problem => problem.field === 'at' || problem.code === 'another-writer')) return undefined
   const { at, body, replaces } = item.entry
   const jar = 'jarId' in item ? { jarId: item.jarId } : {}
   const unsettled = { kind: 'unsettled', ...jar, said: body, replaces, wroteAt: instantOf(id), because: message.slice(0, 600) } as const

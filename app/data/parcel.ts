@@ -22,6 +22,8 @@ export interface Parcel {
   about: string
   /** What it is, in words, for the list of what waits. */
   words: string
+  /** The device under whose name it was written; none on the server's own machine. */
+  by?: string
   /** How often the server failed at it. */
   failures: number
   /** It waits until the clocks of this device and of the server agree: by one of them it has not happened yet. */

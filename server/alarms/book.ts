@@ -1,9 +1,10 @@
-import { chmodSync, mkdirSync } from 'node:fs'
+import { mkdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { AlarmChoice, AlarmsAnswer, AlarmTold } from '#shared/contracts'
 import type { Db } from '#server/db/open'
 import { statement } from '#server/db/statement'
+import { soundOrNew } from '#server/db/soundOrNew'
 import { keyFolder } from '#server/home/certificates'
 
 /**
@@ -27,6 +28,11 @@ const NOTHING: AlarmChoice = { quiet: true }
 const MOST_KEPT = 500
 const MOST_SHOWN = 20
 
+function begin(db: Db): void {
+  db.pragma('journal_mode = DELETE')
+  db.exec(TABLES)
+}
+
 export class AlarmBook {
   private readonly db: Db
 
@@ -36,12 +42,10 @@ export class AlarmBook {
     else {
       const folder = keyFolder(dirname(logbook))
       mkdirSync(folder, { recursive: true, mode: 0o700 })
-      const path = join(folder, 'alarms.sqlite')
-      this.db = new Database(path)
-      chmodSync(path, 0o600)
+      this.db = soundOrNew(join(folder, 'alarms.sqlite'), logbook => begin(logbook))
+      return
     }
-    this.db.pragma('journal_mode = DELETE')
-    this.db.exec(TABLES)
+    begin(this.db)
   }
 
   close(): void {

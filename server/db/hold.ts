@@ -21,19 +21,32 @@ const HOLDER = 'in-use.json'
  * @throws CannotOpen naming who holds it and where it listens
  */
 export function holdFolder(folder: string, holder: Holder): () => void {
-  const lock = new Database(join(folder, LOCK), { timeout: 0 })
+  let lock: Database.Database
   try {
-    lock.pragma('journal_mode = DELETE')
-    lock.exec('BEGIN EXCLUSIVE')
+    lock = locked(folder)
   } catch (error) {
-    lock.close()
-    if (!String((error as { code?: string }).code).startsWith('SQLITE_BUSY')) throw error
-    throw new CannotOpen(heldWords(folder, holderOf(folder)))
+    if (!/^SQLITE_(?:NOTADB|CORRUPT)/.test(String((error as { code?: string }).code))) throw error
+    // Nothing is kept in it: a lock that was damaged is made anew, and is no fault of the logbook.
+    rmSync(join(folder, LOCK), { force: true })
+    lock = locked(folder)
   }
   writeFileSync(join(folder, HOLDER), JSON.stringify(holder))
   return () => {
     rmSync(join(folder, HOLDER), { force: true })
     lock.close()
+  }
+}
+
+function locked(folder: string): Database.Database {
+  const lock = new Database(join(folder, LOCK), { timeout: 0 })
+  try {
+    lock.pragma('journal_mode = DELETE')
+    lock.exec('BEGIN EXCLUSIVE')
+    return lock
+  } catch (error) {
+    lock.close()
+    if (!String((error as { code?: string }).code).startsWith('SQLITE_BUSY')) throw error
+    throw new CannotOpen(heldWords(folder, holderOf(folder)))
   }
 }
 

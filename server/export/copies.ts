@@ -23,17 +23,26 @@ export const bringCopiedPictures = (context: Context) => bringPictures(context.d
 /** Whether they lie in a folder of one's choice. */
 export const copiesApart = () => process.env.DULSE_COPIES !== undefined
 
+/** Whether it is a day of the calendar: 2026-99-99 is none. */
+function isDay(day: string | undefined): boolean {
+  const at = Date.parse(day ?? '')
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(day!)
+}
+
 /** The copies that there are, newest first. */
 export function listCopies(context: Context): Copy[] {
   const folder = copiesFolder(context)
   if (!existsSync(folder)) return []
-  return readdirSync(folder)
-    .filter(name => NAME.test(name))
-    .map(name => {
-      const { mtimeMs, size } = statSync(join(folder, name))
-      return { name, madeAt: Math.round(mtimeMs), bytes: size }
-    })
-    .sort((a, b) => b.name.localeCompare(a.name))
+  return (
+    readdirSync(folder)
+      // A file that somebody called after no day at all is none of ours.
+      .filter(name => isDay(NAME.exec(name)?.[1]))
+      .map(name => {
+        const { mtimeMs, size } = statSync(join(folder, name))
+        return { name, madeAt: Math.round(mtimeMs), bytes: size }
+      })
+      .sort((a, b) => b.name.localeCompare(a.name))
+  )
 }
 
 /** The file of a copy by its name; undefined for one that is none of them. */

@@ -30,6 +30,8 @@ export const home = {
     const { who } = event.context
     if (who.kind === 'device') useHome().keys.removeDevice(who.device.id)
     await signOut(event)
+    // Pictures too, which are kept since they never change.
+    setResponseHeader(event, 'clear-site-data', '"cache"')
     return { left: who.kind === 'device' }
   },
   home: ({ event }) => homePage(useHome(), event.context.who, homeProblem()),

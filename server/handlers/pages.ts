@@ -22,7 +22,8 @@ export const pages = {
     const home = useHome()
     const fromHouse = home.isFromHouse(event.node.req)
     const { streams, allStreams } = fromHouse ? HOUSE_BOUNDS : LOOPBACK_BOUNDS
-    const end = home.streams.take(fromHouse ? addressOfCaller(event) : 'here', streams, allStreams)
+    const side = fromHouse ? home.house : home.here
+    const end = side.streams.take(addressOfCaller(event), streams, allStreams)
     if (!end) throw new TooFast('Too many pages of this device follow the log at once: close some.', 'request')
     const stream = createEventStream(event)
     const stop = context.live.listen(news => void stream.push(JSON.stringify(news)))
@@ -30,11 +31,15 @@ export const pages = {
     void stream.push({ retry: 1000, data: JSON.stringify({ kind: 'changed', turn: context.live.turn } satisfies LiveEvent) })
     // A line now and then shows both ends that the other is there.
     const pulse = setInterval(() => void stream.push({ event: 'pulse', data: '' }), 20_000)
-    const forget = context.live.keep(() => void stream.close())
+    const cut = () => void stream.close()
+    const { who } = event.context
+    const letGo = who.kind === 'device' ? home.keepLine(who.device.id, cut) : undefined
+    const forget = context.live.keep(cut)
     stream.onClosed(() => {
       end()
       clearInterval(pulse)
       forget()
+      letGo?.()
       stop()
     })
     return stream.send()

@@ -123,9 +123,11 @@ const pathsOf = (folder: string, name: string) => ({
 
 function readSealed(folder: string, name: string): Sealed | undefined {
   const { certPath, keyPath } = pathsOf(folder, name)
-  if (!existsSync(certPath) || !existsSync(keyPath)) return undefined
-  const found = { cert: readFileSync(certPath, 'utf8'), key: readFileSync(keyPath, 'utf8') }
+  const [hasCert, hasKey] = [existsSync(certPath), existsSync(keyPath)]
+  // Both are gone, or were never there: it begins. One without the other was lost, and that is said.
+  if (name === 'server' ? !hasCert || !hasKey : !hasCert && !hasKey) return undefined
   try {
+    const found = { cert: readFileSync(certPath, 'utf8'), key: readFileSync(keyPath, 'utf8') }
     new NodeCertificate(found.cert)
     x509.PemConverter.decodeFirst(found.key)
     return found

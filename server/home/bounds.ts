@@ -12,7 +12,10 @@ export interface Most {
   readsWaiting: number
 }
 
-/** A household of some tabs and tablets stays far below; on this machine itself programs may read as fast as they like. */
+/**
+ * A household of some tabs and tablets stays far below; on this machine itself programs may read as fast as they like. Each side is counted by
+ * itself: whatever comes by the network, this machine has its own.
+ */
 export const HOUSE_BOUNDS: Most = { connections: 96, allConnections: 512, streams: 24, allStreams: 160, readShare: 0.4, readsWaiting: 24 }
 export const LOOPBACK_BOUNDS: Most = {
   connections: 384,

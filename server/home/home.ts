@@ -1,10 +1,10 @@
 import { createServer as createPlain, type IncomingMessage, type RequestListener, type Server as PlainServer } from 'node:http'
 import { createServer as createTls, type Server as TlsServer } from 'node:https'
-import type { AddressInfo, Socket } from 'node:net'
+import { isIPv6, type AddressInfo, type Socket } from 'node:net'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { DAY, HOUR, MINUTE } from '#core/time'
 import { CannotOpen } from '../db/opening'
-import { hostOf, namesOfMachine, type Names } from './addresses'
+import { hostOf, isLoopback, namesOfMachine, type Names } from './addresses'
 import { fingerprintOf, type Sealed } from './certificates'
 import { Counted, HOUSE_BOUNDS, ReadTime } from './bounds'
 import { PairingCodes } from './codes'
@@ -21,7 +21,7 @@ const HOME_PORTS: Ports = { tls: 4443, plain: 4480 }
 
 /** So often this machine's names and the certificate are looked at again: a router may give another address. */
 const LOOK_AGAIN_MS = 5 * MINUTE
-/** A passphrase is tried so often from one address in a quarter of an hour, and so often in an hour by all. */
+/** A passphrase is tried so often from one network in a quarter of an hour, and so often in an hour by the whole house before it gets slow. */
 const TRIES = 5
 const ALL_TRIES = 60
 
@@ -44,12 +44,15 @@ interface Opened {
 export class Home {
   readonly keys: Keyring
   readonly codes = new PairingCodes()
-  readonly streams = new Counted()
-  readonly connections = new Counted()
+  /** What is open, of the house and of this machine itself: neither can use up the other's. */
+  readonly house = { streams: new Counted(), connections: new Counted() }
+  readonly here = { streams: new Counted(), connections: new Counted() }
   readonly readTime = new ReadTime()
   readonly readsWaiting = new Counted()
   private readonly triesOf = new RateLimiterMemory({ points: TRIES, duration: (15 * MINUTE) / 1000 })
   private readonly allTries = new RateLimiterMemory({ points: ALL_TRIES, duration: HOUR / 1000 })
+  /** Lines that stand open to a device, cut when it is taken off. */
+  private readonly lines = new Map<string, Set<() => void>>()
   private readonly ofHouse = new WeakSet<IncomingMessage>()
   private opened?: Opened
   private opening?: Promise<void>
@@ -59,9 +62,9 @@ export class Home {
   constructor(
     private readonly folder: string,
     private readonly listener: RequestListener,
-    private readonly options: { ports?: Ports; names?: () => Names; now?: () => number } = {},
+    private readonly options: { ports?: Ports; names?: () => Names; now?: () => number; slowMs?: number } = {},
   ) {
-    this.keys = new Keyring(folder)
+    this.keys = new Keyring(folder, id => this.cut(id))
     this.names = this.namesNow()
   }
 
@@ -157,7 +160,7 @@ export class Home {
 
   private boundConnection(socket: Socket): void {
     const { connections, allConnections } = HOUSE_BOUNDS
-    const end = this.connections.take(socket.remoteAddress ?? '', connections, allConnections)
+    const end = this.house.connections.take(socket.remoteAddress ?? '', connections, allConnections)
     if (!end) return void socket.destroy()
     socket.once('close', end)
   }
@@ -202,24 +205,59 @@ export class Home {
     return this.close().finally(() => this.keys.close())
   }
 
-  /** Counts a try of a passphrase or code. @returns seconds to wait where there were too many */
-  async tryFrom(address: string): Promise<number | undefined> {
-    for (const [limiter, key] of [
-      [this.triesOf, address],
-      [this.allTries, 'all'],
-    ] as const) {
-      const refused = await limiter.consume(key).then(
-        () => undefined,
-        (wait: { msBeforeNext: number }) => wait,
-      )
-      if (refused) return Math.max(1, Math.ceil(refused.msBeforeNext / 1000))
-    }
+  /**
+   * Counts a try of a passphrase or a code. Each network and each kind has tries of its own, and this machine too: whoever tries all day
+   * locks out nobody but himself. Tries of a whole house beyond what people make are answered slowly, and not refused.
+   * @returns seconds to wait where there were too many
+   */
+  async tryFrom(address: string, kind: Tried): Promise<number | undefined> {
+    const network = networkOf(address)
+    const refused = await this.triesOf.consume(`${kind} ${network}`).then(
+      () => undefined,
+      (wait: { msBeforeNext: number }) => wait,
+    )
+    if (refused) return Math.max(1, Math.ceil(refused.msBeforeNext / 1000))
+    const isMany =
+      network !== HERE &&
+      (await this.allTries.consume(kind).then(
+        () => false,
+        () => true,
+      ))
+    if (isMany) await new Promise(resolve => setTimeout(resolve, this.options.slowMs ?? SLOW_MS))
     return undefined
   }
   /** A right one: what was tried wrongly before it is forgotten. */
-  async triedWell(address: string): Promise<void> {
-    await this.triesOf.delete(address)
+  async triedWell(address: string, kind: Tried): Promise<void> {
+    await this.triesOf.delete(`${kind} ${networkOf(address)}`)
   }
+
+  /** Keeps an open line to a device. @returns forgets it */
+  keepLine(deviceId: string, cut: () => void): () => void {
+    const lines = this.lines.get(deviceId) ?? new Set()
+    this.lines.set(deviceId, lines.add(cut))
+    return () => {
+      lines.delete(cut)
+      if (lines.size === 0) this.lines.delete(deviceId)
+    }
+  }
+  /** A device that was taken off hears nothing more. */
+  private cut(deviceId: string): void {
+    for (const cut of this.lines.get(deviceId) ?? []) cut()
+    this.lines.delete(deviceId)
+  }
+}
+
+/** What is tried: guesses at the one use up no tries of the other. */
+export type Tried = 'passphrase' | 'code'
+const HERE = 'here'
+/** So long a try waits once a whole house has tried too often. */
+const SLOW_MS = 2000
+
+/** Who guesses may change the address within the network that a router gave: of the new kind, the first 64 bits. */
+function networkOf(address: string): string {
+  if (isLoopback(address)) return HERE
+  const plain = address.replace(/^::ffff:/, '')
+  return isIPv6(plain) ? plain.split(':').slice(0, 4).join(':') : plain
 }
 
 /** The authority's certificate goes along: who does not trust it yet is shown by whom it was made. */

@@ -6,6 +6,8 @@ import * as scrypt from 'scrypt-kdf'
 import { uuidv7 } from 'uuidv7'
 import type { HomeDevice, HomeToken, Role, TokenUse } from '#shared/contracts'
 import type { Db } from '../db/open'
+import { CannotOpen } from '../db/opening'
+import { isDamage } from '../db/soundOrNew'
 import { statement } from '../db/statement'
 import { keyFolder } from './certificates'
 
@@ -79,8 +81,14 @@ export class Keyring {
   /** One at a time: each takes 64 MB. */
   private turn: Promise<unknown> = Promise.resolve()
 
-  /** @param folder the data folder; ":memory:" keeps nothing */
-  constructor(folder: string) {
+  /**
+   * @param folder the data folder; ":memory:" keeps nothing
+   * @param gone hears of each device that was taken off
+   */
+  constructor(
+    folder: string,
+    private readonly gone: (deviceId: string) => void = () => {},
+  ) {
     if (folder === ':memory:') this.db = new Database(folder)
     else {
       mkdirSync(keyFolder(folder), { recursive: true, mode: 0o700 })
@@ -88,10 +96,19 @@ export class Keyring {
       this.db = new Database(path)
       chmodSync(path, 0o600)
     }
-    this.db.pragma('journal_mode = DELETE')
-    this.db.pragma('synchronous = FULL')
-    this.db.exec(TABLES)
-    statement(this.db, 'INSERT OR IGNORE INTO household (id, cookie_secret) VALUES (1, ?)').run(newKey())
+    try {
+      this.db.pragma('journal_mode = DELETE')
+      this.db.pragma('synchronous = FULL')
+      this.db.exec(TABLES)
+      statement(this.db, 'INSERT OR IGNORE INTO household (id, cookie_secret) VALUES (1, ?)').run(newKey())
+    } catch (error) {
+      this.db.close()
+      if (!isDamage(error)) throw error
+      // Who may in is not made up anew unasked.
+      throw new CannotOpen(
+        `${this.db.name} is damaged: it holds who may use this Dulse. Put it back from a copy, or move it away; then a passphrase is chosen anew and every phone let in again. The logbook is not touched.`,
+      )
+    }
   }
 
   close(): void {
@@ -160,11 +177,15 @@ export class Keyring {
     return statement(this.db, 'UPDATE device SET name = ?, role = ? WHERE id = ?').run(name, role, id).changes > 0
   }
   removeDevice(id: string): boolean {
-    return statement(this.db, 'DELETE FROM device WHERE id = ?').run(id).changes > 0
+    const { changes } = statement(this.db, 'DELETE FROM device WHERE id = ?').run(id)
+    this.gone(id)
+    return changes > 0
   }
   /** All but one; none is spared where none is named. */
   removeOtherDevices(spared: string | undefined): void {
+    const others = this.devices().filter(({ id }) => id !== spared)
     statement(this.db, 'DELETE FROM device WHERE id IS NOT ?').run(spared ?? null)
+    for (const { id } of others) this.gone(id)
   }
 
   addToken({ name, use, deviceId }: Pick<HomeToken, 'name' | 'use' | 'deviceId'>, now: number): { id: string; key: string } {

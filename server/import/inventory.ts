@@ -1,5 +1,5 @@
 import { leakOf } from '#core/keeping'
-import type { EntryOf } from '#core/log'
+import { kindOf, type EntryOf } from '#core/log'
 import type { Food } from '#core/foods'
 import type { InventoryRow, LineError } from '#core/tables'
 import { findEntry, insertEntry } from '#server/db/entries'
@@ -36,6 +36,10 @@ export function* takeInInventory(context: Context, rows: readonly InventoryRow[]
   yield { phase: 'writing', done: jars.length, of: jars.length }
   return { kept: jars.length, repeated, errors }
 }
+
+/** Columns by what the log calls them. */
+const COLUMNS: Readonly<Record<string, string>> = { netG: 'weight', foodKey: 'food', packageKey: 'package', sizeMl: 'size', bestTo: 'best' }
+const ANY_ID = '018f0000-0000-7000-8000-000000000000'
 
 /** Jars are numbered as the list goes. */
 function* readJars(
@@ -80,6 +84,13 @@ function* readJars(
       ...(price !== undefined && { price }),
       ...(bestTo !== undefined && { bestTo }),
     } as const
+    // One door: what the log's own form would refuse comes in by no table either.
+    const { error } = kindOf('stock').schema.safeParse({ ...body, jarId: ANY_ID })
+    if (error) {
+      for (const { path, message } of error.issues)
+        errors.push({ line, field: COLUMNS[String(path[0])] ?? String(path[0] ?? 'food'), code: 'not-allowed', message })
+      continue
+    }
     // Two like jars on one list are two jars; the same list again is the same two.
     const words = JSON.stringify([undated ? 0 : at, body])
     const nth = (same.get(words) ?? 0) + 1

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { InputError, type Problem } from '#core/errors'
+import { InputError, refuse, type Problem } from '#core/errors'
 import { jarsNamed } from '#core/jars'
 import { logbookFile, type LogbookFile } from '#shared/contracts'
 import { addReading } from '#server/db/devices'
@@ -45,7 +45,7 @@ export function* importLogbook(context: Context, file: unknown): Generator<Progr
     const rows = raw[table.key] ?? []
     for (const [i, row] of rows.entries()) {
       if (i % 50 === 0) yield { phase: table.key, done: i, of: rows.length }
-      insertRow(db, table, row, moreOf(table.key, row))
+      insertOnce(() => insertRow(db, table, row, moreOf(table.key, row)), `${table.key}.${i}`)
       if (table.key === 'entries') insertEntryJars(context, row as unknown as LogbookFile['entries'][number], jarsOf, jarIds)
     }
   }
@@ -64,6 +64,16 @@ export function* importLogbook(context: Context, file: unknown): Generator<Progr
   context.foods = openFoodBook(db)
   yield* rebuildInSteps(context)
   return { batches: parsed.batches.length, jars: parsed.jars.length, entries: parsed.entries.length, readings }
+}
+
+/** Rows that no id tells apart may stand twice too. @throws InputError naming the row */
+function insertOnce(insert: () => void, field: string): void {
+  try {
+    insert()
+  } catch (error) {
+    if (!String((error as { code?: unknown }).code).startsWith('SQLITE_CONSTRAINT')) throw error
+    refuse(field, 'row-twice', 'This row stands twice in the file, or does not go with the others: the file is damaged.')
+  }
 }
 
 /** What a row of the long lists is. */
@@ -166,7 +176,15 @@ function checkTogether(file: LogbookFile): void {
   file.devices.forEach((device, i) => look(machines, device.machineId, `devices.${i}.machineId`, 'machine'))
   file.readings.forEach((series, i) => look(devices, series.deviceId, `readings.${i}.deviceId`, 'device'))
   let before = 0
+  const placeOf = new Map(file.entries.map(({ id }, i) => [id, i]))
   file.entries.forEach((entry, i) => {
+    const [field, target] = entry.body.kind === 'void' ? ['body.target', entry.body.target] : ['replaces', entry.replaces]
+    if (target && (placeOf.get(target) ?? -1) >= i)
+      problems.push({
+        field: `entries.${i}.${field}`,
+        code: 'corrects-ahead',
+        message: 'An entry can only correct or void one that was written before it: the file was changed, or is damaged.',
+      })
     look(batches, entry.batchId, `entries.${i}.batchId`, 'batch')
     look(runs, entry.runId, `entries.${i}.runId`, 'run')
     look(jars, entry.jarId, `entries.${i}.jarId`, 'jar')

@@ -1,5 +1,5 @@
 import { checkWeighIns } from '#core/batch'
-import type { Entry, EntryBody } from '#core/log'
+import { kindOf, type Entry, type EntryBody } from '#core/log'
 import type { LineError, WeighInRow } from '#core/tables'
 import { batchOfNumber } from '#server/db/batches'
 import { entriesOfBatch, findEntry, insertEntry } from '#server/db/entries'
@@ -44,6 +44,12 @@ export function* takeInWeighIns(context: Context, rows: readonly WeighInRow[]): 
       fresh.map(item => item.entry),
       { now: context.now(), find: context.foods.find },
     )
+    for (const [index, { entry }] of fresh.entries()) {
+      // One door: what the log's own form would refuse comes in by no table either.
+      const { error } = kindOf('weigh').schema.safeParse(entry.body)
+      for (const { path, message } of error?.issues ?? [])
+        wrong.push({ index, problem: { field: path.join('.'), code: 'not-allowed', message } })
+    }
     const bad = new Set(wrong.map(({ index }) => index))
     for (const { index, problem } of wrong) {
       const tray = /^trays\.(\d+)/.exec(problem.field)

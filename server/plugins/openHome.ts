@@ -1,3 +1,4 @@
+import { Socket } from 'node:net'
 import { toNodeListener, type H3Event } from 'h3'
 import { isLoopback } from '#server/home/addresses'
 import { LOOPBACK_BOUNDS } from '#server/home/bounds'
@@ -14,7 +15,7 @@ import { makeHome } from '../utils/useHome'
 export default defineNitroPlugin(nitro => {
   const { h3App } = nitro
   endUnlessHere(process.env.NITRO_HOST ?? process.env.HOST)
-  const home = makeHome(toNodeListener(h3App), { ports: portsAsked() })
+  const home = orEnd(() => makeHome(toNodeListener(h3App), { ports: portsAsked() }))
   h3App.use(defineEventHandler(event => door(event, home)))
   h3App.stack.unshift(h3App.stack.pop()!)
   nitro.hooks.hook('render:response', response => {
@@ -35,6 +36,16 @@ export default defineNitroPlugin(nitro => {
     })
   nitro.hooks.hook('close', () => home.end())
 })
+
+/** What whoever started it can mend is said in a sentence. */
+function orEnd<Made>(make: () => Made): Made {
+  try {
+    return make()
+  } catch (error) {
+    console.error(error instanceof CannotOpen ? error.message : error)
+    process.exit(1)
+  }
+}
 
 /** A listener without TLS and passphrase is for this machine alone. */
 function endUnlessHere(host: string | undefined): void {
@@ -68,8 +79,10 @@ async function door(event: H3Event, home: ReturnType<typeof useHome>): Promise<u
     setResponseStatus(event, away.statusCode)
     return { ...away, problems: [{ field: 'request', code: 'turned-away', message: away.message }] }
   }
-  if (!fromHouse && !boundHere(event, home)) return ''
-  event.context.who = await whoAsks(event)
+  // The framework asks itself for the page of an error: that is no connection, and nobody who may anything.
+  const isInner = !(req.socket instanceof Socket)
+  if (!fromHouse && !isInner && !boundHere(event, home)) return ''
+  event.context.who = isInner ? { kind: 'unknown' } : await whoAsks(event)
 }
 
 const counted = new WeakSet<object>()
@@ -77,7 +90,7 @@ const counted = new WeakSet<object>()
 function boundHere({ node: { req, res } }: H3Event, home: ReturnType<typeof useHome>): boolean {
   const { socket } = req
   if (counted.has(socket)) return true
-  const end = home.connections.take('here', LOOPBACK_BOUNDS.connections, LOOPBACK_BOUNDS.allConnections)
+  const end = home.here.connections.take('here', LOOPBACK_BOUNDS.connections, LOOPBACK_BOUNDS.allConnections)
   if (!end) {
     res.writeHead(503, { 'retry-after': '1', connection: 'close' }).end()
     return false

@@ -1,7 +1,7 @@
 import type { CodeAnswer, HomeAnswer, NewToken, PassphraseChange, WhoAnswer } from '#shared/contracts'
 import { findDevice } from '#server/db/devices'
 import { refuse } from '#core/errors'
-import type { Home } from '#server/home/home'
+import type { Home, Tried } from '#server/home/home'
 import { roleOf, type Who } from '#server/home/who'
 import type { Context } from './context'
 import { NotFound, TooFast } from './refusals'
@@ -57,8 +57,8 @@ export async function chooseHome(home: Home, who: Who, { open, askHere }: { open
 }
 
 /** Tries are counted before a passphrase or code is looked at. @throws TooFast with how long to wait */
-async function countTry(home: Home, address: string): Promise<void> {
-  const seconds = await home.tryFrom(address)
+async function countTry(home: Home, address: string, kind: Tried): Promise<void> {
+  const seconds = await home.tryFrom(address, kind)
   if (seconds !== undefined)
     throw new TooFast(
       `Too many tries: wait ${seconds > 90 ? `${Math.ceil(seconds / 60)} minutes` : `${seconds} seconds`} and try again.`,
@@ -78,10 +78,10 @@ export async function setPassphrase(
 ): Promise<HomeAnswer> {
   const { keys } = home
   if (keys.hasPassphrase) {
-    await countTry(home, address)
+    await countTry(home, address, 'passphrase')
     if (before === undefined || !(await keys.isPassphrase(before)))
       refuse('before', 'wrong', 'This is not the passphrase until now. Whoever lost it: docs/security.md says how to begin anew.')
-    await home.triedWell(address)
+    await home.triedWell(address, 'passphrase')
   }
   await keys.setPassphrase(passphrase)
   if (signOut) keys.removeOtherDevices(who.kind === 'device' ? who.device.id : undefined)
@@ -96,18 +96,18 @@ export async function enter(
 ) {
   if (!home.keys.hasPassphrase)
     refuse('passphrase', 'no-passphrase', 'There is no passphrase yet: choose one on the computer that Dulse runs on.')
-  await countTry(home, address)
+  await countTry(home, address, 'passphrase')
   if (!(await home.keys.isPassphrase(passphrase))) refuse('passphrase', 'wrong', 'That is not the passphrase.')
-  await home.triedWell(address)
+  await home.triedWell(address, 'passphrase')
   return home.keys.addDevice({ name, role, cameBy: 'passphrase' }, Date.now())
 }
 
 /** @throws InputError for a code that is wrong, used or over, TooFast */
 export async function pair(home: Home, address: string, { code, name }: { code: string; name: string }) {
-  await countTry(home, address)
+  await countTry(home, address, 'code')
   const role = home.codes.use(code, Date.now())
   if (!role) refuse('code', 'wrong', 'This code is wrong, was used already, or is older than two minutes: ask for a new one.')
-  await home.triedWell(address)
+  await home.triedWell(address, 'code')
   return home.keys.addDevice({ name, role, cameBy: 'code' }, Date.now())
 }
 

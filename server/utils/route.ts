@@ -1,7 +1,7 @@
 import { basename } from 'node:path'
 import type { H3Event } from 'h3'
 import * as z from 'zod'
-import { InputError, type Problem } from '#core/errors'
+import { InputError, refuse, type Problem } from '#core/errors'
 import { ROUTES, type AnswerOf, type BodyFrom, type ParamsIn, type QueryOf, type RouteName, type RouteOf } from '#shared/api'
 import { problemsOfIssues, type Refusal } from '#shared/contracts'
 import type { Context } from '#server/services/context'
@@ -58,6 +58,7 @@ export async function serve(event: H3Event, route: RouteOf, handler: (call: neve
     const params = paramsOf(event)
     const query = route.query?.parse(getQuery(event))
     const body = route.body && !route.takes ? await readInput(event, route.body, route.mostKb) : undefined
+    ofItsWriter(event)
     const answer = await boundedRead(event, route, () => handler({ context, event, params, query, body } as never))
     // Readings are told of by themselves, with what was read.
     if (route.method !== 'GET' && !ofHome && route.path !== ROUTES.takeReadings.path) context.live.changed()
@@ -69,6 +70,23 @@ export async function serve(event: H3Event, route: RouteOf, handler: (call: neve
     setResponseStatus(event, refusal.statusCode)
     return refusal
   }
+}
+
+/** By this a page says under whose name what it sends was written, and the server who asks now. */
+const DEVICE_HEADER = 'dulse-device'
+
+/** What waited on a phone while another person signed in there stays with who wrote it. @throws InputError */
+function ofItsWriter(event: H3Event): void {
+  const { who } = event.context
+  if (who.kind !== 'device') return
+  setResponseHeader(event, DEVICE_HEADER, who.device.id)
+  const wroteIt = getRequestHeader(event, DEVICE_HEADER)
+  if (event.method !== 'GET' && wroteIt !== undefined && wroteIt !== who.device.id)
+    refuse(
+      'who',
+      'another-writer',
+      'This was written before somebody else signed in on this device. Send it again to log it under the name that is signed in now, or throw it away.',
+    )
 }
 
 /** What one device of the house reads may take a share of the time, so that another's write is answered meanwhile. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Restored } from '#shared/api'
 import type { Refusal } from '#shared/contracts'
 
 /** What comes back whole: a logbook as JSON into an empty one, or a backup in this one's place. */
@@ -48,7 +49,7 @@ async function putBack() {
   busy.value = true
   try {
     const response = await fetch('/api/restore', { method: 'POST', headers: { 'content-type': 'application/vnd.sqlite3' }, body: file })
-    const answer = (await response.json()) as { batches: number; entries: number; aside: string } & Refusal
+    const answer = (await response.json()) as Restored & Refusal
     if (!response.ok) throw new Refused(answer)
     told.value = `The backup stands in the logbook’s place: ${plural(answer.batches, 'batch', 'batches')}, ${answer.entries} lines. What stood there before is kept as ${answer.aside}.${answer.picturesMissing ? ` ${plural(answer.picturesMissing, 'picture')} of it is damaged or gone: send it again from where you have it, or restore an older copy.` : ''}`
     await useHouseholdStore().load()

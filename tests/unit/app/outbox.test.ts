@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { uuidv7 } from 'uuidv7'
 import type { NewEntry } from '#shared/contracts'
+import { signedInAs } from '../../../app/data/call'
 import { useOutboxStore } from '../../../app/data/outbox'
 import type { Sent } from '../../../app/data/parcel'
 import * as shelf from '../../../app/data/outboxShelf'
@@ -10,10 +11,12 @@ type Answer = 'good' | 'away' | 'broken' | { refused: string; field?: string; co
 let answers: Answer[] = []
 const sent: string[] = []
 const bodies: object[] = []
+const headers: object[] = []
 const memory = new Map<string, string>()
 Object.assign(globalThis, {
   BroadcastChannel: undefined,
-  fetch: (path: string, init: { body?: string }) => {
+  fetch: (path: string, init: { body?: string; headers?: object }) => {
+    headers.push(init.headers ?? {})
     const answer = answers.shift() ?? 'good'
     if (answer === 'away') return Promise.reject(new TypeError('fetch failed'))
     const body = JSON.parse(init.body!) as { id?: string; entries?: unknown[] }
@@ -246,5 +249,28 @@ describe('the outbox', () => {
     await later()
     await until(async () => (await kept()).length === 1)
     expect((await kept())[0]!.words).toBe('the other’s')
+  })
+})
+
+describe('what was written stays with who wrote it', () => {
+  it('goes under the name of its device, and where another is signed in it is set aside in sight, not sent as theirs', async () => {
+    memory.set('dulse.device', 'old')
+    signedInAs.value = 'first'
+    const box = await openPage()
+    answers = ['away']
+    const mine = weight()
+    expect(await box.send(mine, 'my weight')).toBe('waits')
+    signedInAs.value = 'second'
+    answers = [{ refused: 'Written before somebody else signed in.', field: 'who', code: 'another-writer' }]
+    await box.flush()
+    expect(headers.at(-1)).toMatchObject({ 'dulse-device': 'first' })
+    expect(box.aside.map(parcel => parcel.words)).toEqual(['my weight'])
+    // Whoever sends it then takes it over.
+    answers = ['good']
+    await box.sendAgain(box.aside[0]!)
+    expect(headers.at(-1)).toMatchObject({ 'dulse-device': 'second' })
+    expect(box.parcels).toEqual([])
+    signedInAs.value = undefined
+    expect(memory.has('dulse.device')).toBe(false)
   })
 })

@@ -8,7 +8,7 @@ import { join } from 'node:path'
 import { connect } from 'node:tls'
 import { isLoopback, isOfHouse, namesOfMachine } from '#server/home/addresses'
 import { authorityOf, certificateOf } from '#server/home/authority'
-import { Counted, ReadTime } from '#server/home/bounds'
+import { Counted, HOUSE_BOUNDS, LOOPBACK_BOUNDS, ReadTime } from '#server/home/bounds'
 import { CODE_MS, PairingCodes } from '#server/home/codes'
 import { turnedAway } from '#server/home/door'
 import { contentPolicy, scriptHashes } from '#server/home/headers'
@@ -376,9 +376,49 @@ describe('a home that is open', () => {
     expect(await tried('kettle willow barn ink')).toMatch(/Too many tries: wait 15 minutes/)
     expect(await tried('kettle willow barn ink', 'b')).toBe('in')
     const { code } = home.codes.make('cook', Date.now())
-    expect(await pair(home, 'a', { code, name: 'Phone' }).catch((error: Error) => error.message)).toMatch(/Too many tries/)
-    await expect(pair(home, 'c', { code, name: 'Phone' })).resolves.toMatchObject({ id: expect.any(String) })
+    // Who tried passphrases has tries left for a code.
+    await expect(pair(home, 'a', { code, name: 'Phone' })).resolves.toMatchObject({ id: expect.any(String) })
+    for (let i = 0; i < 5; i++) await expect(pair(home, 'd', { code: 'WRONGWRONG', name: 'Phone' })).rejects.toThrow(/This code is wrong/)
+    const { code: again } = home.codes.make('cook', Date.now())
+    await expect(pair(home, 'd', { code: again, name: 'Phone' })).rejects.toThrow(/Too many tries/)
+    await expect(pair(home, 'c', { code: again, name: 'Phone' })).resolves.toMatchObject({ id: expect.any(String) })
     await home.end()
+  })
+  it('two hundred wrong codes from all over the house lock out neither an honest phone nor this machine', async () => {
+    const home = new Home(folder(), () => undefined, { slowMs: 20 })
+    await home.keys.setPassphrase('kettle willow barn ink')
+    for (let i = 0; i < 200; i++) await pair(home, `192.168.${i % 250}.${i}`, { code: 'WRONGWRONG', name: 'Nobody' }).catch(() => undefined)
+    const { code } = home.codes.make('cook', Date.now())
+    await expect(pair(home, '192.168.7.99', { code, name: 'Phone' })).resolves.toMatchObject({ id: expect.any(String) })
+    const keeper = { passphrase: 'kettle willow barn ink', name: 'Desk', role: 'keeper' as const }
+    await expect(enter(home, '127.0.0.1', keeper)).resolves.toMatchObject({ id: expect.any(String) })
+    // Another address of the same network of the new kind is the same guesser.
+    for (let i = 0; i < 5; i++) await pair(home, `fd00:1:2:3::${i + 1}`, { code: 'WRONGWRONG', name: 'Nobody' }).catch(() => undefined)
+    await expect(pair(home, 'fd00:1:2:3::99', { code: 'WRONGWRONG', name: 'Nobody' })).rejects.toThrow(/Too many tries/)
+    await home.end()
+  })
+  it('a device that is taken off hears nothing more, at once; others go on', async () => {
+    const home = await opened()
+    const [mine, lost, third] = ['Mine', 'Lost', 'Third'].map(name =>
+      home.keys.addDevice({ name, role: 'cook', cameBy: 'code' }, NOW),
+    ) as unknown as [{ id: string }, { id: string }, { id: string }]
+    const cut: string[] = []
+    for (const [name, { id }] of Object.entries({ mine, lost, third })) home.keepLine(id, () => void cut.push(name))
+    const forget = home.keepLine(third.id, () => void cut.push('closed before'))
+    forget()
+    home.keys.removeDevice(lost.id)
+    expect(cut).toEqual(['lost'])
+    home.keys.removeOtherDevices(mine.id)
+    expect(cut).toEqual(['lost', 'third'])
+    await home.end()
+  })
+  it('what the house uses up leaves this machine its own', () => {
+    const home = new Home(folder(), () => undefined)
+    for (let i = 0; i < HOUSE_BOUNDS.allConnections; i++)
+      home.house.connections.take(`192.168.0.${i % 7}`, 1e6, HOUSE_BOUNDS.allConnections)
+    expect(home.house.connections.take('192.168.0.8', 96, HOUSE_BOUNDS.allConnections)).toBeUndefined()
+    expect(home.here.connections.take('here', LOOPBACK_BOUNDS.connections, LOOPBACK_BOUNDS.allConnections)).toBeDefined()
+    expect(home.here.streams.take('here', LOOPBACK_BOUNDS.streams, LOOPBACK_BOUNDS.allStreams)).toBeDefined()
   })
   it('changes its passphrase for whoever knows the one until now, and signs others out where that is wished', async () => {
     const home = await opened()

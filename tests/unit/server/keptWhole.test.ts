@@ -50,15 +50,15 @@ describe('a picture is kept whole or refused', () => {
     const context = bookIn()
     const real = fs.writeSync
     const write = jest.spyOn(fs, 'writeSync')
-    write.mockImplementation(((file: number, bytes: Uint8Array, at = 0) =>
-      real(file, bytes, at, Math.min(700, bytes.length - at))) as typeof fs.writeSync)
+    write.mockImplementation(((file: number, bytes: Uint8Array, at: number) =>
+      real(file, bytes, at, Math.min(700, bytes.length - at))) as unknown as typeof fs.writeSync)
     const name = savePicture(context.db, jpeg(800, 600, 5000))
     expect(write.mock.calls.length).toBeGreaterThan(5)
     expect(findPicture(context.db, name)!.bytes).toEqual(jpeg(800, 600, 5000))
     // Full: it takes nothing more and raises nothing.
     let calls = 0
-    write.mockImplementation(((file: number, bytes: Uint8Array, at = 0) =>
-      calls++ ? 0 : real(file, bytes, at, 300)) as typeof fs.writeSync)
+    write.mockImplementation(((file: number, bytes: Uint8Array, at: number) =>
+      calls++ ? 0 : real(file, bytes, at, 300)) as unknown as typeof fs.writeSync)
     expect(() => savePicture(context.db, jpeg(800, 600, 6000))).toThrow(/took nothing/)
     expect(readdirSync(picturesFolder(context.db))).toEqual([name])
   })
