@@ -135,9 +135,19 @@ h2 {
   color: var(--quiet);
   font-size: 1.1rem;
 }
-/* Dim: dark ground, a quiet voice. */
+/* Dim: dark ground, a quiet voice; whatever theme the page has else. */
 .night {
-  filter: brightness(0.55) sepia(0.4);
+  --paper: #14110e;
+  --card: #1d1915;
+  --ink: #c9b79c;
+  --quiet: #93836c;
+  --rule: #3a3229;
+  --amber: #d0933f;
+  --amber-wash: #2a2116;
+  min-height: 100dvh;
+  max-width: none;
+  background: var(--paper);
+  color: var(--ink);
 }
 @media (width <= 760px) {
   .rack {

@@ -56,6 +56,13 @@ const lastLooked = ref('')
 watch(looked, words => {
   if (words) lastLooked.value = words
 })
+/** The list opens or closes: what was typed and not chosen is no food yet, and says so. */
+function pickerTurned(open: boolean) {
+  if (open) lastLooked.value = ''
+  else if (lastLooked.value && !foodKey.value)
+    problems.value = { ...problems.value, foodKey: `“${lastLooked.value}” is not chosen yet: take one of the list.` }
+  looked.value = ''
+}
 /** A food that is being added, by the name it is to have. */
 const adding = ref<{ name: string }>()
 function addOwn(name: string) {
@@ -389,10 +396,11 @@ const otherProblems = computed(() =>
               id="food"
               v-model="foodKey"
               filterable
+              default-first-option
               :filter-method="(words: string) => (looked = words)"
               placeholder="Choose"
               aria-label="Food"
-              @visible-change="looked = ''"
+              @visible-change="pickerTurned"
             >
               <ElOption v-for="item in options" :key="item.key" :value="item.key" :label="item.name" />
               <ElOption v-if="food && !options.some(item => item.key === foodKey)" :value="food.key" :label="food.name" />
@@ -432,6 +440,7 @@ const otherProblems = computed(() =>
               :id="`part-${part.id}`"
               v-model="part.foodKey"
               filterable
+              default-first-option
               :filter-method="(words: string) => (looked = words)"
               placeholder="Choose"
               :aria-label="`Food ${i + 2} in the basket`"

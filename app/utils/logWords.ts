@@ -110,7 +110,7 @@ export function logWords(body: EntryBody, writers: Writers): string {
       return `${PREP_WORDS[body.step].toLowerCase()}${core}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${sentence(String(cut[0]))}` : ''}${body.note ? `. ${body.note}` : ''}`
     }
     case 'load':
-      return `loaded ${weight(body.totalG)} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
+      return `loaded ${body.weightSdG === undefined ? '' : 'about '}${weight(body.totalG)}${body.weightSdG === undefined ? '' : ', not weighed,'} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
     case 'heat':
       return heatState(way ?? STANDARD_WAY, body.setC, temperature)
     case 'cycleHours': {

@@ -7,6 +7,7 @@ import {
   isOfJar,
   kindOf,
   ofKind,
+  mostOf,
   SCALE_SHARE,
   type BatchScene,
   type BatchState,
@@ -145,7 +146,7 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
       trays.some(tray => run.places.trayAt(tray.position, at) === undefined)
     if (ofKind(log, 'weigh').some(({ at, body }) => at >= run.loadedAt && strange(at, body.trays)))
       refuse(field, 'rested-on', 'A later weigh-in names a tray that this would have put elsewhere: correct or void that first.')
-    const over = run.weighings.find(weighing => weighing.weightG > run.loadedG * (1 + SCALE_SHARE) + 1)
+    const over = run.weighings.find(weighing => weighing.weightG > mostOf(run) + 1)
     if (over)
       refuse(field, 'heavier-than-loaded', 'A later weigh-in of {laterG} would be more than the {loadedG} loaded.', {
         laterG: over.weightG,

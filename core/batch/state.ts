@@ -71,7 +71,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const cutName = prep.findLast(entry => entry.body.cutName)?.body.cutName
   const card = food.cards.find(item => item.name === cutName) ?? cardOf(food, intake.body.cardKey)
   const { purpose } = intake.body
-  const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, draft.loads[0]?.body.totalG, draft.choices))
+  const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, weighedLoad(draft.loads[0]), draft.choices))
   const runs = runsOf(draft, { food, card, fromPowder: intake.body.fromForm === 'powder' })
   const run = runs.at(-1)
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
@@ -135,6 +135,9 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   }
 }
 
+/** What went on the trays, where it was on a scale: what was only expected tells nothing of the steps before. */
+const weighedLoad = (load: EntryOf<'load'> | undefined) => (load?.body.weightSdG === undefined ? load?.body.totalG : undefined)
+
 /** What was done says it as well as a choice does. */
 function choicesAtWork(prep: readonly EntryOf<'prep'>[]): Choices {
   return Object.fromEntries(
@@ -177,7 +180,7 @@ function runOf(
   next: EntryOf<'load'> | undefined,
   { food, card, fromPowder }: BatchFacts,
 ): RunState {
-  const { runId, machineId, positions, totalG, usualHours, portions } = load.body
+  const { runId, machineId, positions, totalG, weightSdG, usualHours, portions } = load.body
   const { heats, airs: measuredAirs, moves, outlook, cycleHours } = draft.run(runId)
   const way = wayOf(card, load.body.way)
   const { takesWaterBack, nightsCount, plainHeat } = WAYS[way.way]
@@ -234,6 +237,7 @@ function runOf(
     : []
   return {
     ...loaded,
+    loadedSdG: weightSdG,
     runId,
     machineId,
     way,

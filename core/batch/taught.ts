@@ -92,6 +92,8 @@ function hoursByHand(state: BatchState, run: RunState, entries: readonly Entry[]
 
 /** Solids at loading, and what follows from them: of the raw food, and of what a basket gives. */
 function solidsOf(state: BatchState, run: RunState, entries: readonly Entry[]): Pick<Taught, 'solids' | 'prep' | 'dry'> {
+  // What nobody weighed teaches no weights.
+  if (run.loadedSdG !== undefined) return {}
   const { food, card, intake, prep: steps, splits } = state
   const rawG = intake.body.weightG
   const trimmed = trimmedBasket(food, card, rawG, intake.body.weighed)

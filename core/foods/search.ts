@@ -13,6 +13,8 @@ export interface NamedFood {
 
 const phrase = (text: string) => wordsOf(text).join(' ')
 
+const SLIPS = (term: string) => (term.length > 4 ? 2 : false)
+
 /**
  * Makes a search among foods: by any of their names, in whatever plural or spelling, with a slip or two forgiven. What is called just so
  * comes first: by its own name, then by another.
@@ -26,7 +28,6 @@ export function foodSearch<Food extends NamedFood>(foods: readonly Food[]): (wor
     searchOptions: {
       boost: { name: 3, others: 2, found: 1.5 },
       prefix: true,
-      fuzzy: term => (term.length > 4 ? 2 : term.length > 3 ? 1 : false),
       combineWith: 'AND',
       // The plain food before its kinds: tomato before cherry tomato.
       boostDocument: id => (byKey.get(id as string)!.name.includes(' ') ? 0.6 : 1),
@@ -47,7 +48,9 @@ export function foodSearch<Food extends NamedFood>(foods: readonly Food[]): (wor
   for (const food of foods) for (const name of [...food.otherNames, ...food.foundBy]) call(phrase(name), food.key)
   return words => {
     if (words.trim() === '') return [...foods]
-    const found = index.search(words).map(hit => hit.id as string)
+    // What is spelt so comes first and alone; slips are forgiven where nothing is, and not in a short word.
+    const asSpelt = index.search(words)
+    const found = (asSpelt.length > 0 ? asSpelt : index.search(words, { fuzzy: SLIPS })).map(hit => hit.id as string)
     return [...new Set([...(called.get(phrase(words)) ?? []), ...found])].map(key => byKey.get(key)!)
   }
 }

@@ -322,7 +322,7 @@ function fresh(from: Node[], index: number, body: Body, lnScale: number, prior: 
 /** ln of how well a run goes together by a few bodies: a quick look, to be set against another of the same bodies. */
 export function evidenceOf(run: DryingRun, bodies: readonly Body[]): number {
   const frame = frameOf(run)
-  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), handling * frame.start)
+  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), handling * frame.start, run.startSdG ?? 0)
   const middle = 0.5 * (log(run.usualHours.low) + log(run.usualHours.high))
   let best = -Infinity
   let sum = 0
@@ -363,7 +363,7 @@ export function posteriorOf(run: DryingRun): Posterior {
       nodes.push(fresh(pool, nodes.length, body, middle + pace - lnOwn, prior, prior))
     }
   }
-  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), handling * frame.start)
+  const startSd = hypot(0.5 * (run.scale?.resolutionG ?? 1), handling * frame.start, run.startSdG ?? 0)
   let best = -Infinity
   const look = (node: Node) => {
     follow(node, frame, startSd, best - DOUBTFUL)

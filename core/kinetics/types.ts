@@ -36,6 +36,8 @@ export interface DryingRun {
   startWeightG: number
   /** Dry-matter fraction at loading. */
   solids: { mean: number; sd: number }
+  /** The weight at loading was not on a scale: its doubt, standard deviation, g. Default 0. */
+  startSdG?: number
   /** Target moisture, wet basis. */
   targetMoisture: number
   /** 10th and 90th percentile of the hours to target, on the drying clock. */

@@ -96,6 +96,8 @@ export interface RunState {
   /** Whether the trays were weighed one by one. */
   traysWeighed: boolean
   loadedG: number
+  /** It was not weighed: its doubt, standard deviation, g. */
+  loadedSdG?: number
   /** What the hours were believed to be at loading; the card's where missing. */
   usualHours?: UsualHours
   loadedAt: number

@@ -4,6 +4,11 @@ import type { RunState } from './state'
 /** Tray heavier than loaded by less than this is the scale. */
 export const SCALE_SHARE = 0.02
 
+/** The most that a part of a load may weigh, g: what went in, with the scale's doubt, or its own where nobody weighed it. */
+export const mostOf = ({ loadedG, loadedSdG = 0 }: Pick<RunState, 'loadedG' | 'loadedSdG'>, partG = loadedG): number =>
+  partG * (1 + SCALE_SHARE + (SURE_SDS * loadedSdG) / loadedG)
+const SURE_SDS = 3
+
 /** Food in a dryer only gets lighter. */
 export function heavierThanLoaded(say: Say, field: string, isG: number, loadedG: number): void {
   const words = '{isG} is more than the {loadedG} that was loaded: food in a dryer only gets lighter. Was the tray on the scale?'

@@ -36,7 +36,9 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   const spells = spellsAt(state, run, at)
   return {
     startWeightG: run.loadedG,
-    solids: { mean, sd },
+    // Grams of solids go with the weight that was only expected.
+    solids: { mean, sd: Math.hypot(sd, (mean * (run.loadedSdG ?? 0)) / run.loadedG) },
+    startSdG: run.loadedSdG,
     targetMoisture,
     usualHours: { low: usual.low * share, high: usual.high * share },
     strange: strangeAfter(run.usualHours?.runs ?? 0),

@@ -224,12 +224,17 @@ export function findBatchViews(db: Db, words: string, limit: number): BatchViewR
   return statement<BatchViewRow>(
     db,
     `
-    SELECT * FROM batch_view WHERE number = ? OR title LIKE ? ESCAPE '\\' ORDER BY number = ? DESC, number DESC LIMIT ?`,
-  ).all(number, likeOf(words), number, limit)
+    SELECT * FROM batch_view WHERE number = ? OR NOT EXISTS (
+      SELECT 1 FROM json_each(?) AS word WHERE title || ' ' || purpose || ' ' || stage NOT LIKE word.value ESCAPE '\\'
+    ) ORDER BY number = ? DESC, number DESC LIMIT ?`,
+  ).all(number, likesOf(words), number, limit)
 }
 
+/** Patterns for each of the words, as JSON: in whatever order they stand. */
+export const likesOf = (words: string): string => JSON.stringify(words.split(/\s+/).filter(Boolean).map(likeOf))
+
 /** A pattern that holds the words anywhere, with LIKE's own signs taken literally. */
-export function likeOf(words: string): string {
+function likeOf(words: string): string {
   return `%${words.replace(/[\\%_]/g, sign => `\\${sign}`)}%`
 }
 

@@ -1,6 +1,6 @@
 import type { Purpose } from '#core/foods'
 import type { ShelfJar } from '#shared/contracts'
-import { likeOf } from './batches'
+import { likesOf } from './batches'
 import type { Db } from './open'
 import { statement } from './statement'
 
@@ -229,9 +229,11 @@ export function findJarViews(db: Db, words: string, foodKeys: readonly string[],
   return statement<JarViewRow>(
     db,
     `
-    SELECT * FROM jar_view WHERE left_g > 0 AND (number = ? OR place LIKE ? ESCAPE '\\' OR name LIKE ? ESCAPE '\\' OR food_key IN (SELECT value FROM json_each(?)))
+    SELECT * FROM jar_view WHERE left_g > 0 AND (number = ? OR food_key IN (SELECT value FROM json_each(?)) OR NOT EXISTS (
+      SELECT 1 FROM json_each(?) AS word WHERE coalesce(name, '') || ' ' || replace(food_key, '-', ' ') || ' ' || place || ' ' || purpose NOT LIKE word.value ESCAPE '\\'
+    ))
     ORDER BY number = ? DESC, number DESC LIMIT ?`,
-  ).all(number, likeOf(words), likeOf(words), JSON.stringify(foodKeys), number, limit)
+  ).all(number, JSON.stringify(foodKeys), likesOf(words), number, limit)
 }
 
 /** A blend as a food, by its key: as the jar that was filled with it last has it. */

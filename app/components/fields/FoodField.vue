@@ -22,6 +22,7 @@ const chosen = computed(() => foods.list.find(item => item.key === model.value))
       :id="id"
       v-model="model"
       filterable
+      default-first-option
       :filter-method="(words: string) => (looked = words)"
       placeholder="Choose"
       :aria-label="label"

@@ -31,6 +31,8 @@ const unit = settings.value.temperatureUnit
 // A free machine that dries this cut in its usual way; after the smoke it is another one.
 const usualKind = props.state.run?.way.partOnly ? STANDARD_WAY : props.state.card.ways[0]!.way
 const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : props.state.balance.weightG.p50)
+/** How far a load that nobody weighed is from what was expected (common practice). */
+const UNWEIGHED = 0.1
 type Machine = BatchAnswer['machines'][number]
 const freeIn = ({ id, trays }: Machine) => trays - (props.page.taken[id]?.positions.length ?? 0)
 const neededIn = ({ trayAreaM2, kind }: Machine) => Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2, kind).mean)
@@ -58,7 +60,22 @@ const there = computed(() => props.page.taken[machineId.value])
 const free = computed(() =>
   Array.from({ length: machine.value.trays }, (_, i) => i + 1).filter(position => !there.value?.positions.includes(position)),
 )
-const each = ref(props.initial?.trays !== undefined || (!props.initial && facts.value.underVacuum))
+/** On the scale together, tray by tray, or not at all: then it weighs what was expected. */
+const weighed = ref<'together' | 'trays' | 'not'>(
+  props.initial?.weightSdG !== undefined
+    ? 'not'
+    : props.initial?.trays !== undefined || (!props.initial && facts.value.underVacuum)
+      ? 'trays'
+      : 'together',
+)
+const each = computed(() => weighed.value === 'trays')
+/** What is expected on the trays, with its doubt: by what the steps left, or by full trays where nobody knows even that. */
+const expected = computed(() => {
+  const { p10, p90 } = props.state.balance.weightG
+  const grams = guessG ?? perTrayG.value * chosen.value.length
+  const spread = props.state.run ? 0 : (p90 - p10) / 2.56
+  return { grams: Math.round(grams), sdG: Math.max(1, Math.round(Math.hypot(spread, UNWEIGHED * grams))) }
+})
 const totalG = ref<number | undefined>(props.initial?.totalG)
 const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2, kind.value).mean)
 const traysNeeded = computed(() => Math.max(1, Math.round((totalG.value ?? guessG ?? perTrayG.value) / perTrayG.value)))
@@ -136,7 +153,7 @@ const effects = computed(() => {
 watch(machineId, () => {
   chosen.value = usualTrays()
   heat.value = there.value ? 'leave' : String(nearestHeat(wantedC(), machine.value))
-  if (facts.value.underVacuum) each.value = true
+  if (facts.value.underVacuum) weighed.value = true ? 'trays' : 'together'
 })
 
 /** The heat of the try, among those offered or another. */
@@ -210,7 +227,7 @@ const frozenNow = computed(() =>
         : frozenTrays.value.filter(tray => chosen.value.includes(tray)),
 )
 const liquidThawed = computed(() => facts.value.underVacuum && props.state.card.liquid && frozenNow.value!.length < chosen.value.length)
-const loadG = computed(() => (each.value ? sum.value : (totalG.value ?? 0)))
+const loadG = computed(() => (weighed.value === 'not' ? expected.value.grams : each.value ? sum.value : (totalG.value ?? 0)))
 const cycle = computed(() =>
   freezeCycleOf(props.state, machine.value, {
     loadG: loadG.value || guessG || 0,
@@ -281,8 +298,8 @@ function read(): FormReading {
     return {
       problem: `Give the heat that is set, from ${format.temperature(machine.value.lowC)} to ${format.temperature(machine.value.highC)}.`,
     }
-  const grams = each.value ? sum.value : totalG.value
-  if (grams === undefined) return { problem: 'Weigh what lies on the trays: without this weight nobody knows later how dry it is.' }
+  const grams = weighed.value === 'not' ? expected.value.grams : each.value ? sum.value : totalG.value
+  if (grams === undefined) return { problem: 'Weigh what lies on the trays, or say that it was not weighed.' }
   const unread = cautions.value?.problem()
   if (unread) return { problem: unread }
   const runId = props.initial?.runId ?? there.value?.runId ?? uuidv7()
@@ -305,6 +322,7 @@ function read(): FormReading {
     positions: chosen.value,
     trays,
     totalG: grams,
+    weightSdG: weighed.value === 'not' ? expected.value.sdG : undefined,
     usualHours,
     way: kind.value,
     frozen: frozenNow.value,
@@ -380,16 +398,21 @@ defineExpose({ read })
     <p v-else class="quiet small">{{ state.card.spread }}</p>
   </TrayPicker>
   <ChoiceField
-    v-model="each"
+    v-model="weighed"
     label="Weighed"
     :choices="[
-      { value: false, words: 'All together' },
-      { value: true, words: 'Tray by tray' },
+      { value: 'together', words: 'All together' },
+      { value: 'trays', words: 'Tray by tray' },
+      { value: 'not', words: 'Not weighed' },
     ]"
   />
   <div v-if="each" class="pair">
     <WeightField v-for="position in chosen" :key="position" v-model="trayG[position]" :label="`Tray ${position}`" required />
   </div>
+  <p v-else-if="weighed === 'not'" class="quiet">
+    About {{ format.weight(expected.grams) }}, give or take {{ format.weight(expected.sdG) }}: one weight later narrows it, and a hand that
+    feels it cold in four places can do without.
+  </p>
   <WeightField
     v-else
     v-model="totalG"

@@ -64,16 +64,16 @@ const hours = (row: Alternative) =>
                 }}{{ row.free < row.places ? `, ${row.free} of ${row.places} free` : '' }}</span
               >
             </td>
-            <td class="n">{{ row.loads.p10 === row.loads.p90 ? row.loads.p50 : `${row.loads.p10}–${row.loads.p90}` }}</td>
-            <td class="n">{{ hours(row) }}</td>
-            <td>{{ format.moment(row.endsAt.p50, now) }}</td>
-            <td>
+            <td class="n" data-name="Loads">{{ row.loads.p10 === row.loads.p90 ? row.loads.p50 : `${row.loads.p10}–${row.loads.p90}` }}</td>
+            <td class="n" data-name="Each">{{ hours(row) }}</td>
+            <td data-name="All dry">{{ format.moment(row.endsAt.p50, now) }}</td>
+            <td data-name="Start">
               <template v-if="row.awake > 0">
                 {{ row.startAt - now < 600_000 ? 'now' : format.moment(row.startAt, now) }}
                 <span class="quiet small">{{ Math.round(row.awake * 10) }} in 10</span></template
               ><span v-else class="quiet small">not in one waking day</span>
             </td>
-            <td class="n">{{ row.energyKWh.p50 < 0.05 ? 'none' : `${row.energyKWh.p50.toFixed(1)}\u00A0kWh` }}</td>
+            <td class="n" data-name="Power">{{ row.energyKWh.p50 < 0.05 ? 'none' : `${row.energyKWh.p50.toFixed(1)}\u00A0kWh` }}</td>
             <td>
               <button
                 v-if="!row.asked"
@@ -96,6 +96,34 @@ const hours = (row: Alternative) =>
 <style scoped>
 .scroll {
   overflow-x: auto;
+}
+/* On a phone each way is a card of lines. */
+@media (width <= 560px) {
+  thead {
+    display: none;
+  }
+  tbody tr {
+    display: grid;
+    grid-template-columns: auto auto;
+    gap: 0.1rem 0.8rem;
+    padding: 0.5rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  tbody td.n,
+  tbody td {
+    border: 0;
+    padding: 0.1rem 0;
+    text-align: left;
+  }
+  tbody td:first-child,
+  tbody td:last-child {
+    grid-column: 1 / -1;
+  }
+  tbody td[data-name]::before {
+    content: attr(data-name) ': ';
+    color: var(--quiet);
+    font-size: 0.88rem;
+  }
 }
 table {
   width: 100%;

@@ -31,6 +31,8 @@ const schema = z.strictObject({
   positions: trayPositions,
   trays: z.array(trayWeight).max(40).optional(),
   totalG: weightG,
+  /** Nobody weighed it: the weight is what was expected, give or take so much, g. */
+  weightSdG: weightG.optional(),
   usualHours: usualHours.optional(),
   dial: dial.optional(),
   /** The way of drying, where it is not the card's first. */

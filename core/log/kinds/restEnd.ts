@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import type { EntryKindOf } from '../define'
 import { weightG } from '../fields'
-import { heavierThanLoaded } from '../weights'
+import { heavierThanLoaded, mostOf } from '../weights'
 
 const schema = z.strictObject({ kind: z.literal('restEnd'), weightG: weightG.optional() })
 
@@ -13,6 +13,6 @@ export const restEnd: EntryKindOf<typeof schema> = {
   effect: (draft, entry) => void draft.restEnds.push(entry),
   check: (body, { out, run, state, need, say }) => {
     need(out && state.rest?.endedAt === undefined, 'nothing-rests', 'There is no rest to end')
-    if (body.weightG !== undefined && run && body.weightG > run.loadedG) heavierThanLoaded(say, 'weightG', body.weightG, run.loadedG)
+    if (body.weightG !== undefined && run && body.weightG > mostOf(run)) heavierThanLoaded(say, 'weightG', body.weightG, run.loadedG)
   },
 }

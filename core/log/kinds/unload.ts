@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import type { EntryKindOf } from '../define'
 import { trayPositions, weightG } from '../fields'
-import { heavierThanLoaded, loadedOn, placesOf, SCALE_SHARE } from '../weights'
+import { heavierThanLoaded, loadedOn, mostOf, placesOf } from '../weights'
 
 const schema = z.strictObject({ kind: z.literal('unload'), weightG: weightG.optional(), positions: trayPositions.optional() })
 
@@ -24,6 +24,6 @@ export const unload: EntryKindOf<typeof schema> = {
     // Where the trays were not weighed an even share is only a guess.
     const mostG =
       run.traysWeighed || out.length === run.positions.length ? loadedOn(run, out) : Math.min(run.loadedG, 2 * loadedOn(run, out))
-    if (body.weightG !== undefined && body.weightG > mostG * (1 + SCALE_SHARE)) heavierThanLoaded(say, 'weightG', body.weightG, mostG)
+    if (body.weightG !== undefined && body.weightG > mostOf(run, mostG)) heavierThanLoaded(say, 'weightG', body.weightG, mostG)
   },
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import type { BatchScene, EntryKindOf } from '../define'
 import { trayWeight, weightG } from '../fields'
-import { heavierThanLoaded, loadedOn, placesOf, SCALE_SHARE } from '../weights'
+import { heavierThanLoaded, loadedOn, mostOf, placesOf, SCALE_SHARE } from '../weights'
 
 const schema = z
   .strictObject({ kind: z.literal('weigh'), trays: z.array(trayWeight).min(1).max(40).optional(), totalG: weightG.optional() })
@@ -20,7 +20,7 @@ export const weigh: EntryKindOf<typeof schema> = {
     const { run, at, say } = scene
     if (!scene.need(scene.inMachine, 'not-in-a-machine', 'The batch is not in a machine')) return
     const presentG = loadedOn(run!, run!.present)
-    if (body.totalG !== undefined && body.totalG > presentG * (1 + SCALE_SHARE)) heavierThanLoaded(say, 'totalG', body.totalG, presentG)
+    if (body.totalG !== undefined && body.totalG > mostOf(run!, presentG)) heavierThanLoaded(say, 'totalG', body.totalG, presentG)
     body.trays?.forEach((tray, i) => checkTray(tray, i, run!, at, say))
   },
 }
@@ -44,6 +44,6 @@ function checkTray(
         })
   }
   // Where the trays were not weighed at loading an even share is only a guess.
-  const mostG = run.traysWeighed ? loaded.weightG * (1 + SCALE_SHARE) : Math.min(run.loadedG, loaded.weightG * 2)
+  const mostG = run.traysWeighed ? loaded.weightG * (1 + SCALE_SHARE) : Math.min(mostOf(run), loaded.weightG * 2)
   if (tray.weightG > mostG) heavierThanLoaded(say, `trays.${i}.weightG`, tray.weightG, loaded.weightG)
 }

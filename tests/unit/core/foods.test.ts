@@ -273,7 +273,6 @@ describe('the search', () => {
     ['lemon peel', 'lemon'],
     ['snow peas', 'pea'],
     ['string beans', 'green-bean'],
-    ['carolina reaper', 'super-hot-chili'],
     ['scotch bonnets', 'habanero'],
     ['kidney beans', 'kidney-beans-cooked'],
     ['leftover rice', 'rice-cooked'],
