@@ -11,11 +11,12 @@ export function useUnsaved(dirty: () => boolean, close: () => void) {
     if (dirty()) asking.value = true
     else done()
   }
-  onBeforeRouteLeave(() => {
+  const letGo = useRouter().beforeEach(() => {
     if (!dirty()) return true
     asking.value = true
     return false
   })
+  onScopeDispose(letGo)
   useEventListener('beforeunload', event => {
     if (dirty()) event.preventDefault()
   })

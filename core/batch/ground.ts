@@ -11,7 +11,7 @@ export interface Ground {
 }
 
 /** What an entry at the mill takes: dry pieces, and powder that is ground once more. */
-export interface GrindTake {
+interface GrindTake {
   piecesG: number
   powderG: number
 }
@@ -23,7 +23,7 @@ const SAME_BOWL = 0.05
  * What a grinding took of what there was: pieces first, powder where no pieces are left or where it says so itself. Where nobody weighed
  * what came out, a cup of just the powder that there is is that powder.
  */
-export function grindTake({ dryInG, again }: { dryInG: number; again?: boolean }, { piecesLeftG, powderG }: Ground): GrindTake {
+function grindTake({ dryInG, again }: { dryInG: number; again?: boolean }, { piecesLeftG, powderG }: Ground): GrindTake {
   if (again) return { piecesG: 0, powderG: dryInG }
   if (piecesLeftG === undefined) {
     const isSameBowl = powderG > 0 && Math.abs(dryInG - powderG) <= 1 + SAME_BOWL * powderG

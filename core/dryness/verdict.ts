@@ -282,9 +282,7 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
       'The air in the closed jar says dry, and nothing else does yet. Cool a few of the thickest pieces and feel them.',
     )
   return weight.says === 'nothing'
-    ? answer('keep-drying', 'weigh', 'Nothing says yet that it is dry. Weigh it, or cool a few of the thickest pieces and feel them.', {
-        headline: 'Too early to tell',
-      })
+    ? answer('keep-drying', 'weigh', 'Nothing says yet that it is dry. Weigh it, or cool a few of the thickest pieces and feel them.')
     : answer('keep-drying', 'weigh', 'By weight it is not dry. Dry on, then weigh it again.')
 }
 

@@ -28,7 +28,7 @@ export interface SeenWrong {
 }
 
 /** The newest look or smell that says a jar is not as it should be; undefined where the newest say that it is, or nobody looked. */
-export function seenWrong({ looks, smells }: Pick<Jar, 'looks' | 'smells'>): SeenWrong | undefined {
+function seenWrong({ looks, smells }: Pick<Jar, 'looks' | 'smells'>): SeenWrong | undefined {
   const look = looks.at(-1)
   const smell = smells.at(-1)
   if (smell?.smell === 'rancid' || smell?.smell === 'musty') return { at: smell.at, what: smell.smell }

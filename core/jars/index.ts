@@ -1,4 +1,4 @@
 export { checkJars, jarsNamed } from './check'
-export { jarBest, jarDamp, jarWater, seenWrong, type JarBest, type JarWater, type Pantry, type SeenWrong } from './facts'
+export { jarBest, jarDamp, jarWater, type JarBest, type JarWater, type Pantry } from './facts'
 export { contentOf, type Content } from './content'
 export { replayJars, type Replay } from './replay'

@@ -25,7 +25,7 @@ export interface HygrometerCalibration {
 }
 
 /** A cheap hygrometer that nobody has tried over salt: 8 in 10 read within 7 % of humidity (common practice; makers say 3 to 5). */
-export const AS_BOUGHT: HygrometerCalibration = { offset: 0, gain: 1, sd: 0.055 }
+const AS_BOUGHT: HygrometerCalibration = { offset: 0, gain: 1, sd: 0.055 }
 /** After one salt, and after two. */
 const AFTER_ONE = 0.025
 const AFTER_TWO = 0.012

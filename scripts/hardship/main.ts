@@ -1,9 +1,11 @@
 import { clocks } from './clocks'
+import { cuts } from './cuts'
 import { damage } from './damage'
 import { disk } from './disk'
 import { floods } from './floods'
 import { inputs } from './inputs'
 import { kills } from './kills'
+import { outsiders } from './outsiders'
 import { servers } from './servers'
 import type { Campaign } from './campaign'
 
@@ -12,9 +14,11 @@ const CAMPAIGNS: Record<string, { run: Campaign; whole: number; fast: number }> 
   kills: { run: kills, whole: 1000, fast: 12 },
   inputs: { run: inputs, whole: 10_000, fast: 600 },
   damage: { run: damage, whole: 60, fast: 8 },
+  cuts: { run: cuts, whole: 20, fast: 2 },
   disk: { run: disk, whole: 12, fast: 2 },
   servers: { run: servers, whole: 20, fast: 2 },
   clocks: { run: clocks, whole: 200, fast: 20 },
+  outsiders: { run: outsiders, whole: 1200, fast: 440 },
   floods: { run: floods, whole: 1500, fast: 200 },
 }
 

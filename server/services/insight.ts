@@ -14,7 +14,6 @@ import {
   type Summary,
 } from '#core/insight'
 import { cardOf } from '#core/foods'
-import { WAYS } from '#core/ways'
 import { referenceYields } from '#core/planning'
 import type { InsightAnswer, ReviewAnswer, TrialAnswer } from '#shared/contracts'
 import { batchView, finishedViews, reviewsOf, type BatchViewRow } from '#server/db/batches'

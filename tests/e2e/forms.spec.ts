@@ -58,12 +58,13 @@ for (const size of SIZES)
         return
       }
       await expect(doing).toBeVisible()
-      // The next step stands on the first screen, at whatever size.
-      await expect(doing.getByRole('button').first()).toBeInViewport({ ratio: 0.5 })
+      // The next step of a batch stands on the first screen, at whatever size.
+      if (stage !== 'jar') await expect(doing.getByRole('button').first()).toBeInViewport({ ratio: 0.5 })
       for (const more of await doing.locator('details').all()) await more.evaluate(element => ((element as HTMLDetailsElement).open = true))
       const names = await doing.getByRole('button').allTextContents()
       let opened = 0
-      for (const name of names.map(text => text.trim())) {
+      // What leads to another page is no form.
+      for (const name of names.map(text => text.trim()).filter(text => !/^(?:Rack|Sheet|In the kitchen|Label)/.test(text))) {
         await doing.locator('details').evaluateAll(all => all.forEach(element => ((element as HTMLDetailsElement).open = true)))
         const button = doing.getByRole('button').filter({ hasText: name }).first()
         if (!(await button.isEnabled())) continue

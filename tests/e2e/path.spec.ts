@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { leaveForm } from './support/acts'
 import { keyboard, mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
@@ -80,7 +81,7 @@ async function walk(page: Page, hands: Hands) {
   await clock(6.8)
   await hands.weigh(['5300'])
   await expect(page.getByRole('dialog').getByText(/5\.30\skg is more than the 1\.72\skg that was loaded/)).toBeVisible()
-  await page.keyboard.press('Escape')
+  await leaveForm(page)
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await hands.weigh(['570'])
   await expect(main.getByText(/570.g now/)).toBeVisible()

@@ -25,7 +25,7 @@ test('an empty plan says what it is for; a basket gets a time, a machine and pla
   await expect(main(page).getByRole('heading', { name: 'No basket waits' })).toBeVisible()
   await basket(2000)
   await page.goto(`${server.address}/plan`)
-  await expect(main(page).getByRole('heading', { name: /^2.00.kg dry by / })).toBeVisible()
+  await expect(main(page).getByRole('heading', { name: /^2.00.kg of fresh food, dry by / })).toBeVisible()
   await expect(main(page).getByText('Tomato, 6 mm slices').first()).toBeVisible()
   await expect(main(page).getByText(/Nothing spoils · nobody is woken/)).toBeVisible()
   // Without hands nothing goes in, and it says so.

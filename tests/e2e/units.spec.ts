@@ -29,6 +29,9 @@ const AS_WRITTEN: Record<string, RegExp[]> = {
   // Sheets of labels are sold by their millimetres.
   Label: [/× [\d.]+ mm/],
   Labels: [/× [\d.]+ mm/],
+  // A dish's other lines are what somebody wrote.
+  Dish: [/ flour$| salt$| water$/],
+  DishEdit: [/ flour$| salt$| water$/],
   // The file that people edit is metric, and says so.
   Own: [/./],
 }

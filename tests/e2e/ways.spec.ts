@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { pressAct } from './support/acts'
+import { leaveForm, pressAct } from './support/acts'
 import { mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
@@ -343,7 +343,7 @@ test('a caution that stops does stop, and its way out is taken', async ({ page }
       .getByText(/Cook it through, measure the inside/)
       .last(),
   ).toBeVisible()
-  await page.keyboard.press('Escape')
+  await leaveForm(page)
   await expect(dialog(page)).toHaveCount(0)
   await open(page, 'Log: Cook')
   await hands.fill(/Inside by thermometer/, '76')

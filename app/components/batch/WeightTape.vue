@@ -11,7 +11,9 @@ const lastG = computed(() => props.run.weighings.at(-1)?.weightG ?? props.run.lo
 const unweighed = computed(() => isByHours(props.run))
 const isGuess = computed(() => unweighed.value || isOffAt(props.run, props.now))
 const nowG = computed(() =>
-  isGuess.value ? Math.round(props.assessment.estimate.solidsG.p50 + props.assessment.estimate.waterLeftG.p50) : lastG.value,
+  isGuess.value
+    ? Math.round(props.run.loadedG - props.assessment.waterGone.p50 * (props.run.loadedG - props.assessment.estimate.solidsG.p50))
+    : lastG.value,
 )
 const percent = (grams: number) => `${Math.min(100, Math.max(0, (grams / props.run.loadedG) * 100))}%`
 const estimate = computed(() => props.assessment.estimate)

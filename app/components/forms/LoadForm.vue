@@ -153,7 +153,7 @@ const effects = computed(() => {
 watch(machineId, () => {
   chosen.value = usualTrays()
   heat.value = there.value ? 'leave' : String(nearestHeat(wantedC(), machine.value))
-  if (facts.value.underVacuum) weighed.value = true ? 'trays' : 'together'
+  if (facts.value.underVacuum) weighed.value = 'trays'
 })
 
 /** The heat of the try, among those offered or another. */

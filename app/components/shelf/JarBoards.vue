@@ -10,7 +10,7 @@ const frame = ref<HTMLElement>()
 const width = ref(0)
 const top = ref(0)
 const LEAST_PX = 118
-const ROW_PX = 176
+const ROW_PX = 196
 const HEAD_PX = 40
 const GAP_PX = 14
 
@@ -169,7 +169,7 @@ h2 {
   padding: 0.3rem 0.2rem;
   border-radius: 10px;
   line-height: 1.2;
-  height: 176px;
+  height: 196px;
   align-content: start;
   overflow: hidden;
 }
@@ -193,6 +193,8 @@ h2 {
   background: var(--sunk);
 }
 .jar strong {
+  line-height: 1.15;
+  overflow-wrap: anywhere;
   display: -webkit-box;
   -webkit-line-clamp: 2;
   -webkit-box-orient: vertical;

@@ -98,7 +98,7 @@ async function take() {
       <WeightField
         v-model="amountG"
         :label="by === 'wanted' ? 'So much of it' : 'So much powder'"
-        hint="or 2 cups, 500 mL"
+        :hint="format.sentence('or 2 cups, 500 mL')"
         :density-g-ml="by === 'wanted' ? 1 : jar.densityGMl.p50"
         required
       />

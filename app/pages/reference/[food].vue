@@ -53,7 +53,7 @@ const ownDry = computed(() => {
   const own = page.value?.ownLots?.cards.find(item => item.cardKey === card.value?.key)
   if (!own) return undefined
   const percent = Math.round((own.dry.p50 - 1) * 100)
-  return `${percent === 0 ? 'as much dry as' : `${Math.abs(percent)}\u00A0% ${percent > 0 ? 'more' : 'less'} dry than`} the reference says, as ${card.value!.name.toLowerCase()}, from ${plural(own.lots, 'own lot')}`
+  return `${percent === 0 ? 'as much dry as' : `${Math.abs(percent)}\u00A0% ${percent > 0 ? 'more' : 'less'} dry than`} the reference says, as ${format.sentence(card.value!.name).toLowerCase()}, from ${plural(own.lots, 'own lot')}`
 })
 const removing = ref('')
 async function remove(cardKey?: string) {

@@ -1,4 +1,4 @@
-import { expect, type Locator } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 
 /** Presses what a page offers to do; what stands behind “More” is opened first. */
 export async function pressAct(scope: Locator, name: string | RegExp): Promise<void> {
@@ -14,4 +14,14 @@ export async function pressAct(scope: Locator, name: string | RegExp): Promise<v
     pressed = true
     await button.click({ timeout: 2000 })
   }).toPass()
+}
+
+/** Leaves the form in front without saving: what was typed is thrown away, where that is asked. */
+export async function leaveForm(page: Page): Promise<void> {
+  await page.keyboard.press('Escape')
+  const away = page.getByRole('button', { name: 'Throw it away' })
+  await away
+    .waitFor({ timeout: 1500 })
+    .then(() => away.click())
+    .catch(() => undefined)
 }

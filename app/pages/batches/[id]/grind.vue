@@ -209,7 +209,9 @@ const minuteWords = computed(() => {
             the lid stays shut <strong>{{ lidWords }}</strong>. About
             {{ format.hours(plan.minutes / 60 + (plan.rounds * session.lidS) / 3600) }} in all.
           </p>
-          <p v-if="plan" class="quiet small">{{ minuteWords }} Dust of this kind takes {{ lidWords }} to fall {{ draft.cupCm }} cm.</p>
+          <p v-if="plan" class="quiet small">
+            {{ minuteWords }} Dust of this kind takes {{ lidWords }} to fall {{ format.length(10 * (draft.cupCm ?? 0)) }}.
+          </p>
           <p v-else-if="session.sticks" class="caution">
             {{
               draft.warm
