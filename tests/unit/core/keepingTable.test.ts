@@ -82,7 +82,7 @@ describe('absorbers and gel, to the figure', () => {
     expect(oxygenAbsorber(20_000, 0)).toMatchObject({ sizeCc: 2000, count: 3 })
   })
   it('refuses what does not fit, no jar, and less than nothing', () => {
-    expect(refusal(() => oxygenAbsorber(100, 140))).toBe('jarMl: does-not-fit: 140 g do not fit into 100 mL')
+    expect(refusal(() => oxygenAbsorber(100, 140))).toBe('jarMl: does-not-fit: 140 g does not fit into 100 mL')
     expect(refusal(() => oxygenAbsorber(0, 0))).toMatch(/^jarMl/)
     expect(refusal(() => oxygenAbsorber(100, -1))).toMatch(/^jarMl/)
     expect(refusal(() => oxygenAbsorber(-100, -200))).toMatch(/^jarMl/)

@@ -151,7 +151,8 @@ describe('volumes as a cook says them', () => {
     expect(parseVolume(text, system)!.value).toBeCloseTo(ml, 3)
   })
   it('leaves weights to the scale, and refuses nothing and too much', () => {
-    for (const text of ['850', '3 lb 4 oz', '12 g', 'two cups', '']) expect(parseVolume(text, 'us')).toBeUndefined()
+    expect(parseVolume('two cups', 'us')!.value).toBeCloseTo(2 * 236.588, 2)
+    for (const text of ['850', '3 lb 4 oz', '12 g', '']) expect(parseVolume(text, 'us')).toBeUndefined()
     expect(parseVolume('0 cups', 'us')!.problem).toMatch(/above zero/)
     expect(parseVolume('9000 l', 'us')!.problem).toMatch(/check the unit/)
   })

@@ -233,7 +233,7 @@ describe('a blend in the logbook', () => {
         ['a', 10, 5],
         ['b', 5],
       ],
-      /there were only/,
+      /there was only/,
     ],
   ])('refuses %s', (_, from, words) => {
     const book = testBook()
