@@ -85,7 +85,7 @@ function ofItsWriter(event: H3Event): void {
     refuse(
       'who',
       'another-writer',
-      'This was written before somebody else signed in on this device. Send it again to log it under the name that is signed in now, or throw it away.',
+      'This was written under an earlier sign-in of this device. Send it again to log it under the name that is signed in now, or throw it away.',
     )
 }
 

@@ -82,7 +82,7 @@ test('the rack knows every tray: its water, its window, and which one lags', asy
   await open(page, `/batches/${ids.beetroot}`)
   const trays = page.getByRole('region', { name: 'Trays' })
   await expect(trays.getByRole('listitem')).toHaveCount(5)
-  await expect(trays.getByRole('listitem').first()).toContainText(/\d+.g.*\d+ %/)
+  await expect(trays.getByRole('listitem').first()).toContainText(/\d+.g.*\d+.% water, must be \d+.%/)
   await expect(trays.getByRole('listitem').first()).toContainText(/dry (by )?|likely dry/)
   await expect(trays.getByText(/dries \d+ % slower|No tray clearly lags/)).toBeVisible()
 })

@@ -96,6 +96,9 @@ test('a device that was signed out keeps what it logs until it is in again', asy
   await page.getByText('A code', { exact: true }).click()
   await page.getByRole('textbox', { name: 'Code' }).fill(await codeFor(demo.server))
   await page.getByRole('button', { name: 'Come in' }).click()
+  // It may be another of the household who came in: it is asked under whose name it goes.
+  await expect(page.getByText(/written under an earlier sign-in/)).toBeVisible()
+  await page.getByRole('button', { name: 'Send again' }).click()
   await expect(page.getByText(/544.g now/)).toBeVisible()
   await expect.poll(async () => JSON.stringify(await call('GET', `/api/batches/${demo.ids.pumpkin}`))).toContain('544')
 })

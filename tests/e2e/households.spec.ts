@@ -122,7 +122,7 @@ const SCENES: Scene[] = [
     called: 'roma tomatoes',
     amount: '9 lb 3½ oz',
     purpose: 'Fine powder',
-    cut: '6 mm slices',
+    cut: '1/4 in slices',
     friend: { dry: [170, 320], hours: [8, 15] },
     machine: 'Dehydrator',
     loaded: '8 lb 6 oz',

@@ -52,7 +52,7 @@ test('a label before the camera opens its jar, and something is taken out at onc
     await expect(found).toBeVisible()
     await found.getByLabel('Taken out').fill('a spoon')
     await found.getByRole('button', { name: 'Take out' }).click()
-    await expect(found.getByText(/is not a weight/)).toBeVisible()
+    await expect(found.getByText(/is not a unit of weight/)).toBeVisible()
     await found.getByLabel('Taken out').fill('1 g')
     await found.getByRole('button', { name: 'Take out' }).click()
     await expect(phone.getByText(`1\u00A0g taken out of jar ${jar.number}.`)).toBeVisible()

@@ -28,7 +28,7 @@ const canCorrect = ({ items }: Parcel) => items.length === 1 && 'entry' in items
         <strong>This device has to sign in again.</strong>
         {{
           outbox.waiting.length
-            ? `${plural(outbox.waiting.length, 'entry', 'entries')} kept here and sent then.`
+            ? `${plural(outbox.waiting.length, 'entry', 'entries')} kept here until then.`
             : 'What you log is kept here until then.'
         }}
       </p>

@@ -261,7 +261,7 @@ describe('what was written stays with who wrote it', () => {
     const mine = weight()
     expect(await box.send(mine, 'my weight')).toBe('waits')
     signedInAs.value = 'second'
-    answers = [{ refused: 'Written before somebody else signed in.', field: 'who', code: 'another-writer' }]
+    answers = [{ refused: 'Written under an earlier sign-in.', field: 'who', code: 'another-writer' }]
     await box.flush()
     expect(headers.at(-1)).toMatchObject({ 'dulse-device': 'first' })
     expect(box.aside.map(parcel => parcel.words)).toEqual(['my weight'])
