@@ -22,7 +22,8 @@ const checkFields = useFieldChecks()
 /** Something was typed or chosen since it was opened. */
 const touched = ref(false)
 const { asking, beforeClose, throwAway } = useUnsaved(
-  () => open.value && touched.value,
+  // While it saves, the way to what it began is its own.
+  () => open.value && touched.value && !busy.value,
   () => (open.value = false),
 )
 
