@@ -1,6 +1,6 @@
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
-import { COOKING_STEPS, DANGER_LIMIT_H, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
+import { COLD_ENOUGH_C, COOKING_STEPS, DANGER_LIMIT_H, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import { activityAt, isothermOf } from '../sorption'
 import { HOUR } from '../time'
 import { waterOf } from '../water'
@@ -26,8 +26,6 @@ export interface DangerZone {
 
 const COLD: readonly string[] = ['refrigerator', 'freezer']
 const ROOM_C = 20
-/** Cold enough that nothing grows. */
-const COLD_C = 4
 
 /** Since when a batch is perishable: as it came, or since it was cooked or puréed; undefined where it is not. */
 function perishableSince({ food, prep, intake, fromJars }: BatchState): number | undefined {
@@ -91,7 +89,7 @@ function outside(state: BatchState, runs: readonly RunState[], since: number, no
     return marks.slice(0, -1).map((from, k): Span => {
       const word = words.findLast(item => item.at <= from)
       const isLast = k === marks.length - 2
-      const celsius = word?.celsius ?? (wasFrozen && isLast ? COLD_C : undefined)
+      const celsius = word?.celsius ?? (wasFrozen && isLast ? COLD_ENOUGH_C : undefined)
       return { from, to: marks[k + 1]!, celsius: celsius ?? ROOM_C, unsaid: celsius === undefined }
     })
   })
@@ -101,10 +99,10 @@ function outside(state: BatchState, runs: readonly RunState[], since: number, no
 function whereabouts({ holds, prep }: BatchState): { at: number; celsius?: number }[] {
   const held = holds.map(({ at, body: { place, roomC } }) => ({
     at,
-    celsius: place && COLD.includes(place) ? COLD_C : (roomC ?? ROOM_C),
+    celsius: place && COLD.includes(place) ? COLD_ENOUGH_C : (roomC ?? ROOM_C),
   }))
   const steps = prep.flatMap(({ at, body: { step } }, i): { at: number; celsius?: number }[] => {
-    if (step === 'freeze') return [{ at, celsius: COLD_C }]
+    if (step === 'freeze') return [{ at, celsius: COLD_ENOUGH_C }]
     return prep[i - 1]?.body.step === 'freeze' && at > prep[i - 1]!.at ? [{ at }] : []
   })
   return [...held, ...steps].sort((a, b) => a.at - b.at)

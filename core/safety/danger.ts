@@ -6,7 +6,8 @@ import type { Food } from '../foods'
  * where the last of what harms stops growing (52 °C, FDA hazards guide, from memory).
  */
 const HOT_ENOUGH_C = { perishable: 60, cooked: 52 }
-const COLD_ENOUGH_C = 4
+/** Up to here nothing grows, °C (USDA, from memory: 40 °F). */
+export const COLD_ENOUGH_C = 4
 /** Above 90 °F it grows twice as fast (USDA, from memory). */
 const WARM_C = 32
 /** Two hours in all, one above 32 °C (USDA, from memory). */

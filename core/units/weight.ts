@@ -49,8 +49,8 @@ const HARDLY_G = 100_000
 const DOUBTFUL_OZ = 100
 
 /**
- * Reads a weight as people type it: "850", "1.2 kg", "1,2 kg", "1,200 g", "3 lb 4 oz", "9 lb 3½ oz", "1-1/2 lb", "3lb4"; numbers in words too ("a pound and a half"), units
- * in English, German and French.
+ * Reads a weight as people type it: "850", "1.2 kg", "1,2 kg", "1,200 g", "3 lb 4 oz", "9 lb 3½ oz", "1-1/2 lb", "3lb4"; numbers in words too
+ * ("a pound and a half"), units in English, German and French.
  * A number without a unit is in `unit`; a bare number after pounds is ounces. What may mean two things is asked.
  * @returns grams, above 0 and at most a tonne.
  */
@@ -63,6 +63,8 @@ export function parseWeight(text: string, unit: WeightUnit = 'g'): ParsedQuantit
     const match = PART.exec(rest)
     if (!match) return { problem: `“${text.trim()}” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.` }
     const given = match[2]?.toLowerCase()
+    // "a" or "half" alone weighs nothing: a word is a weight with its unit only.
+    if (!given && !before && !/\p{N}/u.test(text)) return { problem: `“${text.trim()}” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.` }
     const name = given ? (Object.hasOwn(UNITS, given) ? UNITS[given] : undefined) : before === 'lb' ? 'oz' : before ? undefined : unit
     if (!name) {
       return {
