@@ -121,7 +121,6 @@ export function keyboard(page: Page): Hands {
     async pickFood(name) {
       await tabTo(page.getByRole('combobox', { name: 'Food' }))
       await page.keyboard.type(name)
-      await page.keyboard.press('ArrowDown')
       await page.keyboard.press('Enter')
     },
     async weigh(numbers) {
