@@ -73,7 +73,7 @@ const SEEN_WORDS: Record<SeenWrong['what'], string> = {
   clumps: 'It was seen clumping: damp got in, or it stood warm. Dry it again, and keep it cool and closed.',
   moisture: 'Moisture was seen in it: dry it again the same day.',
   mould: 'Mould was seen in it: discard all of it, untasted.',
-  insects: 'Insects were seen in it.',
+  insects: 'Insects were seen in it: discard it, and look at the jars beside it.',
   rancid: 'It smelt rancid: its oil has turned, and nothing brings that back.',
   musty: 'It smelt musty: discard it untasted.',
 }

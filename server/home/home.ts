@@ -256,8 +256,13 @@ const SLOW_MS = 2000
 /** Who guesses may change the address within the network that a router gave: of the new kind, the first 64 bits. */
 function networkOf(address: string): string {
   if (isLoopback(address)) return HERE
-  const plain = address.replace(/^::ffff:/, '')
-  return isIPv6(plain) ? plain.split(':').slice(0, 4).join(':') : plain
+  const plain = address.replace(/^::ffff:/, '').replace(/%.*$/, '')
+  if (!isIPv6(plain)) return plain
+  // What "::" leaves out are groups of zero: with them the first four are the network, and without it would be the guest's to choose.
+  const [head = '', tail] = plain.split('::')
+  const groups = (text = '') => text.split(':').filter(Boolean)
+  const left = [...groups(head), ...Array<string>(tail === undefined ? 0 : 8 - groups(head).length - groups(tail).length).fill('0')]
+  return [...left, ...groups(tail)].slice(0, 4).join(':')
 }
 
 /** The authority's certificate goes along: who does not trust it yet is shown by whom it was made. */

@@ -395,6 +395,13 @@ describe('a home that is open', () => {
     // Another address of the same network of the new kind is the same guesser.
     for (let i = 0; i < 5; i++) await pair(home, `fd00:1:2:3::${i + 1}`, { code: 'WRONGWRONG', name: 'Nobody' }).catch(() => undefined)
     await expect(pair(home, 'fd00:1:2:3::99', { code: 'WRONGWRONG', name: 'Nobody' })).rejects.toThrow(/Too many tries/)
+    // However short the network is written: of its first four groups some may be zero and left out.
+    for (const net of ['fe80::', 'fd12:3456:789a::', '2001:db8::']) {
+      for (let i = 0; i < 5; i++)
+        await pair(home, `${net}${i + 1}:2:3:4%eth0`, { code: 'WRONGWRONG', name: 'Nobody' }).catch(() => undefined)
+      for (const host of ['99', 'a:b:c:d'])
+        await expect(pair(home, net + host, { code: 'WRONGWRONG', name: 'Nobody' })).rejects.toThrow(/Too many tries/)
+    }
     await home.end()
   })
   it('a device that is taken off hears nothing more, at once; others go on', async () => {
