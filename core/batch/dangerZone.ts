@@ -2,7 +2,7 @@ import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
 import { COLD_ENOUGH_C, COOKING_STEPS, DANGER_LIMIT_H, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import { activityAt, isothermOf } from '../sorption'
-import { HOUR } from '../time'
+import { HOUR, MINUTE } from '../time'
 import { waterOf } from '../water'
 import { WAYS } from '../ways'
 
@@ -26,13 +26,25 @@ export interface DangerZone {
 
 const COLD: readonly string[] = ['refrigerator', 'freezer']
 const ROOM_C = 20
+/** In the pot, °C: any heat in which nothing grows. */
+const COOKING_C = 100
+/** Steps that heat it through. */
+const HEATED: readonly string[] = ['cook', 'boil', 'roast', 'thicken']
 
-/** Since when a batch is perishable: as it came, or since it was cooked or puréed; undefined where it is not. */
+/**
+ * Since when a batch is perishable: as it came, or since it was first cooked or puréed; undefined where it is not. What is cooked again
+ * does not begin anew: heat kills what grew, and not the toxins that it left (B. cereus, S. aureus; FDA Bad Bug Book, from memory).
+ */
 function perishableSince({ food, prep, intake, fromJars }: BatchState): number | undefined {
   if (fromJars) return undefined
-  const cooked = prep.findLast(entry => COOKING_STEPS.includes(entry.body.step))
-  return dangerHotC(food, cooked !== undefined) === undefined ? undefined : (cooked?.at ?? intake.at)
+  const cooked = prep.find(entry => COOKING_STEPS.includes(entry.body.step))
+  if (dangerHotC(food, cooked !== undefined) === undefined) return undefined
+  // Dry beans and rice are perishable from the pot on; meat was so before.
+  const isDry = intake.body.weighed === 'uncooked' && food.uncooked !== undefined && food.uncooked.value.mean < DRY_GOODS
+  return food.traits.includes('perishable') && !isDry ? intake.at : cooked?.at
 }
+/** Water below which a food that is yet to be cooked keeps on the shelf. */
+const DRY_GOODS = 0.2
 
 interface Span {
   from: number
@@ -82,7 +94,8 @@ function outside(state: BatchState, runs: readonly RunState[], since: number, no
   }))
   const said = whereabouts(state)
   return gaps.flatMap((gap, i) => {
-    const words = said.filter(word => word.at < gap.to)
+    // Where it stood before a machine says nothing of where it stands after.
+    const words = said.filter(word => word.at < gap.to && word.at >= (runs[i - 1]?.unloadedAt ?? -Infinity))
     const marks = [gap.from, ...words.map(word => word.at).filter(at => at > gap.from), gap.to]
     // It went in frozen solid: until then it was in a freezer, whether somebody wrote so or not.
     const wasFrozen = runs[i] !== undefined && runs[i].positions.every(position => runs[i]!.frozen.includes(position))
@@ -95,17 +108,37 @@ function outside(state: BatchState, runs: readonly RunState[], since: number, no
   })
 }
 
-/** Where it stood by what was logged, oldest first: its warmth, °C; undefined from a step on that took it out of the freezer again. */
-function whereabouts({ holds, prep }: BatchState): { at: number; celsius?: number }[] {
+interface Word {
+  at: number
+  celsius?: number
+}
+
+/**
+ * Where it stood by what was logged, oldest first: its warmth, °C; undefined from a step on that took it out of the cold again. While it
+ * is cooked it is hot, where it was written how long.
+ */
+function whereabouts({ holds, prep }: BatchState): Word[] {
   const held = holds.map(({ at, body: { place, roomC } }) => ({
     at,
     celsius: place && COLD.includes(place) ? COLD_ENOUGH_C : (roomC ?? ROOM_C),
   }))
-  const steps = prep.flatMap(({ at, body: { step } }, i): { at: number; celsius?: number }[] => {
-    if (step === 'freeze') return [{ at, celsius: COLD_ENOUGH_C }]
-    return prep[i - 1]?.body.step === 'freeze' && at > prep[i - 1]!.at ? [{ at }] : []
-  })
-  return [...held, ...steps].sort((a, b) => a.at - b.at)
+  const words: Word[] = [...held]
+  const saidAt = (at: number) =>
+    words
+      .filter(word => word.at < at)
+      .sort((a, b) => a.at - b.at)
+      .at(-1)
+  for (const { at, body } of prep) {
+    const before = saidAt(at)
+    const isHot = body.coreC !== undefined || HEATED.includes(body.step)
+    const begunAt = at - (body.minutes ?? 0) * MINUTE
+    if (isHot && begunAt < at) words.push({ at: Math.max(begunAt, before?.at ?? begunAt), celsius: COOKING_C })
+    if (body.step === 'freeze') words.push({ at, celsius: COLD_ENOUGH_C })
+    // It was worked on: out of the cold. What is marinated stays there.
+    else if (body.step !== 'marinate' && before?.celsius !== undefined && before.celsius <= COLD_ENOUGH_C) words.push({ at })
+    else if (isHot && begunAt < at) words.push({ at, celsius: before?.celsius })
+  }
+  return words.sort((a, b) => a.at - b.at)
 }
 
 /** Spans in a machine: by the heat that was set or measured, and by the room where there is none. Frozen under vacuum nothing grows. */

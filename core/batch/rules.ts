@@ -14,7 +14,7 @@ import {
   type Entry,
   type LoadMachine,
 } from '../log'
-import { mouldStop, stopsAtLoading } from '../safety'
+import { mouldStop, stopsAtLoading, warmStop } from '../safety'
 import { waterOf } from '../water'
 import { dangerZoneOf } from './dangerZone'
 import { foldBatch } from './state'
@@ -90,11 +90,13 @@ function checkFirst(entry: Entry, context: RuleContext, say: Say): void {
 
 function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], context: RuleContext, say: Say): void {
   const { body, at } = entry
-  const { words, anytime, afterMould, check } = kindOf(body.kind)
+  const { words, anytime, afterMould, evidence, check } = kindOf(body.kind)
   if (at < state.intake.at && body.kind !== 'note')
     say('at', 'before-the-intake', 'This is before the food came in. Check the time, or correct the intake.')
   if (isOfJar(body.kind)) return say('kind', 'of-a-jar', 'This belongs to a jar’s own log.')
   if (state.mould && !anytime && !afterMould) return say('kind', 'mould', mouldStop().message)
+  const spoiled = () => dangerZoneOf(state, at)?.over ?? false
+  if (!anytime && !afterMould && !evidence && spoiled()) return say('kind', 'stop-too-warm', warmStop().message)
   if (check === 'none') return
   const { run } = state
   const need: BatchScene['need'] = (good, code, message) => {
@@ -112,7 +114,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     before,
     machine,
     moisture: () => waterOf(state).moisture.p50,
-    spoiled: () => dangerZoneOf(state, at)?.over ?? false,
+    spoiled,
     find,
     say,
     need,

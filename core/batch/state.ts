@@ -29,23 +29,6 @@ import { sunClock } from './sunClock'
 import { weighingsOf } from './weighings'
 import { HOUR } from '../time'
 
-/** Steps after which food is perishable. */
-const PERISHABLE_STEPS: readonly string[] = [
-  'peel',
-  'seed',
-  'cut',
-  'blanch',
-  'roast',
-  'boil',
-  'cook',
-  'char',
-  'puree',
-  'thicken',
-  'drain',
-  'marinate',
-  'spread',
-]
-
 /** Below this share of what there was to pack, the rest counts as dust in the cup. */
 const DUST_SHARE = 0.02
 /** Trays that came out within this are one taking out. */
@@ -95,10 +78,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     // Pieces that wait for the mill are not done with.
     !(purpose !== 'pieces' && piecesLeftG)
   const finished = draft.finished || allPacked
-  const isCut = prep.some(entry => PERISHABLE_STEPS.includes(entry.body.step))
-  const inMachine = run !== undefined && run.unloadedAt === undefined
-  const heldAfter = run?.unloadedAt ?? prep.at(-1)?.at ?? intake.at
-  return {
+  const state: BatchState = {
     food,
     card,
     purpose,
@@ -126,13 +106,13 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     mould: rest?.jars.some(jar => jar.mould) ?? false,
     splits,
     leftOut: draft.leftOut,
-    hold: inMachine ? undefined : holdOf(draft.holds, run ? 'dry' : isCut ? 'cut' : 'raw', food.freshDays.value, heldAfter),
     holds: draft.holds,
     accepted: draft.accepted,
     choices: { ...draft.choices, ...choicesAtWork(prep) },
     fromJars,
     stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),
   }
+  return { ...state, hold: holdOf(state) }
 }
 
 /** What went on the trays, where it was on a scale: what was only expected tells nothing of the steps before. */

@@ -11,6 +11,8 @@ export interface Content {
   saltShare: number
   allergens: string[]
   raw: boolean
+  /** Too long in the warm before it was dry: to be discarded. */
+  warm: boolean
   /** The finest sieve that all of it went through, µm; missing where one part was never sieved. */
   sievedUm?: number
   /** Spooned, g/mL: weighed, or the parts' own added up by volume. */
@@ -59,6 +61,7 @@ export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityG
     saltShare: mean(({ lot, strength }) => (lot.saltShare ?? lot.food.saltShare ?? 0) * strength) + jar.mixed.saltG / wholeG,
     allergens: [...new Set(parts.flatMap(({ lot }) => allergensOfLot(lot.food.allergens, lot.allergens)))],
     raw: parts.some(({ lot }) => lot.raw),
+    warm: parts.some(({ lot }) => lot.warm),
     sievedUm: jar.sievedUm ?? (sieves.length > 0 && sieves.every(um => um !== undefined) ? Math.max(...(sieves as number[])) : undefined),
     densityGMl:
       jar.densityGMl === undefined

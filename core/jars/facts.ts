@@ -78,11 +78,15 @@ const SEEN_WORDS: Record<SeenWrong['what'], string> = {
   musty: 'It smelt musty: discard it untasted.',
 }
 
+const WARM_WORDS = 'It stood too long in the warm before it was dry: discard it, untasted.'
+
 /**
  * When a jar is at its best: what was seen or smelt in it ends that, whatever was reckoned.
  */
 export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
   const reckoned = reckonedBest(jar, find, pantry)
+  if (jar.parts.some(part => find(part.lotId)?.warm))
+    return { ...reckoned, from: jar.packedAt, to: jar.packedAt, limit: 'seen', reason: WARM_WORDS }
   const wrong = seenWrong(jar)
   if (!wrong || wrong.at >= reckoned.to) return reckoned
   return { ...reckoned, from: Math.min(reckoned.from, wrong.at), to: wrong.at, limit: 'seen', reason: SEEN_WORDS[wrong.what] }

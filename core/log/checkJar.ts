@@ -2,7 +2,7 @@ import type { Say } from '../errors'
 import { leakOf, type PackageKey } from '../keeping'
 import type { JarScene } from './define'
 import type { JarDraw } from './fields'
-import { moistureOf, SCALE_G, type Jar } from './jar'
+import { moistureOf, SCALE_G, type FindLot, type Jar } from './jar'
 
 /** So much damper may an addition be, by what can be told. */
 const DAMPER = 0.005
@@ -22,19 +22,26 @@ export function checkKnown(body: { jarId?: string }, { jars, say }: JarScene): v
 }
 
 /** Whether so much may be drawn from each of these jars. */
-export function checkSources(sources: readonly JarDraw[], field: string | undefined, jars: ReadonlyMap<string, Jar>, say: Say): void {
+export function checkSources(
+  sources: readonly JarDraw[],
+  field: string | undefined,
+  { jars, find, say }: Pick<JarScene, 'jars' | 'find' | 'say'>,
+): void {
   const at = (name: string) => (field === undefined ? name : `${field}.${name}`)
   if (new Set(sources.map(source => source.jarId)).size < sources.length) say(at('jarId'), 'jar-twice', 'A jar is named twice.')
   for (const { jarId, weightG } of sources) {
     const jar = jars.get(jarId)
     if (!standing(jar, say, at('jarId'))) continue
     if (isMouldy(jar!)) say(at('jarId'), 'mould', 'Mould was seen in this jar: discard the whole of it, untasted.')
+    else if (isWarm(jar!, find))
+      say(at('jarId'), 'stop-too-warm', 'What is in this jar stood too long in the warm before it was dry: discard it, untasted.')
     else if (weightG > jar!.leftG + SCALE_G)
       say(at('weightG'), 'more-than-is-left', 'Only {leftG} are left in this jar.', { leftG: jar!.leftG })
   }
 }
 
 const isMouldy = (jar: Jar) => jar.looks.some(look => look.saw === 'mould')
+const isWarm = (jar: Jar, find: FindLot) => jar.parts.some(part => part.grams > 0 && find(part.lotId)?.warm)
 
 /** Like goes to like, and never damper to drier. */
 export function checkAddition(jar: Jar, addition: { foodKey: string; purpose: string; moisture: number }, say: Say): void {

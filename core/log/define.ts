@@ -74,6 +74,8 @@ export interface EntryKindOf<Schema extends BodySchema, Scope extends LogScope =
   anytime?: boolean
   /** May be logged on a batch after mould was seen. */
   afterMould?: boolean
+  /** Tells how it stood or stands: may be logged on what was too long in the warm, since it can show that it was not. */
+  evidence?: boolean
   /** What it lays into a batch's draft, from which the state is worked out; `none` where it only stands to be read. */
   effect: ((draft: BatchDraft, entry: EntryWith<z.infer<Schema>>) => void) | 'none'
   /** Whether it may be logged on this batch. The shape has been checked. */

@@ -25,6 +25,8 @@ export interface Lot {
   keeps?: { months: Range; packages?: readonly string[] }
   /** Dried raw. */
   raw?: boolean
+  /** It stood too long in the warm before it was dry: nothing is eaten of it. */
+  warm?: boolean
   /** The finest sieve that nine tenths of it are through, µm. */
   sievedUm?: number
   /** Bought in, or there before the log: it stood loose as it was. */

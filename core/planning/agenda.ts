@@ -1,5 +1,16 @@
 import { WAYS, type WayAsk } from '../ways'
-import { cycleMate, dangerZoneOf, holdLimit, hotSpellOf, isDamp, restNeeded, worstLook, type Assessment, type CycleMate } from '../batch'
+import {
+  cycleMate,
+  dangerZoneOf,
+  holdLimit,
+  hotSpellOf,
+  isDamp,
+  restNeeded,
+  waitingAs,
+  worstLook,
+  type Assessment,
+  type CycleMate,
+} from '../batch'
 import type { BatchState, HoldPlace } from '../log'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
@@ -9,8 +20,6 @@ import { flipHour } from '../water'
 
 type FindSwaps = () => readonly { from: number; to: number }[]
 
-/** Cut moist food is cold or warm in the dryer within two hours. */
-const PERISHABLE_H = 2
 /** First look at two thirds of the usual time (common practice). */
 const FIRST_LOOK = 2 / 3
 
@@ -51,7 +60,7 @@ function plannedTodos(state: BatchState, { prepareAt, startAt, machineName, cut,
   const where = `${places} ${places === 1 ? 'place' : 'places'} of the ${machineName}`
   const isCut = state.stage === 'prep'
   const waitsFrom = isCut ? state.prep.at(-1)!.at : state.intake.at
-  const keeps = waitsFrom + holdLimit('counter', isCut ? 'cut' : 'raw', { freshDays: state.food.freshDays.value })
+  const keeps = waitsFrom + holdLimit('counter', waitingAs(state), state.food)
   const waitsLong = !state.hold && !clockRuns && (isCut ? startAt : prepareAt) > keeps
   return [
     ...(state.hold ? [heldTodo(state)] : []),
@@ -94,7 +103,7 @@ function stageTodos(state: BatchState, assessed: Assessment | undefined, househo
         {
           kind: 'load',
           from: state.prep.at(-1)!.at,
-          to: state.prep.at(-1)!.at + PERISHABLE_H * HOUR,
+          to: state.prep.at(-1)!.at + holdLimit('counter', 'cut', state.food),
           title: `Load the ${state.food.name.toLowerCase()}`,
           why: 'Cut food goes on the heat, or cold, within two hours.',
         },

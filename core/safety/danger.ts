@@ -9,7 +9,7 @@ const HOT_ENOUGH_C = { perishable: 60, cooked: 52 }
 /** Up to here nothing grows, °C (USDA, from memory: 40 °F). */
 export const COLD_ENOUGH_C = 4
 /** Above 90 °F it grows twice as fast (USDA, from memory). */
-const WARM_C = 32
+export const WARM_C = 32
 /** Two hours in all, one above 32 °C (USDA, from memory). */
 export const DANGER_LIMIT_H = 2
 /** At or below this water activity food is not one that time and temperature are kept for (FDA Food Code, from memory). */

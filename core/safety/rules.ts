@@ -131,6 +131,15 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     authority: USDA,
   },
   {
+    key: 'too-warm',
+    severity: 'stop',
+    step: 'load',
+    traits: ['perishable'],
+    text: 'Over two hours in all where things grow while it is moist: drying and cooking do not take away the toxins that they leave.',
+    wayOut: 'Discard it. If it stood in the cold, log that, with its time.',
+    authority: USDA,
+  },
+  {
     key: 'no-canning',
     severity: 'note',
     step: 'prep',

@@ -83,5 +83,8 @@ export function stopsAtPacking(food: Food, how: { packageKey: PackageKey; storag
   return stops
 }
 
+/** After too long in the warm nothing but discarding is left, or a word on where it stood. */
+export const warmStop = (): Stop => stop('too-warm')
+
 /** After mould nothing but discarding is left. */
 export const mouldStop = (): Stop => stop('mould')

@@ -58,6 +58,7 @@ export interface ProductFacts {
   allergens: string[]
   saltShare: number
   raw: boolean
+  warm?: boolean
   keeps?: Lot['keeps']
   heat?: Lot['heat']
   sievedUm?: number

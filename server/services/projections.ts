@@ -3,6 +3,7 @@ import {
   allergensOf,
   assess,
   assessTrays,
+  dangerZoneOf,
   foldBatch,
   isRaw,
   keepsOf,
@@ -46,7 +47,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '15'
+const PROJECTION_VERSION = '16'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -235,6 +236,7 @@ function viewOf(
       allergens: allergensOf(state),
       saltShare: saltShareOf(state),
       raw: isRaw(state),
+      warm: wasWarm(state, entries),
       keeps: keepsOf(state),
       // A mix bites as the hottest in it.
       heat: state.food.mixOf && state.food.heatUnits?.value,
@@ -245,6 +247,10 @@ function viewOf(
     loaded_at: first?.loadedAt ?? null,
   }
 }
+
+/** Whether it stood too long in the warm, by all that was logged; missing where it did not. */
+const wasWarm = (state: BatchState, entries: readonly Entry[]) =>
+  dangerZoneOf(state, Math.max(...entries.map(entry => entry.at)))?.over || undefined
 
 function gramsInStage(state: BatchState): number {
   switch (state.stage) {

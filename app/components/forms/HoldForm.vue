@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { holdLimit } from '#core/batch'
+import { holdLimit, spentAt, waitingAs } from '#core/batch'
 import { HOLD_PLACES, type BatchState, type EntryBody, type HoldPlace } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 import { DAY, HOUR } from '#core/time'
@@ -8,10 +8,11 @@ import { DAY, HOUR } from '#core/time'
 type Hold = Extract<EntryBody, { kind: 'hold' }>
 const props = defineProps<{ state: BatchState; initial?: Hold }>()
 const format = useFormat()
-const kindOf = props.state.run ? 'dry' : props.state.prep.length > 0 ? 'cut' : 'raw'
+const waiting = waitingAs(props.state)
+const spentH = spentAt(props.state, Date.now())
 const place = ref<HoldPlace | 'back'>(props.initial ? (props.initial.place ?? 'back') : props.state.hold ? 'back' : 'refrigerator')
 const hot = ref(false)
-const limit = (where: HoldPlace) => holdLimit(where, kindOf, { freshDays: props.state.food.freshDays.value, roomC: hot.value ? 35 : 20 })
+const limit = (where: HoldPlace) => holdLimit(where, waiting, props.state.food, { roomC: hot.value ? 35 : undefined, spentH })
 const words = (ms: number) => (ms < DAY ? format.hours(ms / HOUR) : plural(Math.round(ms / DAY), 'day'))
 const read = (): FormReading => ({
   bodies: [
@@ -30,16 +31,18 @@ defineExpose({ read })
       ...(state.hold || initial ? [{ value: 'back' as const, words: 'taken up again' }] : []),
     ]"
   />
-  <ElCheckbox v-if="place === 'counter' && kindOf === 'cut'" v-model="hot" size="large"
+  <ElCheckbox v-if="place === 'counter' && waiting !== 'dry'" v-model="hot" size="large"
     >The room is above {{ format.temperature(32) }}</ElCheckbox
   >
   <p class="quiet">
     {{
-      kindOf === 'dry'
+      waiting === 'dry'
         ? 'In doubt and without time: cold it keeps, and is dried on later.'
-        : kindOf === 'cut'
+        : waiting === 'cut'
           ? 'Cut or cooked, it goes cold within two hours.'
-          : 'Uncut it waits as fresh food does.'
+          : state.food.traits.includes('perishable')
+            ? 'It spoils in the warm: cold within two hours in all.'
+            : 'Uncut it waits as fresh food does.'
     }}
     You are reminded before its time is over.
   </p>

@@ -20,6 +20,7 @@ export const air: EntryKindOf<typeof schema, 'run'> = {
   schema,
   scopes: ['run'],
   words: { doing: 'measuring the air', what: 'the air' },
+  evidence: true,
   effect: (draft, entry) => void draft.run(entry.body.runId).airs.push(entry),
   check: 'none',
 }

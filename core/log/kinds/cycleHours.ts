@@ -19,6 +19,7 @@ export const cycleHours: EntryKindOf<typeof schema, 'run'> = {
   schema,
   scopes: ['run'],
   words: { doing: 'adding hours to the cycle', what: 'hours added to a cycle' },
+  evidence: true,
   effect: (draft, { body }) => {
     draft.run(body.runId).cycleHours += body.hours
   },

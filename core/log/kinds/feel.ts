@@ -23,6 +23,7 @@ export const feel: EntryKindOf<typeof schema> = {
   schema,
   scopes: ['batch'],
   words: { doing: 'feeling', what: 'a feel' },
+  evidence: true,
   effect: (draft, entry) => void draft.feels.push(entry),
   check: (_, { inMachine, need }) => void need(inMachine, 'not-in-a-machine', 'The batch is not in a machine'),
 }

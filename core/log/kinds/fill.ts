@@ -37,10 +37,11 @@ export const fill: EntryKindOf<typeof schema, 'jar'> = {
   check: 'none',
   jars: {
     names: body => [body.jarId, ...body.from.map(source => source.jarId)],
-    check: (body, { jars, say }) => {
+    check: (body, scene) => {
+      const { jars, say } = scene
       if (jars.has(body.jarId)) say('jarId', 'filled-already', 'This jar has been filled already: pour into it instead.')
       checkLid(body.packageKey, body.leakGDayKPa, say)
-      checkSources(body.from, 'from', jars, say)
+      checkSources(body.from, 'from', scene)
       const sources = body.from.flatMap(source => jars.get(source.jarId) ?? [])
       if (body.blend) return checkBlend(body, sources, say)
       const [first, ...others] = sources

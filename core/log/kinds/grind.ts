@@ -79,7 +79,7 @@ export const grind: EntryKindOf<typeof schema> = {
   },
   jars: {
     names: body => (body.seed ? [body.seed.jarId] : []),
-    check: (body, { jars, say }) => (body.seed ? checkSources([body.seed], 'seed', jars, say) : undefined),
+    check: (body, scene) => (body.seed ? checkSources([body.seed], 'seed', scene) : undefined),
     effect: (desk, { at, body, batchId }) => {
       const bowl = desk.bowlOf(batchId!)
       const ownG = body.powderOutG - (body.seed?.weightG ?? 0) - (body.again ? body.dryInG : 0)

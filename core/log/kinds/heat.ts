@@ -9,6 +9,7 @@ export const heat: EntryKindOf<typeof schema, 'run'> = {
   schema,
   scopes: ['run'],
   words: { doing: 'changing the heat', what: 'the heat' },
+  evidence: true,
   effect: (draft, entry) => void draft.run(entry.body.runId).heats.push(entry),
   check: 'none',
 }

@@ -17,6 +17,7 @@ export const hold: EntryKindOf<typeof schema> = {
   schema,
   scopes: ['batch'],
   words: { doing: 'keeping', what: 'where it is kept' },
+  evidence: true,
   effect: (draft, entry) => void draft.holds.push(entry),
   check: (_, { state, inMachine, need }) => {
     if (inMachine) need(false, 'in-a-machine', 'It is in a machine: take it out first')

@@ -83,7 +83,7 @@ export const intake: EntryKindOf<typeof schema> = {
   },
   jars: {
     names: body => (body.fromJars ?? []).map(source => source.jarId),
-    check: (body, { jars, say }) => checkSources(body.fromJars ?? [], 'fromJars', jars, say),
+    check: (body, scene) => checkSources(body.fromJars ?? [], 'fromJars', scene),
     effect: (desk, { at, body, batchId }) => {
       for (const source of body.fromJars ?? []) {
         const bowl = desk.bowlOf(batchId!)

@@ -27,6 +27,7 @@ export const move: EntryKindOf<typeof schema, 'run'> = {
   schema,
   scopes: ['run'],
   words: { doing: 'moving trays', what: 'a move' },
+  evidence: true,
   effect: (draft, entry) => void draft.run(entry.body.runId).moves.push(entry),
   check: 'none',
 }

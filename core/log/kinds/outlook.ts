@@ -20,6 +20,7 @@ export const outlook: EntryKindOf<typeof schema, 'run'> = {
   schema,
   scopes: ['run'],
   words: { doing: 'looking at the weather', what: 'the weather' },
+  evidence: true,
   effect: (draft, { body }) => {
     draft.run(body.runId).outlook = body
   },

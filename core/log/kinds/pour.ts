@@ -16,12 +16,13 @@ export const pour: EntryKindOf<typeof schema, 'jar'> = {
   check: 'none',
   jars: {
     names: body => [body.jarId, body.from.jarId],
-    check: (body, { jars, say }) => {
+    check: (body, scene) => {
+      const { jars, say } = scene
       const jar = jars.get(body.jarId)
       const from = jars.get(body.from.jarId)
       if (!jar) return say('jarId', 'unknown-jar', 'There is no such jar.')
       if (body.from.jarId === body.jarId) return say('from.jarId', 'into-itself', 'A jar is not poured into itself.')
-      checkSources([body.from], 'from', jars, say)
+      checkSources([body.from], 'from', scene)
       if (from) checkAddition(jar, { ...from, moisture: moistureOf(from) }, say)
     },
     effect: (desk, { at, body }) => {

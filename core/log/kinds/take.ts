@@ -14,7 +14,7 @@ export const take: EntryKindOf<typeof schema, 'jar'> = {
   check: 'none',
   jars: {
     names: body => [body.jarId],
-    check: ({ jarId, weightG: grams }, { jars, say }) => checkSources([{ jarId, weightG: grams }], undefined, jars, say),
+    check: ({ jarId, weightG: grams }, scene) => checkSources([{ jarId, weightG: grams }], undefined, scene),
     effect: (desk, { id: entryId, at, body: { jarId, weightG: wantedG } }) => {
       const { grams } = desk.draw({ jarId, weightG: wantedG }, at)
       if (grams > 0) desk.used({ jarId, entryId, at, grams })

@@ -14,6 +14,7 @@ export const tick: EntryKindOf<typeof schema, 'run'> = {
   schema,
   scopes: ['run'],
   words: { doing: 'going through the list', what: 'a tick' },
+  evidence: true,
   effect: 'none',
   check: 'none',
 }

@@ -15,6 +15,7 @@ export const weigh: EntryKindOf<typeof schema> = {
   schema,
   scopes: ['batch'],
   words: { doing: 'weighing', what: 'a weight' },
+  evidence: true,
   effect: (draft, entry) => void draft.weighs.push(entry),
   check: (body, scene) => {
     const { run, at, say } = scene

@@ -196,7 +196,7 @@ function basketsOf(context: Context, batchId: string, title: string, state: Batc
     ),
   )
   const since = isCut ? prep.at(-1)!.at : intake.at
-  const stands = since + holdLimit('counter', isCut ? 'cut' : 'raw', { freshDays: food.freshDays.value })
+  const stands = since + holdLimit('counter', isCut ? 'cut' : 'raw', food)
   return found.map(({ options, title: called, mark, parts }) => ({
     id: `${batchId}${mark}`,
     title: called,
@@ -229,10 +229,9 @@ function inParts(title: string, optionsFor: (parts: number) => PlanBasket['optio
 /** By when it is on the heat: what is kept as long as its place keeps it, else as long as the refrigerator would, cut or whole. */
 function keepsUntil({ food, intake, prep, hold, stage }: BatchState): number {
   if (hold) return hold.until
-  const freshDays = food.freshDays.value
   return stage === 'prep' && prep.length > 0
-    ? prep.at(-1)!.at + holdLimit('refrigerator', 'cut', { freshDays })
-    : intake.at + holdLimit('refrigerator', 'raw', { freshDays })
+    ? prep.at(-1)!.at + holdLimit('refrigerator', 'cut', food)
+    : intake.at + holdLimit('refrigerator', 'raw', food)
 }
 
 interface Picking {
@@ -286,8 +285,8 @@ function expectedOf(context: Context, line: Picking['line'], machines: Machines,
       purpose: line.purpose,
       weightG: weightG / count,
       readyAt: at,
-      keepsUntil: Math.round(at + holdLimit('refrigerator', 'raw', { freshDays: food.freshDays.value })),
-      warmUntil: Math.round(at + holdLimit('counter', 'raw', { freshDays: food.freshDays.value })),
+      keepsUntil: Math.round(at + holdLimit('refrigerator', 'raw', food)),
+      warmUntil: Math.round(at + holdLimit('counter', 'raw', food)),
       expected: true,
       smell: smells(food),
       options,

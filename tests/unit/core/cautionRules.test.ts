@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { CautionStep } from '#core/foods'
-import { cautionsAt, mouldStop, SAFETY_RULES, stopsAtLoading, stopsAtPacking } from '#core/safety'
+import { cautionsAt, mouldStop, SAFETY_RULES, stopsAtLoading, stopsAtPacking, warmStop } from '#core/safety'
 import type { WayKey } from '#core/ways'
 import { cautionTable } from '../../../scripts/cautionTable'
 import { findFood } from '../../support/foods'
@@ -36,6 +36,7 @@ const CASES: Readonly<Record<string, [fires: Asks, silent: Asks]>> = {
   'perishable-unheated': [loading('rice-cooked', 'air'), loading('rice-cooked', 'dehydrator')],
   'egg-dairy-warm': [told('yoghurt', { way: 'dehydrator' }), told('yoghurt', { way: 'freeze-dryer' })],
   perishable: [told('rice-cooked'), told('potato')],
+  'too-warm': [rule => warmStop().rule.key === rule.key, told('rice-cooked', {}, 'load')],
   'no-canning': [told('pumpkin'), told('carrot')],
   'outdoors-vegetables': [told('carrot', { way: 'sun' }), told('apricot', { way: 'sun' })],
   insects: [told('apricot', { way: 'sun' }), told('apricot', { way: 'oven' })],

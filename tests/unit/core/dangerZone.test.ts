@@ -18,6 +18,7 @@ const intake = (foodKey: string, more: object = {}): EntryBody => ({
 })
 const load = (more: object = {}): EntryBody => ({ kind: 'load', runId: RUN, machineId: 'cabinet', positions: [1], totalG: 900, ...more })
 const heat = (setC: number | null): EntryBody => ({ kind: 'heat', runId: RUN, setC })
+const MACHINE = { name: 'Cabinet', kind: 'dehydrator' as const, trays: 6, lowC: 10, highC: 90, taken: [] }
 const cook: EntryBody = { kind: 'prep', step: 'cook', effect: 'none', coreC: 80 }
 const weigh = (totalG: number): EntryBody => ({ kind: 'weigh', totalG })
 type Item = [hours: number, body: EntryBody]
@@ -71,6 +72,56 @@ describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one a
     // What somebody wrote stands: sixteen hours on the counter are sixteen hours.
     expect(solid([1])!.over).toBe(true)
   })
+  it('is not set back by cooking again: the hours before count, those on the fire do not', () => {
+    const counter: EntryBody = { kind: 'hold', place: 'counter' }
+    const boiled: EntryBody = { kind: 'prep', step: 'cook', effect: 'none', coreC: 80 }
+    expect(zone(6.1, [0, intake('rice-cooked')], [0, counter], [6, boiled])).toMatchObject({ over: true })
+    expect(zone(10.1, [0, intake('chicken-cooked')], [0, counter], [10, boiled])!.hours).toBeGreaterThan(10)
+    // A stew that cooked for two hours stood on the fire for two hours.
+    const stewed = zone(2.6, [0, intake('chicken-cooked')], [0, counter], [2.5, { ...boiled, minutes: 120 } as EntryBody])!
+    expect(stewed.hours).toBeCloseTo(0.6, 6)
+    // Out of the refrigerator to be cooked: where it stood from then on nobody wrote.
+    const out = zone(12, [0, intake('chicken-cooked')], [0, { kind: 'hold', place: 'refrigerator' }], [8, boiled])!
+    expect(out).toMatchObject({ over: false })
+    expect(out.unsaidH).toBeCloseTo(4, 6)
+    // Dry beans wait in their sack; from the pot on the clock runs.
+    const beans = intake('black-beans-cooked', { weighed: 'uncooked' })
+    expect(zone(30, [0, beans])).toBeUndefined()
+    expect(zone(31, [0, beans], [30, { kind: 'prep', step: 'cook', effect: 'none' }])!.hours).toBeCloseTo(1, 6)
+  })
+  it('what was said before a machine says nothing of where it stands after', () => {
+    const after = zone(
+      40,
+      [0, intake('rice-cooked')],
+      [0, { kind: 'hold', place: 'counter' }],
+      [0.5, load({ totalG: 990 })],
+      [0.5, heat(65)],
+      [8, { kind: 'unload' }],
+    )!
+    expect(after.over).toBe(false)
+  })
+  it('over it only discarding is left, or a word on where it stood', () => {
+    const log = logOf([0, intake('rice-cooked')], [0, { kind: 'hold', place: 'counter' }])
+    const at = MORNING + 8 * HOUR
+    const come =
+      (body: EntryBody, more: object = {}) =>
+      () =>
+        checkEntry(log, { id: 'new', seq: 999, at, recordedAt: at, body, ...more }, { now: at, find: findFood, machine: MACHINE })
+    expect(come(load())).toThrow(/toxins.*Discard it.*stood in the cold, log that/i)
+    expect(come({ kind: 'prep', step: 'cook', effect: 'none', coreC: 90 })).toThrow(/Discard it/)
+    expect(come({ kind: 'split', to: RUN, weightG: 100 })).toThrow(/Discard it/)
+    expect(come({ kind: 'finish' })).not.toThrow()
+    expect(come({ kind: 'note', text: 'It smelt well.' })).not.toThrow()
+    expect(come({ kind: 'hold', place: 'refrigerator' })).not.toThrow()
+    // It stood in the refrigerator: what was written was wrong, and is corrected.
+    const mended = [
+      ...log,
+      { ...log[1]!, id: 'mend', seq: 3, replaces: log[1]!.id, body: { kind: 'hold', place: 'refrigerator' } as EntryBody },
+    ]
+    expect(() =>
+      checkEntry(mended, { id: 'new', seq: 999, at, recordedAt: at, body: load() }, { now: at, find: findFood, machine: MACHINE }),
+    ).not.toThrow()
+  })
   it('runs in heat that is too low, and not at 60 °C and above', () => {
     const run = (setC: number): Item[] => [
       [0, intake('chicken-cooked')],
@@ -79,7 +130,7 @@ describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one a
       [0.2, heat(setC)],
     ]
     expect(zone(2, ...run(57))).toMatchObject({ over: true, counting: true, setC: 57 })
-    expect(zone(3, ...run(68))!.hours).toBeCloseTo(0.1, 6)
+    expect(zone(3, ...run(68))!.hours).toBeCloseTo(0.2, 6)
     expect(zone(3, ...run(68))).toMatchObject({ counting: false, over: false })
     // Switched off for the night it runs on, at the room's warmth.
     expect(zone(6, ...run(68), [3, heat(null)])).toMatchObject({ over: true, counting: true })
