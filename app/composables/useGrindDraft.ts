@@ -7,6 +7,7 @@ export interface GrindDraft {
   watts?: number
   cupCm?: number
   warm: boolean
+  cleaned?: 'washed' | 'brushed'
   dryG?: number
   seedJarId?: string
   seedG?: number

@@ -421,7 +421,6 @@ const otherProblems = computed(() =>
         </div>
         <LazyOwnFoodHere v-if="adding" :name="adding.name" @leave="adding = undefined" @added="ownAdded" />
         <WeightField
-          :key="food?.key"
           v-model="weightG"
           :label="parts.length ? `Weight of the ${food?.name.toLowerCase() ?? 'first'}` : 'Weight'"
           required
@@ -456,7 +455,7 @@ const otherProblems = computed(() =>
             <button type="button" class="word-button" @click="parts.splice(i, 1)">Not in the basket</button>
           </div>
           <WeightField
-            :key="`${part.id}${part.foodKey}`"
+            :key="part.id"
             v-model="part.weightG"
             label="Weight"
             required

@@ -169,7 +169,7 @@ export function logWords(body: EntryBody, writers: Writers): string {
     case 'grind':
       return body.seed && body.seed.jarId === jarId
         ? `${weight(body.seed.weightG)} seeded a grinding`
-        : `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.note ? `. ${body.note}` : ''}`
+        : `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.cleaned ? `, the mill ${body.cleaned} before` : ''}${body.note ? `. ${body.note}` : ''}`
     case 'pack':
       return `${body.topUp ? 'topped up with' : 'packed'} ${weight(body.netG)}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
     case 'finish':
@@ -201,6 +201,8 @@ export function logWords(body: EntryBody, writers: Writers): string {
         : `${weight(body.from.weightG)} poured in from another jar`
     case 'choose':
       return `by choice: ${school?.(body.question, body.school) ?? `${body.question}, ${body.school}`}`
+    case 'contains':
+      return containsWords(body)
     case 'leaveOut':
       return `not to teach: ${body.reason}`
     case 'unsettled':
@@ -216,6 +218,11 @@ export function logWords(body: EntryBody, writers: Writers): string {
     case 'void':
       return `voided an entry${body.reason ? `: ${body.reason}` : ''}`
   }
+}
+
+function containsWords({ allergens, all }: BodyOf<'contains'>): string {
+  if (allergens.length === 0) return all ? 'no allergens beside its food’s own' : 'nothing said of allergens'
+  return `contains ${allergens.join(', ')}${all ? ', and nothing else' : ''}`
 }
 
 /** What was to be logged; an older or newer Dulse may have said it in a way that this one does not know. */

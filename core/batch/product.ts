@@ -4,9 +4,13 @@ import { isCookedThrough } from '../safety'
 import { waterOf } from '../water'
 import { WAYS } from '../ways'
 
+/** Heat that pasteurises milk at once, °C (Codex, from memory: 72 °C for 15 seconds). */
+const PASTEURISED_C = 72
+
 /** Raw once it has its water back: dried raw, or animal food from a freeze dryer whose cooking nobody measured. */
-export function isRaw({ food, card, prep, run }: Pick<BatchState, 'food' | 'card' | 'prep' | 'run'>): boolean {
+export function isRaw({ food, card, prep, run, choices }: Pick<BatchState, 'food' | 'card' | 'prep' | 'run' | 'choices'>): boolean {
   if (card.raw) return true
+  if (choices.milk === 'raw' && food.traits.includes('dairy') && !prep.some(({ body }) => (body.coreC ?? 0) >= PASTEURISED_C)) return true
   if (!run || !WAYS[run.way.way].underVacuum) return false
   return !isCookedThrough(
     food,

@@ -113,7 +113,7 @@ function checkBody(entry: Entry, state: BatchState, before: readonly Entry[], co
     out: run?.unloadedAt !== undefined,
     before,
     machine,
-    moisture: () => waterOf(state).moisture.p50,
+    wettest: () => waterOf(state).moisture.p90,
     spoiled,
     find,
     say,

@@ -108,6 +108,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     leftOut: draft.leftOut,
     holds: draft.holds,
     accepted: draft.accepted,
+    contains: draft.contains,
     choices: { ...draft.choices, ...choicesAtWork(prep) },
     fromJars,
     stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),

@@ -49,9 +49,12 @@ export function foodOfBlend(jar: Jar, find: FindLot): Food | undefined {
     saltShare: content.saltShare,
     allergens: content.allergens,
     traits: [...new Set(parts.flatMap(({ food }) => food.traits))] as Trait[],
-    cautions: [],
+    cautions: parts
+      .flatMap(({ food }) => food.cautions)
+      .filter((caution, i, all) => all.findIndex(other => other.text === caution.text) === i),
     schools: [],
     prefer: {},
+    forbids: {},
     schoolEffects: {},
     own: true,
   }

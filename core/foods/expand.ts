@@ -73,7 +73,8 @@ export function expandFood(
     cautions: food.cautions ?? [],
     schools: (food.schools ?? family.schools).filter(key => key !== 'blanch' || food.blanch).filter(key => key !== 'dip' || food.dip),
     prefer: food.prefer ?? {},
-    schoolEffects: reference.schools ? effectsIn(reference.schools) : {},
+    forbids: food.forbids ?? {},
+    schoolEffects: reference.schools ? effectsIn(reference.schools, food.forbids) : {},
     own: options.own ?? false,
   }
 }
@@ -128,7 +129,8 @@ const measure = <Key extends string>(food: FoodSource, key: Key, text: string | 
 
 const known = new WeakMap<object, Record<string, SchoolEffects>>()
 /** What follows from every school of the reference, worked out once: all foods share it. */
-function effectsIn(schools: ReferenceSource['schools']): Record<string, SchoolEffects> {
+/** What follows from each school that the food does not forbid. */
+function effectsIn(schools: ReferenceSource['schools'], forbids: FoodSource['forbids'] = {}): Record<string, SchoolEffects> {
   let effects = known.get(schools)
   if (!effects) {
     const list = questionsFrom(schools).flatMap(({ key, schools: of }) =>
@@ -136,7 +138,8 @@ function effectsIn(schools: ReferenceSource['schools']): Record<string, SchoolEf
     )
     known.set(schools, (effects = Object.fromEntries(list)))
   }
-  return effects
+  const barred = Object.entries(forbids).flatMap(([question, keys]) => keys.map(school => `${question}/${school}`))
+  return barred.length === 0 ? effects : Object.fromEntries(Object.entries(effects).filter(([key]) => !barred.includes(key)))
 }
 
 /** A share in percent, where the file says one. */
@@ -250,7 +253,7 @@ function stepsOf(food: FoodSource, family: FamilySource, form: FormSource, card:
       .join(' or ')
     steps.push({
       step: 'blanch',
-      words: `${capital(ways)}${words ? `, ${words}` : ''}; a minute more for every 600 m of altitude. Cool in iced water, drain.`,
+      words: `${capital(ways)}${words ? `, ${words}` : ''}; above 1500 m of altitude a minute more (extension guidance, from memory). Cool in iced water, drain.`,
       minutes: steam ?? water,
       school: 'blanch',
     })

@@ -41,9 +41,10 @@ export function expandGoods(goods: GoodsSource): Food {
     ...(goods.salt !== undefined && { saltShare: goods.salt / 100 }),
     allergens: goods.allergens ?? [],
     traits: goods.traits ?? [],
-    cautions: [],
+    cautions: goods.cautions ?? [],
     schools: [],
     prefer: {},
+    forbids: {},
     schoolEffects: {},
     own: false,
   }

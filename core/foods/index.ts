@@ -1,7 +1,7 @@
 export { parseRange, parseSpread, rangeText, spreadText } from './amounts'
 export { cardOf, foodBook, purposeFactor, targetIn, wayOf, type FindFood, type FoodBook } from './book'
 
-export { allergensOfLot, allergenWords } from './allergens'
+export { allergensOfLot, allergenWords, plainly, tracesOf } from './allergens'
 export { mixedFood } from './mix'
 export { usualOfFamily, type UsualFood } from './own'
 export { expandFood, slugOf } from './expand'

@@ -48,6 +48,7 @@ export function mixedFood(first: Food, weightG: number, parts: readonly { foodKe
     traits: union(food => food.traits),
     cautions: cautions.filter((caution, i) => cautions.findIndex(other => other.text === caution.text) === i),
     schools: union(food => food.schools),
+    forbids: foods.reduce((sum, food) => ({ ...sum, ...food.forbids }), {}),
   }
 }
 

@@ -1,3 +1,4 @@
+import { capital } from '../text'
 import { parseRange } from './amounts'
 import type { QuestionSource } from './source'
 import type { WayKey } from '../ways'
@@ -24,7 +25,7 @@ function effectsFrom({ trim, months, mostWater, ...effects }: NonNullable<Questi
 /** The questions that concern a food, cut and purpose, with the schools that suit it, its own default first. */
 export function questionsOf(
   questions: readonly SchoolQuestion[],
-  food: Pick<Food, 'schools' | 'traits' | 'group' | 'prefer' | 'cards'>,
+  food: Pick<Food, 'schools' | 'traits' | 'group' | 'prefer' | 'forbids' | 'cards'>,
   use: Use = {},
 ): SchoolQuestion[] {
   return questions.filter(question => concerns(question, food, use)).map(question => ({ ...question, schools: schoolsOf(question, food) }))
@@ -51,10 +52,17 @@ function concerns({ key, of }: SchoolQuestion, food: Pick<Food, 'schools' | 'tra
   )
 }
 
-function schoolsOf({ key, schools }: SchoolQuestion, { group, prefer }: Pick<Food, 'group' | 'prefer'>): School[] {
-  const offered = schools.filter(({ groups }) => !groups || groups.includes(group))
-  const first = (school: School) => Number(school.key !== prefer[key])
-  return prefer[key] ? [...offered].sort((a, b) => first(a) - first(b)) : offered
+function schoolsOf({ key, schools }: SchoolQuestion, { group, prefer, forbids }: Pick<Food, 'group' | 'prefer' | 'forbids'>): School[] {
+  const offered = schools.filter(school => (!school.groups || school.groups.includes(group)) && !forbids[key]?.includes(school.key))
+  const wanted = offered.find(school => school.key === prefer[key])
+  if (!wanted || wanted === offered[0]) return offered
+  // What the file calls the default is not this food’s.
+  return [
+    { ...wanted, reason: `The default here. ${wanted.reason}` },
+    ...offered
+      .filter(school => school !== wanted)
+      .map(school => ({ ...school, reason: capital(school.reason.replace(/^The default(?: for|:) /, '')) })),
+  ]
 }
 
 /** The question that a step of preparing answers. */

@@ -43,6 +43,8 @@ export interface FoodSource {
   schools?: string[]
   /** The school that is the default for this food, by question, where it is not the first: beans are blanched. */
   prefer?: Record<string, string>
+  /** Schools that would harm, by question: cassava is never dried unblanched. */
+  forbids?: Record<string, string[]>
   cautions?: Caution[]
   /** By form and number, "slices 6": its hours in a dehydrator, or more about it. */
   forms: Record<string, string | CardSource>
@@ -133,6 +135,7 @@ export interface GoodsSource {
   heatUnits?: string
   allergens?: string[]
   traits?: Trait[]
+  cautions?: Caution[]
 }
 
 /** A question as its file has it: trim in points of percent, months as text. */

@@ -56,6 +56,10 @@ export const TRAITS = [
   'egg',
   'dairy',
   'perishable',
+  /** Sold ready to eat: cooked or cured by its maker. */
+  'ready',
+  /** Not sour, though its family is. */
+  'lowAcid',
 ] as const
 export type Trait = (typeof TRAITS)[number]
 
@@ -191,6 +195,8 @@ export interface Food {
   schoolEffects: Readonly<Record<string, SchoolEffects>>
   /** The school that is the default for it, by question, where it is not the first. */
   prefer: Readonly<Record<string, string>>
+  /** Schools that would harm, by question: never offered for it, and not taken. */
+  forbids: Readonly<Record<string, readonly string[]>>
   /** Made by the household. */
   own: boolean
   /** Kinds of which it is a mix, with their shares by weight. */
@@ -205,6 +211,8 @@ export type CautionStep = (typeof CAUTION_STEPS)[number]
 export interface Caution {
   step: CautionStep
   text: string
+  /** The same for a label, in a few words; missing where it need not stand on one. */
+  label?: string
 }
 
 /** What follows where a school is chosen. */

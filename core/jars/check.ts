@@ -22,7 +22,7 @@ export function checkJars(items: readonly JarItem[], entry: JarItem, context: Ja
     const earlier = entry.replaces === undefined ? undefined : others.find(item => item.id === entry.replaces)
     if (earlier && 'jarId' in earlier.body && 'jarId' in entry.body && earlier.body.jarId !== entry.body.jarId)
       say('jarId', 'other-jar', 'A correction is of the same jar.')
-    jars.check(entry.body, { jars: replayJars(before, context.find).jars, find: context.find, batchId: entry.batchId, say })
+    jars.check(entry.body, { at: entry.at, jars: replayJars(before, context.find).jars, find: context.find, batchId: entry.batchId, say })
   }
   if (problems.length > 0) throw new InputError(problems)
   replayJars([...others, entry], context.find, true)

@@ -1,7 +1,8 @@
-import { allergensOfLot, type Range } from '../foods'
+import { allergensOfLot, plainly, type Range } from '../foods'
 import { looseGMl } from '../keeping'
 import { type Interval, intervalFromNormal } from '../stats'
-import type { FindLot, Jar } from '../log'
+import type { FindLot, Jar, Lot } from '../log'
+import { toldAtUse, type ToldAtUse } from '../safety'
 
 /** What a jar holds, by balance over its parts: what matters in a dish and in a blend. */
 export interface Content {
@@ -13,6 +14,8 @@ export interface Content {
   raw: boolean
   /** Too long in the warm before it was dry: to be discarded. */
   warm: boolean
+  /** Cautions of its use, of all that is in it: in a few words for a label, and in full. */
+  told: ToldAtUse
   /** The finest sieve that all of it went through, µm; missing where one part was never sieved. */
   sievedUm?: number
   /** Spooned, g/mL: weighed, or the parts' own added up by volume. */
@@ -24,7 +27,10 @@ export interface Content {
 const SPOON_SD = 0.03
 
 /** Published heat is a range, and parts grown alike are hot alike: low goes with low and high with high. */
-export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityGMl' | 'sievedUm' | 'purpose'>, find: FindLot): Content {
+export function contentOf(
+  jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityGMl' | 'sievedUm' | 'purpose' | 'contains'>,
+  find: FindLot,
+): Content {
   const parts = held(jar.parts).flatMap(part => {
     const lot = find(part.lotId)
     // Heat and salt stay with the dry matter: what lost water on the way, as in toasting, is the stronger for it.
@@ -59,9 +65,14 @@ export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityG
   return {
     ...(hot && { heat: { low: mean(part => heatOf(part).low * part.strength), high: mean(part => heatOf(part).high * part.strength) } }),
     saltShare: mean(({ lot, strength }) => (lot.saltShare ?? lot.food.saltShare ?? 0) * strength) + jar.mixed.saltG / wholeG,
-    allergens: [...new Set(parts.flatMap(({ lot }) => allergensOfLot(lot.food.allergens, lot.allergens)))],
+    allergens: allergensOfLot(
+      plainly(parts.flatMap(({ lot }) => (lot.whole ? lot.allergens! : allergensOfLot(lot.food.allergens, lot.allergens)))),
+      jar.contains?.allergens,
+      jar.contains?.all,
+    ),
     raw: parts.some(({ lot }) => lot.raw),
     warm: parts.some(({ lot }) => lot.warm),
+    told: { label: union(parts.map(({ lot }) => toldOf(lot).label)), use: union(parts.map(({ lot }) => toldOf(lot).use)) },
     sievedUm: jar.sievedUm ?? (sieves.length > 0 && sieves.every(um => um !== undefined) ? Math.max(...(sieves as number[])) : undefined),
     densityGMl:
       jar.densityGMl === undefined
@@ -70,6 +81,9 @@ export function contentOf(jar: Pick<Jar, 'parts' | 'leftG' | 'mixed' | 'densityG
     measured: jar.densityGMl !== undefined,
   }
 }
+
+const union = (lists: readonly (readonly string[])[]) => [...new Set(lists.flat())]
+const toldOf = (lot: Lot) => lot.told ?? toldAtUse(lot.food, lot)
 
 /** The parts that are in a jar; of an empty one, those that were. */
 function held(parts: Jar['parts']): Jar['parts'] {

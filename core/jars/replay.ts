@@ -76,7 +76,13 @@ function drawFrom(jar: Jar | undefined, { weightG }: JarDraw, at: number, find: 
   return { parts, mixed, grams, jar }
 }
 
-function addTo(jar: Jar, { parts, mixed, grams }: Drawn, at: number, find: FindLot): void {
+function addTo(jar: Jar, { parts, mixed, grams, jar: from }: Drawn, at: number, find: FindLot): void {
+  // What was said of a jar goes where its food goes; that it was all is said of that jar alone.
+  if (from?.contains && from !== jar)
+    jar.contains = {
+      allergens: [...new Set([...(jar.contains?.allergens ?? []), ...from.contains.allergens])],
+      all: jar.parts.length === 0 && from.contains.all,
+    }
   for (const part of parts) {
     jar.ever.set(part.lotId, (jar.ever.get(part.lotId) ?? 0) + part.grams)
     const there = jar.parts.find(item => item.lotId === part.lotId)

@@ -36,6 +36,8 @@ export interface BestBy {
 
 /** Four days, for what lies in oil in the refrigerator. */
 const OIL_MONTHS = 4 / 30.4
+const OIL_FROZEN = { low: 2, high: 4 }
+const OIL_SOURCE = 'public-health guidance on botulism, from memory'
 const FREEZER_C = -15
 
 /**
@@ -70,11 +72,13 @@ export function bestByWindow(input: {
   }
   const packed = packageOf(input.packageKey)
   if (!packed) throw new InputError([{ field: 'packageKey', code: 'unknown-package', message: 'is not a package Dulse knows' }])
-  if (input.inOil && storageC > FREEZER_C) {
+  if (input.inOil && storageC <= FREEZER_C)
+    return { months: OIL_FROZEN, reason: 'In oil and frozen it keeps some months; thawed it has its four days.', source: OIL_SOURCE }
+  if (input.inOil) {
     return {
       months: { low: OIL_MONTHS, high: OIL_MONTHS },
       reason: 'Under oil it is kept at or below 4 °C and used within 4 days.',
-      source: 'public-health guidance on botulism, from memory',
+      source: OIL_SOURCE,
     }
   }
   if (input.said && (!input.said.packages || input.said.packages.includes(input.packageKey)))

@@ -32,8 +32,8 @@ export interface BatchScene {
   /** Entries in force. */
   before: readonly Entry[]
   machine?: LoadMachine
-  /** Water of what the batch gives, wet basis, by all that is known of it. */
-  moisture: () => number
+  /** The most water that what the batch gives may have, wet basis, by all that is known of it. */
+  wettest: () => number
   /** It stood too long where things grow: nothing but discarding is left. */
   spoiled: () => boolean
   find: FindFood
@@ -44,6 +44,7 @@ export interface BatchScene {
 
 /** What a kind's rules see of the jars that it touches, as they stood then. */
 export interface JarScene {
+  at: number
   jars: ReadonlyMap<string, Jar>
   find: FindLot
   /** The batch in whose log it stands, if in one. */

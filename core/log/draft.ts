@@ -1,5 +1,12 @@
 import type { EntryOf } from './entry'
 
+/** Allergens that were said of a batch or a jar. */
+export interface Contains {
+  allergens: string[]
+  /** There are no others. */
+  all: boolean
+}
+
 /** What was set, measured and moved in a run, drawer by drawer, in the order in which it happened. */
 export interface RunDraft {
   heats: EntryOf<'heat'>[]
@@ -22,6 +29,8 @@ export interface BatchDraft {
   accepted: Set<string>
   /** Schools by question, the last word of each. */
   choices: Record<string, string>
+  /** Allergens beside its food's own, and whether they are all. */
+  contains?: Contains
   loads: EntryOf<'load'>[]
   run: (runId: string) => RunDraft
   weighs: EntryOf<'weigh'>[]

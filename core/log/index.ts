@@ -2,7 +2,7 @@ export { anyBody, bodyIn, ENTRY_KINDS, isOfJar, isOfRun, kindOf, type AnyKind, t
 export { conflictsOf, meanwhile, type LogConflict } from './conflicts'
 export { checkEnvelope, checkInstant } from './envelope'
 export type { BatchScene, EntryKindOf, JarScene, LoadMachine, LogScope } from './define'
-export { emptyDraft, type BatchDraft, type RunDraft } from './draft'
+export { emptyDraft, type BatchDraft, type Contains, type RunDraft } from './draft'
 export { STAGES, type BodyOf, type Entry, type EntryBody, type EntryKind, type EntryOf, type Stage, type Writer } from './entry'
 export * as fields from './fields'
 export type { JarDraw, TrayWeight } from './fields'

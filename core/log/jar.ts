@@ -1,7 +1,9 @@
+import type { Contains } from './draft'
 import type { Entry } from './entry'
 import type { JarDraw } from './fields'
 import type { Food, Purpose, Range } from '../foods'
 import type { PackageKey } from '../keeping'
+import type { ToldAtUse } from '../safety'
 import type { JarSight } from './kinds/lookJar'
 import type { Smell } from './kinds/smell'
 
@@ -15,8 +17,12 @@ export interface Lot {
   rested: boolean
   /** Water of the product, wet basis: measured, or its target. */
   moisture: number
+  /** The most water that it may have by all that was known when it was packed, wet basis; missing where that was measured or sold so. */
+  wettest?: number
   /** Beside the food's own, such as sulphites. */
   allergens?: readonly string[]
+  /** The allergens are all of the lot's, its food's own among them: what was unknown may be answered. */
+  whole?: boolean
   /** Share of salt by weight. */
   saltShare?: number
   /** Scoville units of the dry product, where they differ from the food's. */
@@ -25,6 +31,8 @@ export interface Lot {
   keeps?: { months: Range; packages?: readonly string[] }
   /** Dried raw. */
   raw?: boolean
+  /** What is told of it where it is used, of a mix of all that is in it; the food’s own where it is missing. */
+  told?: ToldAtUse
   /** It stood too long in the warm before it was dry: nothing is eaten of it. */
   warm?: boolean
   /** The finest sieve that nine tenths of it are through, µm. */
@@ -68,6 +76,8 @@ export interface Jar {
   sizeMl?: number
   storageC?: number
   inOil: boolean
+  /** An absorber took its oxygen. */
+  absorber?: boolean
   /** What its lid lets in where that was measured, g a day for each kPa. */
   leakGDayKPa?: number
   /** All that ever went in, g, and what is left. */
@@ -78,6 +88,8 @@ export interface Jar {
   filledAt: number
   parts: JarPart[]
   mixed: Mixed
+  /** Allergens that were said of the jar itself. */
+  contains?: Contains
   discarded?: { at: number; cause: string }
   looks: { at: number; saw: JarSight }[]
   smells: { at: number; smell: Smell }[]

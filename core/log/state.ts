@@ -1,3 +1,4 @@
+import type { Contains } from './draft'
 import type { Air } from '../air'
 import type { CardWay, Choices, Food, MethodCard, Purpose } from '../foods'
 import type { DryingClock, Spell } from '../kinetics'
@@ -186,6 +187,8 @@ export interface BatchState {
   fromJars: boolean
   /** Why it is not to teach what the next ones take and give. */
   leftOut?: string
+  /** Allergens that were said of it. */
+  contains?: Contains
   /** What became batches of their own. */
   splits: EntryOf<'split'>[]
 }

@@ -14,10 +14,14 @@ const BY_CIRCUMSTANCE: readonly string[] = [
   'raw-back',
   'shards',
   'left-alone',
+  'sachets',
+  'lid',
+  'selling',
 ]
 
-/** Groups that are dried in the sun without objection. */
+/** Groups that are dried in the sun without objection; of the tomato’s kin only what is sour. */
 const OUTDOORS: readonly string[] = ['orchard', 'berry', 'chili', 'dried', 'seaweed', 'wateryFruit']
+const isForSun = ({ group, traits }: Food) => OUTDOORS.includes(group) && !(group === 'wateryFruit' && traits.includes('lowAcid'))
 
 export interface ToldCautions {
   /** To read. */
@@ -36,6 +40,12 @@ export interface Circumstance {
   alone?: boolean
   /** Beads were seen in a jar. */
   moist?: boolean
+  /** An absorber or gel goes in with it. */
+  sachet?: boolean
+  /** Its lid may be one of those that canning jars take. */
+  canningLid?: boolean
+  /** It is to leave the house. */
+  sold?: boolean
   /** Keys of rules that were accepted before. */
   accepted?: ReadonlySet<string>
 }
@@ -55,14 +65,22 @@ export function cautionsAt(step: CautionStep, food: Food, circumstance: Circumst
         (key === 'raw-back' && circumstance.raw) ||
         (key === 'left-alone' && circumstance.alone) ||
         (key === 'moisture' && circumstance.moist) ||
+        (key === 'sachets' && circumstance.sachet) ||
+        (key === 'lid' && circumstance.canningLid) ||
+        (key === 'selling' && circumstance.sold) ||
         (key === 'sulphite' && circumstance.sulphited) ||
         (key === 'shards' && food.cards.some(card => card.feelForm === 'sheet')),
     )
-    .filter(({ key }) => key !== 'outdoors-vegetables' || !OUTDOORS.includes(food.group))
+    .filter(({ key }) => key !== 'outdoors-vegetables' || !isForSun(food))
   const open = (rule: SafetyRule) => rule.severity === 'care' && !accepted?.has(rule.key)
   return {
     cares: told.filter(open),
-    notes: [...told.filter(rule => !open(rule)), ...food.cautions.filter(caution => caution.step === step)],
+    // What is rare and grave is read first.
+    notes: [
+      ...told.filter(rule => !open(rule) && rule.grave),
+      ...food.cautions.filter(caution => caution.step === step),
+      ...told.filter(rule => !open(rule) && !rule.grave),
+    ],
   }
 }
 
@@ -71,14 +89,42 @@ export function cautionsOf(food: Food): SafetyRule[] {
   const ways = food.cards.flatMap(card => card.ways.map(({ way }) => WAYS[way]))
   const order = { stop: 0, care: 1, note: 2 }
   return SAFETY_RULES.filter(rule =>
-    rule.traits ? hasTrait(rule, food) && (!rule.ways || rule.severity === 'stop' || ways.some(rule.ways)) : false,
+    rule.traits || rule.groups ? concernsFood(rule, food) && (!rule.ways || rule.severity === 'stop' || ways.some(rule.ways)) : false,
   ).sort((a, b) => order[a.severity] - order[b.severity])
 }
 
 function concerns(rule: SafetyRule, food: Food, way: WayKey | undefined): boolean {
   if (rule.ways && (way === undefined || !rule.ways(WAYS[way]))) return false
   if (rule.not?.some(trait => food.traits.includes(trait))) return false
-  return !rule.traits || hasTrait(rule, food)
+  return concernsFood(rule, food)
 }
 
-const hasTrait = (rule: SafetyRule, food: Food) => rule.traits!.some((trait: Trait) => food.traits.includes(trait))
+const concernsFood = ({ traits, groups }: SafetyRule, food: Food) =>
+  (!traits && !groups) || (traits?.some((trait: Trait) => food.traits.includes(trait)) ?? groups!.includes(food.group))
+
+/** What is told of a food once it is in its jar: in a few words for its label, in full where it is used. */
+export interface ToldAtUse {
+  label: string[]
+  use: string[]
+}
+
+/** @param how `raw`: dried raw; `sold`: bought in, so that nobody here gathered it */
+export function toldAtUse(food: Food, { raw = false, sold = false }: { raw?: boolean; sold?: boolean } = {}): ToldAtUse {
+  const rules = SAFETY_RULES.filter(
+    rule =>
+      rule.severity !== 'stop' &&
+      !rule.ways &&
+      concernsFood(rule, food) &&
+      (rule.key !== 'raw-back' || raw) &&
+      (rule.key !== 'wild' || !sold) &&
+      (rule.key !== 'reheat' || food.group === 'meal') &&
+      rule.key !== 'sulphite',
+  )
+  const own = food.cautions.filter(({ step }) => step === 'use' || step === 'pack')
+  return {
+    label: [...rules, ...own].flatMap(({ label }) => label ?? []),
+    use: [...own, ...rules.filter(({ step, grave, key }) => (step === 'use' && key !== 'rehydrated') || (step === 'pack' && grave))].map(
+      ({ text }) => text,
+    ),
+  }
+}

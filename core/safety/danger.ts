@@ -25,7 +25,7 @@ export const COOKING_STEPS: readonly string[] = ['cook', 'boil', 'roast', 'puree
  */
 export function dangerHotC({ traits, group }: Pick<Food, 'traits' | 'group'>, cooked: boolean): number | undefined {
   if (traits.includes('perishable')) return HOT_ENOUGH_C.perishable
-  return cooked && !SOUR.includes(group) ? HOT_ENOUGH_C.cooked : undefined
+  return cooked && (!SOUR.includes(group) || traits.includes('lowAcid')) ? HOT_ENOUGH_C.cooked : undefined
 }
 
 /** Hours on the danger clock for an hour at a warmth: none in the cold and in the heat, two where it is warm. */

@@ -1,4 +1,4 @@
-export { cautionsAt, cautionsOf, type ToldCautions } from './cautions'
+export { cautionsAt, cautionsOf, toldAtUse, type ToldAtUse, type ToldCautions } from './cautions'
 export { COLD_ENOUGH_C, COOKING_STEPS, DANGER_LIMIT_H, WARM_C, dangerHotC, dangerRate, SAFE_ACTIVITY } from './danger'
 export { mixedLoadWarnings, type LoadMate } from './mixedLoads'
 export { SAFE_CORE_F, SAFETY_RULES, safetyRule, type SafetyRule, type Severity } from './rules'

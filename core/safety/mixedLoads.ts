@@ -1,11 +1,14 @@
 import { wayOf, type Food, type MethodCard } from '../foods'
 import { WAYS, type WayKey } from '../ways'
+import { dangerHotC } from './danger'
 
 /** A food that shares a load. */
 export interface LoadMate {
   food: Food
   card: MethodCard
   frozen?: boolean
+  /** It was cooked or puréed. */
+  cooked?: boolean
 }
 
 /** Heats further apart than this do not suit one another, °C. */
@@ -26,10 +29,10 @@ export function mixedLoadWarnings(coming: LoadMate, there: readonly LoadMate[], 
     }
     const [own, other] = [wayOf(coming.card, way).temperatureC, wayOf(mate.card, way).temperatureC]
     if (Math.abs(own - other) > APART_C) {
-      const hotter = own > other ? coming : mate
       // Food that spoils is not held lower for the sake of another.
-      const mend = hotter.food.traits.includes('perishable')
-        ? `The ${name(hotter)} must be kept that hot while it is moist: give it a run of its own.`
+      const spoils = [coming, mate].find(item => (dangerHotC(item.food, item.cooked ?? false) ?? -Infinity) > Math.min(own, other))
+      const mend = spoils
+        ? `The ${name(spoils)} must be kept that hot while it is moist: give it a run of its own.`
         : 'Take the lower, and more time.'
       warnings.push(`The ${name(mate)} dries at ${other} °C, this at ${own} °C: one machine has one heat. ${mend}`)
     }

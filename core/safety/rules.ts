@@ -1,5 +1,5 @@
 import type { CautionStep, Trait } from '../foods'
-import type { Way } from '../ways'
+import { INSECTS_WORDS, type Way } from '../ways'
 
 /** `note` is read at its step; `care` is accepted once and written down; `stop` lets nothing be written until its way out is taken. */
 export type Severity = 'note' | 'care' | 'stop'
@@ -10,11 +10,17 @@ export interface SafetyRule {
   step: CautionStep
   /** Any of these traits brings it. Without traits and ways it holds for all food. */
   traits?: readonly Trait[]
+  /** Any of these families brings it. */
+  groups?: readonly string[]
   /** Any of these traits takes it away: milk has no mouldy pieces. */
   not?: readonly Trait[]
   /** Only in ways of drying of which this holds. */
   ways?: (way: Way) => boolean
   text: string
+  /** The same for a label, in a few words; missing where it need not stand on one. */
+  label?: string
+  /** Rare and grave: read before all that is only good to know. */
+  grave?: boolean
   /** For what stops: what to do instead. */
   wayOut?: string
   authority: string
@@ -39,6 +45,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'care',
     step: 'intake',
     traits: ['wild'],
+    label: 'Gathered wild',
     text: 'Wild plants, mushrooms and seaweeds only if someone competent has identified every one of them, from clean ground or water.',
     authority: PRACTICE,
   },
@@ -55,7 +62,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'care',
     step: 'prep',
     traits: ['hot', 'fumes'],
-    text: 'Gloves, and no hands near eyes or nose; ordinary soap takes the oil of chilies off badly.',
+    text: 'Gloves, and no hands near eyes or nose. Off the skin it comes with cooking oil first, then soap; in the eyes rinse with cool water for a quarter of an hour, and have them seen to if it does not stop.',
     authority: PRACTICE,
   },
   {
@@ -109,7 +116,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     step: 'load',
     traits: ['perishable'],
     ways: way => way.unheated,
-    text: 'Cooked pulses, rice and the like are not dried in the sun or in room air: they stand for hours where things grow.',
+    text: 'Cooked pulses, rice, purée of vegetables and the like are not dried in the sun or in room air: they stand for hours where things grow.',
     wayOut: 'Use a dehydrator at 60 °C or more, an oven or a freeze dryer.',
     authority: USDA,
   },
@@ -131,12 +138,29 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     authority: USDA,
   },
   {
+    key: 'unblanched',
+    severity: 'stop',
+    step: 'load',
+    text: 'Raw it holds poison or needles that drying leaves in.',
+    wayOut: 'Boil it soft in much water, pour that away, and log the blanching.',
+    authority: 'FAO and WHO codes of practice, from memory',
+  },
+  {
     key: 'too-warm',
     severity: 'stop',
     step: 'load',
     traits: ['perishable'],
     text: 'Over two hours in all where things grow while it is moist: drying and cooking do not take away the toxins that they leave.',
     wayOut: 'Discard it. If it stood in the cold, log that, with its time.',
+    authority: USDA,
+  },
+  {
+    key: 'pasteurised',
+    severity: 'note',
+    step: 'prep',
+    traits: ['dairy'],
+    grave: true,
+    text: 'Pasteurised milk only, and what was made of it: drying kills nothing. What is made of raw milk is raw food: say so among its choices, and it is marked.',
     authority: USDA,
   },
   {
@@ -160,7 +184,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'note',
     step: 'rest',
     ways: way => way.unheated,
-    text: 'What stood open may hold eggs of insects: −18 °C for 48 hours, or 71 °C for 30 minutes in a thin layer.',
+    text: `What stood open may hold eggs of insects: ${INSECTS_WORDS}.`,
     authority: EXTENSION,
   },
   {
@@ -261,15 +285,15 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'no-oxygen',
     severity: 'stop',
     step: 'pack',
-    text: 'Vacuum, foil and oxygen absorbers only for food at or below about 10 % water: botulism needs moisture without oxygen.',
-    wayOut: 'Dry it further, or use a plain lined jar, or the freezer.',
+    text: 'Vacuum, foil and oxygen absorbers only for food in which nothing grows (a water activity of 0.85 at most): botulism needs moisture without oxygen.',
+    wayOut: 'Dry it further or weigh it so that its water is known, use a plain lined jar, or the freezer.',
     authority: CDC,
   },
   {
     key: 'sachets',
     severity: 'note',
     step: 'pack',
-    text: 'Oxygen absorbers and desiccants are not eaten and not used again.',
+    text: 'Sachets are not eaten. An oxygen absorber is used once; silica gel is dried in the oven and serves again.',
     authority: PRACTICE,
   },
   {
@@ -277,15 +301,18 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'note',
     step: 'pack',
     traits: ['nitrate'],
-    text: 'Powders of roots and leaves concentrate nitrate and oxalate: not for infants, and people on blood thinners or with kidney disease ask their doctor.',
-    authority: PRACTICE,
+    grave: true,
+    label: 'Not for infants: nitrate',
+    text: 'Nitrate harms infants, and powder concentrates it: nothing of carrot, squash, green bean, beetroot, spinach and other roots and leaves for babies under half a year. Their oxalate and vitamin K matter to people with kidney disease or on blood thinners: they ask their doctor.',
+    authority: 'paediatric guidance on infant methaemoglobinaemia, from memory',
   },
   {
     key: 'mould-toxin',
     severity: 'note',
     step: 'pack',
     traits: ['mouldToxin'],
-    text: 'Stored damp, chilies, spices, coconut, nuts and seeds can grow mould toxins (aflatoxin, ochratoxin) that neither drying nor cooking takes away: dry to the target, keep dry, and discard what smells musty, untasted.',
+    grave: true,
+    text: 'Stored damp, chilies, spices, figs, grapes, coconut, nuts and seeds can grow mould toxins (aflatoxin, ochratoxin) that neither drying nor cooking takes away: dry to the target, keep dry, and discard what smells musty, untasted.',
     authority: 'FAO and WHO codes of practice, from memory',
   },
   {
@@ -293,6 +320,8 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'note',
     step: 'pack',
     traits: ['iodine'],
+    grave: true,
+    label: 'Much iodine: a pinch',
     text: 'Seaweeds hold much iodine, kelp most: a pinch, not a spoon; people with thyroid trouble ask their doctor.',
     authority: PRACTICE,
   },
@@ -300,6 +329,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'sulphite',
     severity: 'note',
     step: 'pack',
+    grave: true,
     text: 'A sulphite dip is an allergen and can set off asthma, in small amounts too: it stands on the label, and whoever is asthmatic is told.',
     authority: PRACTICE,
   },
@@ -325,10 +355,35 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     authority: USDA,
   },
   {
+    key: 'reheat',
+    severity: 'note',
+    step: 'use',
+    traits: ['perishable'],
+    text: 'A meal that has its water back is brought to 74 °C all through before it is eaten.',
+    authority: USDA,
+  },
+  {
+    key: 'eaten-raw',
+    severity: 'note',
+    step: 'use',
+    groups: ['leaf', 'herb'],
+    text: 'Drying does not disinfect: leaves that were not blanched are as clean as they were washed. For the very young, the old, the pregnant and the ill: into what is cooked.',
+    authority: 'FAO and WHO on microbes in dried herbs and spices, from memory',
+  },
+  {
+    key: 'pets',
+    severity: 'note',
+    step: 'use',
+    groups: ['allium'],
+    text: 'Onion, garlic and their kin poison dogs and cats, as powder most.',
+    authority: PRACTICE,
+  },
+  {
     key: 'raw-back',
     severity: 'care',
     step: 'use',
     traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg'],
+    label: 'RAW: cook through',
     text: 'If it was dried raw it is raw: cook it through once it has its water back.',
     authority: USDA,
   },

@@ -1,7 +1,9 @@
 import type { Food, MethodCard, Trait } from '../foods'
 import { temperatureFrom } from '../units'
+import { activityOfTarget, isothermOf } from '../sorption'
 import { WAYS, type WayKey } from '../ways'
 import type { PackageKey } from '../keeping'
+import { COOKING_STEPS, dangerHotC, SAFE_ACTIVITY } from './danger'
 import { SAFE_CORE_F, safetyRule, type SafetyRule } from './rules'
 
 /** Something that must not be done, with its way out. */
@@ -18,6 +20,9 @@ const stop = (key: string, more = ''): Stop => {
 /** Steps that bring food to its safe heat. */
 const COOKING: readonly string[] = ['cook', 'boil', 'roast']
 
+/** Steps that leave nothing raw of what may not be so. */
+const SOFTENING: readonly string[] = [...COOKING, 'blanch', 'puree']
+
 /** A reading is kept to a tenth of a degree Celsius: 145 °F is written down as 62.8 °C, and has reached 145 °F. */
 const WRITTEN_C = 0.06
 
@@ -26,6 +31,8 @@ const WRITTEN_C = 0.06
  * one in °C. Undefined for what is no animal food.
  */
 export function safeCoreC(food: Pick<Food, 'traits'>): number | undefined {
+  // Sold ready to eat it was cooked or cured by its maker.
+  if (food.traits.includes('ready')) return undefined
   const heats = food.traits.flatMap((trait: Trait) => SAFE_CORE_F[trait] ?? [])
   if (heats.length === 0) return undefined
   const exact = temperatureFrom(Math.max(...heats), 'F')
@@ -53,8 +60,11 @@ export function stopsAtLoading(
 ): Stop[] {
   const outdoors = safetyRule('animal-outdoors')!
   if (outdoors.ways!(WAYS[way]) && outdoors.traits!.some(trait => food.traits.includes(trait))) return [stop('animal-outdoors')]
-  const unheated = safetyRule('perishable-unheated')!
-  if (unheated.ways!(WAYS[way]) && unheated.traits!.some(trait => food.traits.includes(trait))) return [stop('perishable-unheated')]
+  // A purée of pumpkin or potato is as perishable as rice.
+  const cooked = prep.some(({ step }) => COOKING_STEPS.includes(step))
+  if (safetyRule('perishable-unheated')!.ways!(WAYS[way]) && dangerHotC(food, cooked) !== undefined) return [stop('perishable-unheated')]
+  if (food.forbids.blanch?.includes('skip') && !prep.some(({ step }) => SOFTENING.includes(step)))
+    return [stop('unblanched', `${food.name} must be boiled first. `)]
   const needC = safeCoreC(food)
   if (needC === undefined || WAYS[way].underVacuum) return []
   const reached = hottestInside(prep)
@@ -70,16 +80,38 @@ export function stopsAtLoading(
 
 /** At or below this oil is cold enough, °C. */
 const COLD_C = 4
-/** Water above which food may not be without oxygen, wet basis (common practice, from botulism guidance). */
-const MOST_WATER = 0.1
+/** In the freezer nothing grows, °C. */
+const FREEZER_C = -15
+const ROOM_C = 20
 const WITHOUT_AIR: readonly PackageKey[] = ['vacuum-jar', 'foil-bag']
 
-/** What keeps food from being packed so. `moisture`: wet basis, what is believed of it. */
-export function stopsAtPacking(food: Food, how: { packageKey: PackageKey; storageC?: number; inOil?: boolean; moisture: number }): Stop[] {
+/** How something is to stand in its jar. */
+export interface Packing {
+  packageKey: PackageKey
+  storageC?: number
+  inOil?: boolean
+  /** An absorber takes its oxygen. */
+  absorber?: boolean
+  /** Water that it may have at the most by all that is known of it, wet basis. */
+  moisture: number
+}
+
+/**
+ * What keeps food from being packed, filled, poured or put so. Without oxygen it is judged by its water activity, the doubt counted: at
+ * most 0.85 (FDA Food Code, from memory), so that fruit at its 16 % may and what nobody weighed may not.
+ */
+export function stopsAtPacking(
+  food: Pick<Food, 'isotherm' | 'fat'>,
+  { packageKey, storageC = ROOM_C, inOil, absorber, moisture }: Packing,
+): Stop[] {
   const stops: Stop[] = []
-  if (how.inOil && (how.storageC ?? 20) > COLD_C) stops.push(stop('oil'))
-  if (WITHOUT_AIR.includes(how.packageKey) && how.moisture > MOST_WATER)
-    stops.push(stop('no-oxygen', `This holds about ${Math.round(how.moisture * 100)} %. `))
+  if (inOil && storageC > COLD_C) stops.push(stop('oil'))
+  const isWithoutAir = absorber || WITHOUT_AIR.includes(packageKey)
+  const activity = activityOfTarget(isothermOf(food), Math.min(0.95, moisture))
+  if (isWithoutAir && storageC > FREEZER_C && activity > SAFE_ACTIVITY)
+    stops.push(
+      stop('no-oxygen', `This may hold ${Math.round(moisture * 100)} % water, in balance with air of ${Math.round(activity * 100)} %. `),
+    )
   return stops
 }
 

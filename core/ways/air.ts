@@ -1,4 +1,4 @@
-import { HEATED, item, task, type WayOf } from './define'
+import { HEATED, INSECTS_WORDS, item, task, type WayOf } from './define'
 
 export const air: WayOf<'air'> = {
   ...HEATED,
@@ -17,7 +17,12 @@ export const air: WayOf<'air'> = {
   toldInDays: { hoursADay: 24, beyondHours: 48 },
   asks: ['drying', 'lowering', 'swapping'],
   start: [item('shade', 'Shade, moving air, no steam from the stove'), item('apart', 'Nothing touches or overlaps')],
-  end: [item('cool', 'A few thick pieces felt'), item('weigh', 'Dry weight taken'), item('pasteurise', 'Insects killed, if it stood open')],
+  end: [
+    item('cool', 'A few thick pieces felt'),
+    item('weigh', 'Dry weight taken'),
+    item('wash', 'Racks washed and dry'),
+    item('pasteurise', `Insects killed, if it stood open: ${INSECTS_WORDS}`),
+  ],
   upkeep: [task('racks', 'Wash the racks and strings', 300)],
   words: {
     verb: 'Hang',

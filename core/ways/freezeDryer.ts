@@ -28,6 +28,7 @@ export const freezeDryer: WayOf<'freeze-dryer'> = {
     item('vent', 'Vented until the pressure is equal'),
     item('weigh', 'Trays weighed, twice with two hours between'),
     item('pack', 'Packed or ground at once'),
+    item('wash', 'Trays washed and dry'),
     item('defrost', 'Defrosted'),
     item('drained', 'Drained, valve left open'),
   ],

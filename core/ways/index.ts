@@ -6,7 +6,7 @@ import { oven } from './oven'
 import { smoker } from './smoker'
 import { sun, SUN_HOURS } from './sun'
 
-export type { ListItem, UpkeepTask, WayAsk } from './define'
+export { INSECTS_WORDS, type ListItem, type UpkeepTask, type WayAsk } from './define'
 export { SUN_HOURS } from './sun'
 
 /**

@@ -19,7 +19,12 @@ export const oven: WayOf<'oven'> = {
     item('ajar', 'Door ajar, small children away; gas only as its manual allows'),
     item('fan', 'Fan on, if it has one'),
   ],
-  end: [item('cool', 'A few thick pieces cooled and felt'), item('weigh', 'Dry weight taken'), item('off', 'Oven off, door shut')],
+  end: [
+    item('cool', 'A few thick pieces cooled and felt'),
+    item('weigh', 'Dry weight taken'),
+    item('wash', 'Trays washed and dry'),
+    item('off', 'Oven off, door shut'),
+  ],
   upkeep: [task('thermostat', 'Check the lowest setting against a thermometer', 100), task('seal', 'Look at the door seal', 300)],
   words: {
     verb: 'Heat',

@@ -21,7 +21,12 @@ export const smoker: WayOf<'smoker'> = {
     item('ash', 'Ash and grease pan empty'),
     item('low', 'Held at its lowest before food goes in'),
   ],
-  end: [item('out', 'Fire out, ash cold'), item('move', 'Food into the dryer the same day'), item('weigh', 'Weighed before it goes on')],
+  end: [
+    item('out', 'Fire out, ash cold'),
+    item('move', 'Food into the dryer the same day'),
+    item('weigh', 'Weighed before it goes on'),
+    item('wash', 'Racks washed and dry'),
+  ],
   upkeep: [task('grease', 'Clean the grease pan and racks', 20), task('thermostat', 'Check the thermometer in the lid', 60)],
   words: {
     verb: 'Smoke',

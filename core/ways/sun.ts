@@ -1,4 +1,4 @@
-import { HEATED, item, task, type WayOf } from './define'
+import { HEATED, INSECTS_WORDS, item, task, type WayOf } from './define'
 
 /** Hours of useful sun in a day (common practice: from nine to dusk, less its edges). */
 export const SUN_HOURS = 8
@@ -28,9 +28,10 @@ export const sun: WayOf<'sun'> = {
     item('lift', 'Racks off the ground, air below'),
   ],
   end: [
-    item('pasteurise', 'Insects killed: −18 °C for 48 h, or 71 °C for 30 min in a thin layer'),
+    item('pasteurise', `Insects killed: ${INSECTS_WORDS}`),
     item('cool', 'A few thick pieces cooled and felt'),
     item('weigh', 'Dry weight taken'),
+    item('wash', 'Racks and nets washed and dry'),
   ],
   upkeep: [task('net', 'Wash and mend the nets', 200)],
   words: {

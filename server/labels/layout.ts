@@ -50,11 +50,12 @@ export function layOut(label: JarLabel, size: Size): LabelLayout {
     { text: label.form, most: 3.1, bold: false, keep: 9 },
     { text: `Net ${label.netWeight}`, most: 3.4, bold: true, keep: 3 },
     { text: `Packed ${label.packed}`, most: 2.6, bold: false, keep: 9 },
-    { text: `Best ${label.bestBy}`, most: 2.6, bold: false, keep: 4 },
+    { text: label.best, most: 2.6, bold: false, keep: label.best.startsWith('Best') ? 4 : 9 },
     { text: label.lot, most: 2.6, bold: false, keep: 9 },
     { text: label.mixed, most: 2.6, bold: false, keep: 5 },
     { text: label.portion, most: 2.6, bold: false, keep: 1 },
     { text: label.allergens, most: 2.8, bold: true, keep: 9 },
+    ...label.warnings.map(text => ({ text, most: 2.8, bold: true, keep: 9 })),
   ].flatMap(line => (line.text ? [{ ...line, text: line.text }] : []))
   const tall = (list: typeof lines, by: number) => list.reduce((sum, line) => sum + line.most * by * LEADING, 0)
   const free = size.height - 2 * margin

@@ -4,6 +4,7 @@ import { allergenWords } from '#core/foods'
 import { formatWeight } from '#core/units'
 import { householdOf, type Context } from '#server/services/context'
 import { jarPage } from '#server/services/shelf'
+import type { JarAnswer } from '#shared/contracts'
 
 /** What stands on a jar's label, in words ready to print. */
 export interface JarLabel {
@@ -14,13 +15,16 @@ export interface JarLabel {
   lot: string
   netWeight: string
   packed: string
-  bestBy: string
+  /** "Best Apr 2027–Oct 2027", or that it is in oil, or not to be used. */
+  best: string
   /** "22 g is 240 mL purée", where it was spread as measured portions. */
   portion?: string
   /** "With starch and salt", or undefined. */
   mixed?: string
   /** "Contains celery", or undefined. */
   allergens?: string
+  /** What whoever opens it must know, a line each: "RAW: cook through". */
+  warnings: string[]
   /** Address of the jar's page, as the code holds it. */
   url: string
 }
@@ -48,7 +52,7 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
     ].join(' · '),
     netWeight: formatWeight(jar.netG, household.weightUnit),
     packed: date.format(jar.packedAt),
-    bestBy: `${month.format(jar.bestFrom)}–${month.format(jar.bestTo)}`,
+    best: bestWords(jar, month, date),
     portion: jar.portion && `${formatWeight(jar.portion.dryG, household.weightUnit)} is ${Math.round(jar.portion.ml)} mL purée`,
     mixed:
       [
@@ -58,12 +62,23 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
       ]
         .filter(Boolean)
         .join(' · ') || undefined,
+    allergens: allergenWords(jar.allergens).replace(/\.$/, '') || undefined,
     // What was dried raw is raw when it has its water back: its label says so.
-    allergens:
-      [allergenWords(jar.allergens).replace(/\.$/, ''), jar.raw ? 'RAW: cook through' : undefined].filter(Boolean).join(' · ') || undefined,
+    warnings: jar.warm ? [] : jar.told.label,
     // A short address makes a coarse code, which small labels and old cameras need.
     url: `${origin}/j/${jar.number}`,
   }
+}
+
+/** Until when: of what must not be used no date is printed, and in oil it is a day. */
+function bestWords(
+  { warm, inOil, bestFrom, bestTo, bestLimit }: Pick<JarAnswer, 'warm' | 'inOil' | 'bestFrom' | 'bestTo' | 'bestLimit'>,
+  month: Intl.DateTimeFormat,
+  day: Intl.DateTimeFormat,
+): string {
+  if (warm) return 'DISCARD: too long in the warm'
+  if (inOil) return `In oil, keep cold, until ${day.format(bestTo)}`
+  return bestLimit === 'seen' ? 'Look at it before use' : `Best ${month.format(bestFrom)}–${month.format(bestTo)}`
 }
 
 /** What must be remembered when cooking, and what clouds a drink. */

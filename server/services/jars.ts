@@ -56,9 +56,12 @@ function entriesAround({ db }: Context, jars: readonly string[]): { items: JarIt
 /** What a batch's product brings into a dish, kept with its line. */
 export interface ProductFacts {
   allergens: string[]
+  whole: true
   saltShare: number
   raw: boolean
   warm?: boolean
+  told: Lot['told']
+  wettest?: number
   keeps?: Lot['keeps']
   heat?: Lot['heat']
   sievedUm?: number

@@ -20,6 +20,8 @@ import { batchInsight } from '#core/insight'
 import { overallYields } from '#core/mass'
 import { evennessOf, swapsWorthMaking, type PlacePace } from '#core/machines'
 import { agendaOf, type Todo } from '#core/planning'
+import { toldAtUse } from '#core/safety'
+import { plainly, tracesOf } from '#core/foods'
 import { sdLogOf } from '#core/stats'
 import { offSince, waterOf } from '#core/water'
 import { WAYS } from '#core/ways'
@@ -35,6 +37,7 @@ import {
 } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { replaceAccepted } from '#server/db/foods'
+import { allergensKept } from '#server/db/contact'
 import { allJarIds, jarsOfBatch } from '#server/db/jars'
 import { allRunIds, replaceTrayPaces, trayPacesOf } from '#server/db/runs'
 import { readMeta, writeMeta } from '#server/db/settings'
@@ -42,6 +45,7 @@ import { plannedFor } from '#server/db/plan'
 import { replaceTodos } from '#server/db/todos'
 import { householdOf, type Context } from './context'
 import { matesOf } from './cycle'
+import { touchedBy, tracesIn } from './contact'
 import { projectJars, type ProductFacts } from './jars'
 import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
@@ -75,7 +79,7 @@ export function project(context: Context, batchId: string, alone = false): void 
   const assessed = state.stage === 'drying' || state.stage === 'resting' ? withMates(assess(state, last), mates) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
   const { number } = findBatch(db, batchId)!
-  const view = viewOf(batchId, number, state, assessed, touched, entries)
+  const view = viewOf(batchId, number, state, assessed, touched, entries, tracesIn(context, batchId, entries))
   putBatchView(db, view)
   replaceAccepted(db, batchId, state.accepted)
   const planned = state.stage === 'intake' || state.stage === 'prep' ? plannedFor(db, batchId) : undefined
@@ -87,12 +91,26 @@ export function project(context: Context, batchId: string, alone = false): void 
   // One chamber, one end: what is known of one tells of all.
   if (!alone && state.run && WAYS[state.run.way.way].underVacuum)
     for (const id of batchIdsOfRun(db, state.run.runId)) if (id !== batchId) project(context, id, true)
+  // What it holds may have gone along to those that came after it.
+  if (!alone && before && (containsOf(before) !== containsOf(view) || before.run_id !== view.run_id))
+    for (const id of touchedBy(context, batchId, state)) project(context, id, true)
   if (state.jars.length > 0 && before && LOT_FACTS.some(fact => before[fact] !== view[fact]))
     projectJars(
       context,
       jarsOfBatch(db, batchId).map(jar => jar.id),
     )
 }
+
+/** Whether a line does not tell what others left in mill and dryer, or tells of what they did not. */
+function tracesAreOld(context: Context, batchId: string): boolean {
+  const kept = allergensKept(context.db, batchId)
+  const traces = tracesIn(context, batchId, entriesOfBatch(context.db, batchId))
+  return traces.some(name => !plainly([...kept, name]).every(item => kept.includes(item)))
+}
+
+/** What a line says that it contains for certain; what it may contain it does not pass on. */
+const containsOf = ({ product }: Pick<BatchViewRow, 'product'>) =>
+  tracesOf((JSON.parse(product ?? '{}') as Partial<ProductFacts>).allergens ?? []).join()
 
 /** Two that did not know of each other logged what cannot both be: somebody who was there says which. */
 function settleTodo(entries: readonly Entry[]): Todo[] {
@@ -147,6 +165,8 @@ export function* rebuildInSteps(context: Context): Generator<{ phase: string; do
     yield { phase: 'working out batches', done: i, of: batches.length }
     project(context, id)
   }
+  // What came along from others is known once all of them are.
+  for (const id of batches) if (tracesAreOld(context, id)) project(context, id, true)
   yield* jarsInSteps(context)
   for (const id of allRunIds(context.db)) projectRun(context, id)
   writeMeta(context.db, 'projection', PROJECTION_VERSION)
@@ -183,6 +203,7 @@ function viewOf(
   assessed: Assessment | undefined,
   touchedAt: number,
   entries: readonly Entry[],
+  traces: readonly string[],
 ): BatchViewRow {
   const { run } = state
   const first = state.earlierRuns[0] ?? run
@@ -233,10 +254,13 @@ function viewOf(
     insight: state.stage === 'shelf' ? JSON.stringify(batchInsight(state, entries)) : null,
     review: reviewOf(entries),
     product: JSON.stringify({
-      allergens: allergensOf(state),
+      allergens: plainly([...allergensOf(state), ...traces]),
+      whole: true,
       saltShare: saltShareOf(state),
       raw: isRaw(state),
       warm: wasWarm(state, entries),
+      told: toldAtUse(state.food, { raw: isRaw(state) }),
+      wettest: waterOf(state).moisture.p90,
       keeps: keepsOf(state),
       // A mix bites as the hottest in it.
       heat: state.food.mixOf && state.food.heatUnits?.value,

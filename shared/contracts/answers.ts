@@ -1,3 +1,4 @@
+import type { ToldAtUse } from '#core/safety'
 import type { Breach, PlanProblem, YearProblem } from '#core/plan'
 import type { KeptRun, PlanBook } from './plan'
 import type { Problem } from '#core/errors'
@@ -358,6 +359,11 @@ export interface JarAnswer extends JarSummary {
   portion?: Portion
   /** Dried raw, and raw on the way back. */
   raw: boolean
+  /** Too long in the warm before it was dry: to be discarded. */
+  warm: boolean
+  /** Cautions of its use: in a few words, and in full. */
+  told: ToldAtUse
+  inOil: boolean
   densityGMl: { p10: number; p50: number; p90: number }
   /** The density was weighed by the spoon. */
   measured: boolean
@@ -488,6 +494,8 @@ export interface KitchenJar extends Omit<JarSummary, 'smell' | 'smeltAt' | 'saw'
   allergens: string[]
   /** Raw on the way back. */
   raw: boolean
+  warm: boolean
+  told: ToldAtUse
   mould: boolean
   sievedUm?: number
   /** Key of the food's family. */

@@ -155,8 +155,15 @@ export const foodSource = z.strictObject({
   pliable: z.boolean().optional(),
   schools: z.array(text(40)).max(30).optional(),
   prefer: z.record(text(40), text(40)).optional(),
+  forbids: z.record(text(40), z.array(text(40)).max(10)).optional(),
   cautions: z
-    .array(z.strictObject({ step: z.enum(CAUTION_STEPS, { error: `A step is one of: ${CAUTION_STEPS.join(', ')}.` }), text: text(400) }))
+    .array(
+      z.strictObject({
+        step: z.enum(CAUTION_STEPS, { error: `A step is one of: ${CAUTION_STEPS.join(', ')}.` }),
+        text: text(400),
+        label: text(60).optional(),
+      }),
+    )
     .max(10)
     .optional(),
   forms: z

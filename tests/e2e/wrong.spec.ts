@@ -73,6 +73,10 @@ test("a hand quicker than the food's page: the basket waits for it", async ({ pa
   await page.getByRole('combobox', { name: 'Food' }).click()
   await page.keyboard.type('Jalapeño')
   await page.getByRole('option', { name: 'Jalapeño', exact: true }).click()
+  // What a count weighs is known once the page is there: what was typed stays, and is read anew.
+  await page.getByLabel('Weight').fill('40 pods')
+  await expect(page.getByRole('group', { name: 'Cut' })).toBeVisible()
+  await expect(page.getByLabel('Weight')).toHaveValue('40 pods')
   await page.getByLabel('Weight').fill('2 kg')
   await page.getByRole('button', { name: 'Take it in' }).click()
   await expect(page.getByRole('heading', { level: 1, name: /Jalapeño/ })).toBeVisible()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { CautionStep, Food } from '#core/foods'
 import type { WayKey } from '#core/ways'
-import { cautionsAt, type Stop } from '#core/safety'
+import { cautionsAt, type Stop, type ToldCautions } from '#core/safety'
 import type { EntryBody } from '#core/log'
 
 /** The cautions of a step, where its danger is: some to read, some to accept once, and what stops. */
@@ -12,6 +12,9 @@ const props = defineProps<{
   liquid?: boolean
   raw?: boolean
   sulphited?: boolean
+  sachet?: boolean
+  canningLid?: boolean
+  sold?: boolean
   accepted: ReadonlySet<string>
   stops?: readonly Stop[]
   /** Its notes lie open, however many: what follows starts the danger. */
@@ -23,9 +26,16 @@ const told = computed(() =>
     liquid: props.liquid,
     raw: props.raw,
     sulphited: props.sulphited,
+    sachet: props.sachet,
+    canningLid: props.canningLid,
+    sold: props.sold,
     accepted: props.accepted,
   }),
 )
+/** What is rare and grave, and the food's own, is read without opening anything. */
+const isGrave = (note: ToldCautions['notes'][number]) => !('key' in note) || note.key === undefined || note.grave
+const grave = computed(() => told.value.notes.filter(isGrave))
+const others = computed(() => told.value.notes.filter(note => !isGrave(note)))
 const format = useFormat()
 const ticked = ref<string[]>([])
 const unread = computed(() => told.value.cares.filter(rule => !ticked.value.includes(rule.key)))
@@ -53,9 +63,12 @@ defineExpose({
         >I have read this</ElCheckbox
       >
     </div>
-    <details v-if="told.notes.length" :open="open || told.notes.length < 3">
-      <summary>{{ told.notes.length === 1 ? 'A caution' : `${countWord(told.notes.length)} cautions` }}</summary>
-      <p v-for="note in told.notes" :key="note.text" class="small">{{ format.sentence(note.text) }}</p>
+    <div v-if="grave.length" class="grave">
+      <p v-for="note in grave" :key="note.text" class="small">{{ format.sentence(note.text) }}</p>
+    </div>
+    <details v-if="others.length" :open="open || others.length < 3">
+      <summary>{{ others.length === 1 ? 'A caution' : `${countWord(others.length)} cautions` }}</summary>
+      <p v-for="note in others" :key="note.text" class="small">{{ format.sentence(note.text) }}</p>
     </details>
   </div>
 </template>
@@ -79,7 +92,8 @@ defineExpose({
   border-radius: 8px;
   padding: 0.6rem 0.9rem 0.2rem;
 }
-details {
+details,
+.grave {
   border-left: 3px solid var(--amber-mark);
   padding-left: 0.7rem;
 }
@@ -89,7 +103,8 @@ summary {
   align-content: center;
   font-weight: 650;
 }
-details p {
+details p,
+.grave p {
   margin-bottom: 0.35rem;
 }
 </style>

@@ -21,6 +21,8 @@ function takeMilled({ powderG }: { powderG: number }) {
   powderOutG.value = powderG
   milled.value++
 }
+/** Another food's dust is an allergen's way into this one: only a wash ends that. */
+const cleaned = ref<'washed' | 'brushed' | undefined>(props.initial?.cleaned)
 const note = ref(props.initial?.note ?? '')
 const cautions = ref<{ problem: () => string | undefined; bodies: () => EntryBody[] }>()
 const accepted = new Set([...(props.page?.accepted ?? []), ...props.state.accepted])
@@ -47,6 +49,7 @@ function read(): FormReading {
         dryInG: dryInG.value,
         powderOutG: powderOutG.value,
         again: again.value || undefined,
+        cleaned: cleaned.value,
         note: note.value.trim() || undefined,
       },
     ],
@@ -79,5 +82,6 @@ defineExpose({ read })
       autofocus
     />
   </div>
+  <MillCleaned v-model="cleaned" />
   <TextField v-model="note" label="Note" optional />
 </template>

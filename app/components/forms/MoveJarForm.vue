@@ -28,7 +28,13 @@ const read = (): FormReading =>
             kind: 'moveJar',
             jarId: props.jar.jarId,
             place: place.value.trim(),
-            storageC: celsius.value === undefined || Math.abs(celsius.value - props.jar.storageC) < 0.6 ? undefined : celsius.value,
+            // In oil its warmth decides: it is said each time.
+            storageC:
+              celsius.value === undefined || props.jar.inOil
+                ? celsius.value
+                : Math.abs(celsius.value - props.jar.storageC) < 0.6
+                  ? undefined
+                  : celsius.value,
           },
         ],
       }

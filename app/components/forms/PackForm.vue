@@ -45,12 +45,15 @@ const oilC = ref(settings.value.pantryC)
 const mayOil = food.traits.includes('oil') || food.traits.includes('hot')
 const water = waterOf(props.state)
 const moisture = props.initial?.moisture ?? water.moisture.p50
+/** Known to the jar, not by what may be of the whole batch. */
+const measured = water.known === 'jar air' || props.initial?.moisture !== undefined
 const stops = computed(() =>
   stopsAtPacking(food, {
     packageKey: packageKey.value,
     inOil: inOil.value,
     storageC: inOil.value ? oilC.value : settings.value.pantryC,
-    moisture,
+    absorber: beside.value.absorberCc !== undefined,
+    moisture: measured ? moisture : water.moisture.p90,
   }),
 )
 const best = computed(() =>
@@ -130,7 +133,7 @@ function read(): FormReading {
         packageKey: packageKey.value,
         storageC: inOil.value ? oilC.value : settings.value.pantryC,
         inOil: inOil.value || undefined,
-        moisture: water.known === 'jar air' || props.initial?.moisture !== undefined ? Math.round(moisture * 1e4) / 1e4 : undefined,
+        moisture: measured ? Math.round(moisture * 1e4) / 1e4 : undefined,
         leakGDayKPa: leak.value,
         mixed,
         absorberCc,
@@ -152,6 +155,8 @@ defineExpose({ read })
     :raw="isRaw(state)"
     :sulphited="isSulphited(state)"
     :stops="stops"
+    :sachet="beside.absorberCc !== undefined || beside.gelG !== undefined"
+    :canning-lid="packageKey === 'vacuum-jar'"
   />
   <WeightField
     v-model="netG"

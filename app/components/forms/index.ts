@@ -1,6 +1,7 @@
 import { defineAsyncComponent, type Component } from 'vue'
 import type { EntryKind } from '#core/log'
 import AirForm from './AirForm.vue'
+import ContainsForm from './ContainsForm.vue'
 import CycleHoursForm from './CycleHoursForm.vue'
 import FeelForm from './FeelForm.vue'
 import FinishForm from './FinishForm.vue'
@@ -52,5 +53,6 @@ export const FORMS: Partial<Record<EntryKind, { title: string; save: string; for
   note: { title: 'Note', save: 'Keep the note', form: NoteForm },
   picture: { title: 'A picture', save: 'Keep it', form: PictureForm },
   restOut: { title: 'Throw a jar away', save: 'Log it', form: RestOutForm },
+  contains: { title: 'What it contains', save: 'Keep it', form: ContainsForm },
   review: { title: 'For next time', save: 'Keep it', form: ReviewForm },
 }

@@ -1,5 +1,6 @@
 import type { Component } from 'vue'
 import type { EntryKind } from '#core/log'
+import ContainsForm from './ContainsForm.vue'
 import DiscardForm from './DiscardForm.vue'
 import FillForm from './FillForm.vue'
 import LookJarForm from './LookJarForm.vue'
@@ -22,5 +23,6 @@ export const JAR_FORMS: Partial<Record<EntryKind, { title: string; save: string;
   fill: { title: 'Fill a jar from this one', save: 'Fill it', form: FillForm },
   pour: { title: 'Top it up', save: 'Pour it in', form: PourForm },
   picture: { title: 'A picture', save: 'Keep it', form: PictureForm },
+  contains: { title: 'What it contains', save: 'Keep it', form: ContainsForm },
   review: { title: 'For next time', save: 'Keep it', form: ReviewForm },
 }

@@ -52,6 +52,8 @@ const lines = computed(() =>
 )
 const allergens = computed(() => [...new Set(lines.value.flatMap(({ jar }) => jar?.allergens ?? []))])
 const unsalted = computed(() => lines.value.every(({ jar }) => (jar?.saltShare ?? 0) < 0.005))
+/** What is told of any powder in it. */
+const cautions = computed(() => [...new Set(lines.value.flatMap(({ jar }) => jar?.told.use ?? []))])
 const raw = computed(() => lines.value.filter(({ jar }) => jar?.raw).map(({ name }) => name.toLowerCase()))
 const ready = computed(() => lines.value.every(({ jar, short }) => jar && !short))
 
@@ -101,6 +103,7 @@ async function cook() {
         </template>
       </li>
     </ul>
+    <p v-for="text in cautions" :key="text" class="caution small">{{ format.sentence(text) }}</p>
     <p class="quiet small">
       {{ unsalted ? 'These powders are unsalted: salt the dish.' : 'A powder in it is salted: taste before you salt.' }}
       {{ allergens.length ? allergenWords(allergens) : 'No known allergens in the powders.'

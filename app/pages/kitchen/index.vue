@@ -140,7 +140,7 @@ async function take() {
           <p v-if="good.shortG" class="caution">
             The jar holds {{ format.weight(jar.leftG) }}: {{ format.weight(good.shortG) }} are missing.
           </p>
-          <p v-if="jar.raw" class="caution">It was dried raw, and is raw again: cook it through.</p>
+          <p v-for="text in jar.told.use" :key="text" class="caution">{{ format.sentence(text) }}</p>
           <p class="quiet small">
             {{
               jar.saltShare < 0.005

@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { refuse, type Quantities, type Say } from '../../errors'
 import { PURPOSES, type Purpose } from '../../foods'
-import { checkLid, checkSources } from '../checkJar'
+import { checkLid, checkSources, checkStanding } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, packing, purpose, sieveUm, text, weightG, weightOrNothingG } from '../fields'
 import { freshJar, SCALE_G, type Drawn, type Jar } from '../jar'
@@ -43,9 +43,10 @@ export const fill: EntryKindOf<typeof schema, 'jar'> = {
       checkLid(body.packageKey, body.leakGDayKPa, say)
       checkSources(body.from, 'from', scene)
       const sources = body.from.flatMap(source => jars.get(source.jarId) ?? [])
+      checkStanding({ ...body, inOil: sources.some(jar => jar.inOil), parts: sources.flatMap(jar => jar.parts) }, scene)
       if (body.blend) return checkBlend(body, sources, say)
       const [first, ...others] = sources
-      if (first && others.some(jar => jar.foodKey !== first.foodKey || jar.purpose !== first.purpose))
+      if (first && others.some(jar => jar.foodKey !== first.foodKey || jar.purpose !== first.purpose || jar.inOil !== first.inOil))
         say('from', 'unlike', 'These jars hold different things: only like goes to like here. Give the blend a name if that is meant.')
     },
     effect: (desk, { at, body }) => {
@@ -61,7 +62,7 @@ export const fill: EntryKindOf<typeof schema, 'jar'> = {
             sievedUm: body.blend.sifted?.openingUm,
           }
         : { name: first.name, foodKey: first.foodKey, purpose: first.purpose, sievedUm: first.sievedUm }
-      const jar: Jar = { ...freshJar(jarId, at), ...called, packageKey, place, sizeMl, storageC, leakGDayKPa }
+      const jar: Jar = { ...freshJar(jarId, at), ...called, packageKey, place, sizeMl, storageC, leakGDayKPa, inOil: first.inOil }
       desk.jars.set(jarId, jar)
       for (const part of drawn) desk.add(jar, part, at)
     },

@@ -38,6 +38,8 @@ const schema = z.strictObject({
   again: z.boolean().optional(),
   grinderId: id.optional(),
   warm: z.boolean().optional(),
+  /** How the mill had been cleaned since it ground something else: only washed it leaves nothing of that. */
+  cleaned: z.enum(['washed', 'brushed'], { error: 'Say how the mill was cleaned.' }).optional(),
   note: text(500).optional(),
   rounds: z.array(grindRound).min(1, 'At least one round.').max(100, 'At most 100 rounds.').optional(),
   seed: jarDraw.optional(),

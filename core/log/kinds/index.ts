@@ -2,6 +2,7 @@ import type { BodySchema, EntryKindOf, LogScope } from '../define'
 import { air } from './air'
 import { caution } from './caution'
 import { choose } from './choose'
+import { contains } from './contains'
 import { cycleHours } from './cycleHours'
 import { discard } from './discard'
 import { feel } from './feel'
@@ -49,6 +50,7 @@ export const KINDS = {
   hold,
   caution,
   choose,
+  contains,
   load,
   heat,
   air,

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { standing } from '../checkJar'
+import { checkStanding, isOilOver, OIL_OVER, standing } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, storageC, text } from '../fields'
 
@@ -14,7 +14,14 @@ export const moveJar: EntryKindOf<typeof schema, 'jar'> = {
   check: 'none',
   jars: {
     names: body => [body.jarId],
-    check: (body, { jars, say }) => void standing(jars.get(body.jarId), say),
+    check: (body, scene) => {
+      const { jars, say } = scene
+      const jar = jars.get(body.jarId)
+      if (!standing(jar, say)) return
+      if (isOilOver(jar!, scene)) return say('jarId', 'oil-over', OIL_OVER)
+      // A place without its warmth is no refrigerator.
+      checkStanding({ ...jar!, storageC: body.storageC ?? (jar!.inOil ? undefined : jar!.storageC) }, scene)
+    },
     effect: (desk, { at, body }) => {
       const jar = desk.jars.get(body.jarId)
       if (!jar) return

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { stopsAtPacking } from '../../safety'
-import { checkAddition, checkLid } from '../checkJar'
+import { checkAddition, checkLid, checkStanding } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, packing, weightG, weightOrNothingG } from '../fields'
 import { freshJar, type Bowl, type FindLot, type JarPart } from '../jar'
@@ -37,7 +37,7 @@ export const pack: EntryKindOf<typeof schema> = {
   scopes: ['batch'],
   words: { doing: 'packing', what: 'a jar' },
   effect: (draft, entry) => void draft.packs.push(entry),
-  check: (body, { state, before, moisture, say }) => {
+  check: (body, { state, before, wettest, say }) => {
     if (state.unpackedG === undefined)
       return state.purpose === 'pieces'
         ? say('kind', 'rest-not-ended', 'End the rest before packing, so that what goes in the jar is known to be dry.')
@@ -46,26 +46,48 @@ export const pack: EntryKindOf<typeof schema> = {
       say('jarId', 'packed-already', 'This jar has been packed already.')
     if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1)
       say('netG', 'more-than-is-left', 'Only {leftG} is left to pack. Was the jar on the scale?', { leftG: state.unpackedG })
-    for (const stop of stopsAtPacking(state.food, { ...body, moisture: moisture() }))
+    // Onto what is in a jar: how that stands is looked at with the jar.
+    if (body.topUp) return
+    for (const stop of stopsAtPacking(state.food, {
+      ...body,
+      absorber: body.absorberCc !== undefined,
+      moisture: body.moisture ?? wettest(),
+    }))
       say(stop.rule.key === 'oil' ? 'inOil' : 'packageKey', `stop-${stop.rule.key}`, stop.message)
   },
   jars: {
     names: body => [body.jarId],
-    check: (body, { jars, find, batchId, say }) => {
+    check: (body, scene) => {
+      const { jars, find, batchId, say } = scene
       if (!body.topUp) checkLid(body.packageKey, body.leakGDayKPa, say)
       const jar = jars.get(body.jarId)
       if (jar && !body.topUp) return say('jarId', 'packed-already', 'This jar has been packed already: top it up, or take another.')
       if (!body.topUp) return
       const lot = find(batchId!)
       if (!jar) return say('jarId', 'unknown-jar', 'There is no such jar to top up.')
-      if (lot) checkAddition(jar, { foodKey: lot.food.key, purpose: lot.purpose, moisture: body.moisture ?? lot.moisture }, say)
+      if (!lot) return
+      const moisture = body.moisture ?? lot.moisture
+      checkAddition(jar, { foodKey: lot.food.key, purpose: lot.purpose, inOil: body.inOil ?? false, moisture }, say)
+      checkStanding({ ...jar, parts: [{ lotId: batchId!, moisture }] }, scene)
     },
     effect: (desk, { at, body, batchId }) => {
       const lot = desk.find(batchId!)
       const { jarId, packageKey, place, sizeMl, storageC, leakGDayKPa, inOil = false } = body
+      const absorber = body.absorberCc !== undefined || undefined
       let jar = desk.jars.get(jarId)
       if (!jar && lot) {
-        const what = { batchId, purpose: lot.purpose, foodKey: lot.food.key, packageKey, place, sizeMl, storageC, inOil, leakGDayKPa }
+        const what = {
+          batchId,
+          purpose: lot.purpose,
+          foodKey: lot.food.key,
+          packageKey,
+          place,
+          sizeMl,
+          storageC,
+          inOil,
+          absorber,
+          leakGDayKPa,
+        }
         jar = { ...freshJar(jarId, at), ...what }
         desk.jars.set(jarId, jar)
       }

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { refuse } from '../../errors'
-import { checkAddition, checkSources } from '../checkJar'
+import { checkAddition, checkSources, checkStanding } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, jarDraw } from '../fields'
 import { moistureOf } from '../jar'
@@ -23,7 +23,9 @@ export const pour: EntryKindOf<typeof schema, 'jar'> = {
       if (!jar) return say('jarId', 'unknown-jar', 'There is no such jar.')
       if (body.from.jarId === body.jarId) return say('from.jarId', 'into-itself', 'A jar is not poured into itself.')
       checkSources([body.from], 'from', scene)
-      if (from) checkAddition(jar, { ...from, moisture: moistureOf(from) }, say)
+      if (!from) return
+      checkAddition(jar, { ...from, moisture: moistureOf(from) }, say)
+      checkStanding({ ...jar, parts: from.parts }, scene)
     },
     effect: (desk, { at, body }) => {
       const jar = desk.jars.get(body.jarId)

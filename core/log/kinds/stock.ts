@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { checkLid } from '../checkJar'
+import { checkLid, checkStanding } from '../checkJar'
 import type { EntryKindOf, EntryWith } from '../define'
 import { id, instant, packing, price, purpose, text, weightG } from '../fields'
 import { NOTHING, type FindLot, type Jar } from '../jar'
@@ -47,10 +47,13 @@ export const stock: EntryKindOf<typeof schema, 'jar'> = {
   check: 'none',
   jars: {
     names: body => [body.jarId],
-    check: (body, { jars, find, say }) => {
+    check: (body, scene) => {
+      const { jars, find, say } = scene
       if (jars.has(body.jarId)) say('jarId', 'filled-already', 'This jar has been filled already: it cannot come in again.')
       checkLid(body.packageKey, body.leakGDayKPa, say)
-      if (!find(body.jarId))
+      const lot = find(body.jarId)
+      if (lot) checkStanding({ ...body, inOil: false, parts: [{ lotId: body.jarId, moisture: lot.moisture }] }, scene)
+      else
         say('foodKey', 'unknown-food', '“{key}” is neither a food nor a bought-in good of the reference. Choose one from the list.', {
           key: body.foodKey,
         })

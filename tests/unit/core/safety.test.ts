@@ -96,6 +96,46 @@ describe('what stops', () => {
     }
     expect(stopsAtLoading(food('carrot'), food('carrot').cards[0]!, 'sun', [])).toEqual([])
   })
+  it('cooked pumpkin or potato is dried neither in the sun nor in room air, raw carrot may be', () => {
+    for (const [key, step] of [
+      ['pumpkin', 'roast'],
+      ['potato', 'boil'],
+      ['carrot', 'puree'],
+    ] as const)
+      for (const way of ['sun', 'air'] as const)
+        expect(stopsAtLoading(food(key), food(key).cards[0]!, way, [{ step }]).map(stop => stop.rule.key)).toEqual(['perishable-unheated'])
+    expect(stopsAtLoading(food('apple'), food('apple').cards[0]!, 'sun', [{ step: 'puree' }])).toEqual([])
+  })
+  it('what is poisonous raw is boiled first, in every way of drying', () => {
+    for (const key of ['cassava', 'taro', 'true-yam'])
+      for (const way of ['dehydrator', 'oven', 'freeze-dryer', 'sun'] as const) {
+        const [stop] = stopsAtLoading(food(key), food(key).cards[0]!, way, [{ step: 'peel' }])
+        expect(stop).toMatchObject({ rule: { key: 'unblanched' } })
+        expect(stopsAtLoading(food(key), food(key).cards[0]!, way, [{ step: 'blanch' }]).map(({ rule }) => rule.key)).not.toContain(
+          'unblanched',
+        )
+      }
+  })
+  it('what is sold ready to eat needs no thermometer, what is raw does', () => {
+    for (const key of ['tuna-tinned', 'ham-cured']) {
+      expect(safeCoreC(food(key))).toBeUndefined()
+      expect(stopsAtLoading(food(key), food(key).cards[0]!, 'dehydrator', [])).toEqual([])
+      expect(stopsAtLoading(food(key), food(key).cards[0]!, 'sun', [])).toHaveLength(1)
+    }
+    expect(stopsAtLoading(food('pork-cooked'), food('pork-cooked').cards[0]!, 'dehydrator', [])).toHaveLength(1)
+  })
+  it('the reference plans nothing that these rules would stop once its own steps are done', () => {
+    const stopped = BOOK.foods.flatMap(item =>
+      item.cards.flatMap(card =>
+        card.ways.flatMap(({ way }) => {
+          const done = [...card.steps.map(({ step }) => ({ step, coreC: 100 }))]
+          const found = stopsAtLoading(item, card, way, done).filter(({ rule }) => rule.key !== 'raw-meat')
+          return found.map(({ rule }) => `${item.key}, ${card.key}, ${way}: ${rule.key}`)
+        }),
+      ),
+    )
+    expect(stopped).toEqual([])
+  })
   it('oil on the shelf stops, cold oil does not', () => {
     const stops = (storageC: number | undefined, inOil = true) =>
       stopsAtPacking(food('garlic'), { packageKey: 'screw-jar', inOil, storageC, moisture: 0.05 }).map(stop => stop.rule.key)
@@ -104,12 +144,17 @@ describe('what stops', () => {
     expect(stops(4)).toEqual([])
     expect(stops(20, false)).toEqual([])
   })
-  it('no vacuum and no foil above 10 % water', () => {
-    for (const packageKey of ['vacuum-jar', 'foil-bag'] as const) {
-      expect(stopsAtPacking(food('apple'), { packageKey, moisture: 0.18 }).map(stop => stop.rule.key)).toEqual(['no-oxygen'])
-      expect(stopsAtPacking(food('apple'), { packageKey, moisture: 0.06 })).toEqual([])
+  it('without oxygen it is judged by its water activity: fruit at its 16 % may, what may be above 0.85 may not', () => {
+    const stops = (key: string, moisture: number, more: Partial<Parameters<typeof stopsAtPacking>[1]> = {}) =>
+      stopsAtPacking(food(key), { packageKey: 'foil-bag', moisture, ...more }).map(stop => stop.rule.key)
+    for (const more of [{}, { packageKey: 'vacuum-jar' }, { packageKey: 'screw-jar', absorber: true }] as const) {
+      expect(stops('apple', 0.16, more)).toEqual([])
+      expect(stops('apple', 0.45, more)).toEqual(['no-oxygen'])
+      // Greens hold the same water far more loosely.
+      expect(stops('spinach', 0.26, more)).toEqual(['no-oxygen'])
     }
-    expect(stopsAtPacking(food('apple'), { packageKey: 'screw-jar', moisture: 0.18 })).toEqual([])
+    expect(stops('apple', 0.45, { packageKey: 'screw-jar' })).toEqual([])
+    expect(stops('apple', 0.45, { storageC: -18 })).toEqual([])
   })
 })
 
@@ -232,6 +277,15 @@ describe('mixed loads', () => {
     expect(mixedLoadWarnings(mate('parsley'), [mate('carrot')], 'dehydrator').join()).toMatch(/57 °C, this at 41 °C/)
     expect(mixedLoadWarnings(mate('parsley'), [mate('carrot')], 'dehydrator').join()).toMatch(/Take the lower/)
     expect(mixedLoadWarnings(mate('beetroot'), [mate('carrot')], 'dehydrator')).toEqual([])
+    // A purée that was roasted is as perishable as meat: not lowered for the sake of a herb.
+    const roasted = { ...mate('pumpkin'), cooked: true }
+    for (const words of [
+      mixedLoadWarnings(roasted, [mate('parsley')], 'dehydrator'),
+      mixedLoadWarnings(mate('parsley'), [roasted], 'dehydrator'),
+    ]) {
+      expect(words.join()).toMatch(/pumpkin must be kept that hot.*run of its own/)
+      expect(words.join()).not.toMatch(/Take the lower/)
+    }
     for (const [coming, there] of [
       ['chicken-cooked', 'carrot'],
       ['carrot', 'chicken-cooked'],

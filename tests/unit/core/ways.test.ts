@@ -282,12 +282,12 @@ describe('parts, holds and weights', () => {
     ).toBeLessThan(950)
   })
   it('waits are as long as its state lets it: two hours cut, one in the heat, two days cold (USDA)', () => {
-    const options = { freshDays: 10 }
-    expect(holdLimit('counter', 'cut', options)).toBe(2 * HOUR)
-    expect(holdLimit('counter', 'cut', { ...options, roomC: 34 })).toBe(HOUR)
-    expect(holdLimit('refrigerator', 'cut', options)).toBe(2 * DAY)
-    expect(holdLimit('refrigerator', 'raw', options)).toBe(10 * DAY)
-    expect(holdLimit('freezer', 'dry', options)).toBeGreaterThan(60 * DAY)
+    const leek = findFood('leek')!
+    expect(holdLimit('counter', 'cut', leek)).toBe(2 * HOUR)
+    expect(holdLimit('counter', 'cut', leek, { roomC: 34 })).toBe(HOUR)
+    expect(holdLimit('refrigerator', 'cut', leek)).toBe(2 * DAY)
+    expect(holdLimit('refrigerator', 'raw', leek)).toBe(10 * DAY)
+    expect(holdLimit('freezer', 'dry', leek)).toBeGreaterThan(60 * DAY)
   })
   it('a hold stands instead of the other todos, until it is taken up again', () => {
     const log: Parameters<typeof logOf> = [

@@ -22,7 +22,8 @@ const LABEL: JarLabel = {
   lot: 'Batch 3 · jar 7',
   netWeight: '56 g',
   packed: '5 Feb 2026',
-  bestBy: 'Aug 2026–Nov 2026',
+  best: 'Best Aug 2026–Nov 2026',
+  warnings: [],
   allergens: 'Contains celery',
   url: 'http://127.0.0.1:4170/jars/0198c5a0-7a4d-7000-8000-000000000000',
 }

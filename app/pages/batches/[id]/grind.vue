@@ -124,6 +124,7 @@ async function save() {
           again: again.value || undefined,
           grinderId: draft.grinderId,
           warm: draft.warm || undefined,
+          cleaned: draft.cleaned,
           rounds: draft.rounds.length > 0 ? draft.rounds.map(round => ({ ...round })) : undefined,
           seed: draft.seedJarId && draft.seedG ? { jarId: draft.seedJarId, weightG: draft.seedG } : undefined,
           passes: draft.passes.length > 0 ? draft.passes.map(pass => ({ ...pass })) : undefined,
@@ -251,6 +252,7 @@ const minuteWords = computed(() => {
           <p v-if="draft.warm" class="quiet small">
             This school rests the powder instead: close it in a jar, look for lumps for some days, and dry it once more if there are any.
           </p>
+          <MillCleaned v-model="draft.cleaned" />
           <p v-if="session.seedG > 0.5" class="caution">
             The cup is only {{ Math.round(session.fill * 100) }} % full, and the knives will throw air: add about
             {{ format.weight(session.seedG) }} of finished powder, or wait for more.

@@ -184,6 +184,7 @@ const others = computed((): ActStep[] => {
   return [
     { words: 'Note', key: 'N', go: () => act('note') },
     { words: 'Picture', go: () => act('picture') },
+    { words: 'Allergens', go: () => act('contains') },
     ...(s.run && !shelved ? [{ words: 'Air in a closed jar', key: 'J', go: () => act('jarAir') }] : []),
     ...(s.run ? [{ words: 'For next time', go: () => act('review') }] : []),
     ...(shelved ? [] : [{ words: s.hold ? 'Take it up again' : 'Keep it for now', go: () => act('hold') }]),

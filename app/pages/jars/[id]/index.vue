@@ -66,7 +66,7 @@ function sentOf(body: EntryBody, entry: NewJarEntry, replaces?: string): Sent {
   if (found?.batchId) return { batchId: found.batchId, entry: entry as unknown as NewEntry }
   const meant = found?.body ?? body
   if (meant.kind === 'fill' || (meant.kind === 'pour' && meant.jarId !== jarId)) return { jarId: meant.jarId, entry }
-  return isOfJar(meant.kind) || meant.kind === 'review' || meant.kind === 'picture'
+  return isOfJar(meant.kind) || meant.kind === 'review' || meant.kind === 'picture' || meant.kind === 'contains'
     ? { jarId, entry }
     : { batchId: jar.value!.batchId!, entry: entry as unknown as NewEntry }
 }
@@ -104,6 +104,7 @@ const steps = computed((): { first: ActStep; likely: ActStep[]; others: ActStep[
     likely: full ? [form('Look', 'lookJar'), form('Smell test', 'smell'), kitchen] : [form('Smell test', 'smell')],
     others: [
       form('Picture', 'picture'),
+      ...(full ? [form('Allergens', 'contains')] : []),
       ...(full
         ? [
             form('Split', 'fill'),
@@ -141,7 +142,9 @@ const again = ref(false)
               <span class="tag" :class="status.tone">{{ status.words }}</span><span class="tag">{{
                 jar.allergens.length ? uncapital(allergenWords(jar.allergens).replace(/\.$/, '')) : 'no known allergens'
               }}</span
-              ><span v-if="jar.raw" class="tag danger">raw: cook it through</span>
+              ><span v-if="jar.warm" class="tag danger">too long in the warm: discard it</span
+              ><span v-for="words in jar.told.label" :key="words" class="tag danger">{{ words }}</span
+              ><span v-if="jar.inOil" class="tag danger">in oil: keep cold</span>
             </p>
           </div>
         </header>
@@ -214,6 +217,9 @@ const again = ref(false)
             </dd></template
           >
         </dl>
+        <ul v-if="jar.told.use.length" class="caution told">
+          <li v-for="text in jar.told.use" :key="text">{{ format.sentence(text) }}</li>
+        </ul>
         <ActSteps v-bind="steps" />
       </section>
       <section class="card" aria-label="Where it came from">
@@ -315,6 +321,10 @@ const again = ref(false)
 .top {
   flex-wrap: nowrap;
   gap: 1.2rem;
+}
+.told {
+  margin: 0;
+  padding-left: 1.1rem;
 }
 .tags {
   margin-top: 0.5rem;

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { LabelTemplateAnswer } from '#shared/contracts'
+import { allergenWords } from '#core/foods/allergens'
+import { safetyRule } from '#core/safety'
+import type { JarAnswer, LabelTemplateAnswer } from '#shared/contracts'
 
 const route = useRoute()
 const jarId = String(route.params.id)
@@ -7,6 +9,10 @@ const svg = ref('')
 const problem = ref('')
 const templates = shallowRef<LabelTemplateAnswer[]>([])
 const templateKey = ref(localStorage.getItem('dulse.label') ?? 'a4-24')
+/** What goes with a jar that leaves the house; printed below the label where it is wanted. */
+const jar = shallowRef<JarAnswer>()
+const leaflet = ref(false)
+const format = useFormat()
 useHead({ title: 'Label · Dulse' })
 
 async function draw() {
@@ -20,6 +26,7 @@ async function draw() {
 }
 try {
   templates.value = await call('labelTemplates')
+  jar.value = await call('jar', { params: { jarId } })
   if (!templates.value.some(item => item.key === templateKey.value)) templateKey.value = templates.value[0]!.key
 } catch (error) {
   problem.value = (error as Error).message
@@ -67,6 +74,18 @@ const print = () => window.print()
           >SVG</a
         >
       </div>
+      <section v-if="jar" class="card leaflet" :class="{ 'no-print': !leaflet }" aria-label="Leaflet">
+        <h2>{{ jar.foodName }}, {{ PURPOSE_WORDS[jar.purpose] }}</h2>
+        <p>
+          <strong>{{ allergenWords(jar.allergens) || 'No known allergens.' }}</strong>
+        </p>
+        <ul>
+          <li v-for="text in jar.told.use" :key="text">{{ format.sentence(text) }}</li>
+          <li>{{ safetyRule('rehydrated')!.text }}</li>
+        </ul>
+        <p class="quiet no-print">{{ safetyRule('selling')!.text }}</p>
+        <ElCheckbox v-model="leaflet" size="large" class="no-print">Print this with the label</ElCheckbox>
+      </section>
       <p class="quiet no-print">
         {{ template.width }} × {{ template.height }} mm. Print at 100 %, not fitted to the page. The code opens this jar’s page at the
         address that Dulse is open at now, so open it by an address that your phone reaches too.

@@ -1,0 +1,42 @@
+import { inForce, ofKind, type BatchState, type Entry } from '#core/log'
+import { tracesOf } from '#core/foods'
+import { WAYS } from '#core/ways'
+import { allergensKept, groundBefore, loadedBefore, usedAfter } from '#server/db/contact'
+import { batchIdsOfRun } from '#server/db/batches'
+import type { Context } from './context'
+
+/**
+ * Allergens that may have come along: of what was in the mill and on the trays before, until a wash was logged (a brush leaves dust
+ * enough; common practice), and of what lay beside it in warm air. Only what those contain for certain is passed on.
+ */
+export function tracesIn({ db }: Context, batchId: string, entries: readonly Entry[]): string[] {
+  const log = inForce(entries)
+  const others = new Set<string>()
+  for (const { at, body } of ofKind(log, 'grind')) {
+    if (body.cleaned === 'washed') continue
+    for (const earlier of groundBefore(db, body.grinderId, at)) {
+      others.add(earlier.batch_id)
+      if (earlier.washed) break
+    }
+  }
+  for (const { at, body } of ofKind(log, 'load')) {
+    if (!WAYS[body.way ?? 'dehydrator'].underVacuum) for (const mate of batchIdsOfRun(db, body.runId)) others.add(mate)
+    for (const earlier of loadedBefore(db, body.machineId, at)) {
+      if (earlier.washed) break
+      others.add(earlier.batch_id)
+    }
+  }
+  others.delete(batchId)
+  return [...new Set([...others].flatMap(id => tracesOf(allergensKept(db, id))))].sort()
+}
+
+/** Batches that may have taken something along from this one. */
+export function touchedBy({ db }: Context, batchId: string, { grinds, run, earlierRuns, intake }: BatchState): string[] {
+  const runs = [...earlierRuns, ...(run ? [run] : [])]
+  const after = usedAfter(
+    db,
+    { grinders: [...new Set(grinds.map(({ body }) => body.grinderId))], machines: [...new Set(runs.map(({ machineId }) => machineId))] },
+    intake.at,
+  )
+  return [...new Set([...after, ...runs.flatMap(({ runId }) => batchIdsOfRun(db, runId))])].filter(id => id !== batchId)
+}
