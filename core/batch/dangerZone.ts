@@ -1,3 +1,4 @@
+import { USUAL_ROOM, wetBulbC } from '../air'
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
 import { COLD_ENOUGH_C, COOKING_STEPS, DANGER_LIMIT_H, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
@@ -175,4 +176,45 @@ function dryEnoughAt(state: BatchState, now: number): number {
     else wet = middle
   }
   return dry
+}
+
+/** How long the food itself stays cool in a machine that is hot. */
+export interface CoolInside {
+  /** Hours in which it was moist and below the heat that it needs, though its air was above, by estimate. */
+  hours: number
+  /** About what warmth it has while its surface is wet, °C. */
+  wetC: number
+  /** It is over this many: thinner, or loaded hot (FDA Food Code 3-501.19, time without control of temperature, from memory). */
+  limitH: number
+}
+const UNCONTROLLED_H = 4
+const LOOKS = 24
+
+/**
+ * Moist food is cooler than its air: at the wet bulb while its surface is wet, and as hot as the air only once it is dry. In between it
+ * is taken to rise as its water falls. What guidance asks of a dryer is said of its air; this says what is so of the food.
+ * @returns undefined where no clock runs, or nothing lies in warm air
+ */
+export function coolInside(state: BatchState, now: number): CoolInside | undefined {
+  const { run } = state
+  const since = perishableSince(state)
+  if (since === undefined || !run || WAYS[run.way.way].underVacuum) return undefined
+  const end = Math.min(run.unloadedAt ?? now, now, dryEnoughAt(state, now))
+  const hotC = dangerHotC(state.food, true)!
+  const room = run.room ?? USUAL_ROOM
+  const first = dryBasis(Math.min(0.99, waterOf(state, run.loadedAt).moisture.p50))
+  let hours = 0
+  let wetC = hotC
+  const step = (end - run.loadedAt) / LOOKS
+  if (!(step > 0)) return undefined
+  for (let i = 0; i < LOOKS; i++) {
+    const at = run.loadedAt + (i + 0.5) * step
+    const airC = run.clock.spells.find(({ from, to = end }) => at >= from && at < to)?.setC
+    if (airC === undefined || airC < hotC) continue
+    const bulbC = wetBulbC(room, airC)
+    wetC = Math.min(wetC, bulbC)
+    const wet = Math.min(1, dryBasis(Math.min(0.99, waterOf(state, at).moisture.p50)) / first)
+    if (airC - (airC - bulbC) * wet < hotC) hours += step / HOUR
+  }
+  return { hours, wetC, limitH: UNCONTROLLED_H }
 }

@@ -1,7 +1,7 @@
 export { allergensOf, isSulphited } from './allergens'
 export { constantTrays, type TrayRound } from './constantTrays'
 export { cycleMate, withMates, type CycleMate } from './cycle'
-export { dangerZoneOf, type DangerZone } from './dangerZone'
+export { coolInside, dangerZoneOf, type CoolInside, type DangerZone } from './dangerZone'
 export { doubtOfWeight } from './doubt'
 export {
   assess,

@@ -235,6 +235,8 @@ function runOf(
     feltOverDial: felt.length > set.length && unloadedAt !== undefined ? overDial(heated, clockOf(set), unloadedAt) : 1,
     spells,
     unloadedAt,
+    setAt: heats.at(-1)?.at ?? load.at,
+    probed: airs.flatMap(({ at, body: { chamberC: shown } }) => (shown === undefined ? [] : [{ at, chamberC: shown }])),
     chamberC,
     room,
     cycleHours,

@@ -107,6 +107,10 @@ export interface RunState {
   /** The room's air as last measured during the run. */
   room?: Air
   /** What was last measured in the machine with the heat on, °C. */
+  /** When its heat was last set. */
+  setAt: number
+  /** What was measured in the machine, oldest first, °C. */
+  probed: { at: number; chamberC: number }[]
   chamberC?: number
   clock: DryingClock
   /** Its hours as felt over the same by the dial alone: what was measured in the machine may tell of another heat. */

@@ -41,6 +41,7 @@ export function agendaOf(
   if (danger?.kind === 'discard') return [danger]
   return [
     ...(danger ? [danger] : []),
+    ...coldTodo(state),
     ...(planned ? plannedTodos(state, planned, danger !== undefined) : stageTodos(state, assessed, household, swaps, cycle)),
   ]
 }
@@ -156,6 +157,31 @@ function dangerTodo(state: BatchState): Todo | undefined {
         ? 'Perishable: two hours in all at room warmth. Log where it is kept, or get it on the heat.'
         : 'Perishable and moist: in this heat things grow. Turn it up, or take it into the cold.',
   }
+}
+
+/** So far below what is set a probe tells of a plug, a door or a fuse, not of a dial or a wet load, °C. */
+const FALLEN_C = 12
+/** So near it a machine has come to its heat, °C; by then it has in any case. */
+const REACHED_C = 6
+const REACHED_BY = 3 * HOUR
+
+/** A probe shows far less than is set, and had shown it: the heat is gone, and moist food does not wait. */
+function coldTodo({ stage, run, food }: BatchState): Todo[] {
+  if (stage !== 'drying' || !run || run.setC === null || !WAYS[run.way.way].drawsPower || WAYS[run.way.way].underVacuum) return []
+  const setC = run.setC
+  const shown = run.probed.filter(({ at }) => at >= run.setAt)
+  const last = shown.at(-1)
+  if (!last || last.chamberC > setC - FALLEN_C) return []
+  if (!shown.some(({ chamberC }) => chamberC >= setC - REACHED_C) && last.at < run.setAt + REACHED_BY) return []
+  return [
+    {
+      kind: 'danger',
+      from: last.at,
+      to: last.at + 30 * MINUTE,
+      title: `Is the ${food.name.toLowerCase()} still hot?`,
+      why: 'The probe shows far less than is set: look at plug, door and fuse. Moist food does not wait; if the heat is off, log that.',
+    },
+  ]
 }
 
 const HELD_WORDS: Record<HoldPlace, string> = {

@@ -114,8 +114,7 @@ export function toldAtUse(food: Food, { raw = false, sold = false }: { raw?: boo
     rule =>
       rule.severity !== 'stop' &&
       !rule.ways &&
-      concernsFood(rule, food) &&
-      (rule.key !== 'raw-back' || raw) &&
+      (rule.key === 'raw-back' ? raw : concernsFood(rule, food)) &&
       (rule.key !== 'wild' || !sold) &&
       (rule.key !== 'reheat' || food.group === 'meal') &&
       rule.key !== 'sulphite',

@@ -382,7 +382,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     key: 'raw-back',
     severity: 'care',
     step: 'use',
-    traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg'],
+    traits: ['red-meat', 'meat', 'poultry', 'fish', 'shellfish', 'egg', 'dairy'],
     label: 'RAW: cook through',
     text: 'If it was dried raw it is raw: cook it through once it has its water back.',
     authority: USDA,

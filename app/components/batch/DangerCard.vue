@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dangerZoneOf } from '#core/batch'
+import { coolInside, dangerZoneOf } from '#core/batch'
 import type { BatchState, EntryKind } from '#core/log'
 
 /** The clock of what is perishable: how long it stood where things grow, and until when it may. */
@@ -13,6 +13,17 @@ const zone = computed(() => {
   if (!found) return undefined
   const busy = !props.state.run || props.state.run.unloadedAt === undefined
   return found.over || found.counting || (busy && found.hours > WORTH_H) ? found : undefined
+})
+const cool = computed(() => {
+  const found = props.state.run?.unloadedAt === undefined ? coolInside(props.state, props.now) : undefined
+  return found && found.hours > 0.5 ? found : undefined
+})
+const coolWords = computed(() => {
+  const { hours, wetC, limitH } = cool.value!
+  const own = `Moist food is cooler than its air, about ${format.temperature(wetC)} while it is wet: by estimate it has been so for ${format.hours(hours)}.`
+  return hours > limitH
+    ? `${own} Over ${limitH} hours is more than food codes allow without control: hotter now, and next time loaded hot and spread thinner; meat is heated through first.`
+    : own
 })
 const span = computed(() => `${format.temperature(4)} and ${format.temperature(zone.value!.hotC)}`)
 const words = computed(() => {
@@ -29,9 +40,10 @@ const words = computed(() => {
 </script>
 
 <template>
-  <section v-if="zone" class="card" aria-label="Perishable" role="status">
-    <h3>{{ zone.over ? 'Too long in the warm' : 'Perishable: a clock runs' }}</h3>
-    <p :class="zone.over ? 'problem' : zone.counting ? 'caution' : 'quiet'">{{ words }}</p>
-    <div v-if="zone.over && state.stage !== 'shelf'" class="row"><ElButton @click="emit('act', 'finish')">It is discarded</ElButton></div>
+  <section v-if="zone || cool" class="card" aria-label="Perishable" role="status">
+    <h3>{{ zone?.over ? 'Too long in the warm' : 'Perishable' }}</h3>
+    <p v-if="zone" :class="zone.over ? 'problem' : zone.counting ? 'caution' : 'quiet'">{{ words }}</p>
+    <p v-if="cool && !zone?.over" :class="cool.hours > cool.limitH ? 'caution' : 'quiet small'">{{ coolWords }}</p>
+    <div v-if="zone?.over && state.stage !== 'shelf'" class="row"><ElButton @click="emit('act', 'finish')">It is discarded</ElButton></div>
   </section>
 </template>

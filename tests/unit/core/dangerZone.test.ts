@@ -1,4 +1,4 @@
-import { assess, checkEntry, dangerZoneOf, foldBatch } from '#core/batch'
+import { assess, checkEntry, coolInside, dangerZoneOf, foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
 import { agendaOf, nightChoices } from '#core/planning'
 import { stopsAtLoading } from '#core/safety'
@@ -134,6 +134,43 @@ describe('the danger clock (USDA: two hours in all between 40 and 140 °F, one a
     expect(zone(3, ...run(68))).toMatchObject({ counting: false, over: false })
     // Switched off for the night it runs on, at the room's warmth.
     expect(zone(6, ...run(68), [3, heat(null)])).toMatchObject({ over: true, counting: true })
+  })
+  it('the food itself is cooler than its air while it is moist, and a thick load too long', () => {
+    const run = (thin: boolean): Item[] => [
+      [0, intake('rice-cooked')],
+      [0.2, load({ totalG: 990 })],
+      [0.2, heat(63)],
+      ...(thin
+        ? ([
+            [1.2, weigh(600)],
+            [2.2, weigh(400)],
+            [3.2, weigh(345)],
+          ] as Item[])
+        : ([
+            [4, weigh(800)],
+            [8, weigh(640)],
+          ] as Item[])),
+    ]
+    const inside = (hours: number, thin: boolean) => coolInside(stateOf(...run(thin)), MORNING + hours * HOUR)!
+    // Wet bulb of a kitchen's air heated to 63 °C (ASHRAE Fundamentals, by psychrolib): some 27 °C.
+    expect(inside(3.2, true).wetC).toBeGreaterThan(24)
+    expect(inside(3.2, true).wetC).toBeLessThan(31)
+    expect(inside(3.2, true).hours).toBeLessThanOrEqual(inside(3.2, true).limitH)
+    expect(inside(8, false).hours).toBeGreaterThan(inside(8, false).limitH)
+    expect(coolInside(stateOf([0, intake('carrot')], [0.2, load()], [0.2, heat(57)]), MORNING + 3 * HOUR)).toBeUndefined()
+  })
+  it('a probe that falls while the run should be hot is an alarm; one that comes up slowly is none', () => {
+    const probe = (chamberC: number): EntryBody => ({ kind: 'air', runId: RUN, chamberC })
+    const asked = (...probes: Item[]) => {
+      const state = stateOf([0, intake('carrot')], [0.2, load()], [0.2, heat(57)], ...probes)
+      return agendaOf(state, assess(state, MORNING + 5 * HOUR), HOUSEHOLD).filter(todo => /still hot/.test(todo.title))
+    }
+    expect(asked([1, probe(54)], [2, probe(31)])).toMatchObject([{ kind: 'danger', from: MORNING + 2 * HOUR }])
+    expect(asked([0.5, probe(35)], [1.5, probe(42)])).toEqual([])
+    expect(asked([1, probe(54)], [2, probe(31)], [2.5, probe(55)])).toEqual([])
+    // Switched off it is meant to be cold.
+    expect(asked([1, probe(54)], [1.5, heat(null)], [2, probe(31)])).toEqual([])
+    expect(asked([4, probe(30)])).toHaveLength(1)
   })
   it('ends once it is dry enough that nothing grows', () => {
     const dried: Item[] = [

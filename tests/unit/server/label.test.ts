@@ -156,7 +156,8 @@ describe('the label', () => {
     book.log(batchId, 31.5, { kind: 'pack', jarId: JAR, netG: 150, packageKey: 'foil-bag', place: 'Cellar' })
     expect(jarLabel(book.context, JAR, 'http://k')).toMatchObject({
       portion: '74\u00A0g is 300 mL purée',
-      allergens: 'Contains egg · RAW: cook through',
+      allergens: 'Contains egg',
+      warnings: ['RAW: cook through'],
     })
   })
   it('says what a jar of the logbook holds, in the household’s units', () => {
