@@ -241,7 +241,7 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   }
 
   if (chapter.then) {
-    yield* smokedFirst(chapter, stage, { log, batchId, loadedAt, truth, source, food })
+    yield* smokedFirst(chapter, stage, { log, batchId, smokeRunId: batchRun, loadedAt, truth, source, food })
     return
   }
   const outAfter = truth.finishH * (1.04 + 0.06 * source.uniform())
@@ -262,12 +262,21 @@ export function* tell(chapter: Chapter, index: number, stage: Stage): Generator<
   })
   const dryG = Math.round(truth.total(outAfter))
   yield log(outAt + 8 * 60_000, { kind: 'unload', weightG: dryG })
+  yield washed(stage, batchRun, outAt + 9 * 60_000)
   if (chapter.twice) {
     yield* driedTwice(chapter, stage, { log, at: outAt + 20 * 60_000, dryG, food })
     return
   }
   yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage)
 }
+
+/** This household washes its trays after each run: nothing of one food comes along to the next. */
+const washed = ({ context }: Stage, runId: string, at: number): Deed => ({
+  at: Math.round(at),
+  act: () => {
+    logOnRun(context, runId, { id: uuidv7(), at: Math.round(at), body: { kind: 'tick', runId, list: 'end', item: 'wash' } })
+  },
+})
 
 /** From the machine to the shelf. */
 function* after(
@@ -359,6 +368,7 @@ function session(dryG: number, outG: number, food: Food, grinderId: string): obj
   const part = (share: number) => Math.round(10 * missing * share) / 10
   return {
     grinderId,
+    cleaned: 'washed',
     rounds: count <= 40 ? rounds : undefined,
     lost: missing > 3 ? { dustG: part(0.2), filmG: part(0.35), rejectsG: part(0.3) } : undefined,
   }
@@ -524,7 +534,7 @@ interface Leg {
 function* smokedFirst(
   chapter: Chapter,
   stage: Stage,
-  leg: Leg & { batchId: string; loadedAt: number; truth: ReturnType<typeof dryForReal>; source: RandomSource },
+  leg: Leg & { batchId: string; smokeRunId: string; loadedAt: number; truth: ReturnType<typeof dryForReal>; source: RandomSource },
 ): Generator<Deed> {
   const { log, food, loadedAt, truth, source } = leg
   const smokeH = 4
@@ -535,6 +545,7 @@ function* smokedFirst(
   const smokeOut = loadedAt + smokeH * HOUR
   yield log(smokeOut, { kind: 'weigh', totalG: smokedG })
   yield log(smokeOut + 60_000, { kind: 'unload', weightG: smokedG })
+  yield washed(stage, leg.smokeRunId, smokeOut + 120_000)
   const name = chapter.then!
   const machine = MACHINES[name]
   const runId = uuidv7()
@@ -564,6 +575,7 @@ function* smokedFirst(
     check: { form: card.feelForm, answers: dryAnswers(card.feelForm, false), cooled: true, places: 3 },
   })
   yield log(outAt + 120_000, { kind: 'unload', weightG: dryG })
+  yield washed(stage, runId, outAt + 180_000)
   yield* after(chapter, food, source, log, outAt + 10 * 60_000, dryG, stage)
 }
 
@@ -574,7 +586,7 @@ function* driedTwice(chapter: Chapter, stage: Stage, leg: Leg & { at: number; dr
   const runId = uuidv7()
   const coarseG = Math.round(dryG * 0.98)
   let at = Math.round(leg.at)
-  yield log(at, { kind: 'grind', dryInG: dryG, powderOutG: coarseG, note: 'Coarse, stalks still tough' })
+  yield log(at, { kind: 'grind', dryInG: dryG, powderOutG: coarseG, note: 'Coarse, stalks still tough', cleaned: 'washed' })
   at += 10 * 60_000
   yield log(at, { kind: 'load', runId, machineId: stage.machines[chapter.machine], positions: [1, 2], totalG: coarseG, way: machine.kind })
   const heatAt = at + 60_000
@@ -591,9 +603,10 @@ function* driedTwice(chapter: Chapter, stage: Stage, leg: Leg & { at: number; dr
   at += 70 * 60_000
   const driedG = Math.round(coarseG * 0.97)
   yield log(at, { kind: 'unload', weightG: driedG })
+  yield washed(stage, runId, at + 30_000)
   at += 15 * 60_000
   const fineG = Math.round(driedG * 0.97)
-  yield log(at, { kind: 'grind', dryInG: driedG, powderOutG: fineG })
+  yield log(at, { kind: 'grind', dryInG: driedG, powderOutG: fineG, cleaned: 'washed' })
   yield log(at + 5 * 60_000, {
     kind: 'pack',
     jarId: uuidv7(),

@@ -201,6 +201,8 @@ export function logWords(body: EntryBody, writers: Writers): string {
         : `${weight(body.from.weightG)} poured in from another jar`
     case 'choose':
       return `by choice: ${school?.(body.question, body.school) ?? `${body.question}, ${body.school}`}`
+    case 'heatThrough':
+      return `heated through at ${temperature(body.airC)}, ${body.minutes} min${body.afterG === undefined ? '' : `, ${weight(body.afterG)} after`}`
     case 'contains':
       return containsWords(body)
     case 'leaveOut':

@@ -1,6 +1,6 @@
 import { effectsOfChoices } from '../foods'
 import type { BatchState, Lot } from '../log'
-import { isCookedThrough } from '../safety'
+import { isCookedThrough, stopsUnheated } from '../safety'
 import { waterOf } from '../water'
 import { WAYS } from '../ways'
 
@@ -8,8 +8,15 @@ import { WAYS } from '../ways'
 const PASTEURISED_C = 72
 
 /** Raw once it has its water back: dried raw, or animal food from a freeze dryer whose cooking nobody measured. */
-export function isRaw({ food, card, prep, run, choices }: Pick<BatchState, 'food' | 'card' | 'prep' | 'run' | 'choices'>): boolean {
-  if (card.raw) return true
+export function isRaw({
+  food,
+  card,
+  prep,
+  run,
+  choices,
+  heated,
+}: Pick<BatchState, 'food' | 'card' | 'prep' | 'run' | 'choices' | 'heated'>): boolean {
+  if (card.raw || stopsUnheated(card, choices, heated).length > 0) return true
   if (choices.milk === 'raw' && food.traits.includes('dairy') && !prep.some(({ body }) => (body.coreC ?? 0) >= PASTEURISED_C)) return true
   if (!run || !WAYS[run.way.way].underVacuum) return false
   return !isCookedThrough(
@@ -31,6 +38,7 @@ export function productOf({
 
 /** How long it is said to keep, where a school was chosen that says so and it is dry enough for that. */
 export function keepsOf(state: BatchState): Lot['keeps'] {
+  if (state.choices.keepsHow === 'extension') return { months: state.food.keepsMonths[state.purpose], guidance: true }
   const { months, packages, mostWater = 1 } = effectsOfChoices(state.food, state.choices)
   return months && waterOf(state).moisture.p50 <= mostWater ? { months, packages } : undefined
 }

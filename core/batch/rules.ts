@@ -140,7 +140,7 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   if (run && (entry.replaces !== undefined || entry.body.kind === 'void')) {
     // What let the food into the machine may not be taken away from under it.
     const done = state.prep.map(step => step.body)
-    const [stop] = stopsAtLoading(state.food, state.card, run.way.way, done)
+    const [stop] = stopsAtLoading(state.food, state.card, run.way.way, done, state.choices)
     if (stop) refuse(field, `stop-${stop.rule.key}`, `The loading rests on this: void that first. ${stop.message}`)
   }
   if (run) {

@@ -1,4 +1,4 @@
-import { cardOf, mixedFood, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Food, type MethodCard } from '../foods'
+import { asCut, cardOf, mixedFood, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Food, type MethodCard } from '../foods'
 import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,
@@ -49,10 +49,11 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const { intake, prep, splits } = draft
   const found = intake && find(intake.body.foodKey)
   if (!intake || !found) return undefined
-  const food = intake.body.mix ? mixedFood(found, intake.body.weightG, intake.body.mix, find) : found
+  const whole = intake.body.mix ? mixedFood(found, intake.body.weightG, intake.body.mix, find) : found
   // Cut otherwise than was planned it dries as it was cut.
   const cutName = prep.findLast(entry => entry.body.cutName)?.body.cutName
-  const card = food.cards.find(item => item.name === cutName) ?? cardOf(food, intake.body.cardKey)
+  const card = whole.cards.find(item => item.name === cutName) ?? cardOf(whole, intake.body.cardKey)
+  const food = asCut(whole, card)
   const { purpose } = intake.body
   const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, weighedLoad(draft.loads[0]), draft.choices))
   const runs = runsOf(draft, { food, card, fromPowder: intake.body.fromForm === 'powder' })
@@ -109,6 +110,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     holds: draft.holds,
     accepted: draft.accepted,
     contains: draft.contains,
+    heated: run?.unloadedAt === undefined ? [] : draft.heated.filter(entry => entry.at >= run.unloadedAt!),
     choices: { ...draft.choices, ...choicesAtWork(prep) },
     fromJars,
     stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),

@@ -46,6 +46,10 @@ export function foodBook(
   }
 }
 
+/** The food as it is cut: some cuts stop at another water than their food. */
+export const asCut = (food: Food, card: Pick<MethodCard, 'target'>): Food =>
+  card.target ? { ...food, target: { ...food.target, ...card.target } } : food
+
 /** The card with this key, or the food's first where the key is missing or unknown. */
 export function cardOf(food: Food, key?: string): MethodCard {
   return food.cards.find(card => card.key === key) ?? food.cards[0]!

@@ -119,9 +119,15 @@ function expandCard(
     portions: form.portions ?? false,
     liquid: form.pourable ?? false,
     raw: card.raw ?? form.uncooked ?? false,
+    ...(form.target && { target: shares(form.target) }),
+    ...(form.heatAfter && { heatAfter: true }),
     own,
   }
 }
+
+/** Percent as shares. */
+const shares = (percent: Partial<Record<Purpose, number>>) =>
+  Object.fromEntries(Object.entries(percent).map(([purpose, value]) => [purpose, value / 100])) as Partial<Record<Purpose, number>>
 
 /** A weight in grams, where the file says one. */
 const measure = <Key extends string>(food: FoodSource, key: Key, text: string | undefined) =>

@@ -33,7 +33,7 @@ export function questionsOf(
 
 /** What is known of a batch: its cut, what it is meant for, and how it is dried, once it is. */
 interface Use {
-  card?: Pick<MethodCard, 'feelForm'>
+  card?: Pick<MethodCard, 'feelForm'> & Partial<Pick<MethodCard, 'key'>>
   purpose?: Purpose
   way?: WayKey
 }
@@ -45,12 +45,16 @@ function concerns({ key, of }: SchoolQuestion, food: Pick<Food, 'schools' | 'tra
   if (!of) return false
   const has = (traits: SchoolQuestion['of'] & object, which: 'traits' | 'not') => traits[which]!.some(trait => food.traits.includes(trait))
   return (
+    (!of.forms || food.cards.some(item => isOfForm(item, of.forms!) && (!use.card || item.key === use.card.key))) &&
     (!of.traits || has(of, 'traits')) &&
     !(of.not && has(of, 'not')) &&
     (!of.purposes || !use.purpose || of.purposes.includes(use.purpose)) &&
     (!of.feel || !use.card || of.feel.includes(use.card.feelForm))
   )
 }
+
+const isOfForm = ({ key }: Pick<MethodCard, 'key'>, forms: readonly string[]) =>
+  forms.some(form => key === form || key.startsWith(`${form}-`))
 
 function schoolsOf({ key, schools }: SchoolQuestion, { group, prefer, forbids }: Pick<Food, 'group' | 'prefer' | 'forbids'>): School[] {
   const offered = schools.filter(school => (!school.groups || school.groups.includes(group)) && !forbids[key]?.includes(school.key))

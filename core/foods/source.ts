@@ -118,6 +118,10 @@ export interface FormSource {
   ways?: WayKey[]
   spread: string
   portions?: boolean
+  /** Percent, where it is another than the food's. */
+  target?: Partial<Record<Purpose, number>>
+  /** In one school it is dried raw and heated through once it is dry. */
+  heatAfter?: boolean
   steps: CardStep[]
 }
 

@@ -133,6 +133,10 @@ export interface MethodCard {
   liquid: boolean
   /** Dried raw, and raw on the way back. */
   raw: boolean
+  /** Water to stop at where it is another than the food's: jerky bends. */
+  target?: Partial<Record<Purpose, number>>
+  /** In one school it is dried raw and heated through once it is dry. */
+  heatAfter?: boolean
   /** Made by the household. */
   own: boolean
 }
@@ -251,6 +255,8 @@ export interface SchoolQuestion {
   of?: {
     purposes?: readonly Purpose[]
     feel?: readonly FeelForm[]
+    /** Only of these cuts, by the form of the card. */
+    forms?: readonly string[]
     traits?: readonly Trait[]
     not?: readonly Trait[]
     ways?: readonly WayKey[]

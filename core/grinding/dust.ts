@@ -10,8 +10,8 @@ export function settlingS(diameterUm: number, heightCm: number): number {
   return heightCm / 100 / speed
 }
 
-/** Finest grains that a lid is kept shut for, µm: those that bite, and those that only float. */
-const WAITS_FOR_UM = { chili: 2, other: 5 }
+/** Finest grains that a lid is kept shut for, µm: those that bite, and those that only float; of chili that is the few minutes that practice waits. */
+const WAITS_FOR_UM = { chili: 3, other: 5 }
 
 /** How long the lid stays on after the last burst, s: until the fine dust has fallen through the cup's height. */
 export function lidRestS(cupHeightCm: number, chili: boolean): number {

@@ -175,7 +175,8 @@ function dampQuestion(
 ): (DampQuestion & { clumpsAt: number }) | undefined {
   const lot = jar.parts.map(part => find(part.lotId)).find(Boolean)
   const leak = leakOf(jar.packageKey, jar.leakGDayKPa)
-  if (!lot || leak === undefined || jar.inG <= 0) return undefined
+  // Under oil no damp comes in.
+  if (!lot || leak === undefined || jar.inG <= 0 || jar.inOil) return undefined
   // It was fuller before: what takes up the damp is about the mean of full and now.
   return {
     food: lot.food,

@@ -26,6 +26,14 @@ export function packageOf(key: string): Package | undefined {
   return PACKAGES.find(item => item.key === key)
 }
 
+/** How long a household says that a food keeps: in these packages only where they are named, or as guidance has it. */
+export interface Said {
+  months: Range
+  packages?: readonly string[]
+  /** By extension guidance: its months go by the kind of food and the warmth. */
+  guidance?: boolean
+}
+
 export interface BestBy {
   /** Months from packing. */
   months: { low: number; high: number }
@@ -48,6 +56,25 @@ const Q10 = 1.9
 /** Colder than this fading slows little more: fat turns rancid in the freezer too (USDA keeping times of frozen food, from memory: fish 4 to 8 months). */
 const COLDEST_C = 0
 
+/**
+ * Months at 20 °C by extension guidance (NCHFP, from memory): fruit 12 at 60 °F and 6 at 80 °F, vegetables half of that, jerky one to
+ * two; the lower end is what the same guidance gives for warm cupboards.
+ */
+const GUIDANCE = {
+  fruit: { low: 6, high: 9.2 },
+  vegetable: { low: 3, high: 4.6 },
+  meat: { low: 1, high: 2 },
+} as const
+const GUIDANCE_OF: Readonly<Record<string, keyof typeof GUIDANCE>> = {
+  orchard: 'fruit',
+  berry: 'fruit',
+  citrus: 'fruit',
+  meat: 'meat',
+  fish: 'meat',
+}
+/** Meat and fish go rancid by what fat is left in them: foil and vacuum do not make them keep longer in the warm (USDA, from memory). */
+const FAT_LIMITED: readonly string[] = ['meat', 'fish']
+
 /** How much longer food keeps at a storage temperature than at 20 °C. */
 const slowing = (storageC: number) => Q10 ** ((20 - Math.max(COLDEST_C, storageC)) / 10)
 
@@ -64,7 +91,7 @@ export function bestByWindow(input: {
   rested?: boolean
   inOil?: boolean
   /** How long the household says that it keeps, in these packages only where they are named; else by the rule. */
-  said?: { months: Range; packages?: readonly string[] }
+  said?: Said
 }): BestBy {
   const storageC = input.storageC ?? 20
   if (!(storageC >= -30 && storageC <= 45)) {
@@ -81,6 +108,15 @@ export function bestByWindow(input: {
       source: OIL_SOURCE,
     }
   }
+  if (input.said?.guidance) {
+    const { low, high } = GUIDANCE[GUIDANCE_OF[input.food.group] ?? 'vegetable']
+    const scaled = (value: number) => Math.min(12, value * slowing(storageC))
+    return {
+      months: { low: scaled(low), high: scaled(high) },
+      reason: 'As extension guidance says: vegetables half as long as fruit, and half as long again where it is 11 °C warmer.',
+      source: 'National Center for Home Food Preservation, from memory',
+    }
+  }
   if (input.said && (!input.said.packages || input.said.packages.includes(input.packageKey)))
     return {
       months: input.said.months,
@@ -91,7 +127,8 @@ export function bestByWindow(input: {
   const warmth = slowing(storageC)
   // Food ground straight from the machine may hold a wet piece that nobody saw: the lower half only.
   const rested = input.rested === false ? 0.8 : 1
-  const factor = packed.factor * warmth * rested
+  const byPackage = FAT_LIMITED.includes(input.food.group) && storageC > 10 ? Math.min(1, packed.factor) : packed.factor
+  const factor = byPackage * warmth * rested
   const months = (value: number) => Math.max(0.5, Math.min(120, value * factor))
   const reasons = [`${input.food.keepsReason} ${capital(packed.reason)}.`]
   if (Math.abs(storageC - 20) >= 1) reasons.push(`At ${Math.round(storageC)} °C it fades ${warmth > 1 ? 'slower' : 'faster'} than at 20.`)

@@ -1,5 +1,5 @@
 export { strengthAfter } from './aged'
-export { bestByWindow, PACKAGES, packageOf, type BestBy, type Package, type PackageKey } from './bestBy'
+export { bestByWindow, PACKAGES, packageOf, type BestBy, type Said, type Package, type PackageKey } from './bestBy'
 export { bestByDates, freshnessOf, MONTH_MS, USE_FIRST_DAYS, type Freshness } from './freshness'
 export { jarTakesG, looseGMl } from './jarFill'
 export { leakOf, measuredLeak, moistureIngress, PERMEANCE, permeanceOf, type Ingress, type IngressQuestion } from './ingress'

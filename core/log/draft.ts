@@ -44,6 +44,7 @@ export interface BatchDraft {
   grinds: EntryOf<'grind'>[]
   powderDries: EntryOf<'powderDry'>[]
   packs: EntryOf<'pack'>[]
+  heated: EntryOf<'heatThrough'>[]
   finished: boolean
   /** Why it is not to teach. */
   leftOut?: string
@@ -74,6 +75,7 @@ export function emptyDraft(): BatchDraft {
     grinds: [],
     powderDries: [],
     packs: [],
+    heated: [],
     finished: false,
   }
 }

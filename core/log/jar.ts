@@ -2,7 +2,7 @@ import type { Contains } from './draft'
 import type { Entry } from './entry'
 import type { JarDraw } from './fields'
 import type { Food, Purpose, Range } from '../foods'
-import type { PackageKey } from '../keeping'
+import type { PackageKey, Said } from '../keeping'
 import type { ToldAtUse } from '../safety'
 import type { JarSight } from './kinds/lookJar'
 import type { Smell } from './kinds/smell'
@@ -28,7 +28,7 @@ export interface Lot {
   /** Scoville units of the dry product, where they differ from the food's. */
   heat?: Range
   /** How long the household says that it keeps. */
-  keeps?: { months: Range; packages?: readonly string[] }
+  keeps?: Said
   /** Dried raw. */
   raw?: boolean
   /** What is told of it where it is used, of a mix of all that is in it; the food’s own where it is missing. */

@@ -191,6 +191,8 @@ export interface BatchState {
   fromJars: boolean
   /** Why it is not to teach what the next ones take and give. */
   leftOut?: string
+  /** Times that it was heated through once it was dry. */
+  heated: EntryOf<'heatThrough'>[]
   /** Allergens that were said of it. */
   contains?: Contains
   /** What became batches of their own. */

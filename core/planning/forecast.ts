@@ -1,6 +1,6 @@
 import { trimmedBasket, USUAL_RECOVERY } from '../batch'
 import { InputError } from '../errors'
-import { targetIn, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
+import { asCut, targetIn, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { elapsedHours, WAYS, type WayKey } from '../ways'
 import { freezeCycle } from '../freezing'
 import { DUTY, dutyAt } from '../machines'
@@ -92,7 +92,7 @@ export function referenceYields(food: Food, card: MethodCard, purpose: Purpose):
   const trimmed = trimmedBasket(food, card, 1000)
   return {
     prep: trimmed.prepYield.p50,
-    drying: targetWeight(trimmed.solids.mean, food.target[purpose]),
+    drying: targetWeight(trimmed.solids.mean, asCut(food, card).target[purpose]),
     grinding: purpose === 'pieces' ? 1 : USUAL_RECOVERY.median,
   }
 }
@@ -107,7 +107,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     throw new InputError([{ field: 'weightG', code: 'weight-not-above-zero', message: 'must be a weight above 0 g' }])
   const { food, card, machine } = input
   const source = randomSource(input.seed ?? 1)
-  const target = targetIn(food, input.purpose, machine.kind)
+  const target = targetIn(asCut(food, card), input.purpose, machine.kind)
   const own = input.own ?? {}
   const trimmed = trimmedBasket(food, card, input.weightG, input.weighed)
   const ratioOf = (interval: Interval) => ({ median: interval.p50, sdLog: sdLogOf(interval) })

@@ -1,5 +1,15 @@
 export { cautionsAt, cautionsOf, toldAtUse, type ToldAtUse, type ToldCautions } from './cautions'
 export { COLD_ENOUGH_C, COOKING_STEPS, DANGER_LIMIT_H, WARM_C, dangerHotC, dangerRate, SAFE_ACTIVITY } from './danger'
 export { mixedLoadWarnings, type LoadMate } from './mixedLoads'
-export { SAFE_CORE_F, SAFETY_RULES, safetyRule, type SafetyRule, type Severity } from './rules'
-export { isCookedThrough, mouldStop, warmStop, safeCoreC, stopsAtLoading, stopsAtPacking, type Stop } from './stops'
+export { HEATED_AFTER, INSECTS_HEAT, SAFE_CORE_F, SAFETY_RULES, safetyRule, type SafetyRule, type Severity } from './rules'
+export {
+  isCookedThrough,
+  isHeatedAfter,
+  mouldStop,
+  warmStop,
+  safeCoreC,
+  stopsAtLoading,
+  stopsAtPacking,
+  stopsUnheated,
+  type Stop,
+} from './stops'

@@ -32,6 +32,10 @@ const EXTENSION = 'extension guidance on drying foods, from memory'
 const PRACTICE = 'common practice'
 const MANUAL = 'the machine’s manual comes first; common practice'
 
+/** What ends insects in a thin layer, and what makes safe jerky that was dried raw: 275 °F for ten minutes (extension guidance, from memory). */
+export const INSECTS_HEAT = { airC: 71, minutes: 30 }
+export const HEATED_AFTER = { airC: 135, minutes: 10 }
+
 /** Inner heat that makes a food safe before it is dried, by thermometer, in the unit in which it is published: °F (USDA). */
 export const SAFE_CORE_F: Partial<Record<Trait, number>> = { 'red-meat': 160, meat: 160, poultry: 165, fish: 145, shellfish: 145, egg: 160 }
 
@@ -288,6 +292,14 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     text: 'Vacuum, foil and oxygen absorbers only for food in which nothing grows (a water activity of 0.85 at most): botulism needs moisture without oxygen.',
     wayOut: 'Dry it further or weigh it so that its water is known, use a plain lined jar, or the freezer.',
     authority: CDC,
+  },
+  {
+    key: 'heat-after',
+    severity: 'stop',
+    step: 'pack',
+    text: 'Jerky that went on the trays raw is not safe by being dry.',
+    wayOut: 'Heat it through: 135 °C in a hot oven for 10 minutes, straight from the trays, and log that.',
+    authority: 'extension guidance on jerky, from memory',
   },
   {
     key: 'sachets',

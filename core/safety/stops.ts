@@ -1,10 +1,10 @@
-import type { Food, MethodCard, Trait } from '../foods'
+import type { Choices, Food, MethodCard, Trait } from '../foods'
 import { temperatureFrom } from '../units'
 import { activityOfTarget, isothermOf } from '../sorption'
 import { WAYS, type WayKey } from '../ways'
 import type { PackageKey } from '../keeping'
 import { COOKING_STEPS, dangerHotC, SAFE_ACTIVITY } from './danger'
-import { SAFE_CORE_F, safetyRule, type SafetyRule } from './rules'
+import { HEATED_AFTER, SAFE_CORE_F, safetyRule, type SafetyRule } from './rules'
 
 /** Something that must not be done, with its way out. */
 export interface Stop {
@@ -48,15 +48,30 @@ export function isCookedThrough(food: Pick<Food, 'traits'>, prep: readonly { ste
   return hottestInside(prep) >= (safeCoreC(food) ?? -Infinity)
 }
 
+/** Whether it is dried raw, to be heated through once it is dry. */
+export const isHeatedAfter = (card: Pick<MethodCard, 'heatAfter'>, choices: Choices) =>
+  (card.heatAfter ?? false) && choices.jerkyHeat === 'after'
+
+/** What keeps raw jerky from its rest and its jar: that nobody heated it through. */
+export function stopsUnheated(
+  card: Pick<MethodCard, 'heatAfter'>,
+  choices: Choices,
+  heated: readonly { body: { airC: number; minutes: number } }[],
+): Stop[] {
+  const isDone = heated.some(({ body }) => body.airC >= HEATED_AFTER.airC - WRITTEN_C && body.minutes >= HEATED_AFTER.minutes)
+  return isHeatedAfter(card, choices) && !isDone ? [stop('heat-after')] : []
+}
+
 /**
  * What keeps food from going into a machine.
  * @param prep the steps logged so far, with what the thermometer showed
  */
 export function stopsAtLoading(
   food: Food,
-  card: Pick<MethodCard, 'raw'>,
+  card: Pick<MethodCard, 'raw' | 'heatAfter'>,
   way: WayKey,
   prep: readonly { step: string; coreC?: number }[],
+  choices: Choices = {},
 ): Stop[] {
   const outdoors = safetyRule('animal-outdoors')!
   if (outdoors.ways!(WAYS[way]) && outdoors.traits!.some(trait => food.traits.includes(trait))) return [stop('animal-outdoors')]
@@ -67,6 +82,8 @@ export function stopsAtLoading(
     return [stop('unblanched', `${food.name} must be boiled first. `)]
   const needC = safeCoreC(food)
   if (needC === undefined || WAYS[way].underVacuum) return []
+  // In this school it is heated once it is dry, and packed no sooner.
+  if (isHeatedAfter(card, choices)) return []
   const reached = hottestInside(prep)
   return reached >= needC
     ? []

@@ -1,6 +1,6 @@
 import { USUAL_ROOM, type Air } from '../air'
 import { InputError, type Problem } from '../errors'
-import { cardOf, purposeFactor, targetIn, wayOf, type Food, type Purpose } from '../foods'
+import { asCut, cardOf, purposeFactor, targetIn, wayOf, type Food, type Purpose } from '../foods'
 import { dutyAt } from '../machines'
 import { HOLD_C, hoursAtHeat, nearestHeat } from '../planning'
 import { COOKING_STEPS, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
@@ -137,7 +137,7 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const { food, purpose } = load
   const card = cardOf(food, knobs.cardKey)
   const { temperatureC, usualHours } = wayOf(card, machine.kind)
-  const target = targetIn(food, purpose, machine.kind)
+  const target = targetIn(asCut(food, card), purpose, machine.kind)
   const usual = machine.usualHours?.[card.key] ?? usualHours.value
   const factor = purposeFactor(food, purpose, machine.kind)
   const [median, sdLog] = [factor * sqrt(usual.low * usual.high), sdLogOf({ p10: usual.low, p90: usual.high })]

@@ -30,6 +30,15 @@ type Size = Pick<LabelTemplate, 'width' | 'height'>
 const BASE = { width: 70, height: 37 }
 /** Average width of a letter over its height, for fitting a line. */
 const LETTER = 0.56
+/** The same of bold letters. */
+const BOLD_LETTER = 0.6
+/** The smallest letters that stand on a label, and what they may come to, mm. */
+const SMALL_MM = 2.6
+const READABLE_MM = 1
+/** Letters of what goes over several lines, mm. */
+const BROKEN_MM = 3
+/** A text so much too long is only set smaller; what is longer goes on in the next line, whole. */
+const SQUEEZED = 1.35
 /** From baseline to baseline, in heights of the letters. */
 const LEADING = 1.3
 /** Smaller cannot be read at arm's length, mm. */
@@ -56,14 +65,24 @@ export function layOut(label: JarLabel, size: Size): LabelLayout {
     { text: label.portion, most: 2.6, bold: false, keep: 1 },
     { text: label.allergens, most: 2.8, bold: true, keep: 9 },
     ...label.warnings.map(text => ({ text, most: 2.8, bold: true, keep: 9 })),
-  ].flatMap(line => (line.text ? [{ ...line, text: line.text }] : []))
+  ]
+    .flatMap(line => (line.text ? [{ ...line, text: line.text }] : []))
+    .flatMap(line => {
+      // What goes over several lines is set no larger than it must be.
+      const most = Math.min(line.most, BROKEN_MM)
+      const parts = inLines(line.text, room / (most * scale * (line.bold ? BOLD_LETTER : LETTER)))
+      return parts.map(text => ({ ...line, text, most: parts.length > 1 ? most : line.most }))
+    })
   const tall = (list: typeof lines, by: number) => list.reduce((sum, line) => sum + line.most * by * LEADING, 0)
   const free = size.height - 2 * margin
   while (tall(lines, scale) > free * 1.12 && lines.some(line => line.keep < 9)) {
     const least = Math.min(...lines.map(line => line.keep))
     lines = lines.filter(line => line.keep !== least)
   }
-  const fitted = scale * Math.min(1, free / tall(lines, scale))
+  const fit = () => scale * Math.min(1, free / tall(lines, scale))
+  // Warnings that can be read go before what its code leads to.
+  for (const spare of [label.lot, label.form]) if (SMALL_MM * fit() < READABLE_MM) lines = lines.filter(line => line.text !== spare)
+  const fitted = fit()
   let y = margin + Math.max(0, (free - tall(lines, fitted)) / 2)
   return {
     lines: lines.map(({ text, most, bold }) => {
@@ -79,6 +98,18 @@ export function layOut(label: JarLabel, size: Size): LabelLayout {
     }),
     bars: codeBars(label.url, codeMm, { x: size.width - codeMm - 0.5, y: (size.height - codeMm) / 2 }),
   }
+}
+
+/** A text in as many lines as it needs, broken between words: no allergen runs into the code or off the label. */
+function inLines(text: string, letters: number): string[] {
+  if (text.length <= letters * SQUEEZED) return [text]
+  const lines: string[] = []
+  for (const word of text.split(' ')) {
+    const last = lines.at(-1)
+    if (last !== undefined && last.length + 1 + word.length <= letters) lines[lines.length - 1] = `${last} ${word}`
+    else lines.push(word)
+  }
+  return lines
 }
 
 /** The squares of a code in a square of so many mm, its quiet border included. */

@@ -5,7 +5,7 @@ import { questionsOf, targetIn, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
-import { SAFETY_RULES } from '#core/safety'
+import { COOKING_STEPS, SAFETY_RULES } from '#core/safety'
 import type { BatchAnswer, BatchSummary, FoundItem, NowAnswer, RackAnswer, StageCount, TodoCleared } from '#shared/contracts'
 import { dryingViews, findBatchViews, listBatchViews, stageSums, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun, isWeighed, newestAir, unsettledJars } from '#server/db/entries'
@@ -225,14 +225,13 @@ function othersIn(context: Context, batchId: string): BatchAnswer['others'] {
   for (const view of dryingViews(db)) {
     const food = foods.find(view.food_key)
     if (!view.machine_id || !food || view.batch_id === batchId) continue
+    const other = foldBatch(entriesOfBatch(db, view.batch_id), foods.find)
+    const cooked = other?.prep.some(({ body }) => COOKING_STEPS.includes(body.step))
     // Only in a freeze dryer it matters whether it went in frozen, and how much ice it makes.
-    const other = WAYS[findMachine(db, view.machine_id)?.kind ?? STANDARD_WAY].underVacuum
-      ? foldBatch(entriesOfBatch(db, view.batch_id), foods.find)
-      : undefined
-    const run = other?.run
+    const run = WAYS[findMachine(db, view.machine_id)?.kind ?? STANDARD_WAY].underVacuum ? other?.run : undefined
     const frozen = run && run.frozen.length === run.positions.length
-    const waterG = run && run.loadedG * other.balance.moisture.p50
-    ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, frozen, waterG })
+    const waterG = run && run.loadedG * other!.balance.moisture.p50
+    ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, cooked, frozen, waterG })
   }
   return others
 }

@@ -208,7 +208,7 @@ export interface BatchAnswer {
   /** Cautions that were accepted in any batch. */
   accepted: string[]
   /** What stands in each machine beside it. */
-  others: { [machineId: string]: { food: Food; cardKey: string; frozen?: boolean; waterG?: number }[] }
+  others: { [machineId: string]: { food: Food; cardKey: string; cooked?: boolean; frozen?: boolean; waterG?: number }[] }
   /** What shares the chamber of its freeze dryer: one cycle, one end. */
   mates: CycleMate[]
   /** The batch's own entries and the heat entries of its runs, in order of arrival. */

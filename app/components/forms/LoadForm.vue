@@ -4,7 +4,7 @@ import type { BatchState, EntryBody } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, wayOf } from '#core/foods'
 import { STANDARD_WAY, WAYS } from '#core/ways'
-import { cautionsAt, isCookedThrough, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
+import { cautionsAt, COOKING_STEPS, isCookedThrough, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
 import {
   freezeCycleOf,
   heatChoices,
@@ -254,15 +254,21 @@ const portionMl = ref<number | undefined>(props.initial?.portions?.ml)
 const withPortions = computed(() => props.state.card.portions && !props.state.run)
 
 const mates = computed(() =>
-  (props.page.others[machineId.value] ?? []).map(({ food, cardKey, frozen: solid }) => ({
+  (props.page.others[machineId.value] ?? []).map(({ food, cardKey, cooked, frozen: solid }) => ({
     food,
+    cooked,
     card: cardOf(food, cardKey),
     frozen: solid,
   })),
 )
 const mixed = computed(() =>
   mixedLoadWarnings(
-    { food: props.state.food, card: props.state.card, frozen: facts.value.underVacuum ? frozen.value === 'all' : undefined },
+    {
+      food: props.state.food,
+      card: props.state.card,
+      cooked: props.state.prep.some(({ body }) => COOKING_STEPS.includes(body.step)),
+      frozen: facts.value.underVacuum ? frozen.value === 'all' : undefined,
+    },
     mates.value,
     kind.value,
   ),
@@ -273,6 +279,7 @@ const stops = computed(() =>
     props.state.card,
     kind.value,
     props.state.prep.map(step => step.body),
+    props.state.choices,
   ),
 )
 /** It goes in raw, or nobody measured that it was cooked. */

@@ -7,6 +7,7 @@ import FeelForm from './FeelForm.vue'
 import FinishForm from './FinishForm.vue'
 import GrindForm from './GrindForm.vue'
 import HeatForm from './HeatForm.vue'
+import HeatThroughForm from './HeatThroughForm.vue'
 import HoldForm from './HoldForm.vue'
 import IntakeForm from './IntakeForm.vue'
 import JarAirForm from './JarAirForm.vue'
@@ -39,6 +40,7 @@ export const FORMS: Partial<Record<EntryKind, { title: string; save: string; for
   weigh: { title: 'Weight', save: 'Save', form: WeighForm },
   feel: { title: 'Feel', save: 'Log what was felt', form: FeelForm },
   unload: { title: 'Take the trays out', save: 'Take out', form: UnloadForm },
+  heatThrough: { title: 'Heat it through', save: 'Log the heat', form: HeatThroughForm },
   hold: { title: 'Keep it for now', save: 'Log where it is', form: HoldForm },
   split: { title: 'Part of it for something else', save: 'Begin that batch', form: SplitForm },
   outlook: { title: 'Dusk and rain', save: 'Log the weather', form: OutlookForm },

@@ -2,6 +2,7 @@ import { capital } from '../../text'
 import * as z from 'zod'
 import { InputError, type Say } from '../../errors'
 import { sumPasses } from '../../grinding'
+import { stopsUnheated } from '../../safety'
 import { checkSources } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, jarDraw, sieveUm, text, weightG, weightOrNothingG } from '../fields'
@@ -60,6 +61,8 @@ export const grind: EntryKindOf<typeof schema> = {
     if (state.run?.unloadedAt === undefined && !(state.fromJars && !state.run))
       return say('kind', 'in-a-machine', 'The batch has not left the machine.')
     if (state.stage === 'shelf') return say('kind', 'on-the-shelf', 'The batch is finished.')
+    const [unheated] = stopsUnheated(state.card, state.choices, state.heated)
+    if (unheated) return say('kind', 'stop-heat-after', unheated.message)
     checkSession(body, say)
     const { piecesLeftG, powderG, packedG, piecesInG } = state
     const unpackedG = Math.max(0, powderG - packedG)

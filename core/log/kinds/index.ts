@@ -10,6 +10,7 @@ import { fill } from './fill'
 import { finish } from './finish'
 import { grind } from './grind'
 import { heat } from './heat'
+import { heatThrough } from './heatThrough'
 import { hold } from './hold'
 import { intake } from './intake'
 import { jarAir } from './jarAir'
@@ -47,6 +48,7 @@ export const KINDS = {
   intake,
   prep,
   split,
+  heatThrough,
   hold,
   caution,
   choose,

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { stopsAtPacking } from '../../safety'
+import { stopsAtPacking, stopsUnheated } from '../../safety'
 import { checkAddition, checkLid, checkStanding } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, packing, weightG, weightOrNothingG } from '../fields'
@@ -44,6 +44,8 @@ export const pack: EntryKindOf<typeof schema> = {
         : say('kind', 'not-ground', 'Grind before packing.')
     if (!body.topUp && before.some(entry => entry.body.kind === 'pack' && entry.body.jarId === body.jarId))
       say('jarId', 'packed-already', 'This jar has been packed already.')
+    const [unheated] = stopsUnheated(state.card, state.choices, state.heated)
+    if (unheated) return say('kind', 'stop-heat-after', unheated.message)
     if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1)
       say('netG', 'more-than-is-left', 'Only {leftG} is left to pack. Was the jar on the scale?', { leftG: state.unpackedG })
     // Onto what is in a jar: how that stands is looked at with the jar.

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { CautionStep } from '#core/foods'
-import { cautionsAt, mouldStop, SAFETY_RULES, stopsAtLoading, stopsAtPacking, warmStop } from '#core/safety'
+import { cautionsAt, mouldStop, SAFETY_RULES, stopsAtLoading, stopsAtPacking, stopsUnheated, warmStop } from '#core/safety'
 import type { WayKey } from '#core/ways'
 import { cautionTable } from '../../../scripts/cautionTable'
 import { findFood } from '../../support/foods'
@@ -28,6 +28,10 @@ const CASES: Readonly<Record<string, [fires: Asks, silent: Asks]>> = {
   extreme: [told('habanero'), told('serrano')],
   blades: [told('carrot'), told('egg-whole')],
   'raw-meat': [loading('chicken-cooked', 'dehydrator'), loading('chicken-cooked', 'dehydrator', [{ step: 'cook', coreC: 74 }])],
+  'heat-after': [
+    rule => stopsUnheated({ heatAfter: true }, { jerkyHeat: 'after' }, []).some(stop => stop.rule.key === rule.key),
+    rule => stopsUnheated({ heatAfter: true }, {}, []).some(stop => stop.rule.key === rule.key),
+  ],
   'raw-frozen': [told('chicken-cooked', { way: 'freeze-dryer', raw: true }), told('chicken-cooked', { way: 'freeze-dryer' })],
   'animal-outdoors': [
     loading('beef-cooked', 'sun', [{ step: 'cook', coreC: 75 }]),

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { bestByDates, bestByWindow, freshnessOf, jarTakesG, PACKAGES, USE_FIRST_DAYS } from '#core/keeping'
+import { bestByDates, bestByWindow, freshnessOf, jarTakesG, PACKAGES, USE_FIRST_DAYS, type PackageKey } from '#core/keeping'
 import { trayTakesG } from '#core/planning'
 import { tablespoonsOf } from '#core/using'
 import { DAY, MORNING } from '../../support/logbook'
@@ -72,5 +72,31 @@ describe('what a jar and a tray take', () => {
     expect(p10).toBeLessThan(p50)
     expect(p50).toBeLessThan(p90)
     expect(p90 / p10).toBeCloseTo(1.5, 9)
+  })
+})
+
+describe('as extension guidance says (National Center for Home Food Preservation, from memory)', () => {
+  const months = (foodKey: string, storageC: number, packageKey: PackageKey = 'screw-jar') =>
+    bestByWindow({
+      food: findFood(foodKey)!,
+      purpose: 'pieces',
+      packageKey,
+      storageC,
+      said: { months: { low: 0, high: 0 }, guidance: true },
+    }).months.high
+  it.each([
+    ['carrot', 16, 6],
+    ['carrot', 27, 3],
+    ['apple', 16, 12],
+    ['apple', 27, 6],
+  ])('%s at %d °C keeps %d months, in foil too', (foodKey, storageC, expected) => {
+    expect(months(foodKey, storageC)).toBeCloseTo(expected, 0)
+    expect(months(foodKey, storageC, 'foil-bag')).toBe(months(foodKey, storageC))
+  })
+  it('meat keeps no longer for its foil, and by the default either', () => {
+    const kept = (packageKey: PackageKey) =>
+      bestByWindow({ food: findFood('beef-cooked')!, purpose: 'pieces', packageKey, storageC: 20 }).months.high
+    expect(kept('foil-bag')).toBeLessThanOrEqual(2)
+    expect(kept('vacuum-jar')).toBe(kept('screw-jar'))
   })
 })

@@ -4,7 +4,17 @@ import { allergensOf, checkEntry, foldBatch } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
 import { cardOf, type CautionStep, type Food } from '#core/foods'
 import type { WayKey } from '#core/ways'
-import { cautionsAt, cautionsOf, mixedLoadWarnings, SAFETY_RULES, safeCoreC, stopsAtLoading, stopsAtPacking } from '#core/safety'
+import {
+  cautionsAt,
+  cautionsOf,
+  mixedLoadWarnings,
+  SAFETY_RULES,
+  safeCoreC,
+  stopsAtLoading,
+  stopsAtPacking,
+  stopsUnheated,
+} from '#core/safety'
+import { activityOfTarget, isothermOf } from '#core/sorption'
 import { BOOK, findFood } from '../../support/foods'
 import { HOUR, logOf, MORNING } from '../../support/logbook'
 
@@ -115,6 +125,26 @@ describe('what stops', () => {
           'unblanched',
         )
       }
+  })
+  it('jerky is heated first by thermometer, or in the oven once it is dry, and packed no sooner (extension guidance: 275 °F, 10 min)', () => {
+    const beef = food('beef-cooked')
+    const card = beef.cards.find(item => item.key === 'jerky-6')!
+    const stops = (choices: Record<string, string>, prep: { step: string; coreC?: number }[] = []) =>
+      stopsAtLoading(beef, card, 'dehydrator', prep, choices).map(({ rule }) => rule.key)
+    expect(stops({})).toEqual(['raw-meat'])
+    expect(stops({}, [{ step: 'cook', coreC: 72 }])).toEqual([])
+    expect(stops({ jerkyHeat: 'after' })).toEqual([])
+    // Only this cut: mince stays mince.
+    expect(stopsAtLoading(beef, beef.cards[0]!, 'dehydrator', [], { jerkyHeat: 'after' })).toHaveLength(1)
+    const heated = (airC: number, minutes: number) => stopsUnheated(card, { jerkyHeat: 'after' }, [{ body: { airC, minutes } }])
+    expect(stopsUnheated(card, { jerkyHeat: 'after' }, [])).toMatchObject([{ rule: { key: 'heat-after' } }])
+    expect(heated(135, 10)).toEqual([])
+    expect(heated(130, 10)).toHaveLength(1)
+    expect(heated(135, 8)).toHaveLength(1)
+    expect(stopsUnheated(card, {}, [])).toEqual([])
+    // It bends, and is too dry for anything to grow (USDA FSIS, from memory: 0.85).
+    expect(activityOfTarget(isothermOf(beef), card.target!.pieces!)).toBeLessThan(0.85)
+    expect(card.target!.pieces).toBeGreaterThan(beef.target.pieces)
   })
   it('what is sold ready to eat needs no thermometer, what is raw does', () => {
     for (const key of ['tuna-tinned', 'ham-cured']) {

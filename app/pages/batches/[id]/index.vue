@@ -186,6 +186,7 @@ const others = computed((): ActStep[] => {
     { words: 'Picture', go: () => act('picture') },
     { words: 'Allergens', go: () => act('contains') },
     ...(s.run && !shelved ? [{ words: 'Air in a closed jar', key: 'J', go: () => act('jarAir') }] : []),
+    ...(s.run?.unloadedAt !== undefined && !shelved ? [{ words: 'Heat it through', go: () => act('heatThrough') }] : []),
     ...(s.run ? [{ words: 'For next time', go: () => act('review') }] : []),
     ...(shelved ? [] : [{ words: s.hold ? 'Take it up again' : 'Keep it for now', go: () => act('hold') }]),
     ...(s.run ? [] : [{ words: 'Part of it for something else', go: () => act('split') }]),
