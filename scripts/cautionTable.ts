@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { SAFETY_RULES, type SafetyRule } from '#core/safety'
 import { WAYS } from '#core/ways'
+import { HELD_AT, WAYS_IN } from './waysIn'
 
 /** Makes `docs/cautions.md` from the rules: `npm run cautions`. A test holds the two together. */
 const STEPS: Record<SafetyRule['step'], string> = {
@@ -17,21 +18,27 @@ const STEPS: Record<SafetyRule['step'], string> = {
 const WHEN: Readonly<Record<string, string>> = {
   'raw-meat': 'no heat inside was logged, or too low',
   'raw-frozen': 'the card is raw, or no heat inside was logged',
-  'raw-back': 'it was dried raw',
   'liquid-unfrozen': 'it flows',
   'left-alone': 'it may run over a night',
   mould: 'mould was seen',
   moisture: 'moisture was seen',
   shards: 'one of its cuts is a sheet',
   oil: 'in oil above 4 °C',
-  'no-oxygen': 'above 10 % water',
+  'no-oxygen': 'it may be above a water activity of 0.85',
+  'too-warm': 'over the danger clock',
+  unblanched: 'cassava, taro and yam, where no blanching was logged',
+  'heat-after': 'raw jerky that was not heated once it was dry',
+  sachets: 'an absorber or gel goes in',
+  lid: 'sealed by vacuum',
+  selling: 'at its label',
+  'raw-back': 'it was dried raw',
   sulphite: 'it was dipped in sulphite',
   'outdoors-vegetables': 'neither fruit, chili nor seaweed',
 }
 
 export function cautionTable(): string {
-  const row = ({ key, severity, step, traits, not, ways, text, wayOut, authority }: SafetyRule) => {
-    const of = traits ? traits.join(', ') : not ? `all but ${not.join(', ')}` : 'all'
+  const row = ({ key, severity, step, traits, groups, not, ways, text, wayOut, authority }: SafetyRule) => {
+    const of = traits ? traits.join(', ') : groups ? `the family ${groups.join(', ')}` : not ? `all but ${not.join(', ')}` : 'all'
     const where = ways
       ? Object.values(WAYS)
           .filter(ways)
@@ -52,6 +59,17 @@ activity of 0.85 (FDA Food Code), and is shown on the batch, on Now and in the v
 | rule | weight | step | foods with | where | words | authority |
 |---|---|---|---|---|---|---|
 ${SAFETY_RULES.map(row).join('\n')}
+
+## Where each stop is held
+
+Each cross is a test in \`tests/unit/server/rulesAndWays.test.ts\`. A file that is imported brings what was: it is not refused, but what
+comes of it is marked.
+
+| stop | ${WAYS_IN.join(' | ')} |
+|---|${WAYS_IN.map(() => '---|').join('')}
+${Object.entries(HELD_AT)
+  .map(([key, held]) => `| ${key} | ${WAYS_IN.map(way => (held.includes(way) ? '×' : '')).join(' | ')} |`)
+  .join('\n')}
 `
 }
 

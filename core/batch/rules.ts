@@ -141,7 +141,19 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
     // What let the food into the machine may not be taken away from under it.
     const done = state.prep.map(step => step.body)
     const [stop] = stopsAtLoading(state.food, state.card, run.way.way, done, state.choices)
-    if (stop) refuse(field, `stop-${stop.rule.key}`, `The loading rests on this: void that first. ${stop.message}`)
+    // What was let in by the rules of its time may be put right otherwise.
+    const was = stop && foldWhole(entries, find)
+    const stood =
+      was?.run &&
+      stopsAtLoading(
+        was.food,
+        was.card,
+        was.run.way.way,
+        was.prep.map(step => step.body),
+        was.choices,
+      )
+    if (stop && !stood?.some(({ rule }) => rule.key === stop.rule.key))
+      refuse(field, `stop-${stop.rule.key}`, `The loading rests on this: void that first. ${stop.message}`)
   }
   if (run) {
     const strange = (at: number, trays: readonly { position: number }[] = []) =>
