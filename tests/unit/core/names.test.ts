@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { questionsOf } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { toldAtUse } from '#core/safety'
 import { BOOK } from '../../support/foods'
@@ -94,5 +95,29 @@ describe('what infants may not have of it', () => {
   it('nothing is made for babies', () => {
     const texts = BOOK.schools.flatMap(question => question.schools.map(({ reason }) => reason))
     expect(texts.filter(text => /baby food/.test(text))).toEqual([])
+  })
+})
+
+describe('schools of a food', () => {
+  const schools = (foodKey: string, question: string) =>
+    questionsOf(BOOK.schools, BOOK.find(foodKey)!).find(({ key }) => key === question)?.schools ?? []
+  it('none is offered, nor taken, that the food forbids', () => {
+    const forbidding = BOOK.foods.filter(({ forbids }) => Object.keys(forbids).length > 0)
+    expect(forbidding.map(({ key }) => key).sort()).toEqual(['cassava', 'taro', 'true-yam'])
+    for (const food of forbidding)
+      for (const [question, keys] of Object.entries(food.forbids))
+        for (const school of keys) {
+          expect(schools(food.key, question).map(({ key }) => key)).not.toContain(school)
+          expect(Object.keys(food.schoolEffects)).not.toContain(`${question}/${school}`)
+        }
+  })
+  it('one is the default, and no other says that it is', () => {
+    for (const food of BOOK.foods)
+      for (const question of questionsOf(BOOK.schools, food)) {
+        const said = question.schools.map(({ reason }) => /^The default/.test(reason))
+        expect([food.key, question.key, said.slice(1).filter(Boolean)]).toEqual([food.key, question.key, []])
+      }
+    expect(schools('potato', 'blanch')[0]).toMatchObject({ key: 'blanch', reason: expect.stringMatching(/^The default here\. /) })
+    expect(schools('carrot', 'blanch')[0]).toMatchObject({ key: 'skip', reason: expect.stringMatching(/^The default for powder/) })
   })
 })

@@ -1,4 +1,5 @@
 import { dryingViews, pacesMark } from '#server/db/batches'
+import { groundBefore, loadedBefore } from '#server/db/contact'
 import { entriesOfBatch, entriesOfRun, jarReviewsOf } from '#server/db/entries'
 import { jarsHolding } from '#server/db/jars'
 import type { Db } from '#server/db/open'
@@ -37,6 +38,8 @@ describe('queries of pages that are always open', () => {
       db => jarsHolding(db, 'beetroot', 'powder', 12),
       /SEARCH jar_view USING INDEX jar_view_food \(food_key=\? AND purpose=\?\)/,
     ],
+    ['who ground in a mill before', db => groundBefore(db, 'x', 1), /SEARCH e USING INDEX entry_grind \(<expr>=\? AND at<\?\)/],
+    ['who lay in a machine before', db => loadedBefore(db, 'x', 1), /SEARCH e USING INDEX entry_machine \(<expr>=\? AND at<\?\)/],
     ['words for next time on jars', db => jarReviewsOf(db, 'beetroot', 6), /SCAN e USING INDEX entry_review/],
   ])('%s: by its index, in its order, without a sort', (_, ask, index) => {
     const plans = planOf(ask)
