@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { homedir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 /** The steps that the commands of package.json share. Node and npm are all they need. */
@@ -52,11 +52,30 @@ function filesBelow(folder) {
 const BUILD = ['nuxt', 'build']
 
 /** What the build is made of: when it is not that of the last one, it is made anew. */
+/** Every file that the build is made of, by its path from the root: what the config imports is among it, however far. */
+export function sourceFiles() {
+  const found = new Set(['nuxt.config.ts', 'package-lock.json'])
+  const queue = ['nuxt.config.ts']
+  for (let path = queue.pop(); path !== undefined; path = queue.pop())
+    // Imported from beside it, or named from the root as what is run to make a part.
+    for (const [, near, named] of read(join(root, path)).matchAll(/'(\.\.?\/[^']+)'|\b(scripts\/\w+)\.ts\b/g)) {
+      const name = near === undefined ? named : relative(root, join(root, dirname(path), near))
+      const next = /\.\w+$/.test(name) ? name : `${name}.ts`
+      // What lies elsewhere is taken whole below.
+      if (found.has(next) || !next.startsWith('scripts/') || !existsSync(join(root, next))) continue
+      found.add(next)
+      queue.push(next)
+    }
+  const below = ['app', 'core', 'public', 'server', 'shared'].flatMap(folder => filesBelow(join(root, folder)))
+  return [...below.map(path => relative(root, path)), ...found].sort()
+}
+
 function sourcesDigest() {
-  const sources = ['app', 'core', 'public', 'server', 'shared'].flatMap(folder => filesBelow(join(root, folder)))
-  const others = ['nuxt.config.ts', 'package-lock.json', 'scripts/zodless.ts', 'scripts/routesLite.ts', 'scripts/answersSchema.ts']
-  const all = [...sources, ...others.map(name => join(root, name))].sort()
-  return digest(all.map(path => `${path.slice(root.length)}\n${digest(readFileSync(path))}`).join('\n'))
+  return digest(
+    sourceFiles()
+      .map(path => `${path}\n${digest(readFileSync(join(root, path)))}`)
+      .join('\n'),
+  )
 }
 
 /** Builds when the sources are not those of the last build. @returns whether there is a build now */

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -126,4 +126,15 @@ test('a damaged logbook is read only, says so on every page, and gives no copy o
   expect((await post(server, `/api/copies/logbook-${day}.sqlite/restore`, {})).status).toBe(200)
   expect((await post(server, '/api/batches', basket(uuidv7()))).status).toBe(200)
   await server.stop()
+})
+
+test('what the browser is sent holds no schema library', () => {
+  const SIGNS = /ZodError|\$ZodType|invalid_union/
+  const holding = (folder: string) =>
+    readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter(
+      name => /\.m?js$/.test(name) && SIGNS.test(readFileSync(join(folder, name), 'utf8')),
+    )
+  expect(holding('.output/public')).toEqual([])
+  // The signs are the library's own: the server has them.
+  expect(holding('.output/server/chunks').length).toBeGreaterThan(0)
 })
