@@ -13,7 +13,7 @@ describe('the sources of a build', () => {
     const scripts = readdirSync('scripts').filter(name => name.endsWith('.ts'))
     const named = (text: string) => scripts.filter(name => new RegExp(`(\\./|scripts/)${name.replace('.ts', '')}(['.])`).test(text))
     const reached = new Set<string>()
-    for (const queue = named(readFileSync('nuxt.config.ts', 'utf8')); queue.length > 0; ) {
+    for (const queue = named(readFileSync('nuxt.config.ts', 'utf8')); queue.length > 0;) {
       const name = queue.pop()!
       if (reached.has(name)) continue
       reached.add(name)
