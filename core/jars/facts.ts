@@ -63,8 +63,8 @@ const USUAL_C = 20
 export interface JarBest extends BestBy {
   from: number
   to: number
-  /** Which comes first: fading, the damp that its package lets in, or what was seen or smelt in it. */
-  limit: 'fading' | 'damp' | 'seen'
+  /** Which comes first: fading, the damp that its package lets in, what was seen or smelt in it, or that it stood too long in the warm before it was dry. */
+  limit: 'fading' | 'damp' | 'seen' | 'warm'
   /** When the oldest part was first packed. */
   oldestAt: number
 }
@@ -86,7 +86,7 @@ const WARM_WORDS = 'It stood too long in the warm before it was dry: discard it,
 export function jarBest(jar: Jar, find: FindLot, pantry: Pantry): JarBest {
   const reckoned = reckonedBest(jar, find, pantry)
   if (jar.parts.some(part => find(part.lotId)?.warm))
-    return { ...reckoned, from: jar.packedAt, to: jar.packedAt, limit: 'seen', reason: WARM_WORDS }
+    return { ...reckoned, from: jar.packedAt, to: jar.packedAt, limit: 'warm', reason: WARM_WORDS }
   const wrong = seenWrong(jar)
   if (!wrong || wrong.at >= reckoned.to) return reckoned
   return { ...reckoned, from: Math.min(reckoned.from, wrong.at), to: wrong.at, limit: 'seen', reason: SEEN_WORDS[wrong.what] }

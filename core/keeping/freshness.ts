@@ -18,11 +18,11 @@ const DAMP: readonly string[] = ['moisture', 'clumps']
 
 /** Where a jar stands in its time. What eyes and nose find outweighs the calendar. */
 export function freshnessOf(
-  jar: { leftG: number; bestFrom: number; bestTo: number; smell?: string; saw?: string },
+  jar: { leftG: number; bestFrom: number; bestTo: number; smell?: string; saw?: string; warm?: boolean },
   now: number,
 ): Freshness {
   if (jar.leftG <= 0) return 'empty'
-  if (SPOILED.includes(jar.smell ?? '') || SPOILED.includes(jar.saw ?? '')) return 'spoiled'
+  if (jar.warm || SPOILED.includes(jar.smell ?? '') || SPOILED.includes(jar.saw ?? '')) return 'spoiled'
   if (DAMP.includes(jar.saw ?? '')) return 'damp'
   if (jar.smell === 'none') return 'stale'
   if (jar.bestTo < now) return 'past'

@@ -89,6 +89,9 @@ function oilUntil(jar: Jar, part: JarPart, find: FindLot): number {
   return part.since + (1 - part.used) * months.high * MONTH_MS
 }
 
+/** Water that differs by less is the same figure, told twice. */
+const SAME_SHARE = 1e-6
+
 /** How something stands in its jar, or is about to. */
 type Stands = Pick<Jar, 'packageKey' | 'storageC' | 'inOil' | 'absorber'> & { parts: readonly Pick<JarPart, 'lotId' | 'moisture'>[] }
 
@@ -102,7 +105,7 @@ export function checkStanding(
     const lot = find(part.lotId)
     if (!lot) continue
     // What was measured at packing is known; what follows from the batch alone may be wetter.
-    const moisture = part.moisture === lot.moisture ? (lot.wettest ?? part.moisture) : part.moisture
+    const moisture = Math.abs(part.moisture - lot.moisture) < SAME_SHARE ? (lot.wettest ?? part.moisture) : part.moisture
     for (const { rule, message } of stopsAtPacking(lot.food, { packageKey, storageC, inOil, absorber, moisture })) {
       if (told.has(rule.key)) continue
       told.add(rule.key)

@@ -32,8 +32,7 @@ const EXTENSION = 'extension guidance on drying foods, from memory'
 const PRACTICE = 'common practice'
 const MANUAL = 'the machine’s manual comes first; common practice'
 
-/** What ends insects in a thin layer, and what makes safe jerky that was dried raw: 275 °F for ten minutes (extension guidance, from memory). */
-export const INSECTS_HEAT = { airC: 71, minutes: 30 }
+/** What makes safe jerky that was dried raw: 275 °F for ten minutes (extension guidance, from memory). */
 export const HEATED_AFTER = { airC: 135, minutes: 10 }
 
 /** Inner heat that makes a food safe before it is dried, by thermometer, in the unit in which it is published: °F (USDA). */
@@ -298,7 +297,7 @@ export const SAFETY_RULES: readonly SafetyRule[] = [
     severity: 'stop',
     step: 'pack',
     text: 'Jerky that went on the trays raw is not safe by being dry.',
-    wayOut: 'Heat it through: 135 °C in a hot oven for 10 minutes, straight from the trays, and log that.',
+    wayOut: `Heat it through: ${HEATED_AFTER.airC} °C in a hot oven for ${HEATED_AFTER.minutes} minutes, straight from the trays, and log that.`,
     authority: 'extension guidance on jerky, from memory',
   },
   {

@@ -104,4 +104,5 @@ export const HEATED = {
 } as const
 
 /** What ends insects and their eggs in what stood open, everywhere the same (NCHFP, from memory: 0 °F for 48 hours, 160 °F for 30 minutes). */
-export const INSECTS_WORDS = '−18 °C for 48 hours, or 71 °C for 30 minutes in a thin layer'
+export const INSECTS_HEAT = { airC: 71, minutes: 30 }
+export const INSECTS_WORDS = `−18 °C for 48 hours, or ${INSECTS_HEAT.airC} °C for ${INSECTS_HEAT.minutes} minutes in a thin layer`

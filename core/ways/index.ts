@@ -6,7 +6,7 @@ import { oven } from './oven'
 import { smoker } from './smoker'
 import { sun, SUN_HOURS } from './sun'
 
-export { INSECTS_WORDS, type ListItem, type UpkeepTask, type WayAsk } from './define'
+export { INSECTS_HEAT, INSECTS_WORDS, type ListItem, type UpkeepTask, type WayAsk } from './define'
 export { SUN_HOURS } from './sun'
 
 /**

@@ -21,8 +21,8 @@ export function groundBefore(db: Db, grinderId: string | undefined, at: number):
   ).all(grinderId ?? null, at, LOOKED_AT)
 }
 
-/** Who lay on a machine's trays before an instant, the newest first, and whether they were washed at the end of that run. */
-export function loadedBefore(db: Db, machineId: string, at: number): Earlier[] {
+/** Who lay on a machine's trays in runs before this load's, the newest first, and whether they were washed at the end of theirs. */
+export function loadedBefore(db: Db, { machineId, runId }: { machineId: string; runId: string }, at: number): Earlier[] {
   return statement<Earlier>(
     db,
     `
@@ -30,8 +30,9 @@ export function loadedBefore(db: Db, machineId: string, at: number): Earlier[] {
       SELECT 1 FROM entry_in_force t WHERE t.kind = 'tick' AND t.run_id = json_extract(l.body, '$.runId')
         AND json_extract(t.body, '$.list') = 'end' AND json_extract(t.body, '$.item') = 'wash') AS washed
     FROM entry_in_force l
-    WHERE l.kind = 'load' AND json_extract(l.body, '$.machineId') = ? AND l.at < ? ORDER BY l.at DESC LIMIT ?`,
-  ).all(machineId, at, LOOKED_AT)
+    WHERE l.kind = 'load' AND json_extract(l.body, '$.machineId') = ? AND l.at < ? AND json_extract(l.body, '$.runId') <> ?
+    ORDER BY l.at DESC LIMIT ?`,
+  ).all(machineId, at, runId, LOOKED_AT)
 }
 
 /** Batches that came into a mill or a machine after an instant, the nearest first. */
@@ -51,11 +52,12 @@ export function usedAfter(db: Db, tools: { grinders: readonly (string | undefine
   ]
 }
 
-/** Allergens of a batch by its line. */
-export function allergensKept(db: Db, batchId: string): string[] {
-  const row = statement<{ allergens: string | null }>(
+/** Allergens of a batch by its line, and those of them that only came along. */
+export function allergensKept(db: Db, batchId: string): { allergens: string[]; traces: string[] } {
+  const row = statement<{ allergens: string | null; traces: string | null }>(
     db,
-    `SELECT json_extract(product, '$.allergens') AS allergens FROM batch_view WHERE batch_id = ?`,
+    `SELECT json_extract(product, '$.allergens') AS allergens, json_extract(product, '$.traces') AS traces FROM batch_view WHERE batch_id = ?`,
   ).get(batchId)
-  return row?.allergens ? (JSON.parse(row.allergens) as string[]) : []
+  const list = (text: string | null | undefined) => (text ? (JSON.parse(text) as string[]) : [])
+  return { allergens: list(row?.allergens), traces: list(row?.traces) }
 }

@@ -165,18 +165,19 @@ export function shelfSums(db: Db): { count: number; grams: number } {
 
 /** Jars with something in them, by place and number. */
 export function jarsOnShelf(db: Db): ShelfJar[] {
-  return statement<ShelfJar & { smell: string | null; saw: string | null; name: string | null }>(
+  return statement<Omit<ShelfJar, 'warm'> & { smell: string | null; saw: string | null; name: string | null; warm: number }>(
     db,
     `
-    SELECT jar_id AS jarId, number, food_key AS foodKey, purpose, place, net_g AS netG, left_g AS leftG, packed_at AS packedAt, baskets, best_from AS bestFrom, best_to AS bestTo, smell, saw, name
+    SELECT jar_id AS jarId, number, food_key AS foodKey, purpose, place, net_g AS netG, left_g AS leftG, packed_at AS packedAt, baskets, best_from AS bestFrom, best_to AS bestTo, smell, saw, name, best_limit = 'warm' AS warm
     FROM jar_view WHERE left_g > 0 ORDER BY place, number`,
   )
     .all()
-    .map(({ smell, saw, name, ...jar }) => ({
+    .map(({ smell, saw, name, warm, ...jar }) => ({
       ...jar,
       ...(name !== null && { name }),
       ...(smell !== null && { smell }),
       ...(saw !== null && saw !== 'loose' && { saw }),
+      ...(warm === 1 && { warm: true }),
     }))
 }
 

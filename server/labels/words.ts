@@ -1,6 +1,7 @@
 import { capital } from '#core/text'
 import { heatFigures, heatWords } from '#core/blends'
 import { allergenWords } from '#core/foods'
+import { freshnessOf } from '#core/keeping'
 import { formatWeight } from '#core/units'
 import { householdOf, type Context } from '#server/services/context'
 import { jarPage } from '#server/services/shelf'
@@ -52,7 +53,7 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
     ].join(' · '),
     netWeight: formatWeight(jar.netG, household.weightUnit),
     packed: date.format(jar.packedAt),
-    best: bestWords(jar, month, date),
+    best: bestWords(jar, context.now(), month, date),
     portion: jar.portion && `${formatWeight(jar.portion.dryG, household.weightUnit)} is ${Math.round(jar.portion.ml)} mL purée`,
     mixed:
       [
@@ -72,11 +73,14 @@ export function jarLabel(context: Context, jarId: string, origin: string): JarLa
 
 /** Until when: of what must not be used no date is printed, and in oil it is a day. */
 function bestWords(
-  { warm, inOil, bestFrom, bestTo, bestLimit }: Pick<JarAnswer, 'warm' | 'inOil' | 'bestFrom' | 'bestTo' | 'bestLimit'>,
+  jar: Pick<JarAnswer, 'warm' | 'inOil' | 'leftG' | 'bestFrom' | 'bestTo' | 'bestLimit' | 'smell' | 'saw'>,
+  now: number,
   month: Intl.DateTimeFormat,
   day: Intl.DateTimeFormat,
 ): string {
+  const { warm, inOil, bestFrom, bestTo, bestLimit } = jar
   if (warm) return 'DISCARD: too long in the warm'
+  if (freshnessOf(jar, now) === 'spoiled') return 'DISCARD: see its page'
   if (inOil) return `In oil, keep cold, until ${day.format(bestTo)}`
   return bestLimit === 'seen' ? 'Look at it before use' : `Best ${month.format(bestFrom)}–${month.format(bestTo)}`
 }

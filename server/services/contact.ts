@@ -3,6 +3,7 @@ import { tracesOf } from '#core/foods'
 import { WAYS } from '#core/ways'
 import { allergensKept, groundBefore, loadedBefore, usedAfter } from '#server/db/contact'
 import { batchIdsOfRun } from '#server/db/batches'
+import { findMachine } from '#server/db/settings'
 import type { Context } from './context'
 
 /**
@@ -20,14 +21,15 @@ export function tracesIn({ db }: Context, batchId: string, entries: readonly Ent
     }
   }
   for (const { at, body } of ofKind(log, 'load')) {
-    if (!WAYS[body.way ?? 'dehydrator'].underVacuum) for (const mate of batchIdsOfRun(db, body.runId)) others.add(mate)
-    for (const earlier of loadedBefore(db, body.machineId, at)) {
+    const kind = findMachine(db, body.machineId)?.kind
+    if (!kind || !WAYS[kind].underVacuum) for (const mate of batchIdsOfRun(db, body.runId)) others.add(mate)
+    for (const earlier of loadedBefore(db, body, at)) {
       if (earlier.washed) break
       others.add(earlier.batch_id)
     }
   }
   others.delete(batchId)
-  return [...new Set([...others].flatMap(id => tracesOf(allergensKept(db, id))))].sort()
+  return [...new Set([...others].flatMap(id => tracesOf(allergensKept(db, id).allergens)))].sort()
 }
 
 /** Batches that may have taken something along from this one. */

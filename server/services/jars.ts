@@ -56,6 +56,8 @@ function entriesAround({ db }: Context, jars: readonly string[]): { items: JarIt
 /** What a batch's product brings into a dish, kept with its line. */
 export interface ProductFacts {
   allergens: string[]
+  /** Those of them that only came along. */
+  traces: string[]
   whole: true
   saltShare: number
   raw: boolean

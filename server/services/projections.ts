@@ -51,7 +51,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '16'
+const PROJECTION_VERSION = '17'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -101,11 +101,14 @@ export function project(context: Context, batchId: string, alone = false): void 
     )
 }
 
-/** Whether a line does not tell what others left in mill and dryer, or tells of what they did not. */
-function tracesAreOld(context: Context, batchId: string): boolean {
-  const kept = allergensKept(context.db, batchId)
-  const traces = tracesIn(context, batchId, entriesOfBatch(context.db, batchId))
-  return traces.some(name => !plainly([...kept, name]).every(item => kept.includes(item)))
+/** Whether a line tells of other traces than mill and dryer left it, as far as is known now. */
+const tracesAreOld = (context: Context, batchId: string): boolean =>
+  tracesIn(context, batchId, entriesOfBatch(context.db, batchId)).join() !== allergensKept(context.db, batchId).traces.join()
+
+/** A wash that is logged or taken back, a grinding that is: those that came after may have taken something else along. */
+export function projectTouched(context: Context, batchId: string): void {
+  const state = foldBatch(entriesOfBatch(context.db, batchId), context.foods.find)
+  for (const id of state ? touchedBy(context, batchId, state) : []) if (tracesAreOld(context, id)) project(context, id, true)
 }
 
 /** What a line says that it contains for certain; what it may contain it does not pass on. */
@@ -255,6 +258,7 @@ function viewOf(
     review: reviewOf(entries),
     product: JSON.stringify({
       allergens: plainly([...allergensOf(state), ...traces]),
+      traces: [...traces],
       whole: true,
       saltShare: saltShareOf(state),
       raw: isRaw(state),

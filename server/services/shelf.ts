@@ -135,6 +135,7 @@ export function jarPage(context: Context, jarId: string): JarAnswer {
     warm: content.warm,
     told: content.told,
     inOil: jar.inOil,
+    contains: jar.contains,
     densityGMl: content.densityGMl,
     measured: content.measured,
     entries: entriesOfJar(db, jarId),
@@ -227,6 +228,7 @@ export function toJarSummary({ foods }: Pick<Context, 'foods'>, row: JarViewRow)
     smell: row.smell ?? undefined,
     smeltAt: row.smelt_at ?? undefined,
     saw: row.saw ?? undefined,
+    warm: row.best_limit === 'warm' || undefined,
   }
 }
 

@@ -14,7 +14,7 @@ import { hasPicture } from '#server/pictures/store'
 import { withBeliefs, withoutBeliefs } from './beliefs'
 import type { Context } from './context'
 import { checkJarsFor, jarsTouched, projectJars } from './jars'
-import { project } from './projections'
+import { project, projectTouched } from './projections'
 import { projectRun } from './runFacts'
 import { Conflict, NotFound } from './refusals'
 
@@ -272,6 +272,7 @@ function write<More extends object>(
       const seq = insertEntry(db, place, entry, touched)
       const added = more?.() as More
       for (const batchId of batchesOf(context, place)) project(context, batchId)
+      if (leavesTraces(entry)) for (const batchId of batchesOf(context, place)) projectTouched(context, batchId)
       projectJars(context, touched)
       for (const runId of runsTouched(context, place, entry)) projectRun(context, runId)
       return { entry: { ...entry, seq }, repeated: false, ...added }
@@ -281,6 +282,10 @@ function write<More extends object>(
   if (!written.repeated && !db.inTransaction) context.live.changed()
   return written
 }
+
+/** Kinds that say what is left in a mill or on trays for others. */
+const LEAVES_TRACES: readonly string[] = ['tick', 'grind', 'load', 'void']
+const leavesTraces = ({ body, replaces }: Entry) => LEAVES_TRACES.includes(body.kind) || replaces !== undefined
 
 const batchesOf = ({ db }: Context, place: EntryPlace) =>
   place.batchId ? [place.batchId] : place.runId ? batchIdsOfRun(db, place.runId) : []

@@ -3,7 +3,7 @@ import type { Breach, PlanProblem, YearProblem } from '#core/plan'
 import type { KeptRun, PlanBook } from './plan'
 import type { Problem } from '#core/errors'
 import type { CycleMate, RunOutline } from '#core/batch'
-import type { Entry, PictureSubject, Stage } from '#core/log'
+import type { Contains, Entry, PictureSubject, Stage } from '#core/log'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
@@ -262,6 +262,8 @@ export interface JarSummary {
   smeltAt?: number
   /** What the newest look showed. */
   saw?: string
+  /** Too long in the warm before it was dry. */
+  warm?: boolean
 }
 
 /** What there is of a food, what was eaten of it in a year, and what is wished. */
@@ -364,6 +366,8 @@ export interface JarAnswer extends JarSummary {
   /** Cautions of its use: in a few words, and in full. */
   told: ToldAtUse
   inOil: boolean
+  /** What was said of the jar itself. */
+  contains?: Contains
   densityGMl: { p10: number; p50: number; p90: number }
   /** The density was weighed by the spoon. */
   measured: boolean

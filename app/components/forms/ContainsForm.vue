@@ -23,13 +23,16 @@ const USUAL = [
   'lupin',
   'mollusc',
 ]
-const said = props.initial ?? props.state?.contains
+const said = props.initial ?? props.state?.contains ?? props.jar?.contains
 const chosen = ref<string[]>(said ? [...said.allergens] : [])
 const other = ref('')
 const all = ref(said?.all ?? false)
 const own = computed(() => props.jar?.allergens ?? props.state?.food.allergens ?? [])
 const isUnknown = computed(() => own.value.some(name => name.startsWith('unknown: ')))
-const known = computed(() => own.value.filter(name => !name.startsWith('unknown: ') && !name.startsWith('may contain ')))
+/** The last word counts: what was said here before is chosen again, and only what its food brings stays whatever is said. */
+const known = computed(() =>
+  own.value.filter(name => !name.startsWith('unknown: ') && !name.startsWith('may contain ') && !said?.allergens.includes(name)),
+)
 
 function read(): FormReading {
   const allergens = [...new Set([...chosen.value, ...(other.value.trim() ? [other.value.trim().toLowerCase()] : [])])]

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { temperatureFrom, temperatureIn } from '#core/units'
-import { HEATED_AFTER, INSECTS_HEAT } from '#core/safety'
+import { HEATED_AFTER } from '#core/safety'
+import { INSECTS_HEAT } from '#core/ways'
 import type { BatchState, EntryBody } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 

@@ -39,7 +39,11 @@ describe('queries of pages that are always open', () => {
       /SEARCH jar_view USING INDEX jar_view_food \(food_key=\? AND purpose=\?\)/,
     ],
     ['who ground in a mill before', db => groundBefore(db, 'x', 1), /SEARCH e USING INDEX entry_grind \(<expr>=\? AND at<\?\)/],
-    ['who lay in a machine before', db => loadedBefore(db, 'x', 1), /SEARCH e USING INDEX entry_machine \(<expr>=\? AND at<\?\)/],
+    [
+      'who lay in a machine before',
+      db => loadedBefore(db, { machineId: 'x', runId: 'y' }, 1),
+      /SEARCH e USING INDEX entry_machine \(<expr>=\? AND at<\?\)/,
+    ],
     ['words for next time on jars', db => jarReviewsOf(db, 'beetroot', 6), /SCAN e USING INDEX entry_review/],
   ])('%s: by its index, in its order, without a sort', (_, ask, index) => {
     const plans = planOf(ask)

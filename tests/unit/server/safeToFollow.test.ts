@@ -2,9 +2,11 @@ import { uuidv7 } from 'uuidv7'
 import { InputError } from '#core/errors'
 import type { EntryBody } from '#core/log'
 import { jarLabel } from '#server/labels/words'
-import { jarPage } from '#server/services/shelf'
+import { jarPage, shelfPage } from '#server/services/shelf'
+import { freshnessOf } from '#core/keeping'
 import { kitchenPage } from '#server/services/kitchen'
 import { rebuildProjections } from '#server/services/projections'
+import { saveMachine } from '#server/services/settings'
 import { logTogether } from '#server/services/writeLog'
 import { testBook, type TestBook } from '../../support/logbook'
 
@@ -99,11 +101,18 @@ describe('too long in the warm', () => {
     book.log(batchId, -10, { kind: 'hold', place: 'counter' })
     expect(jarPage(book.context, jarId)).toMatchObject({
       warm: true,
-      bestLimit: 'seen',
+      bestLimit: 'warm',
       bestBy: { reason: expect.stringMatching(/discard it/) },
     })
     expect(label(book, jarId).best).toBe('DISCARD: too long in the warm')
     expect(kitchenPage(book.context).jars.find(jar => jar.jarId === jarId)).toMatchObject({ warm: true })
+    // The shelf says the same as the jar.
+    expect(
+      freshnessOf(
+        shelfPage(book.context).jars.find(jar => jar.jarId === jarId)!,
+        book.at(20),
+      ),
+    ).toBe('spoiled')
     const other = uuidv7()
     for (const act of [
       () => book.onJar(jarId, 20, { kind: 'take', jarId, weightG: 5 }),
@@ -133,6 +142,8 @@ describe('allergens go where the food goes', () => {
     })
     book.onJar(blend, 18, { kind: 'contains', jarId: blend, allergens: ['nuts'] })
     expect(jarPage(book.context, blend).allergens).toEqual(['celery', 'mustard', 'nuts'])
+    // What was said of the jar itself is told apart, so that a form can begin with it.
+    expect(jarPage(book.context, blend).contains).toEqual({ allergens: ['nuts'], all: false })
     // Taken back it goes.
     book.log(sausage.batchId, 19, { kind: 'contains', allergens: [], all: true })
     expect(jarPage(book.context, blend).allergens).toEqual(['nuts'])
@@ -156,7 +167,7 @@ describe('allergens go where the food goes', () => {
   it('washed mill and washed trays leave nothing, and a wash that is logged later clears it', () => {
     const book = testBook()
     const celery = packed(book, 'celery', 'slices-6', { dryG: 120 })
-    const { jarId, batchId } = packed(book, 'beetroot', 'slices-3', { from: 40, grind: { cleaned: 'washed' } })
+    const { jarId } = packed(book, 'beetroot', 'slices-3', { from: 40, grind: { cleaned: 'washed' } })
     expect(jarPage(book.context, jarId).allergens).toEqual(['may contain celery'])
     logTogether(book.context, {
       entries: [
@@ -166,7 +177,6 @@ describe('allergens go where the food goes', () => {
         },
       ],
     })
-    book.log(batchId, 60, { kind: 'note', text: 'trays had been washed' })
     expect(jarPage(book.context, jarId).allergens).toEqual([])
     // The same by working it all out anew.
     rebuildProjections(book.context)
@@ -182,6 +192,39 @@ describe('allergens go where the food goes', () => {
     rebuildProjections(book.context)
     expect(jarPage(book.context, jarId).allergens).toEqual(['may contain soya'])
   })
+  it('in a freeze dryer the trays beside it leave nothing, in whatever order they went in', () => {
+    const book = testBook()
+    const machineId = uuidv7()
+    saveMachine(book.context, {
+      id: machineId,
+      name: 'Chamber',
+      kind: 'freeze-dryer',
+      trays: 4,
+      trayAreaM2: 0.1,
+      trayTareG: 0,
+      trayTares: {},
+      watts: 900,
+      lowC: 20,
+      highC: 60,
+      iceG: 4000,
+    } as never)
+    const runId = uuidv7()
+    const begin = (foodKey: string) => book.begin({ foodKey, cardKey: book.context.foods.find(foodKey)!.cards[0]!.key, weightG: 900 }, 0)
+    const [milk, berries] = [begin('milk-whole'), begin('strawberry')]
+    book.log(milk, 0.4, { kind: 'load', runId, machineId, positions: [1], totalG: 880, frozen: [1] })
+    const usual = book.context.foods.find('strawberry')!.cards[0]!.ways[0]!.way
+    book.log(berries, 0.5, {
+      kind: 'load',
+      runId,
+      machineId,
+      positions: [2],
+      totalG: 780,
+      frozen: [2],
+      ...(usual !== 'freeze-dryer' && { way: 'freeze-dryer' }),
+    })
+    const row = book.context.db.prepare(`SELECT json_extract(product, '$.allergens') AS a FROM batch_view WHERE batch_id = ?`)
+    expect([milk, berries].map(id => JSON.parse((row.get(id) as { a: string }).a) as string[])).toEqual([['milk'], []])
+  })
   it('what lies beside it in warm air drips', () => {
     const book = testBook()
     const a = book.begin({ foodKey: 'celery', cardKey: 'slices-6', weightG: 800 }, 0)
@@ -194,6 +237,13 @@ describe('allergens go where the food goes', () => {
       .get(b) as { a: string }
     expect(JSON.parse(allergens.a)).toEqual(['may contain celery'])
   })
+})
+
+it('a jar in which mould was seen bears no date', () => {
+  const book = testBook()
+  const { jarId } = book.whole()
+  book.onJar(jarId, 200, { kind: 'lookJar', jarId, saw: 'mould' })
+  expect(label(book, jarId).best).toBe('DISCARD: see its page')
 })
 
 describe('in oil', () => {
