@@ -23,11 +23,20 @@ export function estimateDrying(run: DryingRun): DryingEstimate {
   return estimateOf(run, believedOf(run))
 }
 
+/** What was believed of the runs that were asked for last: every write and every page asks for the same ones again. */
+const known = new Map<string, Posterior>()
+const KNOWN_AT_MOST = 32
+
 /** @throws InputError where a figure has no meaning. */
 export function believedOf(run: DryingRun): Posterior {
   checkRun(run)
   const few = thinned(run)
-  const posterior = withLateStart(few, posteriorOf(few))
+  // What is believed follows from the run alone, whenever it is asked for.
+  const key = JSON.stringify({ ...few, at: undefined })
+  const posterior = known.get(key) ?? withLateStart(few, posteriorOf(few))
+  known.delete(key)
+  known.set(key, posterior)
+  if (known.size > KNOWN_AT_MOST) known.delete(known.keys().next().value!)
   return few === run ? posterior : { ...posterior, ...toldOfAll(run, posterior) }
 }
 

@@ -176,6 +176,47 @@ interface Told {
 /** What a wild weight may be instead: anything up to a third more than was loaded. */
 const WILD_SPAN = 1.3
 
+/** Where a body is by a spell without heat: its place on the curve, the doubt of it, and the hours that are lost. */
+interface Off {
+  y: number
+  ee: number
+  lost: number
+  /** The spell that comes next. */
+  spell: number
+  shifts: readonly Shift[]
+}
+
+/**
+ * What the heat being off did until a weighing: the place on the curve moves, and is known less. Apart from `follow`, whose figures
+ * must stay in registers.
+ */
+function drift(off: Off, until: number, node: Node, frame: Frame, a: number, b: number, e: number): void {
+  const solidsG = a / (1 + frame.equilibrium.mean)
+  for (; off.spell < frame.spells.length && frame.spells[off.spell]!.before <= until; off.spell++) {
+    const { hours, lastsH, balanceX, share: pace, covered } = frame.spells[off.spell]!
+    const run = max(1e-3, hours - off.lost)
+    const reached = yOf(node.body, log(run) - node.lnScale)
+    off.ee += wander * max(0, reached - off.y)
+    const y = max(off.y, reached)
+    const plateauX = a / solidsG - 1
+    const perPhi = max(LEAST_FREE_X, (b - a) / solidsG)
+    const u = perPhi * min(1, exp(e - y))
+    const lnAt = min(log(run) - node.lnScale, lnTimeOf(node.body, frame.targetY))
+    const rate = (yOf(node.body, lnAt + 0.1) - yOf(node.body, lnAt - 0.1)) / 0.2 / exp(lnAt + node.lnScale)
+    const decay = exp(-rate * pace * lastsH)
+    const to = balanceX.mean - plateauX
+    let after = to + (u - to) * decay
+    if (covered) after = max(after, u)
+    after = max(LEAST_FREE_X, min(after, perPhi))
+    // How fast the cold exchanges is known to a factor of two.
+    const doubt = hypot(0.7 * abs(u - to) * decay * rate * pace * lastsH, balanceX.sd * (1 - decay))
+    off.ee += min(4, (doubt / max(after, LEAST_FREE_X)) ** 2)
+    off.y = max(1e-6, e - log(after / perPhi))
+    off.lost = hours - exp(node.lnScale + lnTimeOf(node.body, off.y))
+    off.shifts = [...off.shifts, { hours, lost: off.lost }]
+  }
+}
+
 /**
  * Follows a body through the weighings: plateau, start and deviation are taken along as one normal distribution (an extended
  * Kalman filter), a weight that is a mistake is believed as little as it fits.
@@ -198,38 +239,15 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
   let y = 0
   let evidence = 0
   let lost = 0
-  let shifts: Shift[] | undefined
-  let spell = 0
-  /** What the heat being off did until a weighing: the place on the curve moves, and is known less. */
-  const drift = (until: number) => {
-    for (; spell < frame.spells.length && frame.spells[spell]!.before <= until; spell++) {
-      const { hours, lastsH, balanceX, share: pace, covered } = frame.spells[spell]!
-      const run = max(1e-3, hours - lost)
-      const reached = yOf(node.body, log(run) - node.lnScale)
-      ee += wander * max(0, reached - y)
-      y = max(y, reached)
-      const plateauX = a / solidsOf(a) - 1
-      const perPhi = max(LEAST_FREE_X, (b - a) / solidsOf(a))
-      const u = perPhi * min(1, exp(e - y))
-      const lnAt = min(log(run) - node.lnScale, lnTimeOf(node.body, frame.targetY))
-      const rate = (yOf(node.body, lnAt + 0.1) - yOf(node.body, lnAt - 0.1)) / 0.2 / exp(lnAt + node.lnScale)
-      const decay = exp(-rate * pace * lastsH)
-      const to = balanceX.mean - plateauX
-      let after = to + (u - to) * decay
-      if (covered) after = max(after, u)
-      after = max(LEAST_FREE_X, min(after, perPhi))
-      // How fast the cold exchanges is known to a factor of two.
-      const doubt = hypot(0.7 * abs(u - to) * decay * rate * pace * lastsH, balanceX.sd * (1 - decay))
-      ee += min(4, (doubt / max(after, LEAST_FREE_X)) ** 2)
-      y = max(1e-6, e - log(after / perPhi))
-      lost = hours - exp(node.lnScale + lnTimeOf(node.body, y))
-      shifts = [...(shifts ?? []), { hours, lost }]
-    }
-  }
-  const solidsOf = (plateauG: number) => plateauG / (1 + frame.equilibrium.mean)
+  const off = frame.spells.length > 0 ? { y: 0, ee: 0, lost: 0, spell: 0, shifts: NO_SHIFTS } : undefined
   const density = wildShare / (WILD_SPAN * frame.start)
   for (let i = 0; i < frame.hours.length; i++) {
-    if (spell < frame.spells.length) drift(i)
+    if (off && off.spell < frame.spells.length) {
+      off.y = y
+      off.ee = ee
+      drift(off, i, node, frame, a, b, e)
+      ;({ y, ee, lost } = off)
+    }
     const lnAt = lost === 0 ? frame.lnHours[i]! : log(max(1e-6, frame.hours[i]! - lost))
     const nextY = yOf(node.body, lnAt - node.lnScale)
     ee += wander * max(0, nextY - y)
@@ -244,8 +262,8 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
     const pb = ab * ha + bb * hb + be * he
     const pe = ae * ha + be * hb + ee * he
     const variance = ha * pa + hb * pb + he * pe + frame.noise[i]!
-    const off = frame.weights[i]! - expected
-    const fits = ((1 - wildShare) * exp((-0.5 * off * off) / variance)) / sqrt(2 * PI * variance)
+    const miss = frame.weights[i]! - expected
+    const fits = ((1 - wildShare) * exp((-0.5 * miss * miss) / variance)) / sqrt(2 * PI * variance)
     const whole = fits + density
     evidence += log(whole)
     // The rest cannot make up for it, however well it fits.
@@ -263,10 +281,10 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
     const ka = pa / variance
     const kb = pb / variance
     const ke = pe / variance
-    const spread = trust * (1 - trust) * off * off
-    a += trust * ka * off
-    b += trust * kb * off
-    e += trust * ke * off
+    const spread = trust * (1 - trust) * miss * miss
+    a += trust * ka * miss
+    b += trust * kb * miss
+    e += trust * ke * miss
     const shrink = trust * variance - spread
     aa -= shrink * ka * ka
     ab -= shrink * ka * kb
@@ -275,8 +293,13 @@ function follow(node: Node, frame: Frame, startSd: number, least = -Infinity, to
     be -= shrink * kb * ke
     ee -= shrink * ke * ke
   }
-  if (spell < frame.spells.length) drift(frame.hours.length)
-  node.shifts = shifts ?? NO_SHIFTS
+  if (off && off.spell < frame.spells.length) {
+    off.y = y
+    off.ee = ee
+    drift(off, frame.hours.length, node, frame, a, b, e)
+    ;({ y, ee } = off)
+  }
+  node.shifts = off?.shifts ?? NO_SHIFTS
   node.a = a
   node.b = b
   node.e = e
