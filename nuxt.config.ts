@@ -1,15 +1,26 @@
-import { execFileSync } from 'node:child_process'
+import { execFile } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { promisify } from 'node:util'
 import type { Plugin } from 'vite'
 import { parse } from 'yaml'
 import * as zod from 'zod'
 import { FACTORS } from './core/units/factors'
-import { answersSchema } from './scripts/answersSchema'
 import { pageParts } from './scripts/pageParts'
 import { WITHOUT_SCHEMAS, zodless } from './scripts/zodless'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
+
+/** What a script of ours prints, made beside the build: the machine has more than one core. */
+async function printedBy(script: string): Promise<string> {
+  const tsx = [`${root}node_modules/tsx/dist/cli.mjs`, '--tsconfig', `${root}tsconfig.tools.json`]
+  const { stdout } = await promisify(execFile)(process.execPath, [...tsx, root + script], { cwd: root, maxBuffer: 64 * 1024 ** 2 })
+  return stdout
+}
+
+/** The schemas of the answers: the compiler takes as long for them as all else of the server's part, so they are begun first. */
+let schemas: Promise<string> | undefined
+const answersModule = () => (schemas ??= printedBy('scripts/answersSchema.ts').then(printed => `export const answers = ${printed}`))
 
 /** The migrations travel inside the build: a virtual module with name and text of each. */
 function migrationsModule(): string {
@@ -61,10 +72,9 @@ const temporalOfBrowser = {
 const routesLite = {
   name: 'dulse:routes-lite',
   enforce: 'pre' as const,
-  load(id: string) {
+  async load(id: string) {
     if (!id.split('?')[0]!.endsWith('/shared/api/routes.ts')) return undefined
-    const tsx = [`${root}node_modules/tsx/dist/cli.mjs`, '--tsconfig', `${root}tsconfig.tools.json`]
-    const table = execFileSync(process.execPath, [...tsx, `${root}scripts/routesLite.ts`], { cwd: root, encoding: 'utf8' })
+    const table = await printedBy('scripts/routesLite.ts')
     return `export const ROUTES = ${table}\nexport const ROUTE_NAMES = Object.keys(ROUTES)\nexport const routeOf = name => ROUTES[name]`
   },
 }
@@ -115,9 +125,10 @@ export default defineNuxtConfig({
   alias: { '#core': `${root}core` },
   compatibilityDate: '2026-01-01',
   nitro: {
-    compressPublicAssets: true,
+    // What a browser of the house asks for; closer packing takes longer than it saves on a home's own net.
+    compressPublicAssets: { gzip: true, brotli: false },
     virtual: {
-      '#answers': () => `export const answers = ${JSON.stringify(answersSchema())}`,
+      '#answers': answersModule,
       '#lessons': lessonsModule,
       '#migrations': migrationsModule,
       '#pageParts': () => `export const pageParts = ${JSON.stringify(partsOfPages)}`,
@@ -130,6 +141,7 @@ export default defineNuxtConfig({
     vue: { template: { compilerOptions: { whitespace: 'preserve', nodeTransforms: [oneSpace] } } },
     plugins: [unitFactors],
     worker: { format: 'es' },
+    build: { reportCompressedSize: false },
     optimizeDeps: {
       include: [
         'comlink',
@@ -145,6 +157,7 @@ export default defineNuxtConfig({
     },
   },
   hooks: {
+    'build:before': () => void answersModule(),
     'build:manifest': manifest => {
       // What other pages need is fetched when a page is at rest, not while it is drawn.
       for (const part of Object.values(manifest)) part.prefetch = false

@@ -57,3 +57,5 @@ function recordOf(name: string): object | undefined {
   if (!/^(?:Partial<|Readonly<)?Record<string,/.test(name)) return undefined
   return { type: 'object', additionalProperties: value === 'string' || value === 'number' ? { type: value } : true }
 }
+
+if (process.argv[1]?.endsWith('answersSchema.ts')) console.log(JSON.stringify(answersSchema()))

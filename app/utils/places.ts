@@ -1,4 +1,3 @@
-import { IconBook2, IconBottle, IconCalendarTime, IconClockHour4, IconSchool, IconSettings2, IconSoup, IconStack2 } from '@tabler/icons-vue'
 
 /** The places of the rail, in its order. */
 export const PLACES = [

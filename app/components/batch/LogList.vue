@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { IconEraser, IconPencil } from '@tabler/icons-vue'
 import { withStanding, type Entry, type LoggedEntry, type Weighing } from '#core/log'
 import type { WeighInFlag } from '#core/kinetics'
 import type { SchoolQuestion } from '#core/foods'

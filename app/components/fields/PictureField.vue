@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { IconCamera, IconX } from '@tabler/icons-vue'
 import type { PictureSubject } from '#core/log'
 import type { TakenPicture } from '~/composables/usePictures'
 

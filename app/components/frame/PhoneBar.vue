@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { IconBottle, IconClockHour4, IconDots, IconMoon, IconPencilPlus, IconSearch } from '@tabler/icons-vue'
 const emit = defineEmits<{ log: []; find: []; theme: [] }>()
 const route = useRoute()
 const more = ref(false)

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { IconKeyboard, IconMoon, IconSearch, IconSun } from '@tabler/icons-vue'
 defineEmits<{ find: []; keys: []; theme: [] }>()
 const route = useRoute()
 const { dim } = useTheme()

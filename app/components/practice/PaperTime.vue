@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { IconPlayerPause, IconPlayerPlay, IconSunrise } from '@tabler/icons-vue'
 import type { PaperView } from '~/workers/practice.worker'
 
 /** The story's clock: time is let go by in pieces, or runs, an hour in a few seconds. It stops by itself at bedtime. */

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { IconX } from '@tabler/icons-vue'
 import { uuidv7 } from 'uuidv7'
 import { heatBand, heatCautions, heatFigures, heatWord, heatWords, jarFullOf, middleHeat, saltIn } from '#core/blends'
 import { toastingFault } from '#core/log'

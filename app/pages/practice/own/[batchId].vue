@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-vue'
 import type { Guess, Said } from '#core/practice'
 import type { Entry } from '#core/log'
 import type { BatchAnswer } from '#shared/contracts'
