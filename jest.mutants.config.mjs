@@ -1,11 +1,17 @@
-import config from './jest.config.mjs'
+import { sandboxed } from './jest.config.mjs'
+
+const own = { ...sandboxed }
+delete own.testMatch
+delete own.displayName
 
 /** For `npm run mutants`: the tests of core, which a changed line of core must make fail. Long simulations would take days. */
 export default {
-  ...config,
+  ...own,
+  roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],
+  testTimeout: 60_000,
   testPathIgnorePatterns: [
     '/tests/unit/(app|demo|shared)/',
-    '/tests/unit/server/(data|formats|label|migrations|readings)\\.',
-    '/tests/unit/core/(estimateBar|offTheCard|trays|worth|learning)\\.',
+    '/tests/unit/server/(label|migrations|readings|pictures)\\.',
+    '\\.long\\.test',
   ],
 }

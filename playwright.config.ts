@@ -5,12 +5,12 @@ export default defineConfig({
   testDir: 'tests/e2e',
   globalSetup: './tests/e2e/support/setup.ts',
   // A busy machine of two cores draws late; what must hold is the same.
-  timeout: 240_000,
+  timeout: 120_000,
   expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: false,
-  // A second go is counted and said aloud at the end of `npm test`: what needs it often is a defect.
-  retries: 1,
+  // What needs a second go is mended at its cause.
+  retries: 0,
   use: {
     launchOptions: {
       executablePath: findChromium(),
@@ -23,5 +23,6 @@ export default defineConfig({
     // Fades are waited for, and are a quarter of the time; the path by mouse has them.
     contextOptions: { reducedMotion: 'reduce' },
     screenshot: 'only-on-failure',
+    actionTimeout: 20_000,
   },
 })

@@ -27,16 +27,19 @@ export function useBatch(batchId: string) {
   const outbox = useOutboxStore()
   const { answer: page, problem, ready, load } = useServer('batch', () => ({ params: { batchId } }))
 
-  const entries = computed<Entry[]>(() => {
+  const entries = computed<Entry[]>(before => {
     const written = page.value?.entries ?? []
     const known = new Set(written.map(entry => entry.id))
     const waiting = [...outbox.arrived, ...outbox.waiting]
       .flatMap(parcel => (parcel.about === batchId ? parcel.items : []))
       .flatMap(item => ('entry' in item && !('jarId' in item) && !known.has(item.entry.id) ? [item.entry] : []))
-    return [
+    const log = [
       ...written,
       ...waiting.map(({ id, at, body, replaces }, i): Entry => ({ id, at, body, replaces, recordedAt: at, seq: 1e12 + i })),
     ]
+    // What waited and has arrived is the same log: nothing is worked out or drawn anew for it.
+    const same = before?.length === log.length && log.every(({ id, seq }, i) => before[i]!.id === id && before[i]!.seq === seq)
+    return same ? before : log
   })
   const waits = computed(
     () => new Set(outbox.waiting.flatMap(parcel => parcel.items.map(item => ('begin' in item ? item.begin.entry.id : item.entry.id)))),
@@ -55,8 +58,8 @@ export function useBatch(batchId: string) {
       return (runId ? { runId, entry } : { batchId, entry }) as Sent
     })
     const pictures = pictureBodies(taken, takenWith(items)).map((body): Sent => ({ batchId, entry: { id: uuidv7(), at, body } }))
+    // What was written stands in the page's own view of the log at once; what follows from it is asked for when the server tells of it.
     await outbox.sendTogether([...items, ...pictures, ...more], wordsOfBodies(bodies), batchId, [...files, ...taken].map(plainFile))
-    await load()
   }
 
   return { page, entries, food, waits, state, problem, ready, load, write }

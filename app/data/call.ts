@@ -1,7 +1,7 @@
 import { ref, watch } from 'vue'
 import { KEPT_HEADER } from './kept'
 import { PLAIN_WORDS, wordsOf, type QuantityWords } from '#core/errors'
-import { addressOf, ROUTES, type AnswerOf, type AnyCall, type CallOf, type RouteName } from '#shared/api'
+import { addressOf, ROUTES, TURN_HEADER, type AnswerOf, type AnyCall, type CallOf, type RouteName } from '#shared/api'
 import type { Refusal } from '#shared/contracts'
 import { wording } from './worded'
 
@@ -72,7 +72,14 @@ const PATIENCE_MS = 10_000
  */
 export async function callServer(
   path: string,
-  init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown; signal?: AbortSignal; by?: string } = {},
+  init: {
+    method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+    body?: unknown
+    signal?: AbortSignal
+    by?: string
+    /** Hears of which turn of the log the answer is. */
+    ofTurn?: (turn: number) => void
+  } = {},
 ): Promise<unknown> {
   const patience = AbortSignal.timeout(PATIENCE_MS)
   let response: Response
@@ -94,6 +101,7 @@ export async function callServer(
   signedInAs.value = response.headers.get(DEVICE_HEADER) ?? signedInAs.value
   const answer = (await response.json().catch(() => undefined)) as unknown
   if (response.ok) {
+    init.ofTurn?.(Number(response.headers.get(TURN_HEADER) ?? 0))
     const kept = Number(response.headers.get(KEPT_HEADER) ?? Number.NaN)
     keptSince.value = Number.isNaN(kept) ? undefined : Math.min(kept, keptSince.value ?? kept)
     return answer

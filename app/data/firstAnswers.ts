@@ -1,6 +1,6 @@
 import { useQueryCache } from '@pinia/colada'
 import { FIRST_ANSWERS_ID, type FirstAnswers } from '#shared/api'
-import { keyOf } from './useServer'
+import { keyOf, noteTurn } from './useServer'
 
 /** What came with the page itself; nothing in development or where a page was kept from before. */
 export function firstAnswers(): FirstAnswers | undefined {
@@ -11,5 +11,9 @@ export function firstAnswers(): FirstAnswers | undefined {
 /** Takes it as answered, so that nothing that is known is waited for. */
 export function takeFirstAnswers(): void {
   const cache = useQueryCache()
-  for (const { name, address, answer } of firstAnswers()?.answers ?? []) cache.setQueryData(keyOf(name, address), answer)
+  const { turn, answers } = firstAnswers() ?? { turn: 0, answers: [] }
+  for (const { name, address, answer } of answers) {
+    noteTurn(address, turn)
+    cache.setQueryData(keyOf(name, address), answer)
+  }
 }

@@ -1,9 +1,11 @@
 import { useQueryCache } from '@pinia/colada'
 import { createEventHook, useDebounceFn, useDocumentVisibility, useEventSource } from '@vueuse/core'
-import type { LiveEvent } from '#shared/contracts'
+import type { Changed, LiveEvent } from '#shared/contracts'
 import { signedOut } from './call'
+import { useOutboxStore } from './outbox'
 import { useProvision } from './provision'
 import { firstAnswers } from './firstAnswers'
+import { isTouched } from './useServer'
 
 type Readings = Extract<LiveEvent, { kind: 'readings' }>['readings']
 // In an object: a list of its own would be taken for the hook's arguments.
@@ -21,8 +23,19 @@ const FOLLOW_MS = 120
  */
 export function followServer(): void {
   const cache = useQueryCache()
-  // Each question keeps its own failure, and says it where its answer would stand.
-  const again = useDebounceFn(() => void cache.invalidateQueries().catch(() => undefined), FOLLOW_MS, { maxWait: 1000 })
+  // What was heard since the pages were last asked for.
+  let heard: { event: Changed; missed: boolean }[] = []
+  const again = useDebounceFn(
+    () => {
+      const words = heard
+      heard = []
+      const predicate = ({ key }: { key: readonly unknown[] }) => words.some(({ event, missed }) => isTouched(key, event, missed))
+      // Each question keeps its own failure, and says it where its answer would stand.
+      void cache.invalidateQueries({ predicate }).catch(() => undefined)
+    },
+    FOLLOW_MS,
+    { maxWait: 1000 },
+  )
   const provisionSoon = useProvision()
   provisionSoon()
   const visibility = useDocumentVisibility()
@@ -37,6 +50,16 @@ export function followServer(): void {
     { immediate: true },
   )
   watch(signedOut, out => out && line.close())
+  // Without a line nobody tells of what one writes oneself.
+  const outbox = useOutboxStore()
+  watch(
+    () => outbox.arrived,
+    () => {
+      if (line.status.value === 'OPEN') return
+      heard.push({ event: { kind: 'changed', turn: Infinity }, missed: true })
+      void again()
+    },
+  )
   // Of what turn of the log the page is. A line that opens, for the first time or again, says where the log stands: what
   // happened before, or while it was cut, was told to nobody.
   let turn = firstAnswers()?.turn
@@ -46,7 +69,10 @@ export function followServer(): void {
       if (!text) return
       const event = JSON.parse(text) as LiveEvent
       if (event.kind === 'readings') return void readings.trigger({ readings: event.readings })
-      if (event.turn !== turn) void again()
+      if (event.turn !== turn) {
+        heard.push({ event, missed: event.since !== turn })
+        void again()
+      }
       provisionSoon()
       turn = event.turn
     },

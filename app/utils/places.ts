@@ -1,3 +1,4 @@
+import { IconBook2, IconBottle, IconCalendarTime, IconClockHour4, IconSchool, IconSettings2, IconSoup, IconStack2 } from './icons'
 
 /** The places of the rail, in its order. */
 export const PLACES = [

@@ -7,6 +7,10 @@ export class Live {
   private pending = false
   /** Told apart from one server to the next: a page may outlive several. */
   turn = Date.now()
+  /** The turn that was told last, and what was written since. */
+  private told = this.turn
+  private onlyLog = true
+  private readonly touched = new Set<string>()
 
   /** @returns a function that stops the listening */
   listen(listener: (event: LiveEvent) => void): () => void {
@@ -32,14 +36,26 @@ export class Live {
     for (const listener of this.listeners) listener(event)
   }
 
-  /** Something was written: pages ask again for what they show. Told once for all that is written in one turn. */
-  changed(): void {
+  /** Batches, runs and jars that what is about to be written in the log may change. */
+  logs(ids: Iterable<string>): void {
+    for (const id of ids) this.touched.add(id)
+  }
+
+  /**
+   * Something was written: pages ask again for what they show. Told once for all that is written in one turn.
+   * @param what `log` where it was nothing but what `logs` named
+   */
+  changed(what: 'log' | 'anything' = 'anything'): void {
     this.turn++
-    if (this.pending || this.listeners.size === 0) return
+    if (what === 'anything') this.onlyLog = false
+    if (this.pending) return
     this.pending = true
     setImmediate(() => {
       this.pending = false
-      this.tell({ kind: 'changed', turn: this.turn })
+      this.tell({ kind: 'changed', turn: this.turn, ...(this.onlyLog && { since: this.told, log: [...this.touched] }) })
+      this.told = this.turn
+      this.onlyLog = true
+      this.touched.clear()
     })
   }
 }

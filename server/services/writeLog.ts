@@ -7,7 +7,7 @@ import type { Written } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry, NewTogether } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
 import { entriesOfBatch, entriesOfJar, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
-import { ensureJar, findJar, jarView } from '#server/db/jars'
+import { ensureJar, findJar, jarView, jarsOfBatch } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
 import { findTool } from '#server/db/tools'
 import { hasPicture } from '#server/pictures/store'
@@ -110,7 +110,7 @@ export function logTogether(context: Context, { entries }: NewTogether): Written
       }),
     )
     .immediate()
-  context.live.changed()
+  context.live.changed('log')
   return written
 }
 
@@ -275,11 +275,12 @@ function write<More extends object>(
       if (leavesTraces(entry)) for (const batchId of batchesOf(context, place)) projectTouched(context, batchId)
       projectJars(context, touched)
       for (const runId of runsTouched(context, place, entry)) projectRun(context, runId)
+      context.live.logs(aboutOf(context, place, touched))
       return { entry: { ...entry, seq }, repeated: false, ...added }
     })
     .immediate()
   // Of several that are written together the last word is the whole transaction's.
-  if (!written.repeated && !db.inTransaction) context.live.changed()
+  if (!written.repeated && !db.inTransaction) context.live.changed('log')
   return written
 }
 
@@ -290,16 +291,33 @@ const leavesTraces = ({ body, replaces }: Entry) => LEAVES_TRACES.includes(body.
 const batchesOf = ({ db }: Context, place: EntryPlace) =>
   place.batchId ? [place.batchId] : place.runId ? batchIdsOfRun(db, place.runId) : []
 
+/** Whose pages an entry may change: of the batches that lie beside it and of the jars that they went into too. */
+function* aboutOf(context: Context, place: EntryPlace, jars: readonly string[]): Generator<string> {
+  yield* jars
+  if (place.jarId) yield place.jarId
+  const own = batchesOf(context, place)
+  const runs = place.runId ? [place.runId] : own.flatMap(id => runsOfBatch(context, id))
+  yield* runs
+  for (const batchId of new Set([...own, ...runs.flatMap(runId => batchIdsOfRun(context.db, runId))])) {
+    yield batchId
+    for (const { id } of jarsOfBatch(context.db, batchId)) yield id
+  }
+}
+
 /** Kinds that change what a run says of its machine. */
 const TELLS_OF_RUN: readonly string[] = ['load', 'unload', 'heat', 'air', 'void']
 
 /** Runs whose facts an entry may change. */
-function runsTouched({ db }: Context, place: EntryPlace, entry: Entry): string[] {
+function runsTouched(context: Context, place: EntryPlace, entry: Entry): string[] {
   if (!TELLS_OF_RUN.includes(entry.body.kind)) return []
   if (place.runId) return [place.runId]
   if (place.jarId) return []
-  return [...new Set(entriesOfBatch(db, place.batchId!).flatMap(({ body }) => (body.kind === 'load' ? [body.runId] : [])))]
+  return runsOfBatch(context, place.batchId!)
 }
+
+const runsOfBatch = ({ db }: Context, batchId: string): string[] => [
+  ...new Set(entriesOfBatch(db, batchId).flatMap(({ body }) => (body.kind === 'load' ? [body.runId] : []))),
+]
 
 /** The content as the log holds it: without fields that are undefined. */
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value))

@@ -2,7 +2,7 @@ import { basename } from 'node:path'
 import type { H3Event } from 'h3'
 import * as z from 'zod'
 import { InputError, refuse, type Problem } from '#core/errors'
-import { ROUTES, type AnswerOf, type BodyFrom, type ParamsIn, type QueryOf, type RouteName, type RouteOf } from '#shared/api'
+import { ROUTES, TURN_HEADER, type AnswerOf, type BodyFrom, type ParamsIn, type QueryOf, type RouteName, type RouteOf } from '#shared/api'
 import { problemsOfIssues, type Refusal } from '#shared/contracts'
 import type { Context } from '#server/services/context'
 import { damagedWords } from '#server/db/opening'
@@ -57,11 +57,11 @@ export async function serve(event: H3Event, route: RouteOf, handler: (call: neve
     while (context.busy && !ofHome && event.method !== 'GET' && event.method !== 'HEAD') await context.busy
     const params = paramsOf(event)
     const query = route.query?.parse(getQuery(event))
+    setResponseHeader(event, TURN_HEADER, String(context.live.turn))
     const body = route.body && !route.takes ? await readInput(event, route.body, route.mostKb) : undefined
     ofItsWriter(event)
     const answer = await boundedRead(event, route, () => handler({ context, event, params, query, body } as never))
-    // Readings are told of by themselves, with what was read.
-    if (route.method !== 'GET' && !ofHome && route.path !== ROUTES.takeReadings.path) context.live.changed()
+    if (route.method !== 'GET' && !ofHome && !route.tells) context.live.changed()
     return answer
   } catch (error) {
     if (isCorrupt(error)) useLogbook().damaged ??= damagedWords(basename(useLogbook().db.name))

@@ -17,6 +17,10 @@ export interface RouteOf<Path extends string = string> {
   takes?: readonly string[]
   /** Largest body, kB: a log entry is a few hundred bytes. */
   mostKb?: number
+  /** What the log says does not change its answer. */
+  apart?: true
+  /** What it writes is told of where it is written: entries with what they are about, readings with themselves. */
+  tells?: true
   /** Type of the answer, where it is not JSON. */
   gives?: string
 }
@@ -38,3 +42,6 @@ export function refusalsOf(route: RouteOf): number[] {
 
 /** The path as a router's pattern: `/api/jars/:jarId`. What follows a parameter in its segment is the handler's. */
 export const patternOf = (path: string) => path.replace(/\{(\w+)\}[^/]*/g, ':$1')
+
+/** By this an answer says of which turn of the log it is (`LiveEvent`). */
+export const TURN_HEADER = 'dulse-turn'

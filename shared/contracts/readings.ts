@@ -89,8 +89,19 @@ export interface DeviceAnswer extends DeviceSettings {
   last: { channel: Channel; at: number; value: number }[]
 }
 
+/**
+ * Word that something was written. The turn tells one from the next. Where nothing but the log was written since turn `since`, `log`
+ * names the batches, runs and jars that it may have changed.
+ */
+export interface Changed {
+  kind: 'changed'
+  turn: number
+  since?: number
+  log?: string[]
+}
+
 /** What the server tells while a page is open. */
 export type LiveEvent =
   | { kind: 'readings'; readings: { deviceId: string; machineId: string | null; channel: Channel; at: number; value: number }[] }
-  /** Something was written, by whomever: what a page shows may be old. The turn tells one from the next. */
-  | { kind: 'changed'; turn: number }
+  /** Something was written, by whomever: what a page shows may be old. */
+  | Changed

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
+import { gone } from './support/acts'
 import { startDemo, type Demo } from './support/demo'
 import { codeFor, houseAddress, openHouse, PASSPHRASE, phone, trusting } from './support/house'
 import { logged } from './support/logged'
@@ -166,34 +167,6 @@ test('pages of other sites, other names and other keys are turned away', async (
   }
 })
 
-test('no page of the demo runs or loads what its policy refuses', async ({ page }) => {
-  const refused: string[] = []
-  page.on('console', message => {
-    if (/Content Security Policy|violates the following/i.test(message.text())) refused.push(message.text())
-  })
-  for (const path of [
-    '/',
-    '/batches',
-    `/batches/${demo.ids.pumpkin}`,
-    '/shelf',
-    `/jars/${demo.ids.jar}`,
-    '/kitchen',
-    '/kitchen/blends',
-    '/reference',
-    '/insight',
-    '/workshop',
-    '/data',
-    '/home',
-    '/labels',
-    '/intake',
-  ]) {
-    await page.goto(demo.address + path)
-    await expect(page.locator('main h1, main h2').first()).toBeVisible()
-    await page.waitForLoadState('networkidle')
-  }
-  expect(refused).toEqual([])
-})
-
 /** How many files of the application, and how many answers, a browser keeps. */
 const kept = (page: Page) =>
   page.evaluate(async () => {
@@ -252,7 +225,7 @@ test('the page opens without its server, shows when it was true, and what is log
   const later = await context.newPage()
   await later.goto(`${address}/batches/${demo.ids.pumpkin}`)
   await expect.poll(async () => JSON.stringify(await call('GET', `/api/batches/${demo.ids.pumpkin}`)), { timeout: 30_000 }).toContain('533')
-  await expect(later.getByText(/Out of touch/)).toHaveCount(0)
+  await gone(later.getByText(/Out of touch/))
   await again.stop()
 })
 
@@ -281,7 +254,7 @@ test('two that were offline: two weights of a tray at one minute, a jar emptied 
   await expect(card.getByText('Mira’s phone')).toBeVisible()
   await expect(card.getByText('Jon’s tablet')).toBeVisible()
   await card.getByRole('button', { name: /91.g.*by Mira’s phone/ }).click()
-  await expect(card).toHaveCount(0)
+  await gone(card)
   await expect(page.getByText('the other weight is right')).toBeVisible()
 
   // A jar emptied by both: the second writes it out of reach, and the server finds it when it comes.
@@ -315,12 +288,12 @@ test('two that were offline: two weights of a tray at one minute, a jar emptied 
   await jon!.setOffline(false)
   await page.goto(demo.address)
   await expect(page.getByText(`Jar ${jar.number}: say which is right.`)).toBeVisible({ timeout: 30_000 })
-  await expect(tablet.getByText(/Not taken/)).toHaveCount(0)
+  await gone(tablet.getByText(/Not taken/))
   await page.getByRole('button', { name: `Settle it: jar ${jar.number}` }).click()
   await expect(card.getByText('Jon’s tablet')).toBeVisible()
   // Jon's it was: what Mira logged is voided, his stands, in one press.
   await card.getByRole('button', { name: /by Jon’s tablet/ }).click()
-  await expect(card).toHaveCount(0)
+  await gone(card)
   await expect(page.getByText('what came late is right')).toBeVisible()
 
   // Taken out on one, weighed on the other.
@@ -341,7 +314,7 @@ test('two that were offline: two weights of a tray at one minute, a jar emptied 
   await page.goto(`${demo.address}/batches/${demo.ids.pumpkin}`)
   await expect(card.getByText(/not in a machine/)).toBeVisible()
   await card.getByRole('button', { name: /by Mira’s phone/ }).click()
-  await expect(card).toHaveCount(0)
+  await gone(card)
 })
 
 test('a server whose clock is two days behind keeps nobody’s weight out for good', async ({ page }) => {
@@ -362,7 +335,7 @@ test('a server whose clock is two days behind keeps nobody’s weight out for go
   await expect
     .poll(async () => JSON.stringify(await call('GET', `/api/batches/${demo.ids.pumpkin}`)), { timeout: 30_000 })
     .toContain('"totalG":566')
-  await expect(page.getByText(/Waits for the clocks/)).toHaveCount(0)
+  await gone(page.getByText(/Waits for the clocks/))
 })
 
 test('where it is wished, this computer is asked too; who comes in changes it back', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { parseWeight } from '#core/units'
-import { pressAct } from './support/acts'
+import { pressAct, gone } from './support/acts'
 import { mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
@@ -66,7 +66,7 @@ class Walk {
   }
   async save(name: string) {
     await this.dialog.getByRole('button', { name, exact: true }).click()
-    await expect(this.dialog).toHaveCount(0)
+    await gone(this.dialog)
   }
   /** Ticks every caution that the form in front asks to have read. */
   async accept() {
@@ -151,7 +151,7 @@ const SCENES: Scene[] = [
       await walk.clock(0.2)
       await walk.open('Log: Boil')
       await walk.save('Log this step')
-      await expect(walk.main.getByText('Perishable: a clock runs')).toHaveCount(0)
+      await gone(walk.main.getByText('Perishable: a clock runs'))
     },
     loaded: '1640',
     weights: [
@@ -223,7 +223,7 @@ const SCENES: Scene[] = [
       await expect(walk.main.getByRole('heading', { name: 'Turn the sheets over' })).toBeVisible()
       await walk.main.getByRole('button', { name: 'Turned over' }).click()
       await expect(walk.main.getByText(/food turned over/)).toBeVisible()
-      await expect(walk.main.getByRole('heading', { name: 'Turn the sheets over' })).toHaveCount(0)
+      await gone(walk.main.getByRole('heading', { name: 'Turn the sheets over' }))
     },
     weights: [
       [9, '820'],
@@ -290,7 +290,7 @@ const SCENES: Scene[] = [
           await walk.dialog.getByRole('textbox', { name: `Weight of tray ${tray}` }).fill('50.5')
           await walk.page.keyboard.press('Enter')
         }
-        await expect(walk.dialog).toHaveCount(0)
+        await gone(walk.dialog)
       }
       await expect(rounds.getByText(`${count} of ${count} done`)).toBeVisible()
     },
@@ -458,9 +458,9 @@ async function live(walk: Walk, scene: Scene) {
     await walk.hands.press(/^Weigh/)
     await walk.dialog.getByRole('textbox').first().fill(typed)
     await page.keyboard.press('Enter')
-    await expect(walk.dialog).toHaveCount(0)
+    await gone(walk.dialog)
   }
-  await expect(main.getByText('Too long in the warm')).toHaveCount(0)
+  await gone(main.getByText('Too long in the warm'))
   await walk.clock(1.1 + scene.out[0])
   await walk.open('Take out')
   await hands.fill(/Dry weight/, scene.out[1])
@@ -511,5 +511,5 @@ async function addInPlace({ page, main }: Walk) {
   await expect(form.getByLabel('Water, %')).not.toHaveValue('')
   await form.getByLabel('Water, %').fill('77')
   await form.getByRole('button', { name: 'Add it' }).click()
-  await expect(form).toHaveCount(0)
+  await gone(form)
 }

@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { uuidv7 } from 'uuidv7'
 import { expect, test, type Browser, type Page } from '@playwright/test'
+import { gone } from './support/acts'
 import { startDemo, type Demo } from './support/demo'
 import { startDulse } from './support/server'
 import { logged } from './support/logged'
@@ -246,7 +247,7 @@ test('what the server fails at or refuses late stands in sight through a reload,
   await expect(page.getByText(/545.g now/)).toBeVisible()
   await expect(page.getByText('Not taken: a weight.')).toBeHidden()
 
-  await expect(dialog).toHaveCount(0)
+  await gone(dialog)
 
   // One at which the server fails does not hold up the rest.
   await page.route('**/entries', route => route.fulfill({ status: 500, body: '' }))

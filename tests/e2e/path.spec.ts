@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { leaveForm } from './support/acts'
+import { leaveForm, gone } from './support/acts'
 import { keyboard, mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
@@ -27,7 +27,7 @@ async function walk(page: Page, hands: Hands) {
   }
   const save = async (name: string) => {
     await hands.press(name)
-    await expect(dialog).toHaveCount(0)
+    await gone(dialog)
   }
 
   await clock(0)
@@ -36,7 +36,7 @@ async function walk(page: Page, hands: Hands) {
 
   // Intake, with the forecast before it is accepted, and a word where something is missing.
   await hands.basket()
-  await expect(dialog).toHaveCount(0)
+  await gone(dialog)
   await expect(main.getByRole('heading', { name: 'A basket came in' })).toBeVisible()
   await hands.press('Take it in')
   await expect(main.getByText('Choose the food.')).toBeVisible()
@@ -76,16 +76,16 @@ async function walk(page: Page, hands: Hands) {
   await clock(4)
   await hands.weigh(['980'])
   await expect(main.getByText(/980.g now/)).toBeVisible()
-  await expect(dialog).toHaveCount(0)
+  await gone(dialog)
   await expect(main.getByText(/Dry .*, 8 in 10/)).toBeVisible()
   await clock(6.8)
   await hands.weigh(['5300'])
   await expect(page.getByRole('dialog').getByText(/5\.30\skg is more than the 1\.72\skg that was loaded/)).toBeVisible()
   await leaveForm(page)
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await hands.weigh(['570'])
   await expect(main.getByText(/570.g now/)).toBeVisible()
-  await expect(dialog).toHaveCount(0)
+  await gone(dialog)
   await open(/^Correct: weighed 570/)
   await hands.fill('Whole load, food only', '530')
   await save('Save the correction')
@@ -109,7 +109,7 @@ async function walk(page: Page, hands: Hands) {
     await clock(hours)
     await hands.weigh([grams])
     await expect(main.getByText(new RegExp(`${grams}.g now`))).toBeVisible()
-    await expect(dialog).toHaveCount(0)
+    await gone(dialog)
   }
 
   // Test.

@@ -2,7 +2,7 @@ import jpeg from 'jpeg-js'
 import { imageSize } from 'image-size'
 import type { Page } from '@playwright/test'
 import { expect, test } from './support/demo'
-import { pressAct } from './support/acts'
+import { pressAct, gone } from './support/acts'
 
 const main = (page: Page) => page.locator('main')
 
@@ -57,7 +57,7 @@ test('a picture of twelve megapixels is made small, measured by its card, and st
     .click()
   await form.getByLabel('Words to it').fill('Beside the card')
   await form.getByRole('button', { name: 'Keep it' }).click()
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await expect(main(page).getByText(/picture: the pieces. Beside the card, with: .*weighed/)).toBeVisible()
 
   const [picture] = (await (await fetch(`${demo.address}/api/foods/beetroot/pictures`)).json()) as {

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { parse } from 'yaml'
 import { expect, test } from './support/demo'
-import { pressAct } from './support/acts'
+import { pressAct, gone } from './support/acts'
 
 const LESSON_FILES = readdirSync('core/practice/lessons')
   .sort()
@@ -47,7 +47,7 @@ async function wholeLoad(page: Page) {
 async function weighAll(page: Page) {
   await pressAct(main(page), /^Weigh/)
   await wholeLoad(page)
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
 }
 async function guess(page: Page, [low, high]: [number, number], sure: string) {
   const card = main(page).getByRole('region', { name: 'What you believe' })
@@ -72,20 +72,20 @@ test('a lesson is played through the forms of real work, judged, shown within, a
   await expect(main(page).getByText('22:00')).toBeVisible()
   await weighAll(page)
   // Dulse keeps still until one has said what one believes.
-  await expect(main(page).getByRole('region', { name: 'Verdict' })).toHaveCount(0)
+  await gone(main(page).getByRole('region', { name: 'Verdict' }))
   await guess(page, [30, 65], 'surely not')
   await expect(main(page).getByRole('region', { name: 'Verdict' }).getByText('Keep drying')).toBeVisible()
   await pressAct(main(page), /^Heat/)
   await dialog(page).getByText('Off', { exact: true }).click()
   await dialog(page).getByRole('button', { name: 'Set the heat' }).click()
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await main(page).getByRole('button', { name: 'To the morning' }).click()
   await expect(main(page).getByText('06:30').first()).toBeVisible()
   await pressAct(main(page), /^Feel/)
   await dialog(page).getByRole('button', { name: 'Feel them' }).click()
   await expect(dialog(page).getByText(/^From tray 1:/)).toBeVisible()
   await dialog(page).getByRole('button', { name: 'Log what was felt' }).click()
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await guess(page, [1, 4], 'surely')
   await main(page)
     .getByRole('button', { name: /I am done/ })
@@ -152,7 +152,7 @@ test('chilies are cut before the clock begins; a jar is looked at by day; powder
   await begin(page, demo.address, 'beads-on-day-two', 11)
   await pressAct(main(page), 'Rest in a jar')
   await dialog(page).getByRole('button', { name: 'Begin the rest' }).click()
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await main(page).getByRole('button', { name: 'A day' }).click()
   await main(page).getByRole('button', { name: 'A day' }).click()
   await pressAct(main(page), /^Look at the jar/)
@@ -160,7 +160,7 @@ test('chilies are cut before the clock begins; a jar is looked at by day; powder
     .getByRole('button', { name: /Hold it to the light/ })
     .click()
   await dialog(page).getByRole('button', { name: 'Log the look' }).click()
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await expect(main(page).getByRole('region', { name: 'What you believe' })).toBeVisible()
 
   await begin(page, demo.address, 'powder-too-warm', 2)
@@ -259,7 +259,7 @@ for (const { name, text } of LESSON_FILES) {
       }
       await button.click()
       await work(page)
-      await expect(page.getByRole('dialog')).toHaveCount(0)
+      await gone(page.getByRole('dialog'))
       expect([deed, await main(page).locator('[role=alert]').allInnerTexts()].join('').replace(deed, '').trim()).toBe('')
       const skip = main(page).getByRole('button', { name: 'Just show Dulse’s' })
       if (await skip.isVisible()) await skip.click()
@@ -304,7 +304,7 @@ test('a lesson of one’s own: refused by field and line, taken when it is mende
   await expect(main(page).getByText('Hall rack, 57 °C')).toBeVisible()
   await page.goto(`${demo.address}/practice`)
   await main(page).getByRole('button', { name: 'Take it out' }).click()
-  await expect(main(page).getByText('My own evening')).toHaveCount(0)
+  await gone(main(page).getByText('My own evening'))
 })
 
 test('drills are asked, answered, and told why', async ({ page, demo }) => {
@@ -358,7 +358,7 @@ test('try it on a batch that runs: from what is believed of it now', async ({ pa
   await page.goto(`${demo.address}/batches/${demo.ids.beetroot}`)
   const tries = main(page).locator('details.try')
   await tries.locator('summary').click()
-  await expect(tries.getByRole('slider', { name: /^Thickness/ })).toHaveCount(0)
+  await gone(tries.getByRole('slider', { name: /^Thickness/ }))
   await tries.getByText('Off', { exact: true }).click()
   await expect(tries.getByRole('status')).toHaveText(/^Off at night: /)
   await expect(tries.getByRole('button', { name: 'Set this heat' })).toBeVisible()

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { parse } from 'yaml'
+import { gone } from './support/acts'
 import { expect, startDemo, test as base, type Demo } from './support/demo'
 import { faultsOf } from './support/faults'
 
@@ -85,7 +86,7 @@ test('a heat that a machine of a lesson has not is refused in °F, and nothing i
   await expect(alert).not.toContainText('°C')
   await field.fill('150')
   await dialog(page).getByRole('button', { name: 'Set the heat' }).click()
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await expect(main(page).getByText(/Corner rack, 150\s°F/)).toBeVisible()
 })
 
@@ -94,7 +95,7 @@ test('a lesson goes by keys alone, from its story to its end', async ({ page, el
   await expect(main(page).locator('.story')).toBeVisible()
   // Before the story has begun a key of the rack does nothing.
   await page.keyboard.press('w')
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await tabTo(page, /^Begin, at/)
   await page.keyboard.press('Enter')
   for (let i = 0; i < 2; i++) {
@@ -110,7 +111,7 @@ test('a lesson goes by keys alone, from its story to its end', async ({ page, el
   // The pad goes on to the next tray.
   await expect(dialog(page).getByLabel('Weight of tray 2')).toBeVisible()
   await page.keyboard.press('Escape')
-  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await gone(page.getByRole('dialog'))
   await tabTo(page, /^Just show Dulse’s/)
   await page.keyboard.press('Enter')
   await expect(main(page).getByRole('region', { name: 'Verdict' })).toBeVisible()

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
+import { gone } from './support/acts'
 import { startDemo } from './support/demo'
 import type { RunningServer } from './support/server'
 
@@ -43,7 +44,7 @@ test('keys move a tray, turn it, and go to the free place; weights follow the tr
   await tray(page, 3).focus()
   await page.keyboard.press('Shift+ArrowDown')
   await expect(tray(page, 4)).toContainText(third!)
-  await expect(tray(page, 3)).toHaveCount(0)
+  await gone(tray(page, 3))
   await expect(tray(page, 4)).toBeFocused()
   await page.keyboard.press('t')
   await expect(page.getByText('Tray 4, turned end for end.')).toBeVisible()
@@ -55,7 +56,7 @@ test('keys move a tray, turn it, and go to the free place; weights follow the tr
   await page.keyboard.press('w')
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByRole('radio', { name: 'Tray 4' })).toBeVisible()
-  await expect(dialog.getByRole('radio', { name: 'Tray 3' })).toHaveCount(0)
+  await gone(dialog.getByRole('radio', { name: 'Tray 3' }))
   await dialog.getByText('Tray 4').click()
   // A gram less than it was: what a weight of an hour later would be.
   const lighter = String(Number(/\d+/.exec(third!)![0]) - 1)
@@ -63,7 +64,7 @@ test('keys move a tray, turn it, and go to the free place; weights follow the tr
   await page.keyboard.press('Enter')
   await dialog.getByRole('button', { name: 'Done' }).click()
   // Keys are the dialog's until it is gone.
-  await expect(dialog).toHaveCount(0)
+  await gone(dialog)
   await expect(page.getByText(/trays 1–2, 4–6/)).toBeVisible()
   await page.keyboard.press('r')
   await expect(tray(page, 4)).toContainText(lighter)
@@ -98,7 +99,7 @@ test('a late tray goes into a free place as a batch of its own', async ({ page }
   await dialog.getByText('Beetroot, 3 mm slices').click()
   await dialog.getByLabel(/On the tray/).fill('420')
   await dialog.getByRole('button', { name: 'Put it in' }).click()
-  await expect(dialog).toHaveCount(0)
+  await gone(dialog)
   await expect(page.getByText(/3 batches · 9 of 9 places taken/)).toBeVisible()
 })
 

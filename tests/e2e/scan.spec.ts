@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { BROWSER_ARGS, findChromium } from '../../scripts/steps.mjs'
+import { gone } from './support/acts'
 import { expect, test } from './support/demo'
 
 const [WIDTH, HEIGHT] = [640, 480]
@@ -59,7 +60,7 @@ test('a label before the camera opens its jar, and something is taken out at onc
     // The label lies before the camera still: what was taken stays said, and nobody is led to take it twice.
     await phone.waitForTimeout(2500)
     await expect(phone.getByText(`1\u00A0g taken out of jar ${jar.number}.`)).toBeVisible()
-    await expect(found).toHaveCount(0)
+    await gone(found)
   } finally {
     await browser.close()
     rmSync(folder, { recursive: true })

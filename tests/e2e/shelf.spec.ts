@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { uuidv7 } from 'uuidv7'
-import { pressAct } from './support/acts'
+import { pressAct, gone } from './support/acts'
 import { mouse } from './support/hands'
 import { logged } from './support/logged'
 import { startDulse, type RunningServer } from './support/server'
@@ -17,7 +17,7 @@ const main = (page: Page) => page.locator('main')
 const dialog = (page: Page) => page.getByRole('dialog').filter({ visible: true }).last()
 const saved = async (page: Page, name: string) => {
   await dialog(page).getByRole('button', { name, exact: true }).click()
-  await expect(page.getByRole('dialog').filter({ visible: true })).toHaveCount(0)
+  await gone(page.getByRole('dialog').filter({ visible: true }))
 }
 const open = async (page: Page, path: string) => {
   await page.goto(server.address + path)

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { leaveForm, pressAct } from './support/acts'
+import { leaveForm, pressAct, gone } from './support/acts'
 import { mouse, type Hands } from './support/hands'
 import { startDulse, type RunningServer } from './support/server'
 
@@ -44,7 +44,7 @@ async function open(page: Page, name: string | RegExp) {
 }
 async function save(page: Page, name: string) {
   await dialog(page).getByRole('button', { name, exact: true }).click()
-  await expect(dialog(page)).toHaveCount(0)
+  await gone(dialog(page))
 }
 /** Ticks every caution that the form in front asks to have read. */
 async function accept(page: Page) {
@@ -84,7 +84,7 @@ async function takeOut(page: Page, hours: number, grams: string) {
 const weigh = async (page: Page, hours: number, grams: string) => {
   await clock(page, hours)
   await hands.weigh([grams])
-  await expect(dialog(page)).toHaveCount(0)
+  await gone(dialog(page))
 }
 /** What Now asks for. */
 const todos = async () =>
@@ -110,7 +110,7 @@ test('oven: its caution is read once, looks are hourly, it ends in hours', async
   await clock(page, 5)
   await open(page, 'Load')
   await hands.choose('Where', 'Oven below')
-  await expect(dialog(page).getByRole('checkbox', { name: 'I have read this' })).toHaveCount(0)
+  await gone(dialog(page).getByRole('checkbox', { name: 'I have read this' }))
 })
 
 test('smoker: part of the water, then another machine the same day', async ({ page }) => {
@@ -344,7 +344,7 @@ test('a caution that stops does stop, and its way out is taken', async ({ page }
       .last(),
   ).toBeVisible()
   await leaveForm(page)
-  await expect(dialog(page)).toHaveCount(0)
+  await gone(dialog(page))
   await open(page, 'Log: Cook')
   await hands.fill(/Inside by thermometer/, '76')
   await save(page, 'Log this step')

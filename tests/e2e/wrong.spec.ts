@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { leaveForm, pressAct } from './support/acts'
+import { leaveForm, pressAct, gone } from './support/acts'
 import { startDulse, type RunningServer } from './support/server'
 
 /** Wrong input in every form: a clear word at the field, the dialog stays, nothing is written. */
@@ -99,23 +99,23 @@ test('while it dries', async ({ page }) => {
   await refuses(page, { 'Set to, °C': 'hot' }, 'Set the heat', /is not a temperature|not a number/)
   await refuses(page, { 'Set to, °C': '180' }, 'Set the heat', /goes from 35.°C to 75.°C/)
   await leaveForm(page)
-  await expect(dialogOf(page)).toHaveCount(0)
+  await gone(dialogOf(page))
 
   await openForm(page, /^(?:Cool and feel|Feel)/)
   await refuses(page, {}, 'Log what was felt', /Answer|at least one/i)
   await leaveForm(page)
-  await expect(dialogOf(page)).toHaveCount(0)
+  await gone(dialogOf(page))
 
   await openForm(page, /^Note/)
   await refuses(page, {}, 'Keep the note', /Write|note/i)
   await leaveForm(page)
-  await expect(dialogOf(page)).toHaveCount(0)
+  await gone(dialogOf(page))
 
   await openForm(page, /^Take out/)
   await refuses(page, { 'Dry weight': 'light' }, 'Take out', '“light” is not a weight. Write 850, 1.2 kg or 3 lb 4 oz.')
   await refuses(page, { 'Dry weight': '1.9 kg' }, 'Take out', /1\.90\skg is more than the 1\.70\skg that was loaded/)
   await leaveForm(page)
-  await expect(dialogOf(page)).toHaveCount(0)
+  await gone(dialogOf(page))
 
   await page.keyboard.press('w')
   const weigh = dialogOf(page)
@@ -156,7 +156,7 @@ test('after the machine', async ({ page }) => {
   await dialogOf(page).getByLabel('Dry in').fill('226')
   await dialogOf(page).getByLabel('Powder out').fill('215')
   await dialogOf(page).getByRole('button', { name: 'Log the grinding' }).click()
-  await expect(dialogOf(page)).toHaveCount(0)
+  await gone(dialogOf(page))
   await openForm(page, /^Pack a jar/)
   await refuses(page, { 'In this jar': '500' }, 'Pack', /Only 215\sg is left to pack/)
   await refuses(page, { 'In this jar': '100', 'Where it stands': ' ' }, 'Pack', 'Say where the jar stands.')

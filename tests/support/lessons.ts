@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { readLesson, type Lesson } from '#core/practice'
 import { findFood } from './foods'
 
-const folder = join(__dirname, '../../core/practice/lessons')
+const folder = join(import.meta.dirname, '../../core/practice/lessons')
 
 /** The lessons that ship, in order, as their files have them. */
 export const LESSON_FILES = readdirSync(folder)

@@ -1,5 +1,8 @@
 import { expect, type Locator, type Page } from '@playwright/test'
 
+/** Waits until none of them is there: watched in the page, where asking again and again would be a second late. */
+export const gone = (what: Locator): Promise<void> => what.first().waitFor({ state: 'detached' })
+
 /** Presses what a page offers to do; what stands behind “More” is opened first. */
 export async function pressAct(scope: Locator, name: string | RegExp): Promise<void> {
   const button = scope.getByRole('button', { name }).first()

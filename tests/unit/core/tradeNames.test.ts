@@ -15,7 +15,7 @@ const TRADE_NAMES = [
 ] // prettier-ignore
 const NAMED = new RegExp(`(?<![\\p{L}\\d])(?:${TRADE_NAMES.join('|')})(?![\\p{L}\\d])`, 'iu')
 
-const root = join(__dirname, '../../..')
+const root = join(import.meta.dirname, '../../..')
 function filesIn(folder: string): string[] {
   return readdirSync(join(root, folder), { withFileTypes: true }).flatMap(item => {
     const path = join(folder, item.name)

@@ -1,4 +1,5 @@
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, statSync, truncateSync, writeFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { fork } from 'node:child_process'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -121,7 +122,7 @@ describe('one server a folder', () => {
     const script = join(folder, 'hold.cjs')
     writeFileSync(
       script,
-      `const Database = require(${JSON.stringify(require.resolve('better-sqlite3'))})
+      `const Database = require(${JSON.stringify(createRequire(import.meta.url).resolve('better-sqlite3'))})
        const db = new Database(${JSON.stringify(join(folder, 'in-use.sqlite'))}, { timeout: 0 })
        db.pragma('journal_mode = DELETE'); db.exec('BEGIN EXCLUSIVE'); process.send('held'); setInterval(() => {}, 1000)`,
     )

@@ -131,10 +131,6 @@ function weighed() {
   weighing.value = false
   tick()
 }
-async function saved() {
-  tick()
-  await load()
-}
 async function doVoid(reason: string) {
   const target = voiding.value
   trouble.value = ''
@@ -154,7 +150,7 @@ async function putBack(entry: Entry) {
   trouble.value = ''
   try {
     await write([entry.body], { at: entry.at })
-    await saved()
+    tick()
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     trouble.value = error.message
@@ -224,7 +220,7 @@ async function takeTry(knobs: TryKnobs) {
   }
   try {
     await write([{ kind: 'heat', runId: state.value!.run!.runId, setC: knobs.setC }])
-    await saved()
+    tick()
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     trouble.value = error.message
@@ -400,7 +396,7 @@ if (typeof wanted === 'string' && state.value) {
             v-if="drawn && state.card.feelForm === 'sheet'"
             :state="state"
             :now="now"
-            :write="bodies => write(bodies).then(saved)"
+            :write="bodies => write(bodies).then(tick)"
           />
           <AirCard
             v-if="drawn && !WAYS[state.run.way.way].underVacuum"
@@ -416,7 +412,7 @@ if (typeof wanted === 'string' && state.value) {
             :machine="machine"
             :now="now"
             :accepted="page.accepted"
-            :write="bodies => write(bodies).then(saved)"
+            :write="bodies => write(bodies).then(tick)"
           />
           <section v-if="then" class="card">
             <h3>Then</h3>
@@ -433,7 +429,7 @@ if (typeof wanted === 'string' && state.value) {
           v-if="state.stage === 'resting' && state.rest?.startedAt !== undefined"
           :state="state"
           :now="now"
-          :write="bodies => write(bodies).then(saved)"
+          :write="bodies => write(bodies).then(tick)"
           @act="kind => act(kind)"
         />
         <LazyDangerCard v-if="!state.run" :state="state" :now="now" @act="kind => act(kind)" />
@@ -466,7 +462,7 @@ if (typeof wanted === 'string' && state.value) {
           v-if="state.stage !== 'shelf'"
           :state="state"
           :questions="page.schools"
-          :write="bodies => write(bodies).then(saved)"
+          :write="bodies => write(bodies).then(tick)"
         />
       </div>
     </div>
@@ -491,7 +487,7 @@ if (typeof wanted === 'string' && state.value) {
       :step="dialog.step"
       :parcel="dialog.parcel"
       @close="dialog = undefined"
-      @saved="saved"
+      @saved="tick"
     />
     <LazyVoidDialog v-if="voiding" :entry="voiding" @close="voiding = undefined" @confirm="doVoid" />
   </div>
