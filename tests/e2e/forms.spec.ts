@@ -47,7 +47,8 @@ async function outside(page: Page): Promise<string[]> {
 
 const STAGES = ['intake', 'celery', 'beetroot', 'raspberry', 'plum', 'tomato', 'carrot', 'jar'] as const
 for (const size of SIZES)
-  for (const stage of STAGES)
+  // With letters twice as large the forms of one stage each of before, in and after the machine.
+  for (const stage of STAGES.filter(name => size.width === 390 || ['celery', 'beetroot', 'carrot'].includes(name)))
     test(`forms of ${stage} at ${size.width}×${size.height}`, async ({ page, demo }) => {
       const errors: string[] = []
       page.on('pageerror', error => errors.push(error.message))

@@ -49,7 +49,8 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
   throw new Error(`Tab never came to ${name}`)
 }
 
-for (const lesson of LESSONS)
+/** The first, one of a jar, one of the open air: their words are of one make, which `lessons.long.test.ts` reads whole. */
+for (const lesson of LESSONS.filter((_, i) => i % 5 === 0))
   test(`the lesson ${lesson} is told, played and ended in pounds and °F on a phone`, async ({ page, elsewhere }) => {
     await page.goto(`${elsewhere.address}/practice/play/${lesson}?kitchen=6`)
     const story = main(page).locator('.story')

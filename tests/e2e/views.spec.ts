@@ -1,4 +1,3 @@
-import { gone } from './support/acts'
 import { expect, startDemo, test as base, type Demo, type Page } from './support/demo'
 import { faultsOf } from './support/faults'
 import { VIEWS } from './support/views'
@@ -140,8 +139,6 @@ for (const [name, path] of Object.entries(VIEWS))
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(pounds.address + path(pounds))
     await expect(page.locator('main h1, main h2').first()).toBeVisible()
-    if (name === 'Batch') await expect(page.locator('main svg').first()).toBeVisible()
-    await gone(page.locator('main [aria-busy=true], main .el-skeleton'))
     const everyone = FOR_EVERYONE.includes(name)
     if (everyone) {
       await expect.poll(() => tooSmall(page)).toEqual([])
@@ -162,6 +159,7 @@ for (const [name, path] of Object.entries(VIEWS))
       expect(await widthOf(page)).toBeLessThanOrEqual(640)
     }
     await page.setViewportSize({ width: 1280, height: 800 })
+    if (name === 'Batch') await expect(page.locator('main svg').first()).toBeVisible()
     await dim(page)
     // What is still coming in is looked at once more when it stands.
     await expect.poll(() => faultsOf(page, AT_A_DESK.includes(name) ? TAGS : CONTRAST)).toEqual([])
@@ -209,6 +207,8 @@ test('a ring of three to one shows what has the focus, in both themes', async ({
 
 test('a new verdict is said, and every step of a batch has a name and a role for a screen reader', async ({ page, demo }) => {
   await page.goto(`${demo.address}/batches/${demo.ids.beetroot}`)
+  const curve = page.getByRole('region', { name: 'Drying curve' })
+  await expect(curve.getByRole('img').first()).toBeVisible()
   const verdict = page.getByRole('region', { name: 'Verdict' })
   await expect(verdict.getByRole('status').filter({ hasText: /\w/ }).first()).toBeAttached()
   // What is heard, in the order in which it is read.
