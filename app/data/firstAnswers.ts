@@ -1,6 +1,6 @@
 import { useQueryCache } from '@pinia/colada'
 import { FIRST_ANSWERS_ID, type FirstAnswers } from '#shared/api'
-import { keyOf, noteTurn } from './useServer'
+import { keyOf, noteTurn } from './touched'
 
 /** What came with the page itself; nothing in development or where a page was kept from before. */
 export function firstAnswers(): FirstAnswers | undefined {

@@ -26,7 +26,6 @@ const FALLBACK: HouseholdSettings = {
 
 /** The household's choices: units, clock, nights. Kept in the browser too, so that a page opens out of touch. */
 export const useHouseholdStore = defineStore('household', () => {
-  // What an older Dulse kept may lack newer choices.
   const settings = useLocalStorage<HouseholdSettings>('dulse.household', FALLBACK, { mergeDefaults: true, flush: 'sync' })
   const { answer, ready, load } = useServer('household')
   watch(

@@ -5,7 +5,7 @@ import { signedOut } from './call'
 import { useOutboxStore } from './outbox'
 import { useProvision } from './provision'
 import { firstAnswers } from './firstAnswers'
-import { isTouched } from './useServer'
+import { isTouched } from './touched'
 
 type Readings = Extract<LiveEvent, { kind: 'readings' }>['readings']
 // In an object: a list of its own would be taken for the hook's arguments.

@@ -2,7 +2,6 @@ import { uuidv7 } from 'uuidv7'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, toRaw } from 'vue'
 import { ROUTES } from '#shared/api'
-import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry } from '#shared/contracts'
 import { callServer, Failed, Refused, signedInAs } from './call'
 import { dropParcel, keepParcel, keptParcels } from './outboxShelf'
 import type { Parcel, PictureFile, Sent } from './parcel'
@@ -12,8 +11,6 @@ const RETRY_MS = 4000
 const MOST_FAILURES = 3
 /** So long what has arrived is shown by a page that has not fetched it yet, ms. */
 const FRESH_MS = 60_000
-/** What an older Dulse kept in the browser's local storage. */
-const OLD_KEY = 'dulse.outbox.'
 
 const entryOf = (item: Sent) => ('begin' in item ? item.begin.entry : item.entry)
 
@@ -231,21 +228,8 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   async function open() {
-    await takeOver()
     await refresh()
     if (waiting.value.length > 0) await flush()
-  }
-
-  /** What an older Dulse left in local storage. */
-  async function takeOver() {
-    for (const key of Object.keys(localStorage).filter(name => name.startsWith(OLD_KEY))) {
-      const parcel = oldParcel(localStorage.getItem(key))
-      if (parcel) {
-        put(parcel)
-        await keep(parcel)
-      }
-      if (!parcel || !unkept.has(parcel.id)) localStorage.removeItem(key)
-    }
   }
 
   const opened = open()
@@ -275,29 +259,6 @@ const instantOf = (id: string) => Number.parseInt(id.replaceAll('-', '').slice(0
 
 const aboutOf = (item: Sent) =>
   'begin' in item ? item.begin.id : 'batchId' in item ? item.batchId : 'runId' in item ? item.runId : item.jarId
-
-function oldParcel(text: string | null): Parcel | undefined {
-  try {
-    const { path, body, batchId, words } = JSON.parse(text ?? '') as {
-      path: string
-      body: NewBatch & NewEntry & NewRunEntry & NewJarEntry
-      batchId: string
-      words: string
-    }
-    const [, of, id] = /^\/api\/(batches|runs|jars)\/([^/]+)\/entries$/.exec(path) ?? []
-    const item: Sent =
-      of === 'batches'
-        ? { batchId: id!, entry: body }
-        : of === 'runs'
-          ? { runId: id!, entry: body }
-          : of === 'jars'
-            ? { jarId: id!, entry: body }
-            : { begin: body }
-    return { id: entryOf(item).id, items: [item], about: batchId, words, failures: 0 }
-  } catch {
-    return undefined
-  }
-}
 
 /** Runs what two tabs must not run at once. */
 async function alone(act: () => Promise<void>): Promise<void> {

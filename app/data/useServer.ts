@@ -1,34 +1,12 @@
 import { useQuery } from '@pinia/colada'
-import { addressOf, routeOf, ROUTES, type AnswerOf, type Answers, type AnyCall, type CallOf, type RouteName } from '#shared/api'
-import type { Changed } from '#shared/contracts'
+import { addressOf, type AnswerOf, type AnyCall, type CallOf } from '#shared/api'
 import { callServer, keptSince, OutOfTouch, Refused } from './call'
+import { keyOf, noteTurn, type Asked } from './touched'
 import { wording, worded } from './worded'
 import { MINUTE } from '#core/time'
 
-/** Routes that answer a question in JSON. */
-export type Asked = Extract<RouteName, keyof Answers>
-
 /** The server could not be asked: what stands on the page may be old. */
 export const outOfTouch = ref(false)
-
-/** Of which turn of the log the answer to each question is. */
-const turns = new Map<string, number>()
-export const noteTurn = (address: string, turn: number): void => void turns.set(address, turn)
-
-/**
- * Whether what stands under a key may be old by a word of the server's.
- * @param missed the word before it was not heard: what was written then is not known
- */
-export function isTouched(key: readonly unknown[], { turn, log }: Changed, missed: boolean): boolean {
-  const [, name, address] = key as [tag: string, name: Asked, address: string]
-  // Asked since: it is of that turn.
-  if ((turns.get(address) ?? 0) >= turn) return false
-  if (missed || !log) return true
-  if (routeOf(name).apart) return false
-  return !PAGES_OF_ONE.includes(name) || log.some(id => address.includes(id))
-}
-/** Each about one batch or jar: another's log does not change them, save where `log` names it too. */
-const PAGES_OF_ONE: readonly Asked[] = ['batch', 'jar']
 
 async function ask(address: string, signal: AbortSignal): Promise<unknown> {
   try {
@@ -40,9 +18,6 @@ async function ask(address: string, signal: AbortSignal): Promise<unknown> {
     throw error
   }
 }
-
-/** Under what an answer is kept. */
-export const keyOf = (name: Asked, address: string) => [ROUTES[name].tag, name, address]
 
 /** Asks again at the latest after so long, ms; what others write is followed at once. */
 const STALE_MS = 30_000

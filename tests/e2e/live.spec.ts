@@ -85,6 +85,34 @@ async function ownFood() {
   return call('PUT', '/api/foods', { food: { ...source, key: 'striped-carrot', name: 'Striped carrot', others: [] } })
 }
 
+test('after a weigh-in a page asks for what it touched: the batch and the band, each once', async ({ page }) => {
+  const batch = demo.ids.pumpkin!
+  await open(page, `/batches/${batch}`)
+  const asked: string[] = []
+  let posted = false
+  page.on('request', request => {
+    const { pathname } = new URL(request.url())
+    if (request.method() === 'POST') posted = true
+    // Readings are asked for as the minutes go by.
+    else if (posted && pathname.startsWith('/api/') && pathname !== '/api/readings') asked.push(pathname)
+  })
+  const band = page.waitForResponse(answer => answer.url().endsWith('/api/stages'))
+  await page.keyboard.press('w')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('radio', { name: 'All' }).click()
+  await dialog.getByRole('textbox').first().fill('520 g')
+  await page.keyboard.press('Enter')
+  // A weight that the curve did not expect is questioned first.
+  const questioned = dialog.getByText('Enter again keeps it').waitFor()
+  await Promise.race([band, questioned.then(() => page.keyboard.press('Enter'))])
+  await band
+  await expect(page.getByText(/520.g/).first()).toBeAttached()
+  // Another's word is heard behind it: by then all that the first brought about has been asked for.
+  await onBatch(demo.ids.beetroot!, 0, { kind: 'note', text: 'Elsewhere' })
+  await page.waitForResponse(answer => answer.url().endsWith('/api/stages'))
+  expect(asked.sort()).toEqual([`/api/batches/${batch}`, '/api/stages', '/api/stages'])
+})
+
 test('every page shows what a script wrote', async ({ page }) => {
   for (const [name, path, write, words] of WRITINGS)
     await test.step(name, async () => {

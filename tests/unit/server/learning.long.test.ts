@@ -139,20 +139,27 @@ describe('hours ahead', () => {
     let compared = 0
     for (const food of context.foods.foods.filter((_, i) => i % 6 === 0)) {
       const page = foodHours(context, food.key)
+      const basket = {
+        foodKey: food.key,
+        cardKey: food.cards[0]!.key,
+        purpose: 'powder' as const,
+        weightG: 2000,
+        machineId: book.machineId,
+      }
+      const rows = forecastAlternatives(context, basket)
       for (const { machineId, cards } of page.machines)
         for (const [cardKey, hours] of Object.entries(cards)) {
           const card = cardOf(food, cardKey)
-          const question = { foodKey: food.key, cardKey, purpose: 'powder' as const, weightG: 2000, machineId }
           expect(
             hoursInMachine(context, machineId, { food, card, thicknessMm: undefined, cutBy: undefined, purpose: 'pieces', choices: {} }),
           ).toEqual(hours)
           const machine = machineList(context).find(item => item.id === machineId)!
           if (card.raw || card.temperatureC > machine.highC || card.temperatureC < machine.lowC) continue
-          const { hoursPerLoad } = forecast(context, question)
+          const { hoursPerLoad } = forecast(context, { ...basket, cardKey, machineId })
           // Six hundred draws of the same distribution.
           const crisp = purposeFactor(food, 'powder', machine.kind)
           expect(hoursPerLoad.p50 / (crisp * Math.sqrt(hours.low * hours.high))).toBeCloseTo(1, 1)
-          const row = forecastAlternatives(context, question).find(item => item.machineId === machineId && item.cardKey === cardKey)
+          const row = rows.find(item => item.machineId === machineId && item.cardKey === cardKey)
           if (row) expect(row.hoursPerLoad).toEqual(hoursPerLoad)
           compared++
         }
