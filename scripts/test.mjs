@@ -12,8 +12,8 @@ import { build, ensureChromium, install, root, say } from './steps.mjs'
 const quick = process.argv.includes('--quick')
 /** Simulations of many runs, years and kitchens: half of the time of all unit tests. */
 const LONG_LEFT_OUT = ['--testPathIgnorePatterns', 'long\\.test']
-/** Shares of core and of what of the app is tested without a browser, by the engine's own count. Never lower. */
-const FLOOR = { lines: 96, branches: 93, functions: 93 }
+/** Shares of core and of the app's own files that unit tests run through, by the engine's count; those that no test reads are in it. Never lower. */
+const FLOOR = { lines: 83, branches: 92, functions: 69 }
 const SOURCES = ['core', 'shared', 'server', 'app', 'demo', 'devices', 'scripts', 'tests']
 install()
 ensureChromium()
@@ -60,6 +60,7 @@ const covered = () =>
   run('Coverage', [
     'c8',
     'report',
+    '--all',
     `--temp-directory=${join(out, 'counted')}`,
     `--reports-dir=${join(out, 'coverage')}`,
     '--reporter=json-summary',
