@@ -12,9 +12,6 @@ export const keyOf = (name: Asked, address: string): Key => [ROUTES[name].tag, n
 const turns = new Map<string, number>()
 export const noteTurn = (address: string, turn: number): void => void turns.set(address, turn)
 
-/** Each about one batch or jar: another's log does not change them, save where `log` names it too. */
-const PAGES_OF_ONE: readonly Asked[] = ['batch', 'jar']
-
 /**
  * Whether what stands under a key may be old by a word of the server's.
  * @param missed the word before it was not heard: what was written then is not known
@@ -23,7 +20,6 @@ export function isTouched(key: readonly unknown[], { turn, log }: Changed, misse
   const [, name, address] = key as Key
   // Asked since: it is of that turn.
   if ((turns.get(address) ?? 0) >= turn) return false
-  if (missed || !log) return true
-  if (routeOf(name).apart) return false
-  return !PAGES_OF_ONE.includes(name) || log.some(id => address.includes(id))
+  // One batch's log reaches others' pages by what it teaches, leaves in a mill and pours: only what no log changes is left alone.
+  return missed || !log || !routeOf(name).apart
 }

@@ -10,7 +10,6 @@ export class Live {
   /** The turn that was told last, and what was written since. */
   private told = this.turn
   private onlyLog = true
-  private readonly touched = new Set<string>()
 
   /** @returns a function that stops the listening */
   listen(listener: (event: LiveEvent) => void): () => void {
@@ -36,14 +35,9 @@ export class Live {
     for (const listener of this.listeners) listener(event)
   }
 
-  /** Batches, runs and jars that what is about to be written in the log may change. */
-  logs(ids: Iterable<string>): void {
-    for (const id of ids) this.touched.add(id)
-  }
-
   /**
    * Something was written: pages ask again for what they show. Told once for all that is written in one turn.
-   * @param what `log` where it was nothing but what `logs` named
+   * @param what `log` where it was nothing but the log
    */
   changed(what: 'log' | 'anything' = 'anything'): void {
     this.turn++
@@ -52,10 +46,9 @@ export class Live {
     this.pending = true
     setImmediate(() => {
       this.pending = false
-      this.tell({ kind: 'changed', turn: this.turn, ...(this.onlyLog && { since: this.told, log: [...this.touched] }) })
+      this.tell({ kind: 'changed', turn: this.turn, ...(this.onlyLog && { since: this.told, log: true as const }) })
       this.told = this.turn
       this.onlyLog = true
-      this.touched.clear()
     })
   }
 }

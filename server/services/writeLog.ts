@@ -7,7 +7,7 @@ import type { Written } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry, NewTogether } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
 import { entriesOfBatch, entriesOfJar, entriesOfRun, findEntry, insertEntry, type EntryPlace } from '#server/db/entries'
-import { ensureJar, findJar, jarView, jarsOfBatch } from '#server/db/jars'
+import { ensureJar, findJar, jarView } from '#server/db/jars'
 import { findMachine, findRun, insertRun } from '#server/db/settings'
 import { findTool } from '#server/db/tools'
 import { hasPicture } from '#server/pictures/store'
@@ -275,7 +275,6 @@ function write<More extends object>(
       if (leavesTraces(entry)) for (const batchId of batchesOf(context, place)) projectTouched(context, batchId)
       projectJars(context, touched)
       for (const runId of runsTouched(context, place, entry)) projectRun(context, runId)
-      context.live.logs(aboutOf(context, place, touched))
       return { entry: { ...entry, seq }, repeated: false, ...added }
     })
     .immediate()
@@ -290,19 +289,6 @@ const leavesTraces = ({ body, replaces }: Entry) => LEAVES_TRACES.includes(body.
 
 const batchesOf = ({ db }: Context, place: EntryPlace) =>
   place.batchId ? [place.batchId] : place.runId ? batchIdsOfRun(db, place.runId) : []
-
-/** Whose pages an entry may change: of the batches that lie beside it and of the jars that they went into too. */
-function* aboutOf(context: Context, place: EntryPlace, jars: readonly string[]): Generator<string> {
-  yield* jars
-  if (place.jarId) yield place.jarId
-  const own = batchesOf(context, place)
-  const runs = place.runId ? [place.runId] : own.flatMap(id => runsOfBatch(context, id))
-  yield* runs
-  for (const batchId of new Set([...own, ...runs.flatMap(runId => batchIdsOfRun(context.db, runId))])) {
-    yield batchId
-    for (const { id } of jarsOfBatch(context.db, batchId)) yield id
-  }
-}
 
 /** Kinds that change what a run says of its machine. */
 const TELLS_OF_RUN: readonly string[] = ['load', 'unload', 'heat', 'air', 'void']

@@ -89,15 +89,12 @@ export interface DeviceAnswer extends DeviceSettings {
   last: { channel: Channel; at: number; value: number }[]
 }
 
-/**
- * Word that something was written. The turn tells one from the next. Where nothing but the log was written since turn `since`, `log`
- * names the batches, runs and jars that it may have changed.
- */
+/** Word that something was written. The turn tells one from the next; `log`: since turn `since` it was nothing but the log. */
 export interface Changed {
   kind: 'changed'
   turn: number
   since?: number
-  log?: string[]
+  log?: true
 }
 
 /** What the server tells while a page is open. */

@@ -110,7 +110,7 @@ test('after a weigh-in a page asks for what it touched: the batch and the band, 
   // Another's word is heard behind it: by then all that the first brought about has been asked for.
   await onBatch(demo.ids.tomato!, 0, { kind: 'note', text: 'Elsewhere' })
   await page.waitForResponse(answer => answer.url().endsWith('/api/stages'))
-  expect(asked.sort()).toEqual([`/api/batches/${batch}`, '/api/stages', '/api/stages'])
+  expect(asked.sort()).toEqual([`/api/batches/${batch}`, `/api/batches/${batch}`, '/api/stages', '/api/stages'])
 })
 
 test('every page shows what a script wrote', async ({ page }) => {

@@ -5,13 +5,13 @@ import { isTouched, keyOf, noteTurn, type Asked } from '../../../app/data/touche
 const BATCH = '018f3000-0000-7000-8000-000000000001'
 const OTHER = '018f3000-0000-7000-8000-000000000002'
 const key = (name: Asked, params: Record<string, string> = {}) => keyOf(name, addressOf(name, { params }))
-const word = (more: Partial<Changed> = {}): Changed => ({ kind: 'changed', turn: 5, since: 4, log: [BATCH], ...more })
+const word = (more: Partial<Changed> = {}): Changed => ({ kind: 'changed', turn: 5, since: 4, log: true, ...more })
 
 describe('what is asked again when the server says that something was written', () => {
-  it('is the page of the batch, and what lists batches; not the page of another, nor what no log changes', () => {
+  it('is whatever a log may change, the page of another batch too, and not what none does', () => {
     const asked = (name: Asked, params = {}) => isTouched(key(name, params), word(), false)
     expect(asked('batch', { batchId: BATCH })).toBe(true)
-    expect(asked('batch', { batchId: OTHER })).toBe(false)
+    expect(asked('batch', { batchId: OTHER })).toBe(true)
     expect((['stages', 'now', 'batches', 'shelf', 'plan', 'machines', 'insight'] as const).filter(name => !asked(name))).toEqual([])
     expect(
       (['household', 'health', 'devices', 'tools', 'foods', 'schools', 'recipes', 'whoAmI'] as const).filter(name => asked(name)),
