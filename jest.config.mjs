@@ -32,13 +32,12 @@ export const sandboxed = {
   },
 }
 
-// What runs in a process as it is: modules are read once for all tests, and nothing slows what reckons.
-process.env.NODE_OPTIONS = `${process.env.NODE_OPTIONS ?? ''} --import tsx`.trim()
-process.env.TSX_TSCONFIG_PATH = 'tests/tsconfig.json'
+/** In threads as they are: modules are read once for all tests of one, and nothing slows what reckons. */
 const plain = {
   ...common,
+  setupFiles: ['<rootDir>/tests/support/typescript.mjs', ...common.setupFiles],
   displayName: 'plain',
-  runner: 'jest-light-runner/child-process',
+  runner: 'jest-light-runner',
   transform: {},
   extensionsToTreatAsEsm: ['.ts'],
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference'],

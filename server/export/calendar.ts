@@ -2,7 +2,7 @@ import { ICalAlarmType, ICalCalendar } from 'ical-generator'
 import { jarsToUse } from '#server/db/jars'
 import { keptRuns } from '#server/db/plan'
 import { listTodos } from '#server/db/todos'
-import { householdOf, type Context } from '#server/services/context'
+import { householdOf, wordsFor, type Context } from '#server/services/context'
 import { toJarSummary } from '#server/services/shelf'
 import { DAY, MINUTE } from '#core/time'
 
@@ -19,13 +19,14 @@ const JARS_AHEAD_MS = 60 * DAY
 export function calendar(context: Context, origin: string): string {
   const { db } = context
   const now = context.now()
+  const words = wordsFor(context)
   const feed = new ICalCalendar({
     name: `${householdOf(context).name}: drying`,
     prodId: { company: 'Dulse', product: 'Drying', language: 'EN' },
     ttl: 15 * 60,
     url: `${origin}/`,
   })
-  for (const todo of listTodos(db, now, SHOWN)) {
+  for (const todo of listTodos(db, now, SHOWN, words)) {
     const end = todo.to_at ?? todo.from_at + HALF_HOUR
     feed.createEvent({
       id: `${todo.batch_id}.${todo.kind}@dulse`,
@@ -47,10 +48,10 @@ export function calendar(context: Context, origin: string): string {
       stamp: new Date(now),
       start: new Date(run.prepareAt),
       end: new Date(run.startAt),
-      summary: `Cut and load the ${run.title.toLowerCase()}`,
-      description: `By the plan, if it was picked: ${run.cut}, ${run.places} places of the ${run.machineName}.`,
+      summary: words(`Cut and load the ${run.title.toLowerCase()}`),
+      description: `By the plan, if it was picked: ${words(run.cut)}, ${run.places} places of the ${run.machineName}.`,
       url: `${origin}/plan`,
-      alarms: [{ type: ICalAlarmType.display, triggerBefore: 0, description: `Cut and load the ${run.title.toLowerCase()}` }],
+      alarms: [{ type: ICalAlarmType.display, triggerBefore: 0, description: words(`Cut and load the ${run.title.toLowerCase()}`) }],
     })
   }
   for (const row of jarsToUse(db, now + JARS_AHEAD_MS, SHOWN)) {

@@ -1,6 +1,7 @@
 import type { FoodBook } from '#core/foods'
 import type { Writer } from '#core/log'
 import type { Pantry } from '#core/jars'
+import { measuresIn } from '#core/units'
 import type { HouseholdSettings } from '#shared/contracts'
 import { readHousehold } from '#server/db/settings'
 import type { Db } from '#server/db/open'
@@ -33,4 +34,10 @@ export function householdOf({ db }: Context): HouseholdSettings {
   const household = readHousehold(db)
   if (!household) throw new Error('The logbook has no household row: it was not opened by openLogbook.')
   return household
+}
+
+/** A sentence with its figures in the household's units, for what the server itself says: to-dos, the calendar, messages. */
+export function wordsFor(context: Context): (text: string) => string {
+  const household = householdOf(context)
+  return text => measuresIn(text, household)
 }

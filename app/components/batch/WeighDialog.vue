@@ -76,7 +76,9 @@ const shown = computed(() => {
 const scale = useScale(run.value.machineId)
 /** On paper what is asked for is put on the scale: that costs half a minute with the door open. */
 const paper = usePaper()
-async function weighOnPaper() {
+let onScale: Promise<void> | undefined
+const weighOnPaper = () => (onScale ??= putOnScale().finally(() => (onScale = undefined)))
+async function putOnScale() {
   problem.value = ''
   try {
     const grams = await paper!.weigh(what.value === 0 ? 0 : placeOf(what.value))
@@ -121,13 +123,13 @@ function doubtOf(grams: number, position: number): string | undefined {
   return `The curve expects ${format.weightRange(asked.expectedG)} by now; this is ${format.weight(Math.abs(asked.offG))} ${asked.offG > 0 ? 'above' : 'below'}. A slip, or right? Enter again keeps it.`
 }
 
-/** Quick hands are at the next tray while this one is being written: their Enter waits its turn. */
+/** Quick hands are at the next tray while this one is being written, or still on the scale: their Enter waits its turn. */
 let queued = false
 async function enter() {
-  if (busy.value) {
+  if (busy.value || onScale) {
     if (queued) return
     queued = true
-    await until(busy).toBe(false)
+    await (onScale ?? until(busy).toBe(false))
     queued = false
     if (!open.value) return
   }

@@ -10,7 +10,8 @@ import {
   planProblem as problemContract,
   weather as weatherContract,
 } from '#shared/contracts'
-import { saveMachine } from '#server/services/settings'
+import { householdOf } from '#server/services/context'
+import { changeHousehold, saveMachine } from '#server/services/settings'
 import { broken } from '../../support/plans'
 import { DAY, HOUR, MORNING, testBook, type TestBook } from '../../support/logbook'
 import { simulatedWeather } from '../../../devices/weather'
@@ -176,6 +177,14 @@ describe('a plan that is taken', () => {
     const after = await dropPlan(book.context)
     expect(after.kept).toEqual([])
     expect(nowPage(book.context).todos.find(item => item.batchId === id)!.why).not.toMatch(/By the plan/)
+  })
+
+  it('is told in pounds and inches to whoever has them, in the to-do and the calendar', async () => {
+    const { book, id, plan } = await taken()
+    changeHousehold(book.context, { ...householdOf(book.context), weightUnit: 'oz', temperatureUnit: 'F' })
+    await takePlan(book.context, plan)
+    expect(nowPage(book.context).todos.find(item => item.batchId === id)!.why).toMatch(/^By the plan: 1\/4\u00A0in slices/)
+    expect(calendar(book.context, 'http://kitchen.local')).not.toMatch(/\d[ \u00A0]mm/)
   })
 
   it('is seen against what was done', async () => {
