@@ -115,7 +115,11 @@ describe('what a household’s own lots teach', () => {
   const up = Math.log(1.2)
 
   it('one lot moves the next a part of its way, many nearly all of it', () => {
-    const after = (count: number) => learnBasket(Array.from({ length: count }, () => lot(up)), SPREAD).dry('slices-3')!
+    const after = (count: number) =>
+      learnBasket(
+        Array.from({ length: count }, () => lot(up)),
+        SPREAD,
+      ).dry('slices-3')!
     expect(after(1).factor.p50).toBeGreaterThan(1.1)
     expect(after(1).factor.p50).toBeLessThan(1.19)
     expect(after(20).factor.p50).toBeCloseTo(1.2, 1)
