@@ -8,6 +8,7 @@ import type { Act, Guess, Reading } from '#core/practice'
 import { isOfRun, ofKind, type BatchState, type Entry, type EntryBody } from '#core/log'
 import { HOUR } from '#core/time'
 import { temperaturesIn } from '#core/units'
+import { WAYS } from '#core/ways'
 import type { BatchAnswer, LessonAnswer, MachineAnswer } from '#shared/contracts'
 import type { Ending, PaperView, PracticeDesk, Step } from '~/workers/practice.worker'
 import type { WriteOptions } from './useBatch'
@@ -103,7 +104,7 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     trays: traysG.map((weightG, i) => ({ position: i + 1, weightG })),
     totalG: traysG.reduce((sum, grams) => sum + grams, 0),
     way: machines.value.find(item => item.id === machineId)!.kind,
-    ...(lesson.machine.way === 'freeze-dryer' && { frozen: traysG.map((_, i) => i + 1) }),
+    ...(WAYS[lesson.machine.way].underVacuum && { frozen: traysG.map((_, i) => i + 1) }),
   })
 
   /** What was begun before is done again, as far as this kitchen still knows such deeds: a lesson may have been changed since. */

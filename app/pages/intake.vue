@@ -5,7 +5,6 @@ import type { TakenPicture } from '~/composables/usePictures'
 import { uuidv7 } from 'uuidv7'
 import { cardOf, mixedFood, purposeFactor, wayOf, type Food, type Purpose, type Spread } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
-import { handsMinutesKg } from '#core/planning'
 import { cautionsAt } from '#core/safety'
 import type { TryKnobs } from '#core/tries'
 import type { FoodPageAnswer, NewBatch } from '#shared/contracts'
@@ -556,7 +555,7 @@ const otherProblems = computed(() =>
         :key="food.key"
         :food-key="food.key"
         :purpose="purpose"
-        :minutes-kg="handsMinutesKg(food)"
+        :minutes-kg="food.handsMinutesKg.value"
         :price="price"
         :weight-g="weightG"
       />

@@ -32,6 +32,7 @@ export function foodOfBlend(jar: Jar, find: FindLot): Food | undefined {
     rawMoisture: { value: { mean: water, sd: 0.01 }, source: 'by balance over its parts' },
     trimShare: { value: { mean: 0, sd: 0 }, source: 'a blend is whole' },
     freshDays: { value: 365, source: 'a blend is dry' },
+    handsMinutesKg: { value: 0, source: 'a blend is ready' },
     cards: [],
     target: each(water),
     targetSource: 'by balance over its parts',

@@ -10,6 +10,8 @@ import type { CardStep, CardWay, Food, MethodCard, Purpose, Range, SchoolEffects
 /** "From memory" marks what was not open on the desk when it was written down. */
 const USDA = 'USDA FoodData Central, water content, from memory'
 export const PRACTICE = 'common practice'
+/** Minutes of hands a kilogram of the basket. */
+const USUAL_HANDS = 10
 const EXTENSION = 'extension guidance on drying foods, from memory'
 
 /** Spoiled by a slip in a file: the key of the food and what is wrong. */
@@ -56,6 +58,7 @@ export function expandFood(
     ...measure(food, 'litre', reference.measures?.litre[food.key] ?? reference.measures?.litre[food.family]),
     trimShare: { value: percent(food.trim), source: PRACTICE },
     freshDays: { value: food.waits, source: PRACTICE },
+    handsMinutesKg: { value: food.hands ?? family.hands ?? USUAL_HANDS, source: PRACTICE },
     cards,
     target: each(purpose => target[purpose] / 100),
     targetSource: EXTENSION,

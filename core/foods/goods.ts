@@ -27,6 +27,7 @@ export function expandGoods(goods: GoodsSource): Food {
     rawMoisture: { value: { mean: water, sd: 0.01 }, source: PRACTICE },
     trimShare: { value: { mean: 0, sd: 0 }, source: PRACTICE },
     freshDays: { value: 365, source: PRACTICE },
+    handsMinutesKg: { value: 0, source: PRACTICE },
     cards: [],
     target: each(water),
     targetSource: PRACTICE,

@@ -18,6 +18,8 @@ export interface FoodSource {
   trim: string
   /** Days in the cold. */
   waits: number
+  /** Minutes of hands a kilogram of the basket, where they are not its family's. */
+  hands?: number
   colour: string
   /** g/mL. */
   density?: string
@@ -90,6 +92,8 @@ export interface FamilySource {
   heatWhy: string
   ways: WayKey[]
   density: string
+  /** Minutes of hands a kilogram of the basket; 10 where it is not said. */
+  hands?: number
   dry: string
   wash: string
   schools: string[]

@@ -166,6 +166,8 @@ export interface Food {
   trimShare: Sourced<Spread>
   /** Days that the raw food waits, cold, before it suffers. */
   freshDays: Sourced<number>
+  /** Minutes of hands that a kilogram of the basket takes; one's own pace counts most. */
+  handsMinutesKg: Sourced<number>
   cards: readonly MethodCard[]
   /** Water wet basis to stop at, by purpose. */
   target: Record<Purpose, number>

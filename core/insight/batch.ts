@@ -5,7 +5,6 @@ import { dutyAt } from '../machines'
 import { HOUR } from '../time'
 import { WAYS } from '../ways'
 import { estimateDrying } from '../kinetics'
-import { handsMinutesKg } from '../planning'
 import type { BatchInsight } from './types'
 
 /** Hands beside the preparing, minutes (common practice): a tray loaded, a look, a session at the grinder, a jar filled. */
@@ -45,7 +44,7 @@ function fullPowerHours({ clock, unloadedAt, way, room = USUAL_ROOM }: RunState)
 }
 
 function handsMinutes(state: BatchState, log: readonly Entry[]): number {
-  const prep = state.fromJars ? 0 : (handsMinutesKg(state.food) * state.intake.body.weightG) / 1000
+  const prep = state.fromJars ? 0 : (state.food.handsMinutesKg.value * state.intake.body.weightG) / 1000
   const trays = ofKind(log, 'load').reduce((sum, { body }) => sum + body.positions.length, 0)
   const looks = log.filter(({ body }) => body.kind === 'weigh' || body.kind === 'feel' || body.kind === 'look').length
   return prep + MINUTES.tray * trays + MINUTES.look * looks + MINUTES.grind * state.grinds.length + MINUTES.jar * state.jars.length

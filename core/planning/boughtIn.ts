@@ -65,13 +65,3 @@ export function compareBoughtIn(question: BoughtInQuestion): BoughtIn {
     evenAt: evenAt !== undefined && evenAt > 0 ? evenAt : undefined,
   }
 }
-
-/** Minutes of hands a kilogram of the basket (common practice; one's own pace counts most). */
-export function handsMinutesKg(food: Food): number {
-  if (food.key === 'garlic') return 45
-  return (
-    { allium: 12, herb: 25, leaf: 15, flower: 40, berry: 8, chili: 14, citrus: 8, spice: 15, mushroom: 8, gourd: 8, fish: 30 }[
-      food.group
-    ] ?? 10
-  )
-}

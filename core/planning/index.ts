@@ -1,7 +1,7 @@
 export { agendaOf, dueAt, groupOf, type Planned, type TodoGroup } from './agenda'
 export { TODO_KINDS, type Todo, type TodoKind } from './todo'
 export { alternatives, forecastWays, wakingStart, type Alternative, type AlternativesInput, type ChoosableMachine } from './alternatives'
-export { compareBoughtIn, handsMinutesKg, type BoughtIn, type BoughtInQuestion } from './boughtIn'
+export { compareBoughtIn, type BoughtIn, type BoughtInQuestion } from './boughtIn'
 export { finishAxis, type FinishAxis } from './finishAxis'
 export { forecastBasket, referenceYields, trimSpread, type Forecast, type ForecastInput, type OwnBasket } from './forecast'
 export { freezeCycleOf } from './freezeLoad'

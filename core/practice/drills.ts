@@ -7,6 +7,7 @@ import { targetWeight } from '../mass'
 import { Rack, rackSettings } from '../simulation'
 import { randomSource, type RandomSource } from '../stats'
 import { waterBackG } from '../freezing'
+import { STANDARD_WAY } from '../ways'
 import { feelOfPiece } from './hands'
 
 /** A short question with one answer that can be worked out. */
@@ -172,11 +173,11 @@ const MAKERS: Record<DrillKind, (foods: readonly Food[], source: RandomSource) =
   whichIsDry(foods, source) {
     const food = source.pick(
       foods.filter(
-        item => item.cards[0]!.feelForm === 'pieces' && item.cards[0]!.ways[0]!.way === 'dehydrator' && !item.traits.includes('perishable'),
+        item => item.cards[0]!.feelForm === 'pieces' && item.cards[0]!.ways[0]!.way === STANDARD_WAY && !item.traits.includes('perishable'),
       ),
     )
     const card = food.cards[0]!
-    const { temperatureC, usualHours } = wayOf(card, 'dehydrator')
+    const { temperatureC, usualHours } = wayOf(card, STANDARD_WAY)
     const middle = Math.sqrt(usualHours.value.low * usualHours.value.high)
     const answer = source.integer(0, 3)
     const feels = Array.from({ length: 4 }, (_, i) => {
@@ -184,7 +185,7 @@ const MAKERS: Record<DrillKind, (foods: readonly Food[], source: RandomSource) =
       const settings = rackSettings({
         food,
         cardKey: card.key,
-        way: 'dehydrator',
+        way: STANDARD_WAY,
         purpose: 'powder',
         trayWeightsG: [300],
         hours: middle,

@@ -122,6 +122,11 @@ export const foodSource = z.strictObject({
     .number({ error: 'Give the days that it waits in the cold, as a number.' })
     .positive('Days are above zero.')
     .max(1000, 'At most 1000 days.'),
+  hands: z
+    .number({ error: 'Give the minutes of hands a kilogram, as a number.' })
+    .min(0, 'Minutes are 0 or more.')
+    .max(300, 'At most 300 minutes a kilogram.')
+    .optional(),
   colour: z
     .string({ error: 'Give the powder’s colour, such as “#B9362A”.' })
     .regex(/^#[0-9a-f]{6}$/i, 'A colour is written such as “#B9362A”.'),

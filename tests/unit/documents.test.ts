@@ -26,6 +26,26 @@ const lost = (name: string, text: string) =>
     ...[...text.matchAll(FILE)].map(([, file]) => file!).filter(file => !FILES.has(file) && !existsSync(file)),
   ].map(path => `${name}: ${path}`)
 
+/** Code without its comments. */
+const codeOf = (path: string) => readFileSync(path, 'utf8').replace(/\/\*[\s\S]*?\*\/|\/\/ .*$/gm, '')
+
+describe('what the documents say of names', () => {
+  const outside = (room: string) => CODE.filter(path => /^(app|core|server|shared)\//.test(path) && !path.startsWith(room))
+  it('no food is known by its name but in the reference', () => {
+    const keys = ['vegetables', 'fruit', 'leaves', 'animal'].flatMap(name =>
+      [...readFileSync(`core/foods/data/${name}.yaml`, 'utf8').matchAll(/^- \{? ?key: ([a-z-]+)/gm)].map(([, key]) => key!),
+    )
+    expect(keys.length).toBeGreaterThan(200)
+    const named = new RegExp(`(?:[fF]oodKey|food\\.key|key) [!=]== '(?:${keys.join('|')})'`)
+    expect(outside('core/foods/data').filter(path => named.test(codeOf(path)))).toEqual([])
+  })
+  it('no way of drying is compared by its name outside its room', () => {
+    const named = /[!=]== '(?:dehydrator|oven|smoker|freeze-dryer|sun)'/
+    // A price of power that is "while our own sun shines" is no way of drying.
+    expect(outside('core/ways').filter(path => named.test(codeOf(path)) && path !== 'app/components/plan/PowerCard.vue')).toEqual([])
+  })
+})
+
 describe('what is named is there', () => {
   it('in the documents', () => {
     const docs = ['README.md', ...below('docs', /\.md$/)]

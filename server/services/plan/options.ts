@@ -1,7 +1,7 @@
 import { REST_DAYS } from '#core/dryness'
 import { wayOf, type Food, type MethodCard, type Purpose } from '#core/foods'
 import { MINUTES } from '#core/insight'
-import { forecastWays, handsMinutesKg, nearestHeat } from '#core/planning'
+import { forecastWays, nearestHeat } from '#core/planning'
 import type { Heat, PlanOption } from '#core/plan'
 import { elapsedHours, WAYS, type WayKey } from '#core/ways'
 import type { listMachines } from '#server/db/settings'
@@ -46,7 +46,7 @@ export interface Sought {
 export function optionsOf(context: Context, sought: Sought, machines: Machines, startAt: number, pace: number): PlanOption[] {
   const { food, purpose, weightG, cutAs } = sought
   if (!(weightG > 0)) return []
-  const minutes = pace * ((cutAs ? 0 : (sought.handG / 1000) * handsMinutesKg(food)) + LOADING_MINUTES)
+  const minutes = pace * ((cutAs ? 0 : (sought.handG / 1000) * food.handsMinutesKg.value) + LOADING_MINUTES)
   // Sheets are no pieces, unless that was asked for.
   const asked = cutAs ?? sought.cardKey
   const goes = (card: MethodCard) =>
