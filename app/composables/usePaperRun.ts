@@ -5,7 +5,7 @@ import { InputError } from '#core/errors'
 import { targetIn } from '#core/foods'
 import { startOfDay } from '#core/planning'
 import type { Act, Guess, Reading } from '#core/practice'
-import { isOfRun, ofKind, type BatchState, type Entry, type EntryBody } from '#core/log'
+import { isOfRun, ofKind, targetOf, type BatchState, type Entry, type EntryBody } from '#core/log'
 import { HOUR } from '#core/time'
 import { temperaturesIn } from '#core/units'
 import { WAYS } from '#core/ways'
@@ -205,7 +205,7 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
 
   /** What was written can be put right; what was done in the kitchen was done. */
   function checkMend(body: EntryBody, replaces?: string) {
-    const mended = entries.value.find(entry => entry.id === (body.kind === 'void' ? body.target : replaces))
+    const mended = entries.value.find(entry => entry.id === targetOf({ body, replaces }))
     if (mended && !LOOKS.includes(mended.body.kind) && mended.body.kind !== 'note')
       throw refusal(new Error('What was done was done: on paper only what was seen and written can be put right.'))
   }

@@ -1,6 +1,6 @@
 import { gather, InputError, type Say } from '../errors'
 import type { Entry } from './entry'
-import { inForce } from './inForce'
+import { inForce, targetField, targetOf } from './inForce'
 import { MINUTE } from '../time'
 
 /** Clocks of phone and server differ by a little; more than this is a date in the future. */
@@ -25,9 +25,9 @@ export function checkInstant(entry: Entry, latest: number, say: Say): void {
 }
 
 function checkReference(entries: readonly Entry[], entry: Entry, say: Say): void {
-  const target = entry.body.kind === 'void' ? entry.body.target : entry.replaces
+  const target = targetOf(entry)
   if (!target) return
-  const field = entry.body.kind === 'void' ? 'target' : 'replaces'
+  const field = targetField(entry)
   const found = entries.find(item => item.id === target)
   if (!found) return say(field, 'unknown-entry', 'There is no such entry in this log.')
   const standing = inForce(entries)

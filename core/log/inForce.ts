@@ -1,4 +1,4 @@
-import type { Entry, EntryKind, EntryOf } from './entry'
+import type { Entry, EntryBody, EntryKind, EntryOf } from './entry'
 
 /** An entry with what became of it. */
 export interface LoggedEntry {
@@ -6,6 +6,13 @@ export interface LoggedEntry {
   state: 'stands' | 'corrected' | 'voided'
   by?: string
 }
+
+/** The id of the entry that one takes out of force, by correcting or voiding it. */
+export const targetOf = ({ body, replaces }: { body: EntryBody; replaces?: string }): string | undefined =>
+  body.kind === 'void' ? body.target : replaces
+
+/** The field that names it. */
+export const targetField = ({ body }: Pick<Entry, 'body'>) => (body.kind === 'void' ? 'target' : 'replaces')
 
 /**
  * Every entry with its standing: the log keeps all, and a later entry that corrects or voids an earlier

@@ -6,7 +6,7 @@ export { emptyDraft, type BatchDraft, type Contains, type RunDraft } from './dra
 export { STAGES, type BodyOf, type Entry, type EntryBody, type EntryKind, type EntryOf, type Stage, type Writer } from './entry'
 export * as fields from './fields'
 export type { JarDraw, TrayWeight } from './fields'
-export { inForce, ofKind, withStanding, type LoggedEntry } from './inForce'
+export { inForce, ofKind, targetField, targetOf, withStanding, type LoggedEntry } from './inForce'
 export {
   moistureOf,
   NOTHING,

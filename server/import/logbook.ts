@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { InputError, refuse, type Problem } from '#core/errors'
 import { jarsNamed } from '#core/jars'
+import { targetOf } from '#core/log'
 import { logbookFile, type LogbookFile } from '#shared/contracts'
 import { addReading } from '#server/db/devices'
 import { placeUnderJars } from '#server/db/entries'
@@ -135,7 +136,7 @@ function insertEntryJars(
   jarsOf: Map<string, string[]>,
   jarIds: ReadonlySet<string>,
 ): void {
-  const target = entry.body.kind === 'void' ? entry.body.target : entry.replaces
+  const target = targetOf(entry)
   const jars = [...new Set([...jarsNamed(entry), ...(target === undefined ? [] : (jarsOf.get(target) ?? []))])].filter(jar =>
     jarIds.has(jar),
   )
@@ -178,7 +179,8 @@ function checkTogether(file: LogbookFile): void {
   let before = 0
   const placeOf = new Map(file.entries.map(({ id }, i) => [id, i]))
   file.entries.forEach((entry, i) => {
-    const [field, target] = entry.body.kind === 'void' ? ['body.target', entry.body.target] : ['replaces', entry.replaces]
+    const target = targetOf(entry)
+    const field = entry.body.kind === 'void' ? 'body.target' : 'replaces'
     if (target && (placeOf.get(target) ?? -1) >= i)
       problems.push({
         field: `entries.${i}.${field}`,
@@ -188,12 +190,7 @@ function checkTogether(file: LogbookFile): void {
     look(batches, entry.batchId, `entries.${i}.batchId`, 'batch')
     look(runs, entry.runId, `entries.${i}.runId`, 'run')
     look(jars, entry.jarId, `entries.${i}.jarId`, 'jar')
-    look(
-      entries,
-      entry.body.kind === 'void' ? entry.body.target : entry.replaces,
-      `entries.${i}.${entry.body.kind === 'void' ? 'body.target' : 'replaces'}`,
-      'entry',
-    )
+    look(entries, target, `entries.${i}.${field}`, 'entry')
     if (entry.seq <= before)
       problems.push({
         field: `entries.${i}.seq`,

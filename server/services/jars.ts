@@ -1,5 +1,5 @@
 import { checkJars, contentOf, jarBest, jarWater, jarsNamed, replayJars, type Content, type Pantry } from '#core/jars'
-import { stockedJar, type FindLot, type Lot, type Jar, type JarItem, type JarUse, type Entry, type EntryOf } from '#core/log'
+import { stockedJar, targetOf, type FindLot, type Lot, type Jar, type JarItem, type JarUse, type Entry, type EntryOf } from '#core/log'
 import { foodOfBlend } from '#core/blends'
 import type { Todo } from '#core/planning'
 import { batchView } from '#server/db/batches'
@@ -11,7 +11,7 @@ import { DAY } from '#core/time'
 
 /** Every jar that an entry names, or whose entry it corrects or voids. */
 export function jarsTouched({ db }: Context, entry: Pick<Entry, 'body' | 'replaces'>): string[] {
-  const target = entry.body.kind === 'void' ? entry.body.target : entry.replaces
+  const target = targetOf(entry)
   return [...new Set([...jarsNamed(entry), ...(target === undefined ? [] : jarsOfEntry(db, target))])]
 }
 

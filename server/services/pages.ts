@@ -1,5 +1,5 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
-import { type Stage, STAGES } from '#core/log'
+import { inForce, ofKind, type Stage, STAGES } from '#core/log'
 import { assess, foldBatch } from '#core/batch'
 import { questionsOf, targetIn, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
@@ -157,13 +157,7 @@ function racks(context: Context): RackAnswer[] {
 
 /** Temperature set in a run now; null while off. */
 function heatOf({ db }: Pick<Context, 'db'>, runId: string): number | null {
-  const log = entriesOfRun(db, runId)
-  const gone = new Set(log.flatMap(entry => [entry.replaces, entry.body.kind === 'void' ? entry.body.target : undefined]))
-  const last = log
-    .filter(entry => entry.body.kind === 'heat' && !gone.has(entry.id))
-    .sort((a, b) => a.at - b.at || a.seq - b.seq)
-    .at(-1)
-  return last?.body.kind === 'heat' ? last.body.setC : null
+  return ofKind(inForce(entriesOfRun(db, runId)), 'heat').at(-1)?.body.setC ?? null
 }
 
 export function batchList(context: Context, filter: { stage?: Stage; before?: number }): { batches: BatchSummary[]; more: boolean } {

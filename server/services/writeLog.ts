@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { checkEntry, foldBatch, placesAfter } from '#core/batch'
-import { inForce, isOfRun, meanwhile, type Entry, type EntryOf, type TrayMove } from '#core/log'
+import { inForce, isOfRun, meanwhile, targetField, targetOf, type Entry, type EntryOf, type TrayMove } from '#core/log'
 import { InputError, problem, refuse } from '#core/errors'
 import { listItem } from '#core/ways'
 import type { Written } from '#shared/api'
@@ -48,7 +48,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     if (body.kind === 'grind' && body.grinderId !== undefined && findTool(db, body.grinderId)?.kind !== 'grinder')
       refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the set-up, or leave it out.')
     checkPicture(context, body)
-    checkOwn(context, input.body.kind === 'void' ? input.body.target : input.replaces)
+    checkOwn(context, targetOf(input))
     checkMeanwhile(entriesOfBatch(db, batchId), entry)
     checkEntry(entriesOfBatch(db, batchId), entry, {
       now: context.now(),
@@ -68,7 +68,7 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
     if (body.kind !== 'fill' && body.kind !== 'stock' && !findJar(db, jarId)) throw new NotFound('jarId', 'There is no such jar.')
     if ('jarId' in body && body.jarId !== jarId)
       throw new InputError([{ field: 'body.jarId', code: 'of-another-jar', message: 'This belongs to another jar.' }])
-    const target = body.kind === 'void' ? body.target : input.replaces
+    const target = targetOf(input)
     const found = target === undefined ? undefined : findEntry(db, target)
     if (found?.batchId)
       throw new InputError([
@@ -81,7 +81,7 @@ export function logOnJar(context: Context, jarId: string, input: NewJarEntry): W
     if (target !== undefined && (!found || found.jarId !== jarId))
       throw new InputError([
         {
-          field: body.kind === 'void' ? 'target' : 'replaces',
+          field: targetField(input),
           code: 'no-such-entry',
           message: 'There is no such entry in this jar’s log.',
         },

@@ -5,7 +5,7 @@ import { uncapital } from '#core/text'
 import { heatFigures, heatWords } from '#core/blends'
 import { freshnessOf, packageOf, strengthAfter, useMore, type Freshness } from '#core/keeping'
 import { tablespoonsOf } from '#core/using'
-import { conflictsOf, isOfJar, type BodyOf, type Entry, type EntryBody, type EntryKind } from '#core/log'
+import { conflictsOf, isOfJar, targetOf, type BodyOf, type Entry, type EntryBody, type EntryKind } from '#core/log'
 import type { NewEntry, NewJarEntry } from '#shared/contracts'
 import type { WriteOptions } from '~/composables/useBatch'
 import type { ActStep } from '~/components/frame/ActSteps.vue'
@@ -61,7 +61,7 @@ const strengthWords = computed(
 
 /** Whose log an entry goes into: what stands in the jar's own log goes there, its packing belongs to the batch. */
 function sentOf(body: EntryBody, entry: NewJarEntry, replaces?: string): Sent {
-  const found = jar.value!.entries.find(item => item.id === (body.kind === 'void' ? body.target : replaces))
+  const found = jar.value!.entries.find(item => item.id === targetOf({ body, replaces }))
   // Of several batches that were packed here each has its own log.
   if (found?.batchId) return { batchId: found.batchId, entry: entry as unknown as NewEntry }
   const meant = found?.body ?? body
