@@ -1,3 +1,4 @@
+import { sdOf } from '#core/stats'
 import { wrap, type Remote } from 'comlink'
 import { changeBetween, usualKnobs, type TryChange, type TryKnobs, type TryLoad, type TryMachine, type TryResult } from '#core/tries'
 import type { Air } from '#core/air'
@@ -222,7 +223,7 @@ export function tryBeforeLoad(
         food: state.food,
         purpose: state.purpose,
         preparedG: weightG.p50,
-        solids: { mean: 1 - moisture.p50, sd: Math.max(0.004, (moisture.p90 - moisture.p10) / 2.56) },
+        solids: { mean: 1 - moisture.p50, sd: Math.max(0.004, sdOf(moisture)) },
         machines,
         startHour,
         sleep,

@@ -489,11 +489,7 @@ const otherProblems = computed(() =>
         <ChoiceField
           v-model="purpose"
           label="For"
-          :choices="[
-            { value: 'pieces', words: 'Pieces' },
-            { value: 'flakes', words: 'Flakes' },
-            { value: 'powder', words: 'Fine powder' },
-          ]"
+          :choices="PURPOSE_CHOICES"
         />
         <ChoiceField
           v-if="food"

@@ -43,9 +43,9 @@ export function personWords(name: string, { factor: hours, runs }: Effect): stri
 
 export const PURPOSE_WORDS = { pieces: 'pieces', flakes: 'flakes', powder: 'fine powder' } as const
 export const PURPOSE_CHOICES = [
-  { value: 'powder' as const, words: 'Powder' },
-  { value: 'flakes' as const, words: 'Flakes' },
   { value: 'pieces' as const, words: 'Pieces' },
+  { value: 'flakes' as const, words: 'Flakes' },
+  { value: 'powder' as const, words: 'Fine powder' },
 ]
 export const STAGE_WORDS = {
   intake: 'Intake',

@@ -1,3 +1,4 @@
+import { sdOf } from '../stats'
 import type { Food, Purpose, Range, Trait } from '../foods'
 import { contentOf } from '../jars'
 import { moistureOf, type FindLot, type Jar } from '../log'
@@ -40,7 +41,7 @@ export function foodOfBlend(jar: Jar, find: FindLot): Food | undefined {
     pliable: false,
     powderColour: mixedColour(parts.map(({ grams, food }) => ({ grams, colour: food.powderColour }))),
     powderDensity: {
-      value: { mean: content.densityGMl.p50, sd: (content.densityGMl.p90 - content.densityGMl.p10) / 2.563 },
+      value: { mean: content.densityGMl.p50, sd: sdOf(content.densityGMl) },
       source: 'its parts by volume',
     },
     keepsMonths: each(keeps),

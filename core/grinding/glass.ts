@@ -1,3 +1,4 @@
+import { ZERO_C } from '../air'
 import type { SorptionGroup } from '../sorption'
 
 /** Glass transition of a dry substance, °C, and its Gordon–Taylor constant with water. */
@@ -38,12 +39,11 @@ export function glassOf({ isotherm, fat = 0 }: { isotherm: SorptionGroup; fat?: 
 
 /** Glass transition of water, °C. */
 const WATER_C = -135
-const KELVIN = 273.15
 
 /** Gordon–Taylor: where a glass with so much water (wet basis) softens, °C. Sucrose at 5 %: 18 °C. */
 export function softensAtC({ dryC, k }: Glass, moisture: number): number {
   const dry = 1 - moisture
-  return (dry * (dryC + KELVIN) + k * moisture * (WATER_C + KELVIN)) / (dry + k * moisture) - KELVIN
+  return (dry * (dryC + ZERO_C) + k * moisture * (WATER_C + ZERO_C)) / (dry + k * moisture) - ZERO_C
 }
 
 export type ClumpRisk = 'none' | 'slight' | 'sticky' | 'cakes'
@@ -63,7 +63,7 @@ export function looseBelow(glass: Glass, celsius: number): number {
   const limit = celsius - STICKY_K
   if (limit >= glass.dryC) return 0
   // Gordon–Taylor solved for the share of water.
-  const [dry, wet, at] = [glass.dryC + KELVIN, WATER_C + KELVIN, limit + KELVIN]
+  const [dry, wet, at] = [glass.dryC + ZERO_C, WATER_C + ZERO_C, limit + ZERO_C]
   return (dry - at) / (dry - at + glass.k * (at - wet))
 }
 

@@ -1,3 +1,4 @@
+import { dryBasis } from '../mass'
 import { saturationKPa, type Air } from '../air'
 import { InputError } from '../errors'
 import { activityAt, moistureAt, type Isotherm } from '../sorption'
@@ -77,7 +78,7 @@ export function moistureIngress(question: IngressQuestion): Ingress {
   const daysToLimit = ingressDays(question)
   const { isotherm, pantry } = question
   const rate = rateOf(question)
-  let x = question.moisture / (1 - question.moisture)
+  let x = dryBasis(question.moisture)
   const days = Math.min(MOST_DAYS, question.days ?? (Number.isFinite(daysToLimit) ? Math.max(30, 1.3 * daysToLimit) : 730))
   const curve: Ingress['curve'] = []
   const step = days / STEPS
@@ -116,7 +117,7 @@ function unitDays({ isotherm, moisture, limit, pantry }: IngressQuestion): numbe
   if (there !== undefined) return there
   if (ofIsotherm.size > MOST_KNOWN) ofIsotherm.clear()
   const days = daysBetween(
-    moisture / (1 - moisture),
+    dryBasis(moisture),
     moistureAt(isotherm, limit, pantry.celsius),
     rateOf({ isotherm, moisture, limit, pantry, solidsG: 1, gPerDayKPa: 1 }),
   )

@@ -1,4 +1,4 @@
-import { saturationKPa, type Air } from '../air'
+import { ZERO_C, GAS_J_MOL_K, saturationKPa, type Air } from '../air'
 import { InputError, problem } from '../errors'
 
 /** Sizes of oxygen absorbers that are sold, cm³ of oxygen. */
@@ -63,7 +63,7 @@ export function desiccantG(input: { airMl: number; filledIn: Air; wanted: number
   // Vapour in the air closed in, by the gas law; water is 18.015 g/mol.
   const vapourG =
     ((saturationKPa(input.filledIn.celsius) * input.filledIn.humidity * 1000 * input.airMl * 1e-6) /
-      (8.314 * (input.filledIn.celsius + 273.15))) *
+      (GAS_J_MOL_K * (input.filledIn.celsius + ZERO_C))) *
     18.015
   return (vapourG + Math.max(0, input.ingressG)) / silicaHolds(input.wanted)
 }

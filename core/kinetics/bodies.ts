@@ -1,4 +1,4 @@
-import { interpolate } from '../stats'
+import { Z_90, interpolate } from '../stats'
 
 // Taken out once: tables are made of millions of these, and a look-up by name is slow in sandboxes.
 const { exp, log, max, min, sqrt, tan, PI } = Math
@@ -189,7 +189,7 @@ function slowing(name: string, weight: number, left: number): Body {
 }
 
 /** Middles of five equal parts of a normal spread. */
-const FIFTHS = [-1.2816, -0.5244, 0, 0.5244, 1.2816]
+const FIFTHS = [-Z_90, -0.5244, 0, 0.5244, Z_90]
 /** Pieces or trays that are not alike, weighed as one: their paces spread by so much (of the logarithm). */
 const uneven = (spread: number, phiAt: (time: number) => number) => (time: number) =>
   FIFTHS.reduce((sum, z) => sum + phiAt(time * exp(spread * z)), 0) / FIFTHS.length

@@ -1,3 +1,4 @@
+import { GAS_J_MOL_K, ZERO_C } from '../air'
 import { HOUR } from '../time'
 /** A change of heat: the temperature set, or null for off. Instants are milliseconds since 1970. */
 export interface HeatChange {
@@ -29,14 +30,13 @@ export interface DryingClock {
 
 /** Activation energy of moisture diffusion, mid of 20–40 kJ/mol for vegetables (engine figures, from memory of the literature). */
 const ACTIVATION_J_MOL = 30_000
-const GAS_J_MOL_K = 8.314462618
 
 /**
  * How much faster than at the reference a food dries at `celsius`, by Arrhenius.
  * 62 °C against 57 °C at 30 kJ/mol: 1.18.
  */
 export function pacePerHour(celsius: number, referenceC: number): number {
-  return Math.exp((-ACTIVATION_J_MOL / GAS_J_MOL_K) * (1 / (celsius + 273.15) - 1 / (referenceC + 273.15)))
+  return Math.exp((-ACTIVATION_J_MOL / GAS_J_MOL_K) * (1 / (celsius + ZERO_C) - 1 / (referenceC + ZERO_C)))
 }
 
 /** How long the face is wet, in hours of the clock, and how much faster than at the reference it dries then at a temperature. */

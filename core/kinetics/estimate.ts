@@ -1,3 +1,5 @@
+import { dryBasis } from '../mass'
+import { MODEL } from './model'
 import { intervalOf } from '../stats'
 import { checkRun } from './check'
 import { flagWeighIns } from './flags'
@@ -46,7 +48,7 @@ export function estimateOf(run: DryingRun, posterior: Posterior): DryingEstimate
   const lastH = run.weighIns.at(-1)?.hours ?? 0
   const nowH = run.at ?? lastH
   const middleH = Math.sqrt(run.usualHours.low * run.usualHours.high)
-  const targetX = run.targetMoisture / (1 - run.targetMoisture)
+  const targetX = dryBasis(run.targetMoisture)
   const draws = curves.length
   const finishes = new Float64Array(draws)
   const rates = new Float64Array(draws)
@@ -127,7 +129,7 @@ function toldOfAll(run: DryingRun, { curves }: Posterior): Pick<Posterior, 'pred
   )
   const wild = Float64Array.from(run.weighIns, ({ weightG, extraSdG = 0 }, i) => {
     const free = Math.max(0, predictedG[i]! - some.reduce((sum, curve) => sum + curve.plateauG, 0) / some.length)
-    const sd = Math.hypot(run.scale?.resolutionG ?? 1, 0.005 * weightG, 0.06 * free, extraSdG)
+    const sd = Math.hypot(run.scale?.resolutionG ?? 1, MODEL.handling * weightG, 0.06 * free, extraSdG)
     return Math.abs(weightG - predictedG[i]!) > 4 * sd ? 1 : 0
   })
   return { predictedG, wild }

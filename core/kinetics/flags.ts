@@ -1,3 +1,4 @@
+import { MODEL } from './model'
 import type { Posterior } from './posterior'
 import type { DryingRun, WeighInFlag } from './types'
 
@@ -8,7 +9,7 @@ const WILD = 0.9
 export function flagWeighIns(run: DryingRun, { predictedG, wild }: Pick<Posterior, 'predictedG' | 'wild'>): WeighInFlag[] {
   if (wild.length !== run.weighIns.length) return []
   const flags: WeighInFlag[] = []
-  const noise = (g: number, extraSdG = 0) => Math.hypot((run.scale?.resolutionG ?? 1) / 2, 0.005 * g, extraSdG)
+  const noise = (g: number, extraSdG = 0) => Math.hypot((run.scale?.resolutionG ?? 1) / 2, MODEL.handling * g, extraSdG)
   const leastSolids = run.startWeightG * Math.max(0.2 * run.solids.mean, run.solids.mean - 5 * run.solids.sd)
   const offCurve = run.weighIns.map(({ weightG }, index) => {
     const off = weightG - predictedG[index]!

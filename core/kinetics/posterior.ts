@@ -1,3 +1,4 @@
+import { dryBasis } from '../mass'
 import { normalDraws } from '../stats'
 import { BODIES, dryness, lnTimeTo, type Body } from './bodies'
 import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
@@ -429,7 +430,7 @@ export function posteriorOf(run: DryingRun): Posterior {
 function frameOf(run: DryingRun): Frame {
   const equilibrium = run.equilibriumX ?? DEFAULT_EQUILIBRIUM
   const resolution = (run.scale?.resolutionG ?? 1) / sqrt(12)
-  const targetX = run.targetMoisture / (1 - run.targetMoisture)
+  const targetX = dryBasis(run.targetMoisture)
   const gap = max(targetX - equilibrium.mean, 0.1 * targetX)
   const weighIns = run.weighIns.map(weighIn => ({ ...weighIn, hours: max(1e-4, weighIn.hours) }))
   const noise = weighIns.map(({ weightG, extraSdG }) => resolution ** 2 + (handling * weightG) ** 2 + (extraSdG ?? 0) ** 2)

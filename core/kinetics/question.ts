@@ -1,4 +1,4 @@
-import { Z_90, type Interval } from '../stats'
+import { sdOf, type Interval } from '../stats'
 import { MODEL } from './model'
 import type { DryingEstimate } from './types'
 import { valueAt } from './views'
@@ -37,7 +37,7 @@ export function questionWeight(
   const expectedG = { p10: load.p10 * share, p50: load.p50 * share, p90: load.p90 * share }
   const free = Math.max(0, expectedG.p50 - estimate.solidsG.p50 * share)
   const part = share < 1 ? PART * expectedG.p50 : 0
-  const sd = Math.hypot(part, (expectedG.p90 - expectedG.p10) / (2 * Z_90), MODEL.handling * weightG, (AHEAD + spread) * free, 1)
+  const sd = Math.hypot(part, sdOf(expectedG), MODEL.handling * weightG, (AHEAD + spread) * free, 1)
   const offG = weightG - expectedG.p50
   return Math.abs(offG) > WILD * sd ? { offG, expectedG } : undefined
 }

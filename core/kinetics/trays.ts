@@ -1,3 +1,4 @@
+import { dryBasis, wetBasis } from '../mass'
 import { intervalOf, normalDraws, type Interval } from '../stats'
 import { believedOf, estimateOf } from './estimate'
 import { MODEL } from './model'
@@ -55,7 +56,7 @@ const ROUNDS = 2
  */
 export function estimateTrays(run: DryingRun, trays: readonly Tray[], posterior = believedOf(run)): TraysEstimate {
   const { curves, spare } = posterior
-  const targetX = run.targetMoisture / (1 - run.targetMoisture)
+  const targetX = dryBasis(run.targetMoisture)
   const step = Math.max(1, Math.floor(curves.length / TRAY_DRAWS))
   const used = curves.map((_, i) => i).filter(i => i % step === 0)
   const nowH = Math.max(0, run.weighIns.at(-1)?.hours ?? 0, ...trays.map(tray => tray.weighIns.at(-1)?.hours ?? 0))
@@ -75,7 +76,7 @@ export function estimateTrays(run: DryingRun, trays: readonly Tray[], posterior 
       const x = Math.max(0, weightAt(curve, pace * nowH) / solidsG - 1)
       paces[n] = pace
       waters[n] = tray.share * solidsG * x
-      moistures[n] = x / (1 + x)
+      moistures[n] = wetBasis(x)
       if (moistures[n]! <= run.targetMoisture) dry++
       const finish = finishes[n]! / pace
       ends[n] = Number.isFinite(finish) && finish > nowH ? nowH + (finish - nowH) * Math.exp(TRAYS.remaining * noise[3 * n + 1]!) : finish

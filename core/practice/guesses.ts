@@ -1,3 +1,4 @@
+import { Z_90 } from '../stats'
 const { abs, max, min, sqrt } = Math
 
 /** What somebody said before the judgement was shown: with "8 in 10" as windows are told everywhere here. */
@@ -73,16 +74,15 @@ export interface Calibration {
 
 const EDGES = [0, 0.2, 0.4, 0.6, 0.8, 1] as const
 /** 90th percentile of the normal: 8 in 10 lie within. */
-const Z = 1.2816
 const ENOUGH = 8
 
 /** Share of successes with what the count leaves open: Wilson's interval. */
 export function wilson(successes: number, count: number): { low: number; high: number } {
   if (count === 0) return { low: 0, high: 1 }
   const share = successes / count
-  const z2 = Z ** 2 / count
+  const z2 = Z_90 ** 2 / count
   const middle = (share + z2 / 2) / (1 + z2)
-  const half = (Z / (1 + z2)) * sqrt((share * (1 - share)) / count + z2 / (4 * count))
+  const half = (Z_90 / (1 + z2)) * sqrt((share * (1 - share)) / count + z2 / (4 * count))
   return { low: max(0, middle - half), high: min(1, middle + half) }
 }
 

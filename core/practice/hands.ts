@@ -2,7 +2,7 @@ import { FEEL_QUESTIONS, type FeelCheck, type FeelVote } from '../dryness'
 import type { FeelForm, Food } from '../foods'
 import { glassOf, softensAtC } from '../grinding'
 import { activityAt, isothermOf } from '../sorption'
-import { wetBasis } from '../simulation'
+import { wetBasis } from '../mass'
 
 /** A piece in the hand: its water from the middle to the face, dry basis, and how warm it is. */
 export interface PieceInHand {

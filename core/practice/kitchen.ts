@@ -1,3 +1,5 @@
+import { dryBasis, wetBasis } from '../mass'
+import { pacePerHour } from '../kinetics'
 import { saturationKPa, USUAL_ROOM, type Air } from '../air'
 import { cardOf, targetIn, wayOf, type FeelForm, type Food, type MethodCard } from '../foods'
 import type { ClumpRisk } from '../grinding'
@@ -7,7 +9,7 @@ import { dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import type { JarSight, LookSight } from '../log'
 import { DONE_AT, NotNow, WHERE, type Act, type Frame, type Reading, type Stage, type Tally } from './acts'
 import { activityAt, isothermOf } from '../sorption'
-import { rackSettings, RestingJar, warmthOf, wetBasis } from '../simulation'
+import { rackSettings, RestingJar } from '../simulation'
 import { randomSource } from '../stats'
 import { WAYS } from '../ways'
 import { drawTruth, type Truth } from './draw'
@@ -510,7 +512,7 @@ export class Kitchen {
     const { rack, settings } = this.load
     // The jar stands in the room: its air takes up by so much less than the machine's does.
     const cooler = saturationKPa(celsius) / saturationKPa(settings.referenceC)
-    const warmth = warmthOf(celsius, settings.referenceC)
+    const warmth = pacePerHour(celsius, settings.referenceC)
     this.jar = new RestingJar(rack.trays, settings.evaporationRate * cooler, rack.curveAt(celsius), warmth)
     this.stage = 'jar'
     return { of: 'done' }
@@ -566,7 +568,7 @@ export class Kitchen {
     const pantry = lesson.pantry ?? lesson.room
     const leak = leakOf(lid) ?? UNKNOWN_LEAK
     const { powder } = this
-    let x = this.moisture / (1 - this.moisture)
+    let x = dryBasis(this.moisture)
     // A wet piece among dry ones sweats before all is even: what mould finds in the first days.
     if (!powder && !this.vacuum) {
       if (!this.jar) this.intoJar()

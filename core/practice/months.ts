@@ -3,7 +3,7 @@ import type { Food } from '../foods'
 import { glassOf, stickyAboveC } from '../grinding'
 import type { JarSight } from '../log'
 import { activityAt, isothermOf } from '../sorption'
-import { wetBasis } from '../simulation'
+import { wetBasis } from '../mass'
 import { mouldAnHour } from './mould'
 
 const { max, min } = Math

@@ -1,3 +1,5 @@
+import { wetBasis } from '../mass'
+import { pacePerHour } from '../kinetics'
 import { heatedHumidity, saturationKPa, wetBulbC, type Air } from '../air'
 import { activityCurve, type Isotherm } from '../sorption'
 import { randomSource } from '../stats'
@@ -46,9 +48,6 @@ const SIZES = [
   { at: 2.2, share: 0.05 },
 ] as const
 
-/** How diffusion goes with warmth: 30 kJ/mol, in the middle of what drying studies of fruit and vegetables report (from memory). */
-const ACTIVATION_K = 30_000 / 8.314
-const KELVIN = 273.15
 /** Still air takes so much of what the fan does. */
 const STILL = 0.12
 /** Above this warmth a face of a food that hardens closes twice as fast for every so many degrees more. */
@@ -204,7 +203,7 @@ export class Rack {
         const pace = tray.own * (settings.placePaces?.[tray.place] ?? 1)
         for (const { piece, thickness } of tray.pieces) {
           const dry = max(0, 1 - piece.faceX)
-          const warmth = warmthOf(wetC + (airC - wetC) * dry, settings.referenceC)
+          const warmth = pacePerHour(wetC + (airC - wetC) * dry, settings.referenceC)
           piece.hardening = hardening
           piece.step({ evaporationRate: (pace * evaporation) / thickness, humidity, warmth: pace * warmth, activity }, step)
         }
@@ -218,7 +217,3 @@ export class Rack {
 const meanOf = (pieces: readonly RackPieces[]) => pieces.reduce((sum, { piece, share }) => sum + share * piece.meanX, 0)
 /** Net weight of a tray, g. */
 export const weightOf = ({ solidsG, pieces }: RackTray) => solidsG * (1 + meanOf(pieces))
-/** Dry basis to wet basis. */
-export const wetBasis = (x: number) => x / (1 + x)
-/** Diffusion at a warmth against the reference's (Arrhenius). */
-export const warmthOf = (celsius: number, referenceC: number) => exp(ACTIVATION_K * (1 / (referenceC + KELVIN) - 1 / (celsius + KELVIN)))

@@ -1,3 +1,4 @@
+import { dryBasis } from '../mass'
 import { randomSource } from '../stats'
 import { dryTray, type SlabSettings } from './slab'
 
@@ -71,7 +72,7 @@ export function simulateRun(settings: RunSettings, horizonH: number, gridH = 0.1
     traysAt,
     weightAt,
     hoursTo: targetMoisture => firstBelow(weightAt, (settings.startWeightG * settings.solids) / (1 - targetMoisture), grid[points - 1]!),
-    trayHoursTo: (tray, targetMoisture) => firstBelow(hours => xAt(tray, hours), targetMoisture / (1 - targetMoisture), grid[points - 1]!),
+    trayHoursTo: (tray, targetMoisture) => firstBelow(hours => xAt(tray, hours), dryBasis(targetMoisture), grid[points - 1]!),
   }
 }
 

@@ -1,3 +1,4 @@
+import { dryBasis, wetBasis } from '../mass'
 import { heatedHumidity, type Air } from '../air'
 import { intervalFromLogNormal, mapInterval, type Interval } from '../stats'
 import { activityAt, moistureAt } from './gab'
@@ -34,7 +35,7 @@ export function equilibriumUnknown(isotherm: GroupIsotherm, setC: number): { mea
 /** The same as water wet basis, with its doubt: the lowest that this air and heat can reach. */
 export function lowestMoisture(isotherm: GroupIsotherm, room: Air, setC: number): Interval {
   const { mean } = equilibriumIn(isotherm, room, setC)
-  return mapInterval(intervalFromLogNormal(mean, isotherm.sdLog), x => x / (1 + x))
+  return mapInterval(intervalFromLogNormal(mean, isotherm.sdLog), wetBasis)
 }
 
 /** Moisture (dry basis) in balance with the room itself: where a switched-off rack drifts to. */
@@ -57,5 +58,5 @@ export function moistureFromJarAir(isotherm: GroupIsotherm, activity: { mean: nu
 
 /** Water activity that a moisture target (wet basis) means for this food. */
 export function activityOfTarget(isotherm: GroupIsotherm, moisture: number, celsius = 20): number {
-  return activityAt(isotherm, moisture / (1 - moisture), celsius)
+  return activityAt(isotherm, dryBasis(moisture), celsius)
 }

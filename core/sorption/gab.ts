@@ -1,3 +1,4 @@
+import { GAS_J_MOL_K, ZERO_C } from '../air'
 /**
  * A sorption isotherm of Guggenheim, Anderson and de Boer (GAB): how much water food holds in air of a
  * given humidity, X = Xm·C·K·a / ((1 − K·a)(1 − K·a + C·K·a)). Temperature acts on C and K by
@@ -14,11 +15,10 @@ export interface Isotherm {
   heatK: number
 }
 
-const GAS_J_MOL_K = 8.314462618
 const REFERENCE_K = 298.15
 
 function at(isotherm: Isotherm, celsius: number): { xm: number; c: number; k: number } {
-  const shift = (1 / (celsius + 273.15) - 1 / REFERENCE_K) / GAS_J_MOL_K
+  const shift = (1 / (celsius + ZERO_C) - 1 / REFERENCE_K) / GAS_J_MOL_K
   return { xm: isotherm.monolayer, c: isotherm.c * Math.exp(isotherm.heatC * shift), k: isotherm.k * Math.exp(isotherm.heatK * shift) }
 }
 

@@ -1,4 +1,4 @@
-export { type Interval, intervalOf, intervalFromNormal, intervalFromLogNormal, mapInterval, sdLogOf, Z_90 } from './interval'
+export { type Interval, intervalOf, intervalFromNormal, intervalFromLogNormal, mapInterval, sdLogOf, sdOf, Z_90 } from './interval'
 export { normalDraws, randomSource, type RandomSource } from './random'
 export { normalCdf } from './normal'
 export { interpolate } from './interpolate'

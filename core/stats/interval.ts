@@ -47,6 +47,11 @@ export function mapInterval(interval: Interval, change: (value: number) => numbe
   return { p10: Math.min(a, b), p50: change(interval.p50), p90: Math.max(a, b) }
 }
 
+/** Standard deviation of what an interval is of, where it is normal. */
+export function sdOf({ p10, p90 }: Pick<Interval, 'p10' | 'p90'>): number {
+  return (p90 - p10) / (2 * Z_90)
+}
+
 /** Standard deviation of the logarithm of what an interval is of, where it is log-normal. */
 export function sdLogOf({ p10, p90 }: Pick<Interval, 'p10' | 'p90'>): number {
   return Math.log(p90 / p10) / (2 * Z_90)

@@ -1,3 +1,4 @@
+import { wetBasis } from '../mass'
 import { USUAL_ROOM, type Air } from '../air'
 import { InputError, type Problem } from '../errors'
 import { asCut, cardOf, purposeFactor, targetIn, wayOf, type Food, type Purpose } from '../foods'
@@ -6,7 +7,7 @@ import { HOLD_C, hoursAtHeat, nearestHeat } from '../planning'
 import { COOKING_STEPS, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import { Rack, rackSettings, type RackSettings } from '../simulation'
 import { isothermOf, lowestMoisture, moistureAt } from '../sorption'
-import { intervalOf, sdLogOf, type Interval } from '../stats'
+import { Z_90, intervalOf, sdLogOf, type Interval } from '../stats'
 import { WAYS, type WayKey } from '../ways'
 
 const { abs, exp, max, min, round, sqrt } = Math
@@ -243,7 +244,7 @@ function through(
   let fullPowerH = 0
   let dangerH = 0
   const safeX = moistureAt(isothermOf(load.food), SAFE_ACTIVITY, 25)
-  const wetEnough = safeX / (1 + safeX)
+  const wetEnough = wetBasis(safeX)
   const unheated = WAYS[machine.kind].unheated
   for (let i = 1; i <= steps; i++) {
     const hour = (i - 1) * STEP_H
@@ -302,7 +303,7 @@ function runningCases(
   const quantile = ({ p10, p50, p90 }: Interval, z: number) => {
     const end = z < 0 ? p10 : p90
     if (!Number.isFinite(end)) return z < 0 ? p50 : Infinity
-    return max(1e-4, p50 * (max(1e-4, end) / max(1e-4, p50)) ** (abs(z) / 1.2816))
+    return max(1e-4, p50 * (max(1e-4, end) / max(1e-4, p50)) ** (abs(z) / Z_90))
   }
   // How long the paper takes, at the heat it has, from each moisture to the target: one run serves all.
   const run = new Rack(base)

@@ -1,6 +1,6 @@
 import { STANDARD_WAY } from '#core/ways'
 import { uuidv7 } from 'uuidv7'
-import { PANTRY_HUMIDITY } from '#core/keeping'
+import { freshHousehold } from '#shared/choices'
 import { openDatabase } from '#server/db/open'
 import { sweepPictures, unpackPictures } from '#server/pictures/store'
 import { insertMachine, listMachines, readHousehold, writeHousehold } from '#server/db/settings'
@@ -19,26 +19,7 @@ export function openLogbook(path: string, now: () => number = Date.now): Context
   sweepPictures(db)
   const context = { db, now, live: new Live(), foods: openFoodBook(db) }
   db.transaction(() => {
-    if (!readHousehold(db)) {
-      writeHousehold(db, {
-        name: 'Our kitchen',
-        timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
-        weightUnit: 'g',
-        temperatureUnit: 'C',
-        clockHours: 24,
-        sleepFrom: 22 * 60 + 30,
-        sleepTo: 6 * 60 + 30,
-        pantryC: 20,
-        pantryHumidity: PANTRY_HUMIDITY,
-        jarMl: 250,
-        money: '€',
-        kwhPrice: 0.3,
-        hourWorth: 0,
-        measures: 'metric',
-        locale: 'en-GB',
-        version: 1,
-      })
-    }
+    if (!readHousehold(db)) writeHousehold(db, freshHousehold())
     if (listMachines(db).length === 0) {
       insertMachine(db, {
         id: uuidv7(),

@@ -1,10 +1,10 @@
 import * as z from 'zod'
-import { LOCALES } from '../choices'
-import { PANTRY_HUMIDITY } from '#core/keeping'
+import { freshHousehold, LOCALES } from '../choices'
 import { TODO_KINDS } from '#core/planning'
 import { WAY_KEYS } from '#core/ways'
 import { id, instant, text } from './parts'
 
+const FRESH = freshHousehold()
 const minuteOfDay = z.number({ error: 'Give a time of day.' }).int().min(0).max(1439, 'A day has 1439 minutes after its first.')
 
 export const timeZone = z
@@ -33,7 +33,7 @@ export const householdSettings = z
       .number({ error: 'Give the humidity of the pantry.' })
       .min(0.05, 'At least 5 %.')
       .max(0.95, 'At most 95 %.')
-      .default(PANTRY_HUMIDITY),
+      .default(FRESH.pantryHumidity),
     jarMl: z.number({ error: 'Give a volume in mL.' }).int('Whole mL.').min(10, 'At least 10 mL.').max(10_000, 'At most 10 L.'),
     /** Sign of the household's money, its price of a kWh, and what an hour of its hands is worth. */
     money: z
@@ -41,20 +41,20 @@ export const householdSettings = z
       .trim()
       .min(1, 'Give the sign of your money.')
       .max(6, 'At most 6 characters.')
-      .default('€'),
+      .default(FRESH.money),
     kwhPrice: z
       .number({ error: 'Give the price of a kWh.' })
       .min(0, 'A price is not negative.')
       .max(100_000, 'Check this figure.')
-      .default(0.3),
+      .default(FRESH.kwhPrice),
     hourWorth: z
       .number({ error: 'Give the worth of an hour, or 0.' })
       .min(0, 'Not below zero.')
       .max(100_000, 'Check this figure.')
-      .default(0),
+      .default(FRESH.hourWorth),
     /** Spoons and cups of the kitchen, and how dates are written. */
-    measures: z.enum(['us', 'metric'], { error: 'Choose US or metric spoons and cups.' }).default('metric'),
-    locale: z.enum(LOCALES, { error: `Choose how dates are written: ${LOCALES.join(', ')}.` }).default('en-GB'),
+    measures: z.enum(['us', 'metric'], { error: 'Choose US or metric spoons and cups.' }).default(FRESH.measures),
+    locale: z.enum(LOCALES, { error: `Choose how dates are written: ${LOCALES.join(', ')}.` }).default(FRESH.locale),
     /** The version that the change was made on. */
     version: z.number().int().min(1),
   })

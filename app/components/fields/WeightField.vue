@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Z_90 } from '#core/stats'
 import { formatWeight, parseWeight } from '#core/units'
 import { parseVolume, readAmount, type AmountIn } from '#core/using'
 import type { Spread } from '#core/foods'
@@ -49,7 +50,7 @@ const read = computed(() => {
   const value = parsed.value?.value
   const sdG = parsed.value?.sdG
   if (value !== undefined && sdG)
-    return `about ${formatWeight(value, settings.value.weightUnit)}, ${format.weightRange({ p10: Math.max(0, value - 1.28 * sdG), p50: value, p90: value + 1.28 * sdG })} · a weight narrows it`
+    return `about ${formatWeight(value, settings.value.weightUnit)}, ${format.weightRange({ p10: Math.max(0, value - Z_90 * sdG), p50: value, p90: value + Z_90 * sdG })} · a weight narrows it`
   return value === undefined ? props.hint : `${formatWeight(value, settings.value.weightUnit)}${props.hint ? ` · ${props.hint}` : ''}`
 })
 watch(parsed, value => {

@@ -51,11 +51,7 @@ defineExpose({ read })
   <ChoiceField
     v-model="purpose"
     label="For"
-    :choices="[
-      { value: 'pieces', words: 'Pieces' },
-      { value: 'flakes', words: 'Flakes' },
-      { value: 'powder', words: 'Fine powder' },
-    ]"
+    :choices="PURPOSE_CHOICES"
   />
   <ChoiceField v-model="cardKey" label="Cut" :choices="state.food.cards.map(card => ({ value: card.key, words: card.name }))" />
   <div class="pair">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sdOf } from '#core/stats'
 import { uuidv7 } from 'uuidv7'
 import type { BatchState, EntryBody } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
@@ -71,9 +72,9 @@ const weighed = ref<'together' | 'trays' | 'not'>(
 const each = computed(() => weighed.value === 'trays')
 /** What is expected on the trays, with its doubt: by what the steps left, or by full trays where nobody knows even that. */
 const expected = computed(() => {
-  const { p10, p90 } = props.state.balance.weightG
+  const doubtG = sdOf(props.state.balance.weightG)
   const grams = guessG ?? perTrayG.value * chosen.value.length
-  const spread = props.state.run ? 0 : (p90 - p10) / 2.56
+  const spread = props.state.run ? 0 : doubtG
   return { grams: Math.round(grams), sdG: Math.max(1, Math.round(Math.hypot(spread, UNWEIGHED * grams))) }
 })
 const totalG = ref<number | undefined>(props.initial?.totalG)

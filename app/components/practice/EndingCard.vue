@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { wetBasis } from '#core/mass'
 import { proxy } from 'comlink'
 import type { Best, Outcome } from '#core/practice'
 import type { Ending } from '~/workers/practice.worker'
@@ -103,7 +104,7 @@ const words = computed(() => {
   const last = shown.value.frames.findLast(frame => frame.pieces[tray.value]?.[size.value])
   const profile = last?.pieces[tray.value]?.[size.value]
   if (!profile) return 'Nothing was dried in this lesson.'
-  const wet = (x: number) => format.share(x / (1 + x))
+  const wet = (x: number) => format.share(wetBasis(x))
   const [outer, inner] = [wet(profile.at(-1)!), wet(profile[0]!)]
   return sizeCount.value === 1
     ? `At the end the layer on tray ${tray.value + 1} holds ${outer} at its top and ${inner} at its floor.`

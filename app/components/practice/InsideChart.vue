@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { wetBasis } from '#core/mass'
 import { CustomChart, LineChart } from 'echarts/charts'
 import { GridComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
@@ -24,9 +25,8 @@ const place = (hours: number) => (hours <= jarFrom.value ? hours : jarFrom.value
 const hoursAt = (x: number) => (x <= jarFrom.value ? x : jarFrom.value + (x - jarFrom.value) / SLOWER)
 const endX = computed(() => Math.max(0.5, place(frames.value.at(-1)?.hours ?? 1)))
 /** Wet basis: what the ramp is told by. From what went on the tray to nothing. */
-const wet = (x: number) => x / (1 + x)
 const wettest = computed(() =>
-  Math.max(0.2, ...(frames.value[0] ? [wet(Math.max(...frames.value[0].pieces[props.tray]![props.size]!))] : [])),
+  Math.max(0.2, ...(frames.value[0] ? [wetBasis(Math.max(...frames.value[0].pieces[props.tray]![props.size]!))] : [])),
 )
 
 /** Stops of the ramp as the page has them, mixed for a chart that knows no CSS. */
@@ -108,7 +108,7 @@ const option = computed(() => {
   const shades = all.slice(0, -1).flatMap((frame, i) => {
     const profile = frame.pieces[props.tray]![props.size]!
     const [from, to] = [place(frame.hours), place(all[i + 1]!.hours)]
-    return Array.from(profile, (x, cell) => ({ from, to, cell, moisture: wet(x) }))
+    return Array.from(profile, (x, cell) => ({ from, to, cell, moisture: wetBasis(x) }))
   })
   const count = cells.value
   const said = props.ending.said.flatMap(({ hours, guess, dulse, truths }) => [
@@ -274,8 +274,8 @@ const option = computed(() => {
             format.hours(deed.hours),
             deed.words,
             format.share(frame.moisture),
-            format.share(wet(profile.at(-1)!)),
-            format.share(wet(profile[0]!)),
+            format.share(wetBasis(profile.at(-1)!)),
+            format.share(wetBasis(profile[0]!)),
           ]
         })
       "

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Z_90 } from '#core/stats'
 import { formatDegrees } from '#core/units'
 import type { MachineAnswer, MachinePageAnswer } from '#shared/contracts'
 
@@ -14,7 +15,7 @@ const dial = computed(() => {
   const unit = settings.value.temperatureUnit
   const degrees = (kelvin: number) => formatDegrees(Math.abs(kelvin), unit, 1)
   const times = plural(seen.count, 'measurement')
-  if (Math.abs(seen.offC) < 1.2816 * seen.sd) return `Its dial reads true as far as ${times} can say (within ${degrees(1.2816 * seen.sd)}).`
+  if (Math.abs(seen.offC) < Z_90 * seen.sd) return `Its dial reads true as far as ${times} can say (within ${degrees(Z_90 * seen.sd)}).`
   return `It runs ${degrees(seen.offC)} ${seen.offC < 0 ? 'cooler' : 'hotter'} than its dial says, by ${times}. Its hours are told by that.`
 })
 /** Percent against the middle, on an axis of a fixed width. */

@@ -95,11 +95,7 @@ async function save() {
     <ChoiceField
       v-model="purpose"
       label="Form"
-      :choices="[
-        { value: 'powder', words: 'Powder' },
-        { value: 'flakes', words: 'Flakes' },
-        { value: 'pieces', words: 'Whole or pieces' },
-      ]"
+      :choices="PURPOSE_CHOICES"
     />
     <div class="pair">
       <TextField v-model="name" label="Called (if otherwise)" /><TextField v-model="source" label="From (if known)" /><TextField

@@ -1,3 +1,4 @@
+import { sdOf } from '#core/stats'
 import { dangerZoneOf, foldBatch, holdLimit, restNeeded } from '#core/batch'
 import type { BatchState } from '#core/log'
 import { atMinuteOfDay, startOfDay } from '#core/planning'
@@ -27,8 +28,6 @@ const MOST_BASKETS = 60
 const MOST_PICKINGS = 120
 /** Pickings are brought in by then, minutes after midnight. */
 const PICKED_BY = 9 * 60
-/** A 10th and a 90th percentile lie so many standard deviations apart. */
-const APART_SD = 2.563
 
 /**
  * What there is to plan: baskets in hand and to come, machines with what stands in them, nights, hands, sun and power. It begins with the
@@ -269,7 +268,7 @@ function expectedOf(context: Context, line: Picking['line'], machines: Machines,
         food,
         purpose: line.purpose,
         weightG: weightG / count,
-        weightSdG: (line.highG - line.lowG) / APART_SD / count,
+        weightSdG: sdOf({ p10: line.lowG, p90: line.highG }) / count,
         handG: weightG / count,
       },
       machines,
