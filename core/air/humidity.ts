@@ -39,11 +39,6 @@ export function humidityRatio(air: Air): number {
   return psychrolib.GetHumRatioFromRelHum(air.celsius, air.humidity, pascal(air))
 }
 
-/** Temperature at which this air is saturated, °C. */
-export function dewPointC(air: Air): number {
-  return psychrolib.GetTDewPointFromRelHum(air.celsius, air.humidity)
-}
-
 /**
  * Relative humidity of the room's air once a machine has heated it: the water stays, the air could hold
  * far more. Humidity that the food itself gives off is not in it: this is how dry the air can get.

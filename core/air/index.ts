@@ -1,3 +1,3 @@
 export { GAS_J_MOL_K, ZERO_C } from './constants'
-export { checkAir, dewPointC, heatedHumidity, humidityRatio, saturationKPa, wetBulbC, type Air } from './humidity'
+export { checkAir, heatedHumidity, humidityRatio, saturationKPa, wetBulbC, type Air } from './humidity'
 export { USUAL_ROOM } from './usual'

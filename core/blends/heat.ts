@@ -53,13 +53,3 @@ export function heatCautions(hottest: number): string[] {
         'At this heat goggles and a dust mask too, outdoors or under a strong hood; label the jar so that nobody takes it for paprika.',
       ]
 }
-
-/**
- * A rating given for fresh pods as one of the dried: the heat stays while the water goes. Published ratings
- * are of dried pods as a rule, and need no such step.
- * @param raw water of the fresh pod, `dry` of the dried one, wet basis
- */
-export function heatDried(fresh: Range, raw: number, dry: number): Range {
-  const factor = (1 - dry) / (1 - raw)
-  return { low: fresh.low * factor, high: fresh.high * factor }
-}

@@ -1,5 +1,5 @@
 export { foodOfBlend, mixedColour } from './food'
-export { heatBand, heatCautions, heatDried, heatFigures, heatWord, heatWords, middleHeat } from './heat'
+export { heatBand, heatCautions, heatFigures, heatWord, heatWords, middleHeat } from './heat'
 export { jarFullOf, mixOf, mostOf, saltIn, scaled, type Mix } from './mix'
 export { solveBlend, type BlendAnswer, type BlendQuestion, type Solver, type Wish } from './solve'
 export type { Ingredient, Share } from './types'

@@ -92,8 +92,3 @@ export function waterBackG(loadedG: number, driedG: number): number {
     ])
   return loadedG - driedG
 }
-
-/** Electricity of a cycle, kWh: the pump and the cold run all the while. `watts`: mean draw, measured or rated. */
-export function freezeEnergy(hours: Interval, watts: number): Interval {
-  return { p10: (hours.p10 * watts) / 1000, p50: (hours.p50 * watts) / 1000, p90: (hours.p90 * watts) / 1000 }
-}

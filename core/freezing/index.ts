@@ -1,10 +1,1 @@
-export {
-  freezeCycle,
-  freezeEnergy,
-  iceCapacity,
-  SUBLIMATION_MJ_KG,
-  waterBackG,
-  type FreezeCycle,
-  type FreezeLoad,
-  type IceCapacity,
-} from './cycle'
+export { freezeCycle, iceCapacity, SUBLIMATION_MJ_KG, waterBackG, type FreezeCycle, type FreezeLoad, type IceCapacity } from './cycle'

@@ -12,19 +12,10 @@ interface ReadFoods {
 }
 
 /**
- * Reads a file of foods, YAML or JSON.
+ * Reads a file of foods, YAML or JSON; between two slices others are answered.
  * @throws InputError with the field and the line of every problem
  */
-export function readFoodFile(text: string): ReadFoods {
-  const reading = inSlices(text)
-  for (;;) {
-    const step = reading.next()
-    if (step.done) return step.value
-  }
-}
-
-/** The same for a server that others ask meanwhile: between two slices they are answered. */
-export async function readFoodFileKindly(text: string): Promise<ReadFoods> {
+export async function readFoodFile(text: string): Promise<ReadFoods> {
   const reading = inSlices(text)
   for (;;) {
     const step = reading.next()

@@ -1,6 +1,6 @@
 import { InputError, refuse } from '#core/errors'
 import { ROUTES } from '#shared/api'
-import { readFoodFileKindly, withLine, writeFoodFile } from '#server/foods/foodFileText'
+import { readFoodFile, withLine, writeFoodFile } from '#server/foods/foodFileText'
 import { exportFoods, foodHours, foodList, foodPage, foodParts, importFoods, removeOwn, saveCard, saveFood } from '#server/services/foods'
 import type { Handlers } from '../utils/route'
 
@@ -26,7 +26,7 @@ export const foods = {
   importFoods: async ({ context, event }) => {
     if (!/^(?:application\/(?:yaml|json)|text\/yaml)\b/i.test(getRequestHeader(event, 'content-type') ?? ''))
       refuse('content-type', 'not-yaml', 'Send a file of foods as application/yaml or application/json.')
-    const { file, lineOf } = await readFoodFileKindly(await readText(event, ROUTES.importFoods.mostKb))
+    const { file, lineOf } = await readFoodFile(await readText(event, ROUTES.importFoods.mostKb))
     try {
       return importFoods(context, file)
     } catch (error) {

@@ -15,6 +15,7 @@ const clock = computed(() => (settings.value.clockHours === 12 ? 'h:mm A' : 'HH:
     :time-format="clock"
     value-format="YYYY-MM-DDTHH:mm"
     :clearable="false"
+    :automatic-dropdown="false"
     :aria-label="label"
   />
 </template>

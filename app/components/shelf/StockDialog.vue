@@ -111,7 +111,7 @@ async function save() {
     <div class="pair">
       <div class="field">
         <label for="stock-best">Best before, as printed <span class="quiet">(if known)</span></label
-        ><ElDatePicker id="stock-best" v-model="bestTo" type="date" format="D MMM YYYY" placeholder="none" />
+        ><ElDatePicker id="stock-best" v-model="bestTo" :automatic-dropdown="false" type="date" format="D MMM YYYY" placeholder="none" />
       </div>
       <NumberField v-model="saltPercent" label="Salt, percent" hint="of a seasoned mix" :least="0" :most="100" />
     </div>

@@ -285,9 +285,15 @@ summary {
   background: var(--card);
   font-weight: 600;
 }
-@media (width <= 760px), (height <= 500px) {
+@media (width <= 760px) {
   .change {
     top: 0;
+  }
+}
+/* Large letters leave little room: what stands fast must not take it. */
+@media (height <= 500px) {
+  .change {
+    position: static;
   }
 }
 .figures {

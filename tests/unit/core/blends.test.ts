@@ -3,7 +3,6 @@ import fc from 'fast-check'
 import loadHighs from 'highs'
 import {
   heatCautions,
-  heatDried,
   heatFigures,
   heatWord,
   heatWords,
@@ -169,9 +168,6 @@ describe('heat', () => {
   it('comes with cautions from very hot chili on, and with more for the fiercest', () => {
     expect([5000, 50_000, 800_000].map(units => heatCautions(units).length)).toEqual([0, 2, 3])
     expect(heatCautions(50_000)[0]).toMatch(/Gloves/)
-  })
-  it('rises by the drying ratio only where a rating is of fresh pods: 88 % water to 8 % is 7.7 times', () => {
-    expect(heatDried({ low: 1000, high: 2000 }, 0.88, 0.08).low).toBeCloseTo(7667, 0)
   })
   it('every chili of the reference keeps its rating within one order of itself', () => {
     for (const food of [...BOOK.foods, ...BOOK.goods])

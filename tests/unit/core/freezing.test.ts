@@ -1,7 +1,7 @@
 import { constantTrays, foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
 import { InputError } from '#core/errors'
-import { freezeCycle, freezeEnergy, iceCapacity, SUBLIMATION_MJ_KG, waterBackG } from '#core/freezing'
+import { freezeCycle, iceCapacity, SUBLIMATION_MJ_KG, waterBackG } from '#core/freezing'
 import { findFood } from '../../support/foods'
 import { logOf } from '../../support/logbook'
 
@@ -53,9 +53,6 @@ describe('a freeze dryer’s cycle', () => {
   it('gives back exactly the water that went: 244 g of milk dried to 30 g need 214 g (mass balance)', () => {
     expect(waterBackG(244, 30)).toBe(214)
     expect(() => waterBackG(30, 244)).toThrow(InputError)
-  })
-  it('costs its hours times its draw', () => {
-    expect(freezeEnergy({ p10: 30, p50: 36, p90: 42 }, 1100)).toEqual({ p10: 33, p50: 39.6, p90: 46.2 })
   })
 })
 

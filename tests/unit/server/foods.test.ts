@@ -20,8 +20,8 @@ const OCA = `foods:
       slices 3: 7 to 12
 `
 /** Takes a file in as the route does. */
-function take(context: Context, text: string) {
-  const { file, lineOf } = readFoodFile(text)
+async function take(context: Context, text: string) {
+  const { file, lineOf } = await readFoodFile(text)
   try {
     return importFoods(context, file)
   } catch (error) {
@@ -29,9 +29,9 @@ function take(context: Context, text: string) {
     throw error
   }
 }
-function problems(act: () => unknown): string[] {
+async function problems(act: () => unknown): Promise<string[]> {
   try {
-    act()
+    await act()
   } catch (error) {
     if (error instanceof InputError) return error.problems.map(problem => problem.message)
     throw error
@@ -40,19 +40,21 @@ function problems(act: () => unknown): string[] {
 }
 
 describe('foods as a file', () => {
-  it('are taken in, listed, and given out as they came', () => {
+  it('are taken in, listed, and given out as they came', async () => {
     const { context } = testBook()
-    expect(take(context, HEAD + OCA)).toEqual({ foods: 1, cards: 0, replaced: 0 })
+    expect(await take(context, HEAD + OCA)).toEqual({ foods: 1, cards: 0, replaced: 0 })
     expect(foodList(context).find(food => food.key === 'oca')).toMatchObject({ name: 'Oca', own: true, water: { mean: 0.83, sd: 0.02 } })
     const text = writeFoodFile(exportFoods(context))
     const other = testBook().context
-    expect(take(other, text)).toEqual({ foods: 1, cards: 0, replaced: 0 })
+    expect(await take(other, text)).toEqual({ foods: 1, cards: 0, replaced: 0 })
     expect(writeFoodFile(exportFoods(other))).toBe(text)
-    expect(take(context, text).replaced).toBe(1)
+    expect(await (await take(context, text)).replaced).toBe(1)
   })
-  it('JSON is read as well', () => {
+  it('JSON is read as well', async () => {
     const { context } = testBook()
-    expect(take(context, JSON.stringify({ dulse: 'foods 1', cards: [{ food: 'tomato', form: 'slices 9', hours: '10 to 15' }] }))).toEqual({
+    expect(
+      await take(context, JSON.stringify({ dulse: 'foods 1', cards: [{ food: 'tomato', form: 'slices 9', hours: '10 to 15' }] })),
+    ).toEqual({
       foods: 0,
       cards: 1,
       replaced: 0,
@@ -81,15 +83,15 @@ describe('foods as a file', () => {
     ['a field that is not one', `${OCA}    price: 3\n`, /foods\.0\.price: “price” is not a field/],
     ['a field that is missing', OCA.replace('    waits: 20\n', ''), /^Line 2, foods\.0\.waits: Give the days/],
     ['a school that there is not', `${OCA}    schools: [luck]\n`, /foods\.0\.schools: There is no question “luck”/],
-  ])('%s is refused by field and line, and nothing is taken in', (_, text, message) => {
+  ])('%s is refused by field and line, and nothing is taken in', async (_, text, message) => {
     const { context } = testBook()
     // The head stands at the end here, so that the food begins at line 2.
-    expect(problems(() => take(context, `${text}${HEAD}`)).join('\n')).toMatch(message)
+    expect((await problems(() => take(context, `${text}${HEAD}`))).join('\n')).toMatch(message)
     expect(foodList(context).some(food => food.own)).toBe(false)
   })
-  it('two of one name in a file are told apart by line', () => {
+  it('two of one name in a file are told apart by line', async () => {
     const twice = `${HEAD}${OCA}${OCA.replace('foods:\n', '').replace('key: oca', 'key: oca-2')}`
-    expect(problems(() => take(testBook().context, twice))).toEqual([
+    expect(await problems(() => take(testBook().context, twice))).toEqual([
       'Line 13, foods.1.name: There is “Oca” already: two foods of one name cannot be told apart.',
     ])
   })
@@ -100,17 +102,17 @@ describe('foods as a file', () => {
     ['broken YAML', `${HEAD}foods:\n  - name: "Oca\n`, /^Line \d+: this is not YAML/],
     ['nothing', '', /begins with/],
     ['foods that are no list', `${HEAD}foods: many\n`, /^Line 2, foods: Foods are a list/],
-  ])('%s is refused as a file of the wrong shape', (_, text, message) => {
-    expect(problems(() => take(testBook().context, text)).join('\n')).toMatch(message)
+  ])('%s is refused as a file of the wrong shape', async (_, text, message) => {
+    expect((await problems(() => take(testBook().context, text))).join('\n')).toMatch(message)
   })
-  it('a file that unfolds without end is refused', () => {
+  it('a file that unfolds without end is refused', async () => {
     const bomb = [
       'a: &a [x, x, x, x, x, x, x, x, x]',
       ...'bcdefgh'
         .split('')
         .map((letter, i) => `${letter}: &${letter} [${Array.from({ length: 9 }, () => `*${'abcdefg'[i]}`).join(', ')}]`),
     ].join('\n')
-    expect(problems(() => take(testBook().context, bomb)).length).toBeGreaterThan(0)
+    expect((await problems(() => take(testBook().context, bomb))).length).toBeGreaterThan(0)
   })
 })
 
@@ -141,8 +143,8 @@ describe('own foods in the log', () => {
     expect(batchPage(book.context, batchId).food.rawMoisture.value.mean).toBeCloseTo(0.8, 9)
     expect(() => saveFood(book.context, { ...source, water: '70 ± 2' }, 1)).toThrow(Conflict)
   })
-  it('a name that is taken is refused at the field', () => {
-    expect(problems(() => saveFood(testBook().context, { ...source, name: 'Onion' }))).toEqual([
+  it('a name that is taken is refused at the field', async () => {
+    expect(await problems(() => saveFood(testBook().context, { ...source, name: 'Onion' }))).toEqual([
       'There is “Onion” already: two foods of one name cannot be told apart.',
     ])
   })
