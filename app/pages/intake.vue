@@ -486,11 +486,7 @@ const otherProblems = computed(() =>
             { value: 'cooked', words: 'Cooked', note: `${format.share(food.rawMoisture.value.mean)} water` },
           ]"
         />
-        <ChoiceField
-          v-model="purpose"
-          label="For"
-          :choices="PURPOSE_CHOICES"
-        />
+        <ChoiceField v-model="purpose" label="For" :choices="PURPOSE_CHOICES" />
         <ChoiceField
           v-if="food"
           v-model="cardKey"

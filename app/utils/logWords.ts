@@ -4,7 +4,7 @@ import { FEEL_QUESTIONS } from '#core/dryness'
 import { listItem, WAY_KEYS, type WayKey } from '#core/ways'
 import { packageOf } from '#core/keeping'
 import type { PrepStepName } from '#core/foods'
-import type { BodyOf, EntryBody, HoldPlace, PictureSubject } from '#core/log'
+import { HOLD_WORDS, type BodyOf, type EntryBody, type PictureSubject } from '#core/log'
 
 interface Writers {
   weight: (grams: number) => string
@@ -47,12 +47,6 @@ export const PREP_WORDS: Record<PrepStepName, string> = {
   spread: 'Spread',
   freeze: 'Pre-freeze',
   hold: 'Hold',
-}
-export const HOLD_WORDS: Record<HoldPlace, string> = {
-  counter: 'on the counter',
-  refrigerator: 'in the refrigerator',
-  freezer: 'in the freezer',
-  'cool-room': 'in the cool room',
 }
 export const POWDER_DRY_WORDS = {
   'oven-off': 'in an oven heated and switched off',

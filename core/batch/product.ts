@@ -1,4 +1,5 @@
 import { effectsOfChoices } from '../foods'
+import { finestThrough } from '../grinding'
 import type { BatchState, Lot } from '../log'
 import { isCookedThrough, stopsUnheated } from '../safety'
 import { waterOf } from '../water'
@@ -50,16 +51,5 @@ export function saltShareOf(state: Pick<BatchState, 'prep' | 'dryG' | 'splits' |
   return dryG === undefined || dryG <= 0 ? 0 : Math.min(1, saltG / dryG)
 }
 
-/** Nine tenths through count as through. */
-const THROUGH = 0.9
-
 /** The finest sieve that what was ground has been through, µm; undefined where none was used. */
-export function sieveReached(state: Pick<BatchState, 'grinds'>): number | undefined {
-  const passes = state.grinds.flatMap(({ body }) => body.passes ?? [])
-  const openings = [...new Set(passes.map(pass => pass.openingUm))].sort((a, b) => a - b)
-  return openings.find(openingUm => {
-    const same = passes.filter(pass => pass.openingUm === openingUm)
-    const throughG = same.reduce((sum, pass) => sum + pass.throughG, 0)
-    return throughG >= THROUGH * (throughG + same.at(-1)!.overG)
-  })
-}
+export const sieveReached = (state: Pick<BatchState, 'grinds'>) => finestThrough(state.grinds.flatMap(({ body }) => body.passes ?? []))

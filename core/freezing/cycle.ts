@@ -42,6 +42,9 @@ const SUGARY = 1.25
 /** Machines and foods differ: standard deviation of the logarithm. */
 const SD_LOG = 0.14
 
+/** Heat that shelves bring into a layer so thick, W/m². */
+export const shelfFluxWM2 = (thicknessMm: number) => FLUX_W_M2 * Math.min(1.4, Math.max(0.6, Math.sqrt(FLUX_AT_MM / thicknessMm)))
+
 /**
  * How long a freeze dryer's cycle takes: freezing, drying under vacuum as fast as its shelves bring the heat
  * of sublimation through the dried layer, final dry.
@@ -56,8 +59,7 @@ export function freezeCycle(load: FreezeLoad): FreezeCycle {
   if (problems.length > 0) throw new InputError(problems)
   const waterG = load.loadG * load.moisture
   const joules = (waterG / 1000) * SUBLIMATION_MJ_KG * 1e6
-  const flux = FLUX_W_M2 * Math.min(1.4, Math.max(0.6, Math.sqrt(FLUX_AT_MM / load.thicknessMm)))
-  const vacuumH = ((load.sugary ? SUGARY : 1) * joules) / (flux * load.areaM2) / 3600
+  const vacuumH = ((load.sugary ? SUGARY : 1) * joules) / (shelfFluxWM2(load.thicknessMm) * load.areaM2) / 3600
   const freezeH = load.frozen ? FREEZE_H.frozen : FREEZE_H.unfrozen
   const finalH = load.liquid ? FINAL_H.liquid : FINAL_H.other
   return {

@@ -1,1 +1,10 @@
-export { freezeCycle, iceCapacity, SUBLIMATION_MJ_KG, waterBackG, type FreezeCycle, type FreezeLoad, type IceCapacity } from './cycle'
+export {
+  freezeCycle,
+  iceCapacity,
+  shelfFluxWM2,
+  SUBLIMATION_MJ_KG,
+  waterBackG,
+  type FreezeCycle,
+  type FreezeLoad,
+  type IceCapacity,
+} from './cycle'

@@ -1,4 +1,4 @@
-import { sumPasses, type SievePass } from './sieves'
+import type { SievePass } from './sieves'
 
 export type Grade = 'flake' | 'coarse' | 'fine' | 'flour'
 
@@ -12,11 +12,20 @@ const THROUGH = 0.9
 export const gradeOfOpening = (openingUm: number): Grade => GRADES.find(grade => openingUm <= GRADE_UM[grade]) ?? 'flake'
 
 /**
- * What passes over sieves have come to: the grade of the finest sieve that nine tenths are through.
- * @returns undefined where no pass has brought that much through
+ * The finest sieve that nine tenths of what there is are through, µm: all that fell through it against that and what stayed on top at last.
+ * @returns undefined where no sieve has brought that much through
  */
-export function gradeReached(passes: readonly SievePass[]): Grade | undefined {
+export function finestThrough(passes: readonly SievePass[]): number | undefined {
   const openings = [...new Set(passes.map(pass => pass.openingUm))].sort((a, b) => a - b)
-  const reached = openings.find(opening => sumPasses(passes.filter(pass => pass.openingUm === opening)).through >= THROUGH)
+  return openings.find(openingUm => {
+    const same = passes.filter(pass => pass.openingUm === openingUm)
+    const throughG = same.reduce((sum, pass) => sum + pass.throughG, 0)
+    return throughG >= THROUGH * (throughG + same.at(-1)!.overG)
+  })
+}
+
+/** The grade of that sieve. */
+export function gradeReached(passes: readonly SievePass[]): Grade | undefined {
+  const reached = finestThrough(passes)
   return reached === undefined ? undefined : gradeOfOpening(reached)
 }

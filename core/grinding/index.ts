@@ -2,6 +2,6 @@ export { planGrinding, warmingK, type GrindPlan, type GrindQuestion } from './cu
 export { lidRestS, settlingS } from './dust'
 export { clumpRisk, GLASS, glassOf, grindBelowC, looseBelow, softensAtC, stickyAboveC, SUGARS, type ClumpRisk, type Glass } from './glass'
 export { MESH_UM, nearestMesh, openingUm, sumPasses, type SievePass, type SieveSum } from './sieves'
-export { GRADE_UM, gradeOfOpening, gradeReached, type Grade } from './grade'
+export { finestThrough, GRADE_UM, gradeOfOpening, gradeReached, type Grade } from './grade'
 export { fillOf, seedG } from './seed'
 export { grindSession, sumRounds, type GrindBench, type GrindSession, type RoundSums } from './session'

@@ -1,7 +1,7 @@
 import type { Purpose } from '../foods'
 
 /** How full a jar is filled. */
-const FILL = 0.9
+export const FILL = 0.9
 /** How much looser than its powder a form lies (common practice). */
 const LOOSENESS: Record<Purpose, number> = { powder: 1, flakes: 0.6, pieces: 0.35 }
 

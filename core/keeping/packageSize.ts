@@ -1,9 +1,8 @@
-import { looseGMl } from './jarFill'
+import { FILL, looseGMl } from './jarFill'
 import type { Purpose } from '../foods'
 
 /** Sizes that jars are sold in, mL (common practice). */
 export const JAR_SIZES_ML = [50, 100, 125, 250, 330, 500, 750, 1000, 1500, 2000] as const
-const FILL = 0.9
 /** Tapped on the table a powder lies so much closer than spooned; pieces hardly do (common practice). */
 const TAPPED: Record<Purpose, number> = { powder: 1.2, flakes: 1.1, pieces: 1.05 }
 

@@ -25,7 +25,7 @@ export {
 export { KINDS } from './kinds'
 export { toastingFault, type Blend, type BlendDraw } from './kinds/fill'
 export type { GrindLosses, GrindPass, GrindRound } from './kinds/grind'
-export { HOLD_PLACES, type HoldPlace } from './kinds/hold'
+export { HOLD_PLACES, HOLD_WORDS, type HoldPlace } from './kinds/hold'
 export type { UsualHours } from './kinds/load'
 export { LOOK_SIGHTS, type LookSight } from './kinds/look'
 export { type JarSight } from './kinds/lookJar'

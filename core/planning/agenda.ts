@@ -11,7 +11,7 @@ import {
   type Assessment,
   type CycleMate,
 } from '../batch'
-import type { BatchState, HoldPlace } from '../log'
+import { HOLD_WORDS, type BatchState } from '../log'
 import { outdoorTodos } from './outdoors'
 import { nextWaking, sleepAround, startOfDay, type Household } from './day'
 import type { Todo } from './todo'
@@ -184,13 +184,6 @@ function coldTodo({ stage, run, food }: BatchState): Todo[] {
   ]
 }
 
-const HELD_WORDS: Record<HoldPlace, string> = {
-  counter: 'on the counter',
-  refrigerator: 'in the refrigerator',
-  freezer: 'in the freezer',
-  'cool-room': 'in the cool room',
-}
-
 /** Work stands still: what is kept has a limit. */
 function heldTodo(state: BatchState): Todo {
   const { place, since, until } = state.hold!
@@ -199,7 +192,7 @@ function heldTodo(state: BatchState): Todo {
     from: since,
     to: until,
     title: `Go on with the ${state.food.name.toLowerCase()}`,
-    why: `It waits ${HELD_WORDS[place]}, no longer than this.`,
+    why: `It waits ${HOLD_WORDS[place]}, no longer than this.`,
   }
 }
 

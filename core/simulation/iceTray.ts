@@ -1,10 +1,7 @@
-import { SUBLIMATION_MJ_KG } from '../freezing'
+import { shelfFluxWM2, SUBLIMATION_MJ_KG } from '../freezing'
 
 const { exp, max, min, sqrt } = Math
 
-/** Heat that a home machine's shelves bring into 10 mm of food on the whole, W/m²: as `core/freezing` has it. */
-const FLUX_W_M2 = 300
-const FLUX_AT_MM = 10
 /** The dried layer stands between heat and ice: at the end the ice gets this much less of it (1 + HINDERS times). */
 const HINDERS = 1.5
 /** Water that never froze, dry basis, and what a cold shelf leaves of it in the end (from memory: 0.2 to 0.35, and 1 to 3 %). */
@@ -47,7 +44,7 @@ export class IceTray {
     this.x = new Float64Array(cells).fill(settings.startX)
     this.passedAt = new Float64Array(cells).fill(Infinity)
     this.frozenX = max(0, settings.startX - BOUND_X)
-    const flux = FLUX_W_M2 * min(1.4, max(0.6, sqrt(FLUX_AT_MM / settings.thicknessMm))) * (1 + HINDERS / 2) * (settings.pace ?? 1)
+    const flux = shelfFluxWM2(settings.thicknessMm) * (1 + HINDERS / 2) * (settings.pace ?? 1)
     const iceG = settings.solidsG * this.frozenX
     /** Share of the ice an hour that the bare front loses. */
     this.rate = iceG > 0 ? (flux * settings.areaM2 * 3600) / (iceG * SUBLIMATION_MJ_KG * 1000) : 0

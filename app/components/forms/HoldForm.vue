@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { holdLimit, spentAt, waitingAs } from '#core/batch'
-import { HOLD_PLACES, type BatchState, type EntryBody, type HoldPlace } from '#core/log'
+import { HOLD_PLACES, HOLD_WORDS, type BatchState, type EntryBody, type HoldPlace } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 import { DAY, HOUR } from '#core/time'
 

@@ -48,11 +48,7 @@ defineExpose({ read })
       { value: 'cooked', words: 'Cooked' },
     ]"
   />
-  <ChoiceField
-    v-model="purpose"
-    label="For"
-    :choices="PURPOSE_CHOICES"
-  />
+  <ChoiceField v-model="purpose" label="For" :choices="PURPOSE_CHOICES" />
   <ChoiceField v-model="cardKey" label="Cut" :choices="state.food.cards.map(card => ({ value: card.key, words: card.name }))" />
   <div class="pair">
     <TextField v-model="source" label="Where from" />

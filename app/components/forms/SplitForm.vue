@@ -69,11 +69,7 @@ defineExpose({ read })
         { value: true, words: 'what came off it', note: 'skins, seeds, stalks' },
       ]"
     />
-    <ChoiceField
-      v-model="purpose"
-      label="For"
-      :choices="PURPOSE_CHOICES"
-    />
+    <ChoiceField v-model="purpose" label="For" :choices="PURPOSE_CHOICES" />
     <ChoiceField v-model="cardKey" label="Cut" :choices="state.food.cards.map(card => ({ value: card.key, words: card.name }))" />
   </template>
   <TextField v-model="what" label="What it is" placeholder="such as skins, for soup powder" optional />

@@ -92,11 +92,7 @@ async function save() {
       >
     </div>
     <WeightField v-model="netG" label="It weighs, without the jar" required />
-    <ChoiceField
-      v-model="purpose"
-      label="Form"
-      :choices="PURPOSE_CHOICES"
-    />
+    <ChoiceField v-model="purpose" label="Form" :choices="PURPOSE_CHOICES" />
     <div class="pair">
       <TextField v-model="name" label="Called (if otherwise)" /><TextField v-model="source" label="From (if known)" /><TextField
         v-model="place"

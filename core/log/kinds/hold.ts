@@ -5,6 +5,13 @@ import { roomCelsius } from '../fields'
 /** Where food waits between steps. */
 export const HOLD_PLACES = ['counter', 'refrigerator', 'freezer', 'cool-room'] as const
 export type HoldPlace = (typeof HOLD_PLACES)[number]
+/** Where it is kept, as a sentence goes on. */
+export const HOLD_WORDS: Record<HoldPlace, string> = {
+  counter: 'on the counter',
+  refrigerator: 'in the refrigerator',
+  freezer: 'in the freezer',
+  'cool-room': 'in the cool room',
+}
 
 const schema = z.strictObject({
   kind: z.literal('hold'),

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { checkEntry, foldBatch } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
+import { sieveReached } from '#core/batch'
 import { fillOf, GRADE_UM, gradeOfOpening, gradeReached, grindSession, MESH_UM, planGrinding, seedG, sumRounds } from '#core/grinding'
 import { bestJar, JAR_SIZES_ML, jarsFor, leakOf, measuredLeak, permeanceOf, strengthOf, useMore } from '#core/keeping'
 import { saturationKPa } from '#core/air'
@@ -55,6 +56,14 @@ describe('grades', () => {
         { openingUm: 250, throughG: 30, overG: 5 },
       ]),
     ).toBe('fine')
+  })
+  it('what is lost between two passes is neither through nor on top: the batch and the card say one grade', () => {
+    const passes = [
+      { openingUm: 300, throughG: 80, overG: 20 },
+      { openingUm: 300, throughG: 9, overG: 6 },
+    ]
+    expect(gradeReached(passes)).toBe('fine')
+    expect(sieveReached({ grinds: [{ body: { kind: 'grind', passes } }] } as never)).toBe(300)
   })
 })
 
