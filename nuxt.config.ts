@@ -1,5 +1,6 @@
 import { execFile } from 'node:child_process'
-import { readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { setTimeout } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { promisify } from 'node:util'
 import type { Plugin } from 'vite'
@@ -10,6 +11,9 @@ import { pageParts } from './scripts/pageParts'
 import { WITHOUT_SCHEMAS, zodless } from './scripts/zodless'
 
 const root = fileURLToPath(new URL('.', import.meta.url))
+
+/** What lint needs of the build, where its packages are installed. */
+const tools = existsSync(`${root}node_modules/@nuxt/eslint`) ? ['@nuxt/eslint'] : []
 
 /** What a script of ours prints, made beside the build: the machine has more than one core. */
 async function printedBy(script: string): Promise<string> {
@@ -94,7 +98,7 @@ const notePages: Plugin = {
 }
 
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@vite-pwa/nuxt', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', '@pinia/colada-nuxt', '@vueuse/nuxt', '@element-plus/nuxt', '@vite-pwa/nuxt', ...tools],
   $development: { routeRules: { '/**': { ssr: false } } },
   // The household's log lives on its own server and the page in the browser: nothing is gained by
   // rendering twice. Plain `ssr: false` breaks the development server of this version.
@@ -158,6 +162,11 @@ export default defineNuxtConfig({
   },
   hooks: {
     'build:before': () => void answersModule(),
+    // The server's part takes the database along: on a fresh machine that is being compiled meanwhile.
+    'nitro:build:before': async () => {
+      for (let seconds = 0; seconds < 600 && !existsSync(`${root}node_modules/better-sqlite3/build/Release/better_sqlite3.node`); seconds++)
+        await setTimeout(1000)
+    },
     'build:manifest': manifest => {
       // What other pages need is fetched when a page is at rest, not while it is drawn.
       for (const part of Object.values(manifest)) part.prefetch = false
@@ -213,5 +222,5 @@ export default defineNuxtConfig({
   typescript: { strict: true },
   telemetry: false,
   elementPlus: { importStyle: 'css', themes: ['dark'], cache: false },
-  eslint: { config: { stylistic: false } },
+  ...(tools.length > 0 && { eslint: { config: { stylistic: false } } }),
 })

@@ -33,7 +33,7 @@ function wanted(folder) {
     .join(',')
 }
 
-install()
+await install()
 mkdirSync(join(root, '.data/mutants'), { recursive: true })
 let good = true
 for (const folder of asked.length > 0 ? asked : FOLDERS) {

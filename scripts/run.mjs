@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { build, install, makeDemo, must, ownFolder, root, say, startDevices, startServer } from './steps.mjs'
+import { build, installing, makeDemo, must, ownFolder, root, say, startDevices, startServer } from './steps.mjs'
 import { sayHome } from './home.mjs'
 
 /**
@@ -10,16 +10,18 @@ const mode = process.argv[2] ?? 'own'
 const fresh = process.argv.includes('--fresh')
 const home = process.argv.includes('--home')
 
-install()
+const { compiled } = await installing({ tools: mode === 'dev' })
 if (mode === 'dev') {
+  await compiled
   const folder = process.env.DULSE_DATA ?? join(root, '.data/demo')
   makeDemo(folder, fresh)
   must('npx', ['nuxt', 'dev', '--host', '127.0.0.1'], { env: { DULSE_DATA: folder } })
   process.exit(0)
 }
-if (!(await build())) process.exit(1)
 const folder = mode === 'demo' ? (process.env.DULSE_DATA ?? join(root, '.data/demo')) : ownFolder()
-if (mode === 'demo') makeDemo(folder, fresh)
+// The machine has more than one core.
+const [built] = await Promise.all([build(), compiled.then(() => (mode === 'demo' ? makeDemo(folder, fresh) : undefined))])
+if (!built) process.exit(1)
 try {
   const { server, address } = await startServer(folder, {
     port: process.env.PORT ? Number(process.env.PORT) : undefined,

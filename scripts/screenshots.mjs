@@ -6,7 +6,7 @@ import { uuidv7 } from 'uuidv7'
 import { BROWSER_ARGS, build, ensureChromium, findChromium, install, makeDemo, root, say, startDevices, startServer } from './steps.mjs'
 
 /** `npm run screenshots`: the pictures of the README, taken anew from fresh demo data. */
-install()
+await install()
 ensureChromium()
 if (!(await build())) process.exit(1)
 const folder = mkdtempSync(join(tmpdir(), 'dulse-pictures-'))

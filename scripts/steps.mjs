@@ -1,8 +1,8 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
-import { homedir } from 'node:os'
+import { homedir, tmpdir } from 'node:os'
 import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -27,19 +27,68 @@ export function must(command, args, options = {}) {
 const digest = text => createHash('sha256').update(text).digest('hex')
 const read = path => (existsSync(path) ? readFileSync(path, 'utf8') : '')
 
-/** Installs with npm when the packages of the lockfile are not there. */
-export function install() {
+const modules = join(root, 'node_modules')
+/** What must be compiled here: nobody has it ready for every machine. */
+const DATABASE = 'better-sqlite3'
+const COMPILED = `${DATABASE}/build/Release/better_sqlite3.node`
+const locked = name => JSON.parse(read(join(root, 'package-lock.json'))).packages[`node_modules/${name}`].version
+
+/**
+ * Installs with npm what the lockfile names, where it is not there. The database is compiled beside it, in a folder of its own: that
+ * takes as long as all the rest.
+ * @param tools with what only tests, lint and types need
+ * @returns when all but the compiled database is there; `compiled` once that is, too
+ */
+export async function installing({ tools = true } = {}) {
   const [major] = process.versions.node.split('.').map(Number)
   if (major < 20 || major >= 23) {
     console.error(`Dulse runs on Node.js 20 or 22; this is ${process.version}.`)
     process.exit(1)
   }
-  const mark = join(root, 'node_modules/.dulse-installed')
+  const mark = join(modules, '.dulse-installed')
   const wanted = digest(read(join(root, 'package-lock.json')) + process.version)
-  if (read(mark) === wanted) return
-  say('Installing packages. The database is compiled on the way, which takes about three minutes.')
-  must('npm', ['ci'])
-  writeFileSync(mark, wanted)
+  const [known, knownTools] = read(mark).split(' ')
+  if (known === wanted && (!tools || knownTools === 'tools')) return { compiled: Promise.resolve() }
+  say(`Installing packages${tools ? ', those of the tests too' : ''}. The database is compiled on the way, which takes about two minutes.`)
+  const apart = mkdtempSync(join(tmpdir(), 'dulse-database-'))
+  const compiling =
+    known === wanted ? undefined : running('npm', ['install', '--prefix', apart, '--no-save', `${DATABASE}@${locked(DATABASE)}`])
+  // What is there stays there when only the tools are missing.
+  const install = known === wanted ? ['install', '--no-save'] : ['ci']
+  await running('npm', [...install, '--ignore-scripts', ...(tools ? [] : ['--omit=dev'])])
+  const compiled = (async () => {
+    if (compiling) {
+      await compiling
+      mkdirSync(dirname(join(modules, COMPILED)), { recursive: true })
+      // Whole or not there: a build may be waiting for it.
+      copyFileSync(join(apart, 'node_modules', COMPILED), join(modules, `${COMPILED}.part`))
+      renameSync(join(modules, `${COMPILED}.part`), join(modules, COMPILED))
+    }
+    rmSync(apart, { recursive: true, force: true })
+    writeFileSync(mark, `${wanted} ${tools ? 'tools' : ''}`)
+  })()
+  return { compiled }
+}
+
+/** All of it, the tools too. */
+export async function install() {
+  await (
+    await installing()
+  ).compiled
+}
+
+/** A command beside others; what it says is shown only where it fails, which ends the process. */
+function running(command, args) {
+  const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+  let said = ''
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', part => (said += part))
+  return new Promise(resolve =>
+    child.on('close', code => {
+      if (code === 0) return resolve()
+      console.error(`${said}\n${command} ${args.join(' ')} failed.`)
+      process.exit(code ?? 1)
+    }),
+  )
 }
 
 function filesBelow(folder) {
