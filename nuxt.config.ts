@@ -1,6 +1,5 @@
 import { execFile } from 'node:child_process'
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
-import { setTimeout } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { promisify } from 'node:util'
 import type { Plugin } from 'vite'
@@ -162,11 +161,6 @@ export default defineNuxtConfig({
   },
   hooks: {
     'build:before': () => void answersModule(),
-    // The server's part takes the database along: on a fresh machine that is being compiled meanwhile.
-    'nitro:build:before': async () => {
-      for (let seconds = 0; seconds < 600 && !existsSync(`${root}node_modules/better-sqlite3/build/Release/better_sqlite3.node`); seconds++)
-        await setTimeout(1000)
-    },
     'build:manifest': manifest => {
       // What other pages need is fetched when a page is at rest, not while it is drawn.
       for (const part of Object.values(manifest)) part.prefetch = false

@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { build, installing, makeDemo, must, ownFolder, root, say, startDevices, startServer } from './steps.mjs'
+import { build, installing, makeDemo, must, ownFolder, placeDatabase, root, say, startDevices, startServer } from './steps.mjs'
 import { sayHome } from './home.mjs'
 
 /**
@@ -22,6 +22,7 @@ const folder = mode === 'demo' ? (process.env.DULSE_DATA ?? join(root, '.data/de
 // The machine has more than one core.
 const [built] = await Promise.all([build(), compiled.then(() => (mode === 'demo' ? makeDemo(folder, fresh) : undefined))])
 if (!built) process.exit(1)
+placeDatabase()
 try {
   const { server, address } = await startServer(folder, {
     port: process.env.PORT ? Number(process.env.PORT) : undefined,

@@ -1,6 +1,6 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { homedir, tmpdir } from 'node:os'
 import { dirname, join, relative } from 'node:path'
@@ -60,9 +60,7 @@ export async function installing({ tools = true } = {}) {
     if (compiling) {
       await compiling
       mkdirSync(dirname(join(modules, COMPILED)), { recursive: true })
-      // Whole or not there: a build may be waiting for it.
-      copyFileSync(join(apart, 'node_modules', COMPILED), join(modules, `${COMPILED}.part`))
-      renameSync(join(modules, `${COMPILED}.part`), join(modules, COMPILED))
+      copyFileSync(join(apart, 'node_modules', COMPILED), join(modules, COMPILED))
     }
     rmSync(apart, { recursive: true, force: true })
     writeFileSync(mark, `${wanted} ${tools ? 'tools' : ''}`)
@@ -125,6 +123,14 @@ function sourcesDigest() {
       .map(path => `${path}\n${digest(readFileSync(join(root, path)))}`)
       .join('\n'),
   )
+}
+
+/** The build takes the database along; on a fresh machine it was still being compiled then. */
+export function placeDatabase() {
+  const place = join(root, '.output/server/node_modules', COMPILED)
+  if (existsSync(place)) return
+  mkdirSync(dirname(place), { recursive: true })
+  copyFileSync(join(modules, COMPILED), place)
 }
 
 /** Builds when the sources are not those of the last build. @returns whether there is a build now */
