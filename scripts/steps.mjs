@@ -49,7 +49,9 @@ export async function installing({ tools = true } = {}) {
   const wanted = digest(read(join(root, 'package-lock.json')) + process.version)
   const [known, knownTools] = read(mark).split(' ')
   if (known === wanted && (!tools || knownTools === 'tools')) return { compiled: Promise.resolve() }
-  say(`Installing packages${tools ? ', those of the tests too' : ''}. The database is compiled on the way, which takes about two minutes.`)
+  if (known === wanted) say('Installing the tools of the tests.')
+  else
+    say(`Installing packages${tools ? ', those of the tests too' : ''}. The database is compiled beside it, which takes about two minutes.`)
   const apart = mkdtempSync(join(tmpdir(), 'dulse-database-'))
   const compiling =
     known === wanted ? undefined : running('npm', ['install', '--prefix', apart, '--no-save', `${DATABASE}@${locked(DATABASE)}`])

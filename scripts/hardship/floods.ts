@@ -121,7 +121,7 @@ export async function floods(size: number): Promise<Found> {
     }
   })
   trace('amid')
-  const amid = await measure(100)
+  const amid = await measure(Math.min(100, Math.ceil(size / 5)))
   trace('measured')
   going = false
   await Promise.all(reading)

@@ -13,7 +13,7 @@ import { servers } from '../../scripts/hardship/servers'
 for (const [words, campaign, size] of [
   ['killing the server while it writes loses nothing that it acknowledged', kills, 5],
   ['bodies, queries and paths made wrong are refused in words, or taken', inputs, 600],
-  ['files that a disk or a program damaged are neither written on nor copied', damage, 8],
+  ['files that a disk or a program damaged are neither written on nor copied', damage, 5],
   ['a damaged picture, and a restore that is cut off, lose nothing else', cuts, 2],
   ['somebody who is not let in shuts nobody out', outsiders, 440],
   ['three servers at once on one folder: one stands', servers, 2],
