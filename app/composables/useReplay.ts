@@ -1,7 +1,7 @@
 import { assess, foldBatch, type Assessment } from '#core/batch'
 import { targetIn } from '#core/foods'
 import { curveIn, valueAt } from '#core/kinetics'
-import { inForce, type BatchState, type Entry } from '#core/log'
+import { inForce, kindOf, type BatchState, type Entry } from '#core/log'
 import { HOUR } from '#core/time'
 import type { BatchAnswer } from '#shared/contracts'
 
@@ -17,8 +17,6 @@ export interface Replay {
   /** The state and what could be believed at an instant, by what was logged until then. */
   thenAt: (at: number) => { state: BatchState; assessment: Assessment } | undefined
 }
-
-const SEEN = ['weigh', 'feel', 'jarAir', 'heat', 'air', 'move', 'unload', 'note', 'cycleHours']
 
 /** @returns undefined for a batch that has not been dried, or never weighed */
 export function replayOf(page: BatchAnswer): Replay | undefined {
@@ -42,7 +40,7 @@ export function replayOf(page: BatchAnswer): Replay | undefined {
   return {
     from: run.loadedAt,
     to: run.unloadedAt,
-    events: log.filter(entry => entry.at > run.loadedAt && entry.at <= run.unloadedAt! && SEEN.includes(entry.body.kind)),
+    events: log.filter(entry => entry.at > run.loadedAt && entry.at <= run.unloadedAt! && kindOf(entry.body.kind).replayed),
     target,
     truthAt: at => {
       const weight = run.weighings.find(item => Math.abs(item.at - at) < HOUR / 20)?.weightG

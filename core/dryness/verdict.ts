@@ -75,94 +75,115 @@ const SAYS_WET = 0.2
 /** Days of rest after which a jar without moisture may be ground (extension guidance: 7–10 days). */
 export const REST_DAYS = 7
 
+/** What each witness says, and how it is put into a verdict. */
+interface Heard {
+  evidence: DrynessEvidence
+  weight: Witness
+  feel: Witness
+  /** A wet place was found by hand. */
+  veto: boolean
+  jarAir: Witness
+  answer: (level: VerdictLevel, ask: VerdictAsk, reason: string, more?: Partial<DrynessVerdict>) => DrynessVerdict
+}
+
+function hear(evidence: DrynessEvidence): Heard {
+  const weight = weightWitness(evidence)
+  const { witness: feel, veto } = feelWitness(evidence)
+  const jarAir = jarAirWitness(evidence)
+  const rest = restWitness(evidence)
+  const witnesses = [weight, feel, jarAir, ...(rest ? [rest] : [])]
+  return {
+    evidence,
+    weight,
+    feel,
+    veto,
+    jarAir,
+    answer: (level, ask, reason, more = {}) => ({ level, ask, headline: VERDICT_WORDS[level], reason, witnesses, ...more }),
+  }
+}
+
 /**
  * Puts the witnesses together. A wet place found by hand or moisture in the jar outweighs the weight;
  * a weight that says wet outweighs a dry feel, since a hard skin hides a wet core. The air of a closed jar
  * tells of the whole piece, core and all, but only of the pieces that are in the jar.
  */
 export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
-  const weight = weightWitness(evidence)
-  const { witness: feel, veto } = feelWitness(evidence)
-  const jarAir = jarAirWitness(evidence)
-  const rest = restWitness(evidence)
-  const witnesses = [weight, feel, jarAir, ...(rest ? [rest] : [])]
-  const answer = (level: VerdictLevel, ask: VerdictAsk, reason: string, more: Partial<DrynessVerdict> = {}): DrynessVerdict => ({
-    level,
-    ask,
-    headline: VERDICT_WORDS[level],
-    reason,
-    witnesses,
-    ...more,
-  })
+  const heard = hear(evidence)
+  if (evidence.rest) return judgeRest(heard, evidence.rest)
+  return whereTheyPart(heard) ?? whereSomeAgree(heard) ?? (heard.feel.says === 'dry' ? byFeelAlone(heard) : byWhatThereIs(heard))
+}
 
-  if (evidence.rest) {
-    if (evidence.rest.lastSaw === 'mould') {
-      return answer('keep-drying', 'discard', 'Mould anywhere in the jar: discard all of it, and do not taste it.', {
-        headline: 'Discard it',
-        discard: true,
-      })
-    }
-    const looked = evidence.rest.lastSaw !== 'nothing'
-    if (looked && evidence.rest.lastSaw !== 'dry')
-      return answer('keep-drying', 'load', 'The jar shows moisture: back to the machine the same day, then rest again.')
-    if (weight.says === 'wet') {
-      const water = percent(evidence.weight!.moistureNow.p50)
-      return answer(
-        'keep-drying',
-        'load',
-        `By all that was weighed it holds about ${water} % water, whatever the jar shows: back to the machine.`,
-        {
-          headline: 'Dry it again',
-          disagreement: looked
-            ? `Eyes see no moisture and the weights say ${water} % water. Beads come late, or the weight at loading was wrong: weigh what is in the jar, and read its air with a hygrometer.`
-            : undefined,
-        },
-      )
-    }
-    if (veto || feel.says === 'wet')
-      return answer('keep-drying', 'load', 'It was last felt wet, and nothing has dried it since: back to the machine.', {
-        headline: 'Dry it again',
-      })
-    if (jarAir.says === 'wet' && !looked)
-      return answer('keep-drying', 'load', 'The jar’s air says that the food is not dry through: back to the machine the same day.', {
-        headline: 'Dry it again',
-      })
-    if (jarAir.says === 'wet') {
-      return answer(
-        'keep-drying',
-        'load',
-        'The jar shows no beads, but its air says that the food is not dry through: back to the machine the same day.',
-        {
-          disagreement: `Eyes say dry and the jar’s air says wet, at ${percent(evidence.jarAir!.humidity)} %. Air speaks before beads do. If the hygrometer is new, try it over salt first.`,
-        },
-      )
-    }
-    // One witness never seals: a hygrometer alone may be far off.
-    if (!looked && (jarAir.says !== 'dry' || (weight.says !== 'dry' && feel.says !== 'dry')))
-      return answer(
-        'cool-and-check',
-        'look',
-        jarAir.says === 'dry'
-          ? 'The jar’s air is dry, and nothing else says so: one witness is not enough. Look at the jar: shake it, and look for beads, sticking and clumps.'
-          : evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)
-            ? 'Nobody has looked at the jar yet: shake it, and look for beads, sticking and clumps.'
-            : `${days(evidence.rest.days)} in the jar, and nobody has looked: time alone does not make it dry. Shake it, look for beads, sticking and clumps.`,
-        { headline: 'Look at the jar' },
-      )
-    if (evidence.rest.days < (evidence.rest.needed ?? REST_DAYS)) {
-      return answer(
-        'rest',
-        'look',
-        `${looked ? `No moisture after ${days(evidence.rest.days)}` : `${days(evidence.rest.days)} in the jar, and its air is dry`}. Water moves slowly from thick to thin pieces: look daily until day ${evidence.rest.needed ?? REST_DAYS}.`,
-      )
-    }
+/** In its closed jar. */
+function judgeRest({ evidence, weight, feel, veto, jarAir, answer }: Heard, rest: NonNullable<DrynessEvidence['rest']>): DrynessVerdict {
+  if (rest.lastSaw === 'mould') {
+    return answer('keep-drying', 'discard', 'Mould anywhere in the jar: discard all of it, and do not taste it.', {
+      headline: 'Discard it',
+      discard: true,
+    })
+  }
+  const looked = rest.lastSaw !== 'nothing'
+  if (looked && rest.lastSaw !== 'dry')
+    return answer('keep-drying', 'load', 'The jar shows moisture: back to the machine the same day, then rest again.')
+  if (weight.says === 'wet') {
+    const water = percent(evidence.weight!.moistureNow.p50)
     return answer(
-      evidence.purpose === 'pieces' ? 'seal' : 'grind',
-      evidence.purpose === 'pieces' ? 'pack' : 'grind',
-      `${days(evidence.rest.days)} in a closed jar${looked ? ' without moisture' : ', whose air is dry'}.`,
+      'keep-drying',
+      'load',
+      `By all that was weighed it holds about ${water} % water, whatever the jar shows: back to the machine.`,
+      {
+        headline: 'Dry it again',
+        disagreement: looked
+          ? `Eyes see no moisture and the weights say ${water} % water. Beads come late, or the weight at loading was wrong: weigh what is in the jar, and read its air with a hygrometer.`
+          : undefined,
+      },
     )
   }
+  if (veto || feel.says === 'wet')
+    return answer('keep-drying', 'load', 'It was last felt wet, and nothing has dried it since: back to the machine.', {
+      headline: 'Dry it again',
+    })
+  if (jarAir.says === 'wet' && !looked)
+    return answer('keep-drying', 'load', 'The jar’s air says that the food is not dry through: back to the machine the same day.', {
+      headline: 'Dry it again',
+    })
+  if (jarAir.says === 'wet') {
+    return answer(
+      'keep-drying',
+      'load',
+      'The jar shows no beads, but its air says that the food is not dry through: back to the machine the same day.',
+      {
+        disagreement: `Eyes say dry and the jar’s air says wet, at ${percent(evidence.jarAir!.humidity)} %. Air speaks before beads do. If the hygrometer is new, try it over salt first.`,
+      },
+    )
+  }
+  // One witness never seals: a hygrometer alone may be far off.
+  if (!looked && (jarAir.says !== 'dry' || (weight.says !== 'dry' && feel.says !== 'dry')))
+    return answer(
+      'cool-and-check',
+      'look',
+      jarAir.says === 'dry'
+        ? 'The jar’s air is dry, and nothing else says so: one witness is not enough. Look at the jar: shake it, and look for beads, sticking and clumps.'
+        : rest.days < (rest.needed ?? REST_DAYS)
+          ? 'Nobody has looked at the jar yet: shake it, and look for beads, sticking and clumps.'
+          : `${days(rest.days)} in the jar, and nobody has looked: time alone does not make it dry. Shake it, look for beads, sticking and clumps.`,
+      { headline: 'Look at the jar' },
+    )
+  if (rest.days < (rest.needed ?? REST_DAYS)) {
+    return answer(
+      'rest',
+      'look',
+      `${looked ? `No moisture after ${days(rest.days)}` : `${days(rest.days)} in the jar, and its air is dry`}. Water moves slowly from thick to thin pieces: look daily until day ${rest.needed ?? REST_DAYS}.`,
+    )
+  }
+  return answer(
+    evidence.purpose === 'pieces' ? 'seal' : 'grind',
+    evidence.purpose === 'pieces' ? 'pack' : 'grind',
+    `${days(rest.days)} in a closed jar${looked ? ' without moisture' : ', whose air is dry'}.`,
+  )
+}
 
+/** One witness against another: what decides, the likely cause, and what would tell. */
+function whereTheyPart({ weight, feel, veto, jarAir, answer }: Heard): DrynessVerdict | undefined {
   if (weight.says === 'dry' && jarAir.says === 'wet') {
     return answer(
       'keep-drying',
@@ -207,6 +228,11 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
       },
     )
   }
+  return undefined
+}
+
+/** Wet by one that decides, dry by two, or by the weight with nobody against it. */
+function whereSomeAgree({ weight, feel, veto, jarAir, answer }: Heard): DrynessVerdict | undefined {
   if (veto || feel.says === 'wet')
     return answer(
       'keep-drying',
@@ -229,31 +255,38 @@ export function judgeDryness(evidence: DrynessEvidence): DrynessVerdict {
       'feel',
       'The weight says dry. Cool a few of the thickest pieces and feel them before they leave the machine.',
     )
-  if (feel.says === 'dry') {
-    const { places } = evidence.feel!
-    // Felt so widely, a hand is what most people have; the closed jar shows what it missed.
-    if (places >= BY_HAND_PLACES)
-      return answer('rest', 'unload', `Dry by hand: cooled, in ${places} places. The closed jar will tell: look at it daily.`)
-    if (weight.says === 'nothing')
-      return answer(
+  return undefined
+}
+
+/** Felt dry, and by no other. */
+function byFeelAlone({ evidence, weight, answer }: Heard): DrynessVerdict {
+  const { places } = evidence.feel!
+  // Felt so widely, a hand is what most people have; the closed jar shows what it missed.
+  if (places >= BY_HAND_PLACES)
+    return answer('rest', 'unload', `Dry by hand: cooled, in ${places} places. The closed jar will tell: look at it daily.`)
+  if (weight.says === 'nothing')
+    return answer(
+      'cool-and-check',
+      'weigh',
+      `It feels dry; nothing was weighed to confirm it. Weigh it, or feel the thickest pieces of ${BY_HAND_PLACES} places.`,
+    )
+  if (isRoomAsked(evidence))
+    return answer(
+      'cool-and-check',
+      'air',
+      'It feels dry and loses no more. Log the room’s air: whether it can be dry enough hangs on that.',
+    )
+  return evidence.weight!.sinceFeel
+    ? answer(
         'cool-and-check',
-        'weigh',
-        `It feels dry; nothing was weighed to confirm it. Weigh it, or feel the thickest pieces of ${BY_HAND_PLACES} places.`,
+        'feel',
+        `It felt dry and the weight is close. Cool the thickest pieces of ${BY_HAND_PLACES} places and feel them, or dry it for an hour more.`,
       )
-    if (isRoomAsked(evidence))
-      return answer(
-        'cool-and-check',
-        'air',
-        'It feels dry and loses no more. Log the room’s air: whether it can be dry enough hangs on that.',
-      )
-    return evidence.weight!.sinceFeel
-      ? answer(
-          'cool-and-check',
-          'feel',
-          `It felt dry and the weight is close. Cool the thickest pieces of ${BY_HAND_PLACES} places and feel them, or dry it for an hour more.`,
-        )
-      : answer('cool-and-check', 'weigh', 'It feels dry and the weight is close. Weigh it once more before it leaves the machine.')
-  }
+    : answer('cool-and-check', 'weigh', 'It feels dry and the weight is close. Weigh it once more before it leaves the machine.')
+}
+
+/** Nobody says dry yet. */
+function byWhatThereIs({ evidence, weight, feel, jarAir, answer }: Heard): DrynessVerdict {
   if (feel.says === 'unsure')
     return answer(
       'cool-and-check',

@@ -77,6 +77,13 @@ export interface EntryKindOf<Schema extends BodySchema, Scope extends LogScope =
   afterMould?: boolean
   /** Tells how it stood or stands: may be logged on what was too long in the warm, since it can show that it was not. */
   evidence?: boolean
+  /**
+   * Whom else it tells something, beside its batch: `machine` what a run teaches of it (hours of heat, dial, evenness), `traces` what is left in
+   * a mill or on trays for others.
+   */
+  tells?: readonly ('machine' | 'traces')[]
+  /** Shown where a finished run is gone through again. */
+  replayed?: boolean
   /** What it lays into a batch's draft, from which the state is worked out; `none` where it only stands to be read. */
   effect: ((draft: BatchDraft, entry: EntryWith<z.infer<Schema>>) => void) | 'none'
   /** Whether it may be logged on this batch. The shape has been checked. */

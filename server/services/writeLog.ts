@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { checkEntry, foldBatch, placesAfter } from '#core/batch'
-import { inForce, isOfRun, meanwhile, targetField, targetOf, type Entry, type EntryOf, type TrayMove } from '#core/log'
+import { inForce, isOfRun, kindOf, meanwhile, targetField, targetOf, type Entry, type EntryOf, type TrayMove } from '#core/log'
 import { InputError, problem, refuse } from '#core/errors'
 import { listItem } from '#core/ways'
 import type { Written } from '#shared/api'
@@ -283,19 +283,15 @@ function write<More extends object>(
   return written
 }
 
-/** Kinds that say what is left in a mill or on trays for others. */
-const LEAVES_TRACES: readonly string[] = ['tick', 'grind', 'load', 'void']
-const leavesTraces = ({ body, replaces }: Entry) => LEAVES_TRACES.includes(body.kind) || replaces !== undefined
+const tells = ({ body }: Entry, what: 'machine' | 'traces') => kindOf(body.kind).tells?.includes(what) ?? false
+const leavesTraces = (entry: Entry) => tells(entry, 'traces') || entry.replaces !== undefined
 
 const batchesOf = ({ db }: Context, place: EntryPlace) =>
   place.batchId ? [place.batchId] : place.runId ? batchIdsOfRun(db, place.runId) : []
 
-/** Kinds that change what a run says of its machine. */
-const TELLS_OF_RUN: readonly string[] = ['load', 'unload', 'heat', 'air', 'void']
-
 /** Runs whose facts an entry may change. */
 function runsTouched(context: Context, place: EntryPlace, entry: Entry): string[] {
-  if (!TELLS_OF_RUN.includes(entry.body.kind)) return []
+  if (!tells(entry, 'machine')) return []
   if (place.runId) return [place.runId]
   if (place.jarId) return []
   return runsOfBatch(context, place.batchId!)

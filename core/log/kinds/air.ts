@@ -21,6 +21,8 @@ export const air: EntryKindOf<typeof schema, 'run'> = {
   scopes: ['run'],
   words: { doing: 'measuring the air', what: 'the air' },
   evidence: true,
+  tells: ['machine'],
+  replayed: true,
   effect: (draft, entry) => void draft.run(entry.body.runId).airs.push(entry),
   check: 'none',
 }

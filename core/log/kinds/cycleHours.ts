@@ -20,6 +20,7 @@ export const cycleHours: EntryKindOf<typeof schema, 'run'> = {
   scopes: ['run'],
   words: { doing: 'adding hours to the cycle', what: 'hours added to a cycle' },
   evidence: true,
+  replayed: true,
   effect: (draft, { body }) => {
     draft.run(body.runId).cycleHours += body.hours
   },

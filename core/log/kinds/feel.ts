@@ -24,6 +24,7 @@ export const feel: EntryKindOf<typeof schema> = {
   scopes: ['batch'],
   words: { doing: 'feeling', what: 'a feel' },
   evidence: true,
+  replayed: true,
   effect: (draft, entry) => void draft.feels.push(entry),
   check: (_, { inMachine, need }) => void need(inMachine, 'not-in-a-machine', 'The batch is not in a machine'),
 }

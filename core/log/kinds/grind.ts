@@ -54,6 +54,7 @@ export const grind: EntryKindOf<typeof schema> = {
   schema,
   scopes: ['batch'],
   words: { doing: 'grinding', what: 'the grinding' },
+  tells: ['traces'],
   effect: (draft, entry) => void draft.grinds.push(entry),
   check: (body, { state, say }) => {
     if (state.purpose === 'pieces')

@@ -10,6 +10,8 @@ export const heat: EntryKindOf<typeof schema, 'run'> = {
   scopes: ['run'],
   words: { doing: 'changing the heat', what: 'the heat' },
   evidence: true,
+  tells: ['machine'],
+  replayed: true,
   effect: (draft, entry) => void draft.run(entry.body.runId).heats.push(entry),
   check: 'none',
 }

@@ -23,6 +23,7 @@ export const jarAir: EntryKindOf<typeof schema> = {
   scopes: ['batch'],
   words: { doing: 'reading the jar’s air', what: 'the jar’s air' },
   evidence: true,
+  replayed: true,
   effect: (draft, entry) => void draft.jarAirs.push(entry),
   check: ({ calibration, shown }, { run, state, need, say }) => {
     need(run !== undefined && state.stage !== 'shelf', 'nothing-dried', 'Nothing has been dried yet')

@@ -54,6 +54,7 @@ export const load: EntryKindOf<typeof schema> = {
   schema,
   scopes: ['batch'],
   words: { doing: 'loading', what: 'the loading' },
+  tells: ['machine', 'traces'],
   effect: (draft, entry) => void draft.loads.push(entry),
   check: (body, scene) => {
     const { state, inMachine, machine, say } = scene

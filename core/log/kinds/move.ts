@@ -28,6 +28,7 @@ export const move: EntryKindOf<typeof schema, 'run'> = {
   scopes: ['run'],
   words: { doing: 'moving trays', what: 'a move' },
   evidence: true,
+  replayed: true,
   effect: (draft, entry) => void draft.run(entry.body.runId).moves.push(entry),
   check: 'none',
 }

@@ -10,6 +10,7 @@ export const note: EntryKindOf<typeof schema> = {
   scopes: ['batch'],
   words: { doing: 'noting', what: 'a note' },
   anytime: true,
+  replayed: true,
   effect: 'none',
   check: 'none',
 }

@@ -15,6 +15,7 @@ export const tick: EntryKindOf<typeof schema, 'run'> = {
   scopes: ['run'],
   words: { doing: 'going through the list', what: 'a tick' },
   evidence: true,
+  tells: ['traces'],
   effect: 'none',
   check: 'none',
 }

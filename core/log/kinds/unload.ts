@@ -11,6 +11,8 @@ export const unload: EntryKindOf<typeof schema> = {
   scopes: ['batch'],
   words: { doing: 'taking out', what: 'taking out' },
   evidence: true,
+  tells: ['machine'],
+  replayed: true,
   effect: (draft, entry) => void draft.unloads.push(entry),
   check: (body, { at, inMachine, need, say, run }) => {
     if (!need(inMachine, 'not-in-a-machine', 'The batch is not in a machine') || !run) return

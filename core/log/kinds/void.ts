@@ -10,6 +10,7 @@ export const voided: EntryKindOf<typeof schema, LogScope> = {
   scopes: ['batch', 'run', 'jar'],
   words: { doing: 'voiding', what: 'a voiding' },
   anytime: true,
+  tells: ['machine', 'traces'],
   effect: 'none',
   check: 'none',
 }

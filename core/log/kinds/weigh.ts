@@ -16,6 +16,7 @@ export const weigh: EntryKindOf<typeof schema> = {
   scopes: ['batch'],
   words: { doing: 'weighing', what: 'a weight' },
   evidence: true,
+  replayed: true,
   effect: (draft, entry) => void draft.weighs.push(entry),
   check: (body, scene) => {
     const { run, at, say } = scene
