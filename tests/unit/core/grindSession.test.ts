@@ -1,7 +1,6 @@
 import fc from 'fast-check'
-import { checkEntry, foldBatch } from '#core/batch'
+import { checkEntry, foldBatch, sieveReached } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
-import { sieveReached } from '#core/batch'
 import { fillOf, GRADE_UM, gradeOfOpening, gradeReached, grindSession, MESH_UM, planGrinding, seedG, sumRounds } from '#core/grinding'
 import { bestJar, JAR_SIZES_ML, jarsFor, leakOf, measuredLeak, permeanceOf, strengthOf, useMore } from '#core/keeping'
 import { saturationKPa } from '#core/air'
