@@ -8,11 +8,18 @@ import { makeTestRuns, weighTrays, weighUpTo } from '../../support/dryingRuns'
  * changes a constant sees here what moves with it.
  */
 const [first, second] = makeTestRuns(2, 31)
-const rounded = (value: unknown): unknown => {
+/** To four digits; figures that belong together on one line. */
+function rounded(value: unknown): unknown {
   if (typeof value === 'number') return Number.isFinite(value) ? Number(value.toPrecision(4)) : String(value)
-  if (Array.isArray(value)) return value.map(rounded)
-  if (value && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, rounded(inner)]))
-  return value
+  if (value === null || typeof value !== 'object') return value
+  if (Array.isArray(value)) {
+    const items = value.map(rounded)
+    return items.every(item => typeof item === 'number') ? items.join(' ') : items
+  }
+  const inner = Object.entries(value).map(([key, item]) => [key, rounded(item)] as const)
+  return inner.every(([, item]) => item === null || typeof item !== 'object')
+    ? inner.map(([key, item]) => (/^p\d+$/.test(key) ? `${item}` : `${key} ${item}`)).join(', ')
+    : Object.fromEntries(inner)
 }
 function figures(run: DryingRun) {
   const { curve, nextWeighings, ...estimate } = estimateDrying(run)

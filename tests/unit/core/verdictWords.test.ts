@@ -1,5 +1,6 @@
 import { FEEL_QUESTIONS, judgeDryness, judgeFeel, type DrynessEvidence, type FeelCheck } from '#core/dryness'
 import type { FeelForm } from '#core/foods'
+import { collapse } from '../../support/collapse'
 
 /**
  * What is said of every state of the evidence, word for word: whoever changes a threshold or a sentence sees here which verdicts
@@ -68,24 +69,28 @@ function words(evidence: Partial<DrynessEvidence>): string {
 }
 
 describe('the verdict, word for word', () => {
+  const tables = (said: Record<string, string[][]>) => Object.fromEntries(Object.entries(said).map(([key, rows]) => [key, collapse(rows)]))
   it('of weight, feel and jar air', () => {
-    const said: Record<string, string[]> = {}
+    const said: Record<string, string[][]> = {}
     for (const [w, weight] of Object.entries(weights))
       for (const [f, felt] of Object.entries(feels))
-        for (const [a, air] of Object.entries(airs)) (said[words({ weight, feel: felt, jarAir: air })] ??= []).push(`${w}; ${f}; ${a}`)
-    expect(said).toMatchSnapshot()
+        for (const [a, air] of Object.entries(airs)) (said[words({ weight, feel: felt, jarAir: air })] ??= []).push([w, f, a])
+    expect(tables(said)).toMatchSnapshot()
   })
   it('of the jar at rest', () => {
-    const said: Record<string, string[]> = {}
+    const said: Record<string, string[][]> = {}
     for (const [r, rest] of Object.entries(rests))
       for (const w of ['not weighed', 'weighed, 20 in 100', 'weighed, 80 in 100'])
         for (const [f, felt] of Object.entries({ 'not felt': undefined, 'a wet middle': feels['a wet middle'], leathery: feels.leathery }))
           for (const a of ['no jar air', 'jar air dry', 'jar air wide', 'jar air wet'])
-            (said[words({ rest, weight: weights[w], feel: felt, jarAir: airs[a] })] ??= []).push(`${r}; ${w}; ${f}; ${a}`)
-    expect(said).toMatchSnapshot()
+            (said[words({ rest, weight: weights[w], feel: felt, jarAir: airs[a] })] ??= []).push([r, w, f, a])
+    expect(tables(said)).toMatchSnapshot()
   })
   it('of each witness by itself', () => {
-    const witness = (evidence: Partial<DrynessEvidence>, name: string) => judged(evidence).witnesses.find(item => item.name === name)
+    const witness = (evidence: Partial<DrynessEvidence>, name: string) => {
+      const found = judged(evidence).witnesses.find(item => item.name === name)
+      return found && `${found.says} | ${found.headline} | ${found.detail}`
+    }
     expect({
       weight: Object.fromEntries(Object.entries(weights).map(([key, weight]) => [key, witness({ weight }, 'weight')])),
       feel: Object.fromEntries(Object.entries(feels).map(([key, felt]) => [key, witness({ feel: felt }, 'feel')])),
