@@ -129,7 +129,7 @@ async function setPrice(group: Group) {
         </section>
       </div>
       <section class="card scroll" aria-label="Group by group">
-        <table>
+        <table class="ruled">
           <thead>
             <tr>
               <th>{{ { food: 'Food', card: 'Cut', purpose: 'Form', machine: 'Machine' }[by] }}</th>
@@ -183,7 +183,7 @@ async function setPrice(group: Group) {
               <tr v-if="open === group.key" class="more">
                 <td :colspan="by === 'food' || by === 'card' ? 8 : 7">
                   <div class="detail">
-                    <table class="steps">
+                    <table class="ruled steps">
                       <thead>
                         <tr>
                           <th>Step</th>
@@ -285,24 +285,6 @@ async function setPrice(group: Group) {
 }
 .scroll {
   overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  color: var(--quiet);
-  font: 650 0.9rem var(--text);
-}
-td,
-th {
-  padding: 0.45rem 0.8rem 0.45rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
 }
 .scale {
   position: relative;

@@ -71,7 +71,7 @@ const morning = computed(
       stands after its end takes water back.
       <button type="button" class="word-button" @click="emit('act', 'cycleHours')">Log hours added</button>
     </p>
-    <table>
+    <table class="ruled">
       <thead>
         <tr>
           <th>Tray</th>
@@ -121,23 +121,5 @@ const morning = computed(
   display: grid;
   gap: 0.6rem;
   overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  color: var(--quiet);
-  font: 650 0.9rem var(--text);
-}
-td,
-th {
-  padding: 0.4rem 0.7rem 0.4rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-th.n,
-td.n {
-  text-align: right;
 }
 </style>

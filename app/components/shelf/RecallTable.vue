@@ -15,7 +15,7 @@ const there = computed(() => props.answer.jars.filter(jar => jar.partLeftG > 0.0
         <strong>{{ format.weight(there.reduce((sum, jar) => sum + jar.partLeftG, 0)) }}</strong> of it stand in
         {{ plural(there.length, 'jar') }}; {{ format.weight(answer.eatenG) }} were eaten, poured on or thrown away.
       </p>
-      <table>
+      <table class="ruled">
         <thead>
           <tr>
             <th>Jar</th>
@@ -54,21 +54,6 @@ const there = computed(() => props.answer.jars.filter(jar => jar.partLeftG > 0.0
   overflow-x: auto;
 }
 table {
-  border-collapse: collapse;
-  width: 100%;
   margin: 0.7rem 0;
-}
-th {
-  text-align: left;
-  color: var(--quiet);
-  font: 650 0.9rem var(--text);
-}
-td,
-th {
-  padding: 0.55rem 0.9rem 0.55rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-.n {
-  text-align: right;
 }
 </style>

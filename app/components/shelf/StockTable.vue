@@ -49,7 +49,7 @@ async function wish(item: StockAnswer, typed: string) {
       </ol>
     </section>
     <section class="card scroll" aria-label="What there is">
-      <table>
+      <table class="ruled">
         <thead>
           <tr>
             <th>Food</th>
@@ -94,24 +94,7 @@ async function wish(item: StockAnswer, typed: string) {
 .scroll {
   overflow-x: auto;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
 th {
-  text-align: left;
-  color: var(--quiet);
-  font: 650 0.9rem var(--text);
-  white-space: nowrap;
-}
-td,
-th {
-  padding: 0.45rem 0.9rem 0.45rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-th.n,
-td.n {
-  text-align: right;
   white-space: nowrap;
 }
 .dot {

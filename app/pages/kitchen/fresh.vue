@@ -58,7 +58,7 @@ const dose = computed(() => more.value && format.vessels(volumeOf(1, 'teaspoon',
     </div>
     <section class="card" aria-live="polite" aria-label="Fresh and powder">
       <h2>{{ jar.foodName }}: powder and fresh</h2>
-      <table>
+      <table class="ruled">
         <thead>
           <tr>
             <th>Powder</th>
@@ -83,7 +83,7 @@ const dose = computed(() => more.value && format.vessels(volumeOf(1, 'teaspoon',
           </tr>
         </tbody>
       </table>
-      <table>
+      <table class="ruled">
         <thead>
           <tr>
             <th>Fresh</th>
@@ -129,24 +129,6 @@ section {
   display: grid;
   gap: 0.6rem;
   align-content: start;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  color: var(--quiet);
-  font: 650 0.9rem var(--text);
-}
-td,
-th {
-  padding: 0.45rem 0.9rem 0.45rem 0;
-  border-bottom: 1px solid var(--rule);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
 }
 @media (width <= 900px) {
   .two {
