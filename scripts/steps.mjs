@@ -1,6 +1,6 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { homedir, tmpdir } from 'node:os'
 import { dirname, join, relative } from 'node:path'
@@ -127,19 +127,27 @@ function sourcesDigest() {
   )
 }
 
-/** The build takes the database along; on a fresh machine it was still being compiled then. */
+/**
+ * The build takes the database along. On a fresh machine it was still being compiled then, and for another Node.js it is another one: what
+ * is installed is put beside the server, whole or not at all.
+ */
 export function placeDatabase() {
-  const place = join(root, '.output/server/node_modules', COMPILED)
-  if (existsSync(place)) return
+  const [from, place] = [join(modules, COMPILED), join(root, '.output/server/node_modules', COMPILED)]
+  if (!existsSync(from) || (existsSync(place) && readFileSync(place).equals(readFileSync(from)))) return
   mkdirSync(dirname(place), { recursive: true })
-  copyFileSync(join(modules, COMPILED), place)
+  copyFileSync(from, `${place}.part`)
+  renameSync(`${place}.part`, place)
 }
 
 /** Builds when the sources are not those of the last build. @returns whether there is a build now */
 export async function build() {
   const mark = join(root, '.output/dulse-sources')
   const wanted = sourcesDigest()
-  if (existsSync(join(root, '.output/server/index.mjs')) && read(mark) === wanted) return true
+  if (existsSync(join(root, '.output/server/index.mjs')) && read(mark) === wanted) {
+    // Whoever built it may have been ended before the database was there.
+    placeDatabase()
+    return true
+  }
   say('Building. This takes about a minute.')
   const child = spawn('npx', BUILD, {
     cwd: root,

@@ -1,7 +1,7 @@
 import { alarmKey, alarmsDue, type AlarmTodo } from '#core/planning'
 import { HOUR, MINUTE } from '#core/time'
-import { listTodos } from '#server/db/todos'
-import { householdOf, wordsFor, type Context } from '#server/services/context'
+import { householdOf, type Context } from '#server/services/context'
+import { todosFor } from '#server/services/todos'
 import type { AlarmTold } from '#shared/contracts'
 import type { AlarmBook } from './book'
 import { postWebhook, sendMail, type AlarmMessage } from './post'
@@ -22,7 +22,7 @@ type Due = AlarmTodo & { number: number; food: string }
 export async function tellDue(context: Context, book: AlarmBook, origin: string): Promise<AlarmTold[]> {
   const now = context.now()
   const { choice } = book
-  const todos = listTodos(context.db, now, MOST_LOOKED_AT, wordsFor(context)).map((row): Due => ({
+  const todos = todosFor(context, MOST_LOOKED_AT).map((row): Due => ({
     batchId: row.batch_id,
     number: row.number,
     food: row.batch_title,

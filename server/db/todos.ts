@@ -42,18 +42,14 @@ const LOOK_LATE_MS = 4 * DAY
 const STANDS = `(kind <> 'lookJar' OR to_at > ?)
   AND NOT EXISTS (SELECT 1 FROM todo_cleared c WHERE c.batch_id = t.batch_id AND c.kind = t.kind AND c.from_at = t.from_at)`
 
-/**
- * Soonest first.
- * @param words writes a sentence in the household's units
- */
-export function listTodos(db: Db, now: number, limit: number, words: (text: string) => string): TodoRow[] {
-  const rows = statement<TodoRow>(
+/** Soonest first, in the words of the reference. */
+export function listTodos(db: Db, now: number, limit: number): TodoRow[] {
+  return statement<TodoRow>(
     db,
     `
     SELECT t.batch_id, b.number, b.title AS batch_title, t.kind, t.from_at, t.to_at, t.title, t.why
     FROM todo t JOIN batch_view b ON b.batch_id = t.batch_id WHERE ${STANDS} ORDER BY t.due LIMIT ?`,
   ).all(now - LOOK_LATE_MS, limit)
-  return rows.map(row => ({ ...row, batch_title: words(row.batch_title), title: words(row.title), why: words(row.why) }))
 }
 
 export function countTodos(db: Db, now: number): number {

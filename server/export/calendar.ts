@@ -1,9 +1,9 @@
 import { ICalAlarmType, ICalCalendar } from 'ical-generator'
 import { jarsToUse } from '#server/db/jars'
 import { keptRuns } from '#server/db/plan'
-import { listTodos } from '#server/db/todos'
 import { householdOf, wordsFor, type Context } from '#server/services/context'
 import { toJarSummary } from '#server/services/shelf'
+import { todosFor } from '#server/services/todos'
 import { DAY, MINUTE } from '#core/time'
 
 const HALF_HOUR = 30 * MINUTE
@@ -26,7 +26,7 @@ export function calendar(context: Context, origin: string): string {
     ttl: 15 * 60,
     url: `${origin}/`,
   })
-  for (const todo of listTodos(db, now, SHOWN, words)) {
+  for (const todo of todosFor(context, SHOWN)) {
     const end = todo.to_at ?? todo.from_at + HALF_HOUR
     feed.createEvent({
       id: `${todo.batch_id}.${todo.kind}@dulse`,

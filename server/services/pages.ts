@@ -14,8 +14,9 @@ import { listTools } from '#server/db/tools'
 import { acceptedCautions } from '#server/db/foods'
 import { findMachine, listMachines } from '#server/db/settings'
 import { plannedFor } from '#server/db/plan'
-import { clearTodo, countTodos, listTodos } from '#server/db/todos'
-import { wordsFor, type Context } from './context'
+import { clearTodo, countTodos } from '#server/db/todos'
+import type { Context } from './context'
+import { todosFor } from './todos'
 import { matesOf } from './cycle'
 import { hoursInMachine } from './learning'
 import { reviewsFor } from './insight'
@@ -49,7 +50,7 @@ export function nowPage(context: Context): NowAnswer {
   const at = context.now()
   return {
     at,
-    todos: listTodos(db, at, TODOS_SHOWN, wordsFor(context)).map(row => ({
+    todos: todosFor(context, TODOS_SHOWN).map(row => ({
       batchId: row.batch_id,
       batchNumber: row.number,
       batchTitle: row.batch_title,

@@ -68,6 +68,8 @@ async function save() {
   )
   emit('saved', jarId)
 }
+/** What is bought may be whole: peppercorns, seeds. */
+const FORMS = PURPOSE_CHOICES.map(choice => (choice.value === 'pieces' ? { ...choice, words: 'Whole or pieces' } : choice))
 </script>
 
 <template>
@@ -92,7 +94,7 @@ async function save() {
       >
     </div>
     <WeightField v-model="netG" label="It weighs, without the jar" required />
-    <ChoiceField v-model="purpose" label="Form" :choices="PURPOSE_CHOICES" />
+    <ChoiceField v-model="purpose" label="Form" :choices="FORMS" />
     <div class="pair">
       <TextField v-model="name" label="Called (if otherwise)" /><TextField v-model="source" label="From (if known)" /><TextField
         v-model="place"

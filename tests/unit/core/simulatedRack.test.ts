@@ -1,34 +1,24 @@
 import { Rack, type RackAir, type RackSettings } from '#core/simulation'
+import { CARROTS } from '../../support/carrotRack'
 
-/** Carrot slices on nine trays, as a load of a card is: dry within a working day. */
-const LOAD: RackSettings = {
-  trayWeightsG: Array.from({ length: 9 }, () => 400),
-  solids: 0.12,
-  piece: { shape: 'slab', diffusionRate: 0.5, slowing: 0.12 },
-  evaporationRate: 3,
-  referenceC: 57,
-  thicknessSpread: 0.15,
-  traySpread: 0.08,
-  seed: 4,
-}
 const KITCHEN = { celsius: 21, humidity: 0.5 }
 const HEAT: RackAir = { setC: 57, room: KITCHEN }
 const OFF: RackAir = { setC: null, room: KITCHEN }
 function after(hours: number, more: Partial<RackSettings> = {}, air = HEAT): Rack {
-  const rack = new Rack({ ...LOAD, ...more })
+  const rack = new Rack({ ...CARROTS, ...more })
   rack.advance(hours, air)
   return rack
 }
 /** Hours until the whole is as dry, or the horizon. */
 function hoursTo(moisture: number, more: Partial<RackSettings> = {}, air = HEAT): number {
-  const rack = new Rack({ ...LOAD, ...more })
+  const rack = new Rack({ ...CARROTS, ...more })
   while (rack.moisture > moisture && rack.hours < 60) rack.advance(0.25, air)
   return rack.hours
 }
 
 describe('a rack on paper', () => {
   it('loses what its pieces lose: nothing comes from nowhere', () => {
-    const rack = new Rack(LOAD)
+    const rack = new Rack(CARROTS)
     expect(rack.weightG).toBeCloseTo(3600, 9)
     for (let i = 0; i < 30; i++) {
       rack.advance(0.5, i > 12 && i < 20 ? OFF : HEAT)
@@ -55,8 +45,8 @@ describe('a rack on paper', () => {
         hoursTo(0.08, {}, { ...HEAT, room: { celsius: 27, humidity: 0.85 } }),
       ],
     ],
-    ['thinner is sooner', () => [hoursTo(0.1, { piece: { ...LOAD.piece, diffusionRate: 1 } }), hoursTo(0.1)]],
-    ['a good place is sooner', () => [hoursTo(0.1, { placePaces: LOAD.trayWeightsG.map(() => 1.2) }), hoursTo(0.1)]],
+    ['thinner is sooner', () => [hoursTo(0.1, { piece: { ...CARROTS.piece, diffusionRate: 1 } }), hoursTo(0.1)]],
+    ['a good place is sooner', () => [hoursTo(0.1, { placePaces: CARROTS.trayWeightsG.map(() => 1.2) }), hoursTo(0.1)]],
   ])('%s', (_, both) => {
     const [sooner, later] = both()
     expect(sooner).toBeLessThan(later)
@@ -68,7 +58,7 @@ describe('a rack on paper', () => {
   })
 
   it('has thick pieces that are wet within while the weight says that all is well', () => {
-    const rack = new Rack({ ...LOAD, thicknessSpread: 0.3 })
+    const rack = new Rack({ ...CARROTS, thicknessSpread: 0.3 })
     while (rack.moisture > 0.08) rack.advance(0.25, HEAT)
     expect(rack.wettest.whole).toBeGreaterThan(0.16)
     expect(rack.wettest.core).toBeGreaterThan(rack.wettest.whole)
@@ -84,9 +74,9 @@ describe('a rack on paper', () => {
   })
 
   it('closes in a hot start where the food hardens: more is left within after as many hours', () => {
-    const hardening = { piece: { ...LOAD.piece, hardening: 0.3 } }
+    const hardening = { piece: { ...CARROTS.piece, hardening: 0.3 } }
     const gentle = after(8, hardening)
-    const hot = new Rack({ ...LOAD, ...hardening })
+    const hot = new Rack({ ...CARROTS, ...hardening })
     hot.advance(3, { ...HEAT, setC: 75 })
     hot.advance(5, HEAT)
     expect(hot.wettest.core).toBeGreaterThan(gentle.wettest.core)
@@ -94,7 +84,7 @@ describe('a rack on paper', () => {
 
   it('halving the step of whoever looks changes nothing that is seen', () => {
     const one = after(10)
-    const other = new Rack(LOAD)
+    const other = new Rack(CARROTS)
     for (let i = 0; i < 20; i++) other.advance(0.5, HEAT)
     expect(other.weightG).toBeCloseTo(one.weightG, 6)
   })
