@@ -1,10 +1,11 @@
+import { PURPOSE_WORDS } from './words'
 import { heatState, STANDARD_WAY } from '#core/ways'
 import { uncapital } from '#core/text'
 import { FEEL_QUESTIONS } from '#core/dryness'
 import { listItem, WAY_KEYS, type WayKey } from '#core/ways'
 import { packageOf } from '#core/keeping'
 import type { PrepStepName } from '#core/foods'
-import { HOLD_WORDS, type BodyOf, type EntryBody, type PictureSubject } from '#core/log'
+import { FATE_WORDS, HOLD_WORDS, type BodyOf, type EntryBody, type PictureSubject } from '#core/log'
 
 interface Writers {
   weight: (grams: number) => string
@@ -77,6 +78,7 @@ export const SHOWS_WORDS: Record<PictureSubject, string> = {
   jar: 'the jar',
   other: 'something else',
 }
+const SPLIT_WORDS = { trimmings: 'what came off', pieces: 'pieces', flakes: 'flakes', powder: 'powder' } as const
 export const AGAIN_WORDS = { yes: 'worth repeating', changed: 'again, but changed', no: 'not again' } as const
 const SMELLS = {
   strong: 'strong',
@@ -104,7 +106,7 @@ export function logWords(body: EntryBody, writers: Writers): string {
       return `${PREP_WORDS[body.step].toLowerCase()}${core}${amount}${added}${body.step === 'cut' && cut.length > 0 ? `: ${sentence(String(cut[0]))}` : ''}${body.note ? `. ${body.note}` : ''}`
     }
     case 'load':
-      return `loaded ${body.weightSdG === undefined ? '' : 'about '}${weight(body.totalG)}${body.weightSdG === undefined ? '' : ', not weighed,'} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}`
+      return `loaded ${body.weightSdG === undefined ? '' : 'about '}${weight(body.totalG)}${body.weightSdG === undefined ? '' : ', not weighed,'} on ${body.positions.length === 1 ? 'tray' : 'trays'} ${positions(body.positions)}${body.whole ? ', all there was' : ''}`
     case 'heat':
       return heatState(way ?? STANDARD_WAY, body.setC, temperature)
     case 'cycleHours': {
@@ -129,7 +131,7 @@ export function logWords(body: EntryBody, writers: Writers): string {
     case 'outlook':
       return `${clock ? `comes in at ${clock(body.duskMinute)}` : 'comes in at dusk'}${body.rainAt && dayTime ? `; rain expected ${dayTime(body.rainAt)}` : ''}`
     case 'split':
-      return `${weight(body.weightG)} became a batch of its own${body.what ? `: ${body.what}` : ''}`
+      return `${body.weightSdG === undefined ? '' : 'about '}${weight(body.weightG)}${body.form && body.form !== 'prepared' ? ` of ${SPLIT_WORDS[body.form]}` : ''} ${body.fate ? FATE_WORDS[body.fate] : 'became a batch of its own'}${body.what ? `: ${body.what}` : ''}`
     case 'hold':
       return body.place === null ? 'taken up again' : `kept ${HOLD_WORDS[body.place]}`
     case 'caution':
@@ -163,9 +165,9 @@ export function logWords(body: EntryBody, writers: Writers): string {
     case 'grind':
       return body.seed && body.seed.jarId === jarId
         ? `${weight(body.seed.weightG)} seeded a grinding`
-        : `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.cleaned ? `, the mill ${body.cleaned} before` : ''}${body.note ? `. ${body.note}` : ''}`
+        : `ground ${weight(body.dryInG)} to ${weight(body.powderOutG)}${body.makes ? ` of ${body.makes}` : ''}${body.rounds && body.rounds.length > 1 ? ` in ${body.rounds.length} rounds` : ''}${body.seed ? `, seeded with ${weight(body.seed.weightG)}` : ''}${body.passes?.length ? `, sifted ${body.passes.length}×` : ''}${body.cleaned ? `, the mill ${body.cleaned} before` : ''}${body.note ? `. ${body.note}` : ''}`
     case 'pack':
-      return `${body.topUp ? 'topped up with' : 'packed'} ${weight(body.netG)}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
+      return `${body.topUp ? 'topped up with' : 'packed'} ${weight(body.netG)}${body.form ? ` of ${PURPOSE_WORDS[body.form]}` : ''}, ${(packageOf(body.packageKey)?.name ?? body.packageKey).toLowerCase()}, ${body.place}`
     case 'finish':
       return `finished${body.reason ? `: ${body.reason}` : ''}`
     case 'note':

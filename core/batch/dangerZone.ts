@@ -36,8 +36,8 @@ const HEATED: readonly string[] = ['cook', 'boil', 'roast', 'thicken']
  * Since when a batch is perishable: as it came, or since it was first cooked or puréed; undefined where it is not. What is cooked again
  * does not begin anew: heat kills what grew, and not the toxins that it left (B. cereus, S. aureus; FDA Bad Bug Book, from memory).
  */
-function perishableSince({ food, prep, intake, fromJars }: BatchState): number | undefined {
-  if (fromJars) return undefined
+function perishableSince({ food, prep, intake, beganDry }: BatchState): number | undefined {
+  if (beganDry) return undefined
   const cooked = prep.find(entry => COOKING_STEPS.includes(entry.body.step))
   if (dangerHotC(food, cooked !== undefined) === undefined) return undefined
   // Dry beans and rice are perishable from the pot on; meat was so before.

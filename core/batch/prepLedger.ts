@@ -39,7 +39,7 @@ function isTrimmed(prep: readonly EntryOf<'prep'>[], usualG: number): boolean {
 
 /** Whether the basket was on the scale before it was cooked: as was said, else as what was cooked off it later shows. */
 function weighedUncooked({ body }: EntryOf<'intake'>, prep: readonly EntryOf<'prep'>[], food: Food, card: MethodCard): boolean {
-  if (!food.uncooked || body.fromJars) return false
+  if (!food.uncooked || body.fromJars || body.prepared) return false
   if (card.raw) return true
   if (body.weighed) return body.weighed === 'uncooked'
   return prep.some(entry => COOKS.includes(entry.body.step) && entry.body.effect !== 'none')
@@ -71,23 +71,27 @@ export function ledgerOf(
   const usual = (card.trimShare ?? food.trimShare).value
   const trim = { ...usual, mean: Math.min(0.97, Math.max(0, usual.mean + effectsOfChoices(food, choices).trim)) }
   const uncooked = weighedUncooked(intake, prep, food, card)
-  const steps = [...prep, ...splits]
+  const stepsOf = (entry: EntryOf<'prep'> | EntryOf<'split'>): PrepStep[] => {
+    if (entry.body.kind === 'split')
+      return (entry.body.form ?? 'prepared') === 'prepared' ? [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }] : []
+    const { step, effect, weightG, added } = entry.body
+    if (effect === 'none') return []
+    if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
+    if (food.uncooked && COOKS.includes(step) && effect === 'water') {
+      if (uncooked) return [cooking(food, step, weightG)]
+      // It was cooked when it was weighed: what is not said to have left did not.
+      if (weightG === undefined) return []
+    }
+    if (step === 'thicken' && effect === 'water') return [{ kind: effect, name: step, weightG, reach: THICK }]
+    const usualShare = effect === 'waste' ? (USUAL_WASTE[step] ?? trim) : (USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 })
+    return [{ kind: effect, name: step, weightG, usualShare }]
+  }
+  const behindAt = intake.body.prepared?.at ?? -Infinity
+  const steps: PrepStep[] = [...prep, ...splits]
+    .filter(entry => entry.at > behindAt)
     .sort((a, b) => a.at - b.at || a.seq - b.seq)
-    .flatMap((entry): PrepStep[] => {
-      if (entry.body.kind === 'split') return [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }]
-      const { step, effect, weightG, added } = entry.body
-      if (effect === 'none') return []
-      if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
-      if (food.uncooked && COOKS.includes(step) && effect === 'water') {
-        if (uncooked) return [cooking(food, step, weightG)]
-        // It was cooked when it was weighed: what is not said to have left did not.
-        if (weightG === undefined) return []
-      }
-      if (step === 'thicken' && effect === 'water') return [{ kind: effect, name: step, weightG, reach: THICK }]
-      const usualShare = effect === 'waste' ? (USUAL_WASTE[step] ?? trim) : (USUAL_WATER[step] ?? { mean: 0.25, sd: 0.12 })
-      return [{ kind: effect, name: step, weightG, usualShare }]
-    })
-  if (!intake.body.fromJars && !isTrimmed(prep, trim.mean * intake.body.weightG))
+    .flatMap(entry => stepsOf(entry).map(step => ({ ...step, entryId: entry.id })))
+  if (!intake.body.fromJars && !intake.body.prepared && !isTrimmed(prep, trim.mean * intake.body.weightG))
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
   // Loaded without a word of it, it was cooked all the same.
   if (uncooked && !card.raw && loadedG !== undefined && !prep.some(({ body }) => COOKS.includes(body.step)))
@@ -95,14 +99,17 @@ export function ledgerOf(
   return {
     rawWeightG: intake.body.weightG,
     rawWeightSdG: intake.body.weightSdG,
-    rawMoisture: intake.body.fromJars
-      ? FROM_SHELF
-      : uncooked || card.moisture
-        ? waterOfBasket(food, card, uncooked)
-        : ((food.mixOf ? undefined : intake.body.rawWater) ?? food.rawMoisture.value),
+    rawMoisture: intake.body.prepared ?? waterComingIn(intake, food, card, uncooked),
     steps,
     loadedWeightG: loadedG,
   }
+}
+
+/** Water of what came in, wet basis: of the shelf, by the reference as it was weighed, or as own lots taught. */
+function waterComingIn({ body }: EntryOf<'intake'>, food: Food, card: MethodCard, uncooked: boolean): { mean: number; sd: number } {
+  if (body.fromJars) return FROM_SHELF
+  if (uncooked || card.moisture) return waterOfBasket(food, card, uncooked)
+  return (food.mixOf ? undefined : body.rawWater) ?? food.rawMoisture.value
 }
 
 /** Steps of a card that take water off whatever the food, and are logged so (`PrepForm`). What drips off is in the reference's water already. */

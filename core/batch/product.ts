@@ -27,14 +27,9 @@ export function isRaw({
 }
 
 /** What a batch gave, g: dry pieces, or powder with the pieces that were not ground; undefined before there is any. */
-export function productOf({
-  purpose,
-  dryG,
-  powderG,
-  piecesLeftG,
-}: Pick<BatchState, 'purpose' | 'dryG' | 'powderG' | 'piecesLeftG'>): number | undefined {
-  if (purpose === 'pieces') return dryG
-  return powderG > 0 ? powderG + (piecesLeftG ?? 0) : undefined
+export function productOf({ purpose, dryG, powderG, had }: Pick<BatchState, 'purpose' | 'dryG' | 'powderG' | 'had'>): number | undefined {
+  if (purpose === 'pieces' && powderG === 0) return dryG
+  return powderG > 0 ? powderG + (had.pieces ?? 0) : undefined
 }
 
 /** How long it is said to keep, where a school was chosen that says so and it is dry enough for that. */

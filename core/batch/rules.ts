@@ -1,5 +1,5 @@
 import { gather, InputError, refuse, type Problem, type Say } from '../errors'
-import type { FindFood } from '../foods'
+import { PURPOSES, type FindFood } from '../foods'
 import {
   checkEnvelope,
   checkInstant,
@@ -17,6 +17,7 @@ import {
 import { mouldStop, stopsAtLoading, warmStop } from '../safety'
 import { waterOf } from '../water'
 import { dangerZoneOf } from './dangerZone'
+import { formPacked } from './dryFood'
 import { foldBatch } from './state'
 
 /** What the rules need to know beside the log. */
@@ -130,12 +131,12 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
   const state = foldWhole(after, find)
   if (!state) return
   const log = inForce(after)
-  const { run, fromJars } = state
+  const { run, beganDry } = state
   const field = entry.body.kind === 'void' ? 'target' : 'weightG'
   const has = (since: number, kinds: readonly string[]) => log.some(item => item.at >= since && kinds.includes(item.body.kind))
-  if (ofKind(log, 'load').length === 0 && has(-Infinity, ['weigh', 'feel', 'unload', ...(fromJars ? [] : ['grind'])]))
+  if (ofKind(log, 'load').length === 0 && has(-Infinity, ['weigh', 'feel', 'unload', ...(beganDry ? [] : ['grind'])]))
     refuse(field, 'rested-on', 'Later entries rest on this loading: void them first.')
-  if (run?.unloadedAt === undefined && !(fromJars && !run) && has(run?.loadedAt ?? 0, ['rest', 'restEnd', 'grind', 'pack']))
+  if (run?.unloadedAt === undefined && !(beganDry && !run) && has(run?.loadedAt ?? 0, ['rest', 'restEnd', 'grind', 'pack']))
     refuse(field, 'rested-on', 'Later entries rest on this taking out: void them first.')
   if (run && (entry.replaces !== undefined || entry.body.kind === 'void')) {
     // What let the food into the machine may not be taken away from under it.
@@ -174,20 +175,28 @@ function checkWhole(entries: readonly Entry[], entry: Entry, find: FindFood): vo
 function checkJarsOfBatch(log: readonly Entry[], state: BatchState, field: string): void {
   const [firstPack] = ofKind(log, 'pack')
   const [firstGrind] = ofKind(log, 'grind')
-  const isGround = state.purpose !== 'pieces' && state.intake.body.fromForm !== 'powder'
-  if (isGround && firstPack && firstGrind && firstGrind.at > firstPack.at)
+  const isGround = firstPack && formPacked(firstPack.body, state.purpose) !== 'pieces' && !isPowderAt(state)
+  if (isGround && firstGrind && firstGrind.at > firstPack.at)
     refuse(
       'at',
       'packed-before-ground',
       'A jar would have been packed before anything was ground, and its best time would begin too early: check the time.',
     )
-  const leftG = (state.purpose === 'pieces' ? state.dryG : state.powderG) ?? 0
-  if (state.packedG > 0 && state.packedG > leftG * (1 + SCALE_SHARE) + 1)
-    refuse(field, 'more-than-there-is', 'The jars hold {packedG}, more than the {leftG} this would leave.', {
-      packedG: state.packedG,
-      leftG,
-    })
+  for (const form of PURPOSES) {
+    const packedG = state.packed[form] ?? 0
+    const hadG = state.had[form] ?? (form === 'pieces' ? state.dryG : 0) ?? 0
+    if (packedG > 0 && packedG > hadG * (1 + SCALE_SHARE) + 1)
+      refuse(field, 'more-than-there-is', 'The jars hold {packedG} of {form}, more than the {leftG} this would leave.', {
+        packedG,
+        form,
+        leftG: hadG,
+      })
+  }
 }
+
+/** It was powder or flakes before any mill: begun so, or dried so. */
+const isPowderAt = ({ intake: { body }, run }: BatchState) =>
+  (body.fromForm !== undefined && body.fromForm !== 'pieces') || run?.powder === true
 
 function foldWhole(entries: readonly Entry[], find: FindFood): BatchState | undefined {
   try {

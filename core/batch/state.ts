@@ -1,4 +1,15 @@
-import { asCut, cardOf, mixedFood, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Food, type MethodCard } from '../foods'
+import {
+  asCut,
+  cardOf,
+  mixedFood,
+  QUESTION_OF_STEP,
+  wayOf,
+  type Choices,
+  type FindFood,
+  type Food,
+  type MethodCard,
+  type Purpose,
+} from '../foods'
 import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,
@@ -6,6 +17,7 @@ import {
   kindOf,
   type BatchDraft,
   type BatchState,
+  type DryForms,
   type Entry,
   type EntryOf,
   type JarState,
@@ -20,7 +32,7 @@ import { balancePrep } from '../mass'
 import { spellsOf } from '../water'
 import { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from '../machines'
 import { WAYS } from '../ways'
-import { groundOf, type Ground } from './ground'
+import { followDry, piecesTakenG, type DryFood } from './dryFood'
 import { holdOf } from './hold'
 import { followTrays } from './places'
 import { ledgerOf } from './prepLedger'
@@ -55,36 +67,31 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const card = whole.cards.find(item => item.name === cutName) ?? cardOf(whole, intake.body.cardKey)
   const food = asCut(whole, card)
   const { purpose } = intake.body
-  const balance = balancePrep(ledgerOf(intake, prep, splits, food, card, weighedLoad(draft.loads[0]), draft.choices))
+  const ledger = ledgerOf(intake, prep, splits, food, card, weighedLoad(draft.loads[0]), draft.choices)
+  const balance = balancePrep(ledger)
   const runs = runsOf(draft, { food, card, fromPowder: intake.body.fromForm === 'powder' })
   const run = runs.at(-1)
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(draft, run.unloadedAt)
   const grinds = grindsOf(draft, run)
-  const fromJars = (intake.body.fromJars?.length ?? 0) > 0
-  const cameOutG = dryWeight(draft, run, rest) ?? (fromJars && !run ? intake.body.weightG : undefined)
+  const beganDry = intake.body.fromForm !== undefined
+  const cameOutG = dryWeight(draft, run, rest) ?? (beganDry && !run ? intake.body.weightG : undefined)
   const dryWeighed = isWeighedDry(run, rest, draft)
-  const { powderG, piecesInG, piecesLeftG, redried } = millOf(draft, run, grinds, { cameOutG, dryWeighed, intake })
+  const dry = dryFoodOf(draft, run, grinds, { cameOutG, dryWeighed, intake })
+  const { powderG, piecesInG } = dry
   // What nobody weighed as it came out was weighed into the cup, if all of it was ground.
-  const dryG = !dryWeighed && piecesInG > 0 ? piecesInG : cameOutG
+  const dryG = !dryWeighed && piecesInG > 0 ? piecesTakenG(dry) : cameOutG
   const jars = jarsOf(draft)
-  const packedG = jars.reduce((sum, jar) => sum + jar.netG, 0)
-  const isDry = rest?.endedAt !== undefined || (fromJars && !run)
-  const isPowder = grinds.length > 0 || redried
-  const packable = purpose === 'pieces' ? (isDry ? dryG : undefined) : isPowder ? powderG : undefined
-  const allPacked =
-    packable !== undefined &&
-    jars.length > 0 &&
-    packable - packedG <= Math.max(1, DUST_SHARE * packable) &&
-    // Pieces that wait for the mill are not done with.
-    !(purpose !== 'pieces' && piecesLeftG)
-  const finished = draft.finished || allPacked
+  const isDry = rest?.endedAt !== undefined || (beganDry && !run)
+  const unpacked = unpackedOf(dry, { isDry, isPowder: grinds.length > 0 || dry.redried, mostG: cameOutG ?? run?.loadedG ?? 0 })
+  const finished = draft.finished || (jars.length > 0 && isAllPacked(unpacked, dry, purpose, dryG))
   const state: BatchState = {
     food,
     card,
     purpose,
     intake,
     prep,
+    ledger,
     balance,
     run,
     earlierRuns: runs.slice(0, -1),
@@ -96,13 +103,16 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     grinds,
     powderG,
     piecesInG,
-    piecesLeftG,
+    left: dry.left,
+    had: dry.had,
+    packed: dry.packed,
+    gone: dry.gone,
+    unpacked,
     cutName: cutName ?? card.name,
     thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
     cutBy: prep.findLast(entry => entry.body.by)?.body.by,
-    unpackedG: packable === undefined ? undefined : Math.max(0, packable - packedG),
     jars,
-    packedG,
+    packedG: jars.reduce((sum, jar) => sum + jar.netG, 0),
     finished,
     mould: rest?.jars.some(jar => jar.mould) ?? false,
     splits,
@@ -112,8 +122,8 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     contains: draft.contains,
     heated: run?.unloadedAt === undefined ? [] : draft.heated.filter(entry => entry.at >= run.unloadedAt!),
     choices: { ...draft.choices, ...choicesAtWork(prep) },
-    fromJars,
-    stage: fromJars && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),
+    beganDry,
+    stage: beganDry && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),
   }
   return { ...state, hold: holdOf(state) }
 }
@@ -221,6 +231,7 @@ function runOf(
   return {
     ...loaded,
     loadedSdG: weightSdG,
+    whole: load.body.whole,
     runId,
     machineId,
     way,
@@ -365,27 +376,43 @@ function grindsOf(draft: BatchDraft, run: RunState | undefined): EntryOf<'grind'
   return draft.grinds.filter(entry => entry.at >= (run?.loadedAt ?? 0))
 }
 
-/**
- * Pieces and powder as the mill left them; or the powder that came out of the machine again, where it went in as powder, or that came
- * from jars of the shelf.
- */
-function millOf(
+/** Dry food by form, followed through the mill; powder that came out of the machine again, or from jars of the shelf, is powder to begin with. */
+function dryFoodOf(
   draft: BatchDraft,
   run: RunState | undefined,
   grinds: readonly EntryOf<'grind'>[],
   { cameOutG, dryWeighed, intake }: { cameOutG?: number; dryWeighed: boolean; intake: EntryOf<'intake'> },
-): Ground & { redried: boolean } {
+): DryFood & { redried: boolean } {
+  const { purpose, fromForm } = intake.body
   const out = run?.unloadedAt !== undefined || (run === undefined && cameOutG !== undefined)
-  const powder = run
-    ? run.powder && out
-      ? (cameOutG ?? run.loadedG)
-      : undefined
-    : intake.body.fromForm === 'powder'
-      ? cameOutG
-      : undefined
-  const powderDries = draft.powderDries.filter(entry => entry.at >= (run?.loadedAt ?? 0))
-  const driedG = powder !== undefined ? 0 : out && dryWeighed ? cameOutG : undefined
-  return { ...groundOf(grinds, powderDries, driedG, powder), redried: powder !== undefined }
+  const isGround = run ? run.powder && out : fromForm !== undefined && fromForm !== 'pieces'
+  const since = run?.loadedAt ?? 0
+  const turns = [...grinds, ...[...draft.powderDries, ...draft.packs, ...draft.splits].filter(entry => entry.at >= since)]
+  // Ground half dry and dried on: what was meant for flakes may have been ground finer since.
+  const form = run ? (draft.grinds.findLast(entry => entry.at <= run.loadedAt)?.body.makes ?? fromForm ?? purpose) : fromForm
+  const groundG = cameOutG ?? run?.loadedG
+  const start = isGround
+    ? { [form === 'flakes' ? 'flakes' : 'powder']: groundG, pieces: 0 }
+    : { pieces: out && dryWeighed ? cameOutG : undefined }
+  return { ...followDry(turns, purpose, start), redried: isGround }
+}
+
+/** What may go into jars now, by form: pieces once they are known to be dry, and whatever was ground. */
+function unpackedOf(dry: DryFood, { isDry, isPowder, mostG }: { isDry: boolean; isPowder: boolean; mostG: number }): DryForms {
+  const { pieces, flakes, powder } = dry.left
+  return {
+    // Where nobody weighed what came out, it is less than the last weight before, and less than went on the trays.
+    ...(isDry && { pieces: pieces ?? Math.max(0, mostG - piecesTakenG(dry)) }),
+    ...(isPowder && { flakes, powder }),
+  }
+}
+
+/** Nothing is left but dust in the cup; pieces that wait for the mill are not done with. */
+function isAllPacked({ pieces, flakes = 0, powder }: DryForms, { left, powderG }: DryFood, purpose: Purpose, dryG = 0): boolean {
+  if (purpose === 'pieces' ? pieces === undefined : powder === undefined && left.pieces !== 0) return false
+  const piecesG = purpose === 'pieces' ? pieces! : (left.pieces ?? 0)
+  const dustG = (wholeG: number) => Math.max(1, DUST_SHARE * wholeG)
+  return piecesG <= (purpose === 'pieces' ? dustG(dryG) : 0) && flakes + (powder ?? 0) <= dustG(powderG)
 }
 
 function jarsOf(draft: BatchDraft): JarState[] {

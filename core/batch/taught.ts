@@ -5,6 +5,7 @@ import { balancePrep } from '../mass'
 import { mapInterval, sdLogOf, type Finding } from '../stats'
 import { hoursByWeights, readJarAir, solidsByWeights, usualHoursFactor } from '../water'
 import { ledgerOf, trimmedBasket } from './prepLedger'
+import { MUCH_LESS } from './parts'
 import { isDamp, worstLook } from './rest'
 import { MINUTE } from '../time'
 
@@ -40,10 +41,10 @@ export const USUAL_RECOVERY = { median: 0.95, sdLog: 0.03 }
 export function taughtBy(state: BatchState, entries: readonly Entry[]): Taught {
   const path = pathOf(state)
   const first = state.earlierRuns[0] ?? state.run
-  if (state.fromJars || !first || first.unloadedAt === undefined) return { path }
+  if (state.beganDry || !first || first.unloadedAt === undefined) return { path }
   // A mix is no food of its own, and what was counted into the basket was not weighed.
-  const { mix, weightSdG } = state.intake.body
-  const { solids, prep, dry } = mix ? {} : solidsOf(state, first, entries)
+  const { mix, weightSdG, prepared } = state.intake.body
+  const { solids, prep, dry } = mix || prepared ? {} : solidsOf(state, first, entries)
   const weighed = weightSdG === undefined ? { prep, dry } : {}
   return { path, hours: hoursOf(state, first, entries), solids, ...weighed, recovery: recoveryOf(state) }
 }
@@ -97,14 +98,14 @@ function solidsOf(state: BatchState, run: RunState, entries: readonly Entry[]): 
   const { food, card, intake, prep: steps, splits } = state
   const rawG = intake.body.weightG
   const trimmed = trimmedBasket(food, card, rawG, intake.body.weighed)
-  // A part that became another batch, or a load that was weighed whole before it was prepared, tells nothing of trimming.
-  const whole = splits.length === 0 && Math.abs(run.loadedG - rawG) > 0.5
-  const prep = whole ? { log: Math.log(run.loadedG / trimmed.weightG.p50), doubt: SCALE_DOUBT } : undefined
+  const preparedG = preparedInAll(state, run)
+  const prep = preparedG === undefined ? undefined : { log: Math.log(preparedG / trimmed.weightG.p50), doubt: SCALE_DOUBT }
   const found = solidsFound(state, run, entries)
   if (!found) return { prep }
-  const dry = whole
-    ? { log: found.log + Math.log(run.loadedG / trimmed.solidsG.p50), doubt: Math.hypot(found.doubt, SCALE_DOUBT) }
-    : undefined
+  const dry =
+    preparedG === undefined
+      ? undefined
+      : { log: found.log + Math.log(preparedG / trimmed.solidsG.p50), doubt: Math.hypot(found.doubt, SCALE_DOUBT) }
   // What the steps leave of the reference's food. What came in beside it is known, and is not the food's.
   const reference = balancePrep(
     ledgerOf({ ...intake, body: { ...intake.body, rawWater: undefined } }, steps, splits, food, card, run.loadedG, state.choices),
@@ -118,6 +119,22 @@ function solidsOf(state: BatchState, run: RunState, entries: readonly Entry[]): 
       ? { log: Math.log(ofFood), doubt: Math.hypot(found.doubt / (1 - added / reference.mean), steady) }
       : undefined
   return { solids, prep, dry }
+}
+
+/**
+ * What the whole basket came to once it was prepared, g: on the trays, and what left it ready for them. Undefined where that tells nothing
+ * of trimming: a part went before it was trimmed or unweighed, it was weighed whole before it was prepared, or much is missing of which
+ * nobody said where it went.
+ */
+function preparedInAll({ food, card, intake, prep, splits, choices }: BatchState, run: RunState): number | undefined {
+  const rawG = intake.body.weightG
+  const parts = splits.filter(({ body: { form = 'prepared' } }) => form === 'prepared')
+  const trimmedAt = prep.find(({ body }) => body.effect === 'waste')?.at ?? Infinity
+  if (parts.some(({ at, body }) => at < trimmedAt || body.weightSdG !== undefined)) return undefined
+  if (parts.length === 0 && Math.abs(run.loadedG - rawG) <= 0.5) return undefined
+  const should = balancePrep(ledgerOf(intake, prep, splits, food, card, undefined, choices))
+  if (!run.whole && run.loadedG < MUCH_LESS * should.weightG.p10) return undefined
+  return run.loadedG + parts.reduce((sum, { body }) => sum + body.weightG, 0)
 }
 
 /** With more of the solids from salt, sugar and oil than this, the food's own are not to be told. */
@@ -167,9 +184,9 @@ function passedForDry(state: BatchState, entries: readonly Entry[]): boolean {
 }
 
 function recoveryOf(state: BatchState): Finding | undefined {
-  const { grinds, purpose, powderG, piecesInG, run } = state
+  const { grinds, powderG, piecesInG, run } = state
   // Dried once more as powder, or with a seed of older powder in the cup, its weight is not the grinding's alone.
-  if (purpose === 'pieces' || !(piecesInG > 0) || !(powderG > 0) || (run?.powderDries.length ?? 0) > 0) return undefined
+  if (!(piecesInG > 0) || !(powderG > 0) || (run?.powderDries.length ?? 0) > 0) return undefined
   if (grinds.some(({ body }) => body.seed)) return undefined
   // What was chosen to lose or add is no lesson on the mill.
   const usual = USUAL_RECOVERY.median * effectsOfChoices(state.food, state.choices).recovery

@@ -44,7 +44,7 @@ function fullPowerHours({ clock, unloadedAt, way, room = USUAL_ROOM }: RunState)
 }
 
 function handsMinutes(state: BatchState, log: readonly Entry[]): number {
-  const prep = state.fromJars ? 0 : (state.food.handsMinutesKg.value * state.intake.body.weightG) / 1000
+  const prep = state.beganDry ? 0 : (state.food.handsMinutesKg.value * state.intake.body.weightG) / 1000
   const trays = ofKind(log, 'load').reduce((sum, { body }) => sum + body.positions.length, 0)
   const looks = log.filter(({ body }) => body.kind === 'weigh' || body.kind === 'feel' || body.kind === 'look').length
   return prep + MINUTES.tray * trays + MINUTES.look * looks + MINUTES.grind * state.grinds.length + MINUTES.jar * state.jars.length

@@ -2,7 +2,7 @@ import type { Contains } from './draft'
 import type { Air } from '../air'
 import type { CardWay, Choices, Food, MethodCard, Purpose } from '../foods'
 import type { DryingClock, Spell } from '../kinetics'
-import type { PrepBalance } from '../mass'
+import type { PrepBalance, PrepLedger } from '../mass'
 import type { EntryOf, Stage } from './entry'
 import type { TrayWeight } from './fields'
 import type { HoldPlace } from './kinds/hold'
@@ -99,6 +99,8 @@ export interface RunState {
   loadedG: number
   /** It was not weighed: its doubt, standard deviation, g. */
   loadedSdG?: number
+  /** It was said to be all there was, though it was less than expected. */
+  whole?: boolean
   /** What the hours were believed to be at loading; the card's where missing. */
   usualHours?: UsualHours
   loadedAt: number
@@ -129,6 +131,9 @@ export interface RunState {
   cycleHours: number
 }
 
+/** Grams of dry food by its form. */
+export type DryForms = Partial<Record<Purpose, number>>
+
 /** What of the batch went into a jar; a jar that was topped up stands here once for each time. */
 export interface JarState {
   jarId: string
@@ -152,6 +157,8 @@ export interface BatchState {
   /** Who cut it, where noted. */
   cutBy?: string
   prep: EntryOf<'prep'>[]
+  /** The steps from basket to trays, as the balance takes them. */
+  ledger: PrepLedger
   /** Solids and moisture at (first) loading, or as far as prep has come. */
   balance: PrepBalance
   run?: RunState
@@ -166,14 +173,20 @@ export interface BatchState {
   /** That weight was on the scale when it came out or since; otherwise it is the last one before, and the food may have lost more. */
   dryWeighed: boolean
   grinds: EntryOf<'grind'>[]
-  /** Powder there is, packed or not; what was ground or dried once more stands here once. */
+  /** Flakes and powder there are, packed or not; what was ground or dried once more stands here once. */
   powderG: number
   /** Dry pieces that went into the cup since it last came out. */
   piecesInG: number
-  /** Dry pieces that wait for the mill; undefined where nobody weighed what came out. */
-  piecesLeftG?: number
-  /** What may still be packed, g: powder, or dry pieces. Undefined before there is anything to pack. */
-  unpackedG?: number
+  /** Dry food that is in no jar yet, by form, g; its pieces are missing where nobody weighed what came out. */
+  left: DryForms
+  /** What came of it in each form, less what was ground further: packed, left, and gone otherwise. */
+  had: DryForms
+  /** In jars, by form. */
+  packed: DryForms
+  /** Eaten, given or thrown away, or batches of their own, by form. */
+  gone: DryForms
+  /** What may be packed now, by form, g: missing before there is anything of it to pack. */
+  unpacked: DryForms
   jars: JarState[]
   packedG: number
   finished: boolean
@@ -187,14 +200,14 @@ export interface BatchState {
   accepted: ReadonlySet<string>
   /** Schools that were chosen for it, by question. */
   choices: Choices
-  /** It was begun from jars of the shelf: dry already, to be ground, or dried again. */
-  fromJars: boolean
+  /** It was begun dry, from jars of the shelf or a part of another batch: to be ground, or dried again. */
+  beganDry: boolean
   /** Why it is not to teach what the next ones take and give. */
   leftOut?: string
   /** Times that it was heated through once it was dry. */
   heated: EntryOf<'heatThrough'>[]
   /** Allergens that were said of it. */
   contains?: Contains
-  /** What became batches of their own. */
+  /** What left it on its way: eaten, frozen, given or thrown away, or become batches of their own. */
   splits: EntryOf<'split'>[]
 }

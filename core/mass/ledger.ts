@@ -16,9 +16,13 @@ interface Spread {
  * the step is taken with its spread, or, where a step goes on until something is as thick as it should be, as much water as
  * leaves solids of the share `reach`; nothing, where it is that thick already, unless it `swells`: rice takes water up.
  */
-export type PrepStep =
+export type PrepStep = (
   | { kind: 'waste' | 'water'; name: string; weightG?: number; usualShare?: Spread; reach?: Spread; swells?: boolean }
   | { kind: 'added'; name: string; solidsG?: number; waterG?: number; saltG?: number; sugarG?: number; oilG?: number }
+) & {
+  /** The entry that says so; missing where nobody wrote it down. */
+  entryId?: string
+}
 
 export interface PrepLedger {
   rawWeightG: number
@@ -96,15 +100,46 @@ interface State {
   solidsG: number
 }
 
+/** What a step takes off, or brings in, by the middle of all that is believed. */
+export interface TracedStep {
+  step: PrepStep
+  /** What left, g; below zero where something came in. */
+  weightG: number
+  /** Solids that came in with it, g; of what left they follow from what is there. */
+  addedSolidsG: number
+  /** What was there after it, g. */
+  afterG: number
+}
+
+/** The ledger step by step, by its middle: without the doubt, every weight as one figure. */
+export function tracePrep(ledger: PrepLedger): TracedStep[] {
+  const { mean } = ledger.rawMoisture
+  const open = ledger.steps.map(step => (step.kind === 'added' || step.weightG !== undefined ? 0 : drawShare(step, 0)))
+  const traced: TracedStep[] = []
+  follow(ledger, mean, open, stretchToLoaded(ledger, mean, open), (step, weightG, afterG) =>
+    traced.push({ step, weightG, addedSolidsG: step.kind === 'added' ? dryAdded(step) : 0, afterG }),
+  )
+  return traced
+}
+
+const dryAdded = (step: PrepStep & { kind: 'added' }) => (step.solidsG ?? 0) + (step.saltG ?? 0) + (step.sugarG ?? 0) + (step.oilG ?? 0)
+
 /** @param stretch one factor on all that is open */
-function follow(ledger: PrepLedger, moisture: number, open: readonly number[], stretch: number): State {
+function follow(
+  ledger: PrepLedger,
+  moisture: number,
+  open: readonly number[],
+  stretch: number,
+  told?: (step: PrepStep, weightG: number, afterG: number) => void,
+): State {
   let weightG = ledger.rawWeightG
   let solidsG = ledger.rawWeightG * (1 - moisture)
   ledger.steps.forEach((step, i) => {
     if (step.kind === 'added') {
-      const dry = (step.solidsG ?? 0) + (step.saltG ?? 0) + (step.sugarG ?? 0) + (step.oilG ?? 0)
+      const dry = dryAdded(step)
       weightG += dry + (step.waterG ?? 0)
       solidsG += dry
+      told?.(step, -dry - (step.waterG ?? 0), weightG)
       return
     }
     const reached = step.reach ? 1 - solidsG / weightG / open[i]! : 0
@@ -112,6 +147,7 @@ function follow(ledger: PrepLedger, moisture: number, open: readonly number[], s
     const leaves = Math.min(step.weightG ?? Math.min(0.98, share * (share > 0 ? stretch : 1)) * weightG, 0.999 * weightG)
     if (step.kind === 'waste') solidsG *= 1 - leaves / weightG
     weightG -= leaves
+    told?.(step, leaves, weightG)
   })
   return { weightG, solidsG }
 }
@@ -160,7 +196,7 @@ function check(ledger: PrepLedger): void {
       for (const part of ['solidsG', 'waterG', 'saltG', 'sugarG', 'oilG'] as const) {
         if ((step[part] ?? 0) < 0) fail(`${field}.${part}`, `“${step.name}” adds less than nothing: give what came in`)
       }
-      const dry = (step.solidsG ?? 0) + (step.saltG ?? 0) + (step.sugarG ?? 0) + (step.oilG ?? 0)
+      const dry = dryAdded(step)
       most += dry + (step.waterG ?? 0)
       water += step.waterG ?? 0
       return

@@ -10,6 +10,7 @@ import {
   worstLook,
   type Assessment,
   type CycleMate,
+  toPackG,
 } from '../batch'
 import { HOLD_WORDS, type BatchState } from '../log'
 import { outdoorTodos } from './outdoors'
@@ -511,7 +512,9 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
 
 function grindingTodo(state: BatchState): Todo {
   const name = state.food.name.toLowerCase()
-  if (state.unpackedG !== undefined) {
+  const toPack = toPackG(state)
+  // Pieces that wait for the mill come before powder that is all in its jars.
+  if (toPack !== undefined && (toPack >= 1 || !state.left.pieces)) {
     const since = state.jars.at(-1)?.packedAt ?? state.grinds.at(-1)?.at ?? state.rest?.endedAt ?? state.run?.unloadedAt ?? state.intake.at
     return {
       kind: 'pack',
@@ -527,7 +530,7 @@ function grindingTodo(state: BatchState): Todo {
     from: since,
     to: since + 2 * DAY,
     title: `Grind the ${name}`,
-    why: state.fromJars ? 'It stands open since it left its jar.' : 'It has rested and stayed dry.',
+    why: state.beganDry ? 'It stands open since it left its jar.' : 'It has rested and stayed dry.',
   }
 }
 

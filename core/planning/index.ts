@@ -7,6 +7,6 @@ export { forecastBasket, referenceYields, trimSpread, type Forecast, type Foreca
 export { freezeCycleOf } from './freezeLoad'
 export { heatChoices, hoursAtHeat, isPoorOutdoors, nearestHeat, OUTDOORS, reachOf, type HeatChoice, type Reach } from './loading'
 export { HOLD_C, hoursUntilMorning, nightChoices, type MorningHours, type NightChoice } from './night'
-export { trayTakesG } from './trayLoad'
+export { traysFor, trayTakesG } from './trayLoad'
 export { atMinuteOfDay, isAsleep, nextWaking, sleepAround, startOfDay, type Household } from './day'
 export { alarmKey, alarmsDue, TOLD_UNASKED, WAKING, type AlarmTodo, type AlarmWay } from './alarms'

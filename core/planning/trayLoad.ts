@@ -13,3 +13,8 @@ export function trayTakesG(card: MethodCard, trayAreaM2: number, kind?: WayKey):
     return { mean: POURED_KG_M2.mean * 1000 * trayAreaM2, sd: POURED_KG_M2.sd * 1000 * trayAreaM2 }
   return { mean: card.trayLoadKgM2.mean * 1000 * trayAreaM2, sd: card.trayLoadKgM2.sd * 1000 * trayAreaM2 }
 }
+
+/** Trays that so much takes in one layer, where each takes so many grams: what does not fit on the last needs one more. */
+export const traysFor = (weightG: number, perTrayG: number): number => Math.max(1, Math.ceil(weightG / perTrayG - A_TOUCH))
+/** A layer as much thicker as this is nowhere felt, as a share of a tray. */
+const A_TOUCH = 0.1

@@ -12,9 +12,7 @@ export interface Portion {
  * and so is its weight in powder.
  * @returns undefined where nothing was measured out, or it is not dry yet
  */
-export function portionOf(
-  state: Pick<BatchState, 'run' | 'earlierRuns' | 'dryG' | 'powderG' | 'piecesLeftG' | 'purpose'>,
-): Portion | undefined {
+export function portionOf(state: Pick<BatchState, 'run' | 'earlierRuns' | 'dryG' | 'powderG' | 'had' | 'purpose'>): Portion | undefined {
   const portions = (state.earlierRuns[0] ?? state.run)?.portions
   const productG = productOf(state) ?? state.dryG
   return portions && productG ? { dryG: productG / portions.count, ml: portions.ml } : undefined

@@ -20,7 +20,7 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   const first = state.earlierRuns[0] ?? run
   const targetMoisture = targetIn(state.food, state.purpose, run.way.way)
   const solidsG = state.balance.solids.mean * first.loadedG
-  const again = first !== run || state.fromJars
+  const again = first !== run || state.beganDry
   const mean = Math.min(0.98, first !== run ? solidsG / run.loadedG : state.balance.solids.mean)
   const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
   const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
@@ -30,7 +30,7 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   const share =
     thickness *
     unflipped *
-    (again ? shareOfHours(mean, state.fromJars ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
+    (again ? shareOfHours(mean, state.beganDry ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
   // What was weighed when the rest ended is the same food.
   const weighings = [...run.weighings, ...(run.rested ? [run.rested] : [])]
   const spells = spellsAt(state, run, at)

@@ -42,9 +42,9 @@ export function waterOf(state: BatchState, at = Infinity): Water {
 
 const exactly = (value: number): Interval => ({ p10: value, p50: value, p90: value })
 
-function beforeLoading({ balance, food, fromJars, intake, prep, purpose, run }: BatchState, at: number): Water {
+function beforeLoading({ balance, food, beganDry, intake, prep, purpose, run }: BatchState, at: number): Water {
   // From jars to the grinder, without a machine: dry as it was kept.
-  if (fromJars && !run) return { moisture: exactly(food.target[purpose]), known: 'jars', since: intake.at }
+  if (beganDry && !run) return { moisture: exactly(food.target[purpose]), known: 'jars', since: intake.at }
   return { moisture: balance.moisture, known: 'preparing', since: prep.findLast(entry => entry.at <= at)?.at ?? intake.at }
 }
 

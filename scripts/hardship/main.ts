@@ -5,6 +5,7 @@ import { disk } from './disk'
 import { floods } from './floods'
 import { inputs } from './inputs'
 import { kills } from './kills'
+import { lives } from './lives'
 import { outsiders } from './outsiders'
 import { servers } from './servers'
 import type { Campaign } from './campaign'
@@ -19,6 +20,7 @@ const CAMPAIGNS: Record<string, { run: Campaign; whole: number; fast: number }> 
   servers: { run: servers, whole: 20, fast: 2 },
   clocks: { run: clocks, whole: 200, fast: 20 },
   outsiders: { run: outsiders, whole: 1200, fast: 440 },
+  lives: { run: lives, whole: 100_000, fast: 500 },
   floods: { run: floods, whole: 1500, fast: 200 },
 }
 

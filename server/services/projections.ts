@@ -14,6 +14,7 @@ import {
   withMates,
   type Assessment,
   type Taught,
+  toPackG,
 } from '#core/batch'
 import { conflictsOf, inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { batchInsight } from '#core/insight'
@@ -217,7 +218,7 @@ function viewOf(
     // A weight of a wetter hour would teach a ratio that is none.
     dryG: state.stage === 'shelf' && state.dryWeighed ? state.dryG : undefined,
     groundG: state.piecesInG || undefined,
-    powderG: state.purpose === 'pieces' ? undefined : state.powderG || undefined,
+    powderG: state.powderG || undefined,
   })
   const drying = state.stage === 'drying' ? assessed : undefined
   const taught = taughtBy(state, inForce(entries))
@@ -291,7 +292,7 @@ function gramsInStage(state: BatchState): number {
     case 'resting':
       return state.dryG ?? 0
     case 'grinding':
-      return state.unpackedG ?? state.dryG ?? 0
+      return toPackG(state) ?? state.dryG ?? 0
     default:
       return state.packedG
   }

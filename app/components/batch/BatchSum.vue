@@ -41,7 +41,7 @@ const steps = computed(() =>
     },
     {
       name: 'Not ground',
-      grams: props.state.purpose === 'pieces' || !props.state.powderG ? undefined : props.state.piecesLeftG || undefined,
+      grams: props.state.powderG ? props.state.had.pieces || undefined : undefined,
       note: undefined,
     },
   ].filter((step): step is { name: string; grams: number; note: string | undefined } => step.grams !== undefined),

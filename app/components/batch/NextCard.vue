@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
-import { isDamp, restDays, restNeeded, worstLook, type Assessment } from '#core/batch'
+import { isDamp, packableForms, restDays, restNeeded, toPackG, worstLook, type Assessment } from '#core/batch'
+import { whatThereIs } from '#core/flow'
 import type { BatchState, EntryKind } from '#core/log'
 import type { ActStep } from '~/components/frame/ActSteps.vue'
 
@@ -54,7 +55,7 @@ const steps = computed(() => {
   const acts = next.value?.acts ?? []
   const main = acts.find(act => act.main) ?? acts[0]
   const goes = (act: (typeof acts)[number]): ActStep => ({ words: act.words, go: () => emit('act', act.kind) })
-  const timer = props.state.stage === 'grinding' && props.state.purpose !== 'pieces'
+  const timer = acts.some(act => act.kind === 'grind')
   return {
     first: main && goes(main),
     likely: [
@@ -163,30 +164,50 @@ function resting(state: BatchState): Next {
 }
 
 function grinding(state: BatchState): Next {
-  if (state.unpackedG === undefined) {
+  const lots = whatThereIs(state, props.now)
+  const grams = (form: string) => lots.find(lot => lot.form === form)?.weightG.p50 ?? 0
+  const piecesG = grams('pieces')
+  const toPack = toPackG(state)
+  const meantWhole = state.purpose === 'pieces'
+  const alsoPieces: Next['acts'] =
+    !meantWhole && packableForms(state).includes('pieces') ? [{ kind: 'pack', words: 'Pack pieces of it' }] : []
+  if (toPack === undefined) {
     return {
       title: 'Grind',
-      why: `${state.dryG === undefined ? 'What is dry' : format.weight(state.dryG)} to grind. Weigh what goes in and what comes out: the difference is dust and sieve.`,
+      why: `${piecesG > 0 ? format.weight(piecesG) : 'What is dry'} to grind. Weigh what goes in and what comes out: the difference is dust and sieve.`,
       acts: [
         { kind: 'grind', words: 'Log the grinding', main: true },
-        ...(state.fromJars && !state.run ? [{ kind: 'load' as const, words: 'Dry it first' }] : []),
+        ...alsoPieces,
+        ...(state.beganDry && !state.run ? [{ kind: 'load' as const, words: 'Dry it first' }] : []),
       ],
     }
   }
-  const acts: Next['acts'] = [{ kind: 'pack', words: 'Pack a jar', main: true }]
-  if (state.purpose !== 'pieces' && state.jars.length === 0)
+  const groundG = grams('flakes') + grams('powder')
+  const toPackNow = meantWhole ? piecesG + groundG : groundG
+  const grinds = toPackNow < 1 && piecesG > 0
+  const acts: Next['acts'] = [{ kind: 'pack', words: 'Pack a jar', main: !grinds }, ...(groundG >= 1 ? alsoPieces : [])]
+  if (groundG >= 1 && state.jars.length === 0)
     acts.push({ kind: 'powderDry', words: 'Dry the powder' }, { kind: 'load', words: 'Back to the machine' })
-  if (state.purpose !== 'pieces')
-    acts.push({ kind: 'grind', words: state.piecesLeftG ? `Grind the other ${format.weight(state.piecesLeftG)}` : 'Grind it again' })
+  if (piecesG > 0 && !meantWhole) acts.push({ kind: 'grind', words: `Grind the other ${format.weight(piecesG)}`, main: grinds })
+  else if (piecesG > 0) acts.push({ kind: 'grind', words: 'Grind some of it' })
+  else if (groundG > 0) acts.push({ kind: 'grind', words: 'Grind it again' })
   if (state.jars.length > 0) acts.push({ kind: 'finish', words: 'Finish here' })
   return {
-    title:
-      state.unpackedG < 1 && state.piecesLeftG
-        ? `${format.weight(state.piecesLeftG)} still to grind`
-        : `${format.weight(state.unpackedG)} to pack`,
-    why: 'Open powder takes water from the room and sets: close it in jars now.',
+    title: grinds ? `${format.weight(piecesG)} still to grind` : `${toPackWords(lots, meantWhole)} to pack`,
+    why:
+      groundG >= 1
+        ? 'Open powder takes water from the room and sets: close it in jars now.'
+        : 'Open it takes water from the room: close it in jars now.',
     acts,
   }
+}
+
+/** "40 g", or where there are several forms "60 g of pieces and 40 g of powder". */
+function toPackWords(lots: ReturnType<typeof whatThereIs>, meantWhole: boolean): string {
+  const ready = lots.filter(lot => meantWhole || lot.form !== 'pieces')
+  const [only] = ready
+  if (ready.length <= 1) return format.weight(only?.weightG.p50 ?? 0)
+  return ready.map(lot => `${format.weight(lot.weightG.p50)} of ${lot.form}`).join(' and ')
 }
 </script>
 

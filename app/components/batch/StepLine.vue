@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toPackG } from '#core/batch'
 import type { BatchState } from '#core/log'
 
 const props = defineProps<{ state: BatchState }>()
@@ -13,7 +14,7 @@ const steps = computed(() => {
     prep: 'Load',
     drying: state.feel ? 'Test' : 'Dry',
     resting: 'Rest',
-    grinding: state.unpackedG === undefined && state.purpose !== 'pieces' ? 'Grind' : 'Pack',
+    grinding: toPackG(state) === undefined ? 'Grind' : 'Pack',
     shelf: '',
   }[state.stage]
   const at = now === '' ? names.length : names.indexOf(now)

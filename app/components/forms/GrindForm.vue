@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { grindsAgain, toGrindG } from '#core/batch'
+import { formMade, grindsAgain, toGrindG, type GroundForm } from '#core/batch'
+import { targetIn } from '#core/foods'
 import type { BatchState, EntryBody } from '#core/log'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
@@ -10,6 +11,9 @@ const format = useFormat()
 /** Pieces first; where none are left, the powder once more. */
 const again = ref(props.initial?.again ?? grindsAgain(props.state))
 const dryInG = ref(props.initial?.dryInG ?? toGrindG(props.state, again.value))
+/** Coarse or fine: a part of a batch may become what the rest is not meant for. */
+const usualMade = formMade({}, props.state.purpose)
+const makes = ref<GroundForm>(props.initial?.makes ?? usualMade)
 watch(again, powder => (dryInG.value = toGrindG(props.state, powder)))
 const paper = usePaper()
 // A form that was closed after the mill had run finds its powder again.
@@ -49,6 +53,7 @@ function read(): FormReading {
         dryInG: dryInG.value,
         powderOutG: powderOutG.value,
         again: again.value || undefined,
+        makes: makes.value === usualMade ? undefined : makes.value,
         cleaned: cleaned.value,
         note: note.value.trim() || undefined,
       },
@@ -63,7 +68,7 @@ defineExpose({ read })
   <PaperMill v-if="paper && !initial && !found" :paper="paper" @ground="takeMilled" />
   <p class="quiet">Pulse first, then short runs: a long one heats the cup, and warm powder sticks.</p>
   <ChoiceField
-    v-if="state.powderG > 0 && state.piecesLeftG"
+    v-if="state.powderG > 0 && state.left.pieces"
     v-model="again"
     label="Into the cup"
     :choices="[
@@ -71,12 +76,24 @@ defineExpose({ read })
       { value: true, words: 'Powder, once more' },
     ]"
   />
+  <ChoiceField
+    v-model="makes"
+    label="It becomes"
+    :choices="[
+      { value: 'powder', words: 'powder' },
+      { value: 'flakes', words: 'flakes' },
+    ]"
+  />
+  <p v-if="state.purpose === 'pieces' && !again" class="caution">
+    Pieces are dry enough to keep at {{ format.share(targetIn(state.food, 'pieces', state.run?.way.way)) }} water; powder wants
+    {{ format.share(targetIn(state.food, 'powder', state.run?.way.way)) }}, or it sticks and sets. Dry what you grind a little longer.
+  </p>
   <div class="pair">
     <WeightField :key="String(again)" v-model="dryInG" :label="again ? 'Powder in' : 'Dry in'" required />
     <WeightField
       :key="milled"
       v-model="powderOutG"
-      :label="state.purpose === 'flakes' ? 'Flakes out' : 'Powder out'"
+      :label="makes === 'flakes' ? 'Flakes out' : 'Powder out'"
       :hint="lost"
       required
       autofocus

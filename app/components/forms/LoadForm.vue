@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { sdOf } from '#core/stats'
 import { uuidv7 } from 'uuidv7'
-import type { BatchState, EntryBody } from '#core/log'
+import { holdLimit, remainderAt, spentAt, waitingAs } from '#core/batch'
+import { FATES, FATE_WORDS, type BatchState, type EntryBody, type Fate, type HoldPlace } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, wayOf } from '#core/foods'
 import { STANDARD_WAY, WAYS } from '#core/ways'
@@ -15,13 +16,15 @@ import {
   OUTDOORS,
   reachOf,
   startOfDay,
+  traysFor,
   trayTakesG,
   type HeatChoice,
 } from '#core/planning'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
-import { MINUTE } from '#core/time'
+import { DAY, HOUR, MINUTE } from '#core/time'
+import type { PartParcel } from '~/utils/parts'
 
 type Load = Extract<EntryBody, { kind: 'load' }>
 const props = defineProps<{ state: BatchState; page: BatchAnswer; initial?: Load; place?: number }>()
@@ -36,7 +39,7 @@ const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG |
 const UNWEIGHED = 0.1
 type Machine = BatchAnswer['machines'][number]
 const freeIn = ({ id, trays }: Machine) => trays - (props.page.taken[id]?.positions.length ?? 0)
-const neededIn = ({ trayAreaM2, kind }: Machine) => Math.round((guessG ?? 0) / trayTakesG(props.state.card, trayAreaM2, kind).mean)
+const neededIn = ({ trayAreaM2, kind }: Machine) => traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind).mean)
 const rank = (item: Machine) =>
   (item.kind === usualKind ? 0 : props.state.card.ways.some(way => way.way === item.kind) ? 10 : 30) +
   (freeIn(item) === item.trays ? 0 : freeIn(item) >= neededIn(item) ? 1 : 15)
@@ -73,13 +76,16 @@ const each = computed(() => weighed.value === 'trays')
 /** What is expected on the trays, with its doubt: by what the steps left, or by full trays where nobody knows even that. */
 const expected = computed(() => {
   const doubtG = sdOf(props.state.balance.weightG)
-  const grams = guessG ?? perTrayG.value * chosen.value.length
+  const needed = traysFor(guessG ?? 0, perTrayG.value)
+  // What finds no place on the trays that are free is not on them.
+  const onThese = chosen.value.length < needed && !props.state.run ? chosen.value.length / needed : 1
+  const grams = guessG === undefined ? perTrayG.value * chosen.value.length : guessG * onThese
   const spread = props.state.run ? 0 : doubtG
   return { grams: Math.round(grams), sdG: Math.max(1, Math.round(Math.hypot(spread, UNWEIGHED * grams))) }
 })
 const totalG = ref<number | undefined>(props.initial?.totalG)
 const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2, kind.value).mean)
-const traysNeeded = computed(() => Math.max(1, Math.round((totalG.value ?? guessG ?? perTrayG.value) / perTrayG.value)))
+const traysNeeded = computed(() => traysFor(totalG.value ?? guessG ?? perTrayG.value, perTrayG.value))
 const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(
   Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])),
@@ -283,6 +289,42 @@ const stops = computed(() =>
     props.state.choices,
   ),
 )
+/** What should be there still beside this load, and what becomes of it. */
+const remainder = computed(() => (props.initial || loadG.value <= 0 ? undefined : remainderAt(props.state, loadG.value)))
+const rest = ref<HoldPlace | Fate | 'all'>()
+const restG = ref<number>()
+const waiting = waitingAs(props.state)
+const spentH = spentAt(props.state, Date.now())
+const waitsWords = (place: HoldPlace) => {
+  const ms = holdLimit(place, waiting, props.state.food, { spentH })
+  return `at most ${ms < DAY ? format.hours(ms / HOUR) : plural(Math.round(ms / DAY), 'day')}`
+}
+const restChoices = computed(() => [
+  ...(remainder.value?.form === 'prepared'
+    ? WAITING
+    : [{ value: 'counter' as const, words: 'kept apart, dry', note: 'a batch of its own' }]),
+  ...FATES.map(value => ({ value, words: FATE_WORDS[value] })),
+  { value: 'all' as const, words: 'nothing is left', note: 'that is all there was' },
+])
+const WAITING = [
+  { value: 'counter' as const, words: 'a second load', note: `or another machine, ${waitsWords('counter')}` },
+  { value: 'refrigerator' as const, words: 'the refrigerator', note: waitsWords('refrigerator') },
+  { value: 'freezer' as const, words: 'the freezer, to dry later', note: waitsWords('freezer') },
+]
+const isFate = (value: string): value is Fate => (FATES as readonly string[]).includes(value)
+/** What leaves the batch before the rest of it is loaded; undefined where all of it is on the trays. */
+function partOfRest(): PartParcel | { problem: string } | undefined {
+  if (!remainder.value || rest.value === 'all') return undefined
+  const { grams, sdG, form } = remainder.value
+  const of = form === 'prepared' ? undefined : form
+  if (rest.value === undefined) return { problem: `Say what becomes of the other ${format.weight(grams)}, or that there is none.` }
+  const weightG = restG.value ?? Math.max(1, Math.round(grams))
+  const doubtG = restG.value === undefined ? Math.max(1, Math.round(Math.hypot(sdG, UNWEIGHED * weightG))) : 0
+  if (isFate(rest.value))
+    return { body: { kind: 'split', weightG, weightSdG: doubtG > 0 ? doubtG : undefined, fate: rest.value, form: of }, more: [] }
+  return partParcel(props.state, props.page, Date.now(), { form, grams: weightG, sdG: doubtG }, of ? undefined : rest.value)
+}
+
 /** It goes in raw, or nobody measured that it was cooked. */
 const rawHere = computed(
   () =>
@@ -323,7 +365,7 @@ function read(): FormReading {
     withPortions.value && portionCount.value && portionMl.value
       ? { count: Math.round(portionCount.value), ml: portionMl.value }
       : props.initial?.portions
-  const load: EntryBody = {
+  const load: Load = {
     kind: 'load',
     runId,
     machineId: machineId.value,
@@ -338,7 +380,10 @@ function read(): FormReading {
   }
   if (!props.initial && (roomC.value === undefined) !== (humidity.value === undefined))
     return { problem: 'The air’s temperature and humidity go together: give both, or neither.' }
-  const bodies: EntryBody[] = [...(cautions.value?.bodies() ?? []), load]
+  const part = partOfRest()
+  if (part && 'problem' in part) return part
+  if (remainder.value && rest.value === 'all') load.whole = true
+  const bodies: EntryBody[] = [...(cautions.value?.bodies() ?? []), ...(part ? [part.body] : []), load]
   if (props.initial) return { bodies }
   if (heat.value !== 'leave' && heat.value !== 'off') {
     const set =
@@ -364,7 +409,7 @@ function read(): FormReading {
       rainAt: rainMinute === undefined ? undefined : startOfDay(Date.now(), settings.value.timeZone) + rainMinute * MINUTE,
     })
   }
-  return { bodies }
+  return { bodies, more: part?.more }
 }
 defineExpose({ read })
 </script>
@@ -430,6 +475,19 @@ defineExpose({ read })
     autofocus
   />
   <p v-if="each" class="quiet">Together {{ format.weight(sum) }}</p>
+  <template v-if="remainder">
+    <ChoiceField
+      v-model="rest"
+      :label="`About ${format.weight(remainder.grams)} is not on the trays: what becomes of it?`"
+      :choices="restChoices"
+    />
+    <WeightField
+      v-if="rest && rest !== 'all'"
+      v-model="restG"
+      label="It weighs"
+      :hint="`left empty, about ${format.weight(remainder.grams)}`"
+    />
+  </template>
   <template v-if="facts.underVacuum">
     <ChoiceField
       v-model="frozen"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { uuidv7 } from 'uuidv7'
-import { isRaw, isSulphited, keepsOf } from '#core/batch'
+import { isRaw, isSulphited, keepsOf, packableForms } from '#core/batch'
+import { whatThereIs } from '#core/flow'
+import type { Purpose } from '#core/foods'
 import { waterOf } from '#core/water'
 import { WAYS } from '#core/ways'
 import type { BatchState, EntryBody } from '#core/log'
@@ -14,17 +16,25 @@ type Pack = Extract<EntryBody, { kind: 'pack' }>
 const props = defineProps<{ state: BatchState; page?: BatchAnswer; initial?: Pack; at?: number }>()
 const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
-const { food, purpose } = props.state
+const { food } = props.state
+/** What may go into a jar: what it is meant for first, and what else there is of it. */
+const forms = packableForms(props.state)
+const form = ref<Purpose>(props.initial?.form ?? (props.initial ? props.state.purpose : (forms[0] ?? props.state.purpose)))
+const purpose = computed(() => form.value)
 /** What comes out of a vacuum is packed at once: no rest is missing. */
 const fromVacuum = props.state.run !== undefined && WAYS[props.state.run.way.way].underVacuum
 const last = props.state.jars.at(-1)?.body
 const density = food.powderDensity.value.mean
-const left = props.state.unpackedG ?? 0
-const sizes = jarsFor(left > 0 ? left : 100, density, purpose)
-const usual =
-  sizes.find(choice => choice.sizeMl === settings.value.jarMl) ??
-  jarsFor(left > 0 ? left : 100, density, purpose, [settings.value.jarMl])[0]!
-const netG = ref<number | undefined>(props.initial?.netG ?? (left > 0 ? Math.round(left / usual.count) : undefined))
+const lots = whatThereIs(props.state, Date.now())
+const left = computed(() => lots.find(lot => lot.form === form.value)?.weightG.p50 ?? 0)
+/** What one jar of the usual size takes of it. */
+function shareOfJar(): number | undefined {
+  if (left.value <= 0) return undefined
+  const usual = jarsFor(left.value, density, purpose.value, [settings.value.jarMl])[0]!
+  return Math.round(left.value / usual.count)
+}
+const netG = ref<number | undefined>(props.initial?.netG ?? shareOfJar())
+watch(form, () => (netG.value = shareOfJar()))
 const ontoJar = ref<string>(props.initial?.topUp ? props.initial.jarId : '')
 const onto = computed(() => props.page?.shelf.find(jar => jar.jarId === ontoJar.value))
 const packageKey = ref<PackageKey>(props.initial?.packageKey ?? last?.packageKey ?? 'screw-jar')
@@ -59,7 +69,7 @@ const stops = computed(() =>
 const best = computed(() =>
   bestByWindow({
     food,
-    purpose,
+    purpose: purpose.value,
     packageKey: packageKey.value,
     storageC: settings.value.pantryC,
     rested: props.state.rest?.startedAt !== undefined || fromVacuum,
@@ -70,12 +80,12 @@ const best = computed(() =>
 const glass = glassOf(food)
 /** Jars that would take it, the next smaller and larger beside the best. */
 const choices = computed(() => {
-  const all = jarsFor(netG.value ?? left, density, purpose)
+  const all = jarsFor(netG.value ?? left.value, density, purpose.value)
   const fit = all.indexOf(bestJar(all))
   const near = all.slice(Math.max(0, fit - 1), fit + 2)
   const shown = near.some(choice => choice.sizeMl === sizeMl.value)
     ? near
-    : [...near, ...jarsFor(netG.value ?? left, density, purpose, [sizeMl.value])]
+    : [...near, ...jarsFor(netG.value ?? left.value, density, purpose.value, [sizeMl.value])]
   return shown
     .sort((a, b) => a.sizeMl - b.sizeMl)
     .map(choice => ({
@@ -86,7 +96,7 @@ const choices = computed(() => {
 })
 /** What the pantry's warmth does to it. */
 const clumps = computed(() => {
-  if (purpose === 'pieces') return undefined
+  if (purpose.value === 'pieces') return undefined
   const risk = clumpRisk(glass, moisture, settings.value.pantryC)
   const driest = looseBelow(glass, settings.value.pantryC)
   const words = { none: 'stays loose', slight: 'may clump a little, and a spoon breaks it', sticky: 'clumps', cakes: 'cakes' }[risk]
@@ -99,7 +109,7 @@ const damp = computed(() => {
     netG.value && gPerDayKPa !== undefined
       ? dampOf({
           food,
-          purpose,
+          purpose: purpose.value,
           netG: netG.value,
           gPerDayKPa,
           celsius: settings.value.pantryC,
@@ -130,6 +140,7 @@ function read(): FormReading {
         kind: 'pack',
         ...jar,
         netG: netG.value,
+        form: form.value === props.state.purpose ? undefined : form.value,
         packageKey: packageKey.value,
         storageC: inOil.value ? oilC.value : settings.value.pantryC,
         inOil: inOil.value || undefined,
@@ -158,7 +169,14 @@ defineExpose({ read })
     :sachet="beside.absorberCc !== undefined || beside.gelG !== undefined"
     :canning-lid="packageKey === 'vacuum-jar'"
   />
+  <ChoiceField
+    v-if="!initial && forms.length > 1"
+    v-model="form"
+    label="What goes in"
+    :choices="forms.map(value => ({ value, words: PURPOSE_WORDS[value] }))"
+  />
   <WeightField
+    :key="form"
     v-model="netG"
     label="In this jar"
     :hint="initial ? undefined : `${format.weight(left)} to pack, ${format.share(moisture)} water by its ${water.known}`"

@@ -37,6 +37,8 @@ const schema = z.strictObject({
   powderOutG: weightG,
   /** It was powder already, ground once more. */
   again: z.boolean().optional(),
+  /** What it became, where that is not what the batch is for: flakes of a part, or powder of pieces that were meant to be kept. */
+  makes: z.enum(['flakes', 'powder'], { error: 'Say whether it became flakes or powder.' }).optional(),
   grinderId: id.optional(),
   warm: z.boolean().optional(),
   /** How the mill had been cleaned since it ground something else: only washed it leaves nothing of that. */
@@ -57,18 +59,16 @@ export const grind: EntryKindOf<typeof schema> = {
   tells: ['traces'],
   effect: (draft, entry) => void draft.grinds.push(entry),
   check: (body, { state, say }) => {
-    if (state.purpose === 'pieces')
-      return say('kind', 'kept-as-pieces', 'This batch is kept as pieces. Correct the intake’s purpose to grind it.')
-    if (state.run?.unloadedAt === undefined && !(state.fromJars && !state.run))
+    if (state.run?.unloadedAt === undefined && !(state.beganDry && !state.run))
       return say('kind', 'in-a-machine', 'The batch has not left the machine.')
     if (state.stage === 'shelf') return say('kind', 'on-the-shelf', 'The batch is finished.')
     const [unheated] = stopsUnheated(state.card, state.choices, state.heated)
     if (unheated) return say('kind', 'stop-heat-after', unheated.message)
     checkSession(body, say)
-    const { piecesLeftG, powderG, packedG, piecesInG } = state
-    const unpackedG = Math.max(0, powderG - packedG)
+    const { left, piecesInG } = state
+    const unpackedG = (left.flakes ?? 0) + (left.powder ?? 0)
     // Where nobody weighed what came out, it is less than went on the trays.
-    const pieces = piecesLeftG ?? Math.max(0, (state.run?.loadedG ?? state.intake.body.weightG) - piecesInG)
+    const pieces = left.pieces ?? Math.max(0, (state.run?.loadedG ?? state.intake.body.weightG) - piecesInG)
     const mostG = body.again ? unpackedG : pieces + unpackedG
     if (body.dryInG > mostG * (1 + SCALE_SHARE) + 1)
       say('dryInG', 'more-than-there-is', '{isG} to grind is more than there is: {dryG} of dry pieces and {powderG} of powder.', {

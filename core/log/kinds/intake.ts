@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { cardOf } from '../../foods'
 import { checkSources } from '../checkJar'
 import type { EntryKindOf } from '../define'
-import { id, jarDraw, price, purpose, text, weightG } from '../fields'
+import { id, instant, jarDraw, price, purpose, text, weightG } from '../fields'
 
 /** What was believed of its water when it came in, wet basis, from so many own lots; the reference's where it is missing. */
 const rawWater = z.strictObject({
@@ -34,9 +34,11 @@ const schema = z.strictObject({
   from: id.optional(),
   /** Begun from jars of the shelf, to be dried or ground again: dry already. */
   fromJars: z.array(jarDraw).min(1, 'Choose a jar.').max(40, 'At most 40 jars.').optional(),
-  /** What stood in those jars. */
+  /** What it was, dry already: what stood in those jars, or the part of another batch. */
   fromForm: purpose.optional(),
   rawWater: rawWater.optional(),
+  /** A part of another batch: when it was taken, and its water as it was believed then, wet basis. Steps until then are behind it. */
+  prepared: z.strictObject({ at: instant, mean: z.number().min(0.001).max(0.999), sd: z.number().min(0).max(0.5) }).optional(),
   /** Doubt of the weight, where it was counted or filled into pots: standard deviation, g. */
   weightSdG: z.number().positive('The doubt is above zero.').max(1_000_000, 'That is over a tonne.').optional(),
   /** Other foods among it, with what each weighs; the food above is the rest. */
@@ -60,6 +62,7 @@ export const intake: EntryKindOf<typeof schema> = {
     draft.intake ??= entry
   },
   check: (body, { find, say }) => {
+    if (body.prepared && !body.from) say('from', 'part-of-what', 'Only a part of another batch comes in prepared: say of which.')
     const food = find(body.foodKey)
     if (!food)
       return say('foodKey', 'unknown-food', '“{key}” is not a food in the reference. Choose one from the list.', { key: body.foodKey })

@@ -35,6 +35,8 @@ const schema = z.strictObject({
   weightSdG: weightG.optional(),
   usualHours: usualHours.optional(),
   dial: dial.optional(),
+  /** Less lies on the trays than was expected, and it is all there was: nothing of it waits elsewhere. */
+  whole: z.boolean().optional(),
   /** The way of drying, where it is not the card's first. */
   way: z.enum(WAY_KEYS, { error: 'Choose a way of drying.' }).optional(),
   /** Trays that went in frozen solid. */
@@ -70,7 +72,7 @@ export const load: EntryKindOf<typeof schema> = {
     for (const stop of stopsAtLoading(state.food, state.card, machine.kind, done, state.choices))
       say('machineId', `stop-${stop.rule.key}`, stop.message)
     checkTrays(body, scene)
-    const most = state.grinds.length > 0 ? state.powderG : state.run ? state.run.loadedG : mostAfterPrep(state)
+    const most = state.grinds.length > 0 ? thereG(state) : state.run ? state.run.loadedG : mostAfterPrep(state)
     if (body.totalG > most * (1 + SCALE_SHARE))
       say(
         'totalG',
@@ -104,6 +106,9 @@ function checkTrays(body: Load, { machine, say }: BatchScene): void {
     say('totalG', 'trays-sum-otherwise', 'The trays add up to {sumG}, not {totalG}.', { sumG, totalG: body.totalG })
 }
 
+/** What came out and was ground since, with the pieces that were not: all of it may go back. */
+const thereG = ({ left: { pieces = 0, flakes = 0, powder = 0 } }: BatchState) => pieces + flakes + powder
+
 /** What may lie on the trays at most: the raw weight, less what was weighed off, plus what came in. */
 function mostAfterPrep(state: BatchState): number {
   // Dry beans and rice come out of the pot far heavier.
@@ -113,7 +118,8 @@ function mostAfterPrep(state: BatchState): number {
       if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
       return body.effect === 'none' ? left : left - (body.weightG ?? 0)
     },
-    state.intake.body.weightG - state.splits.reduce((sum, { body }) => sum + body.weightG, 0),
+    state.intake.body.weightG -
+      state.splits.reduce((sum, { body }) => sum + ((body.form ?? 'prepared') === 'prepared' ? body.weightG : 0), 0),
   )
   return swells ? most * SWELLS_AT_MOST : most
 }

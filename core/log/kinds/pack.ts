@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { stopsAtPacking, stopsUnheated } from '../../safety'
 import { checkAddition, checkLid, checkStanding } from '../checkJar'
 import type { EntryKindOf } from '../define'
-import { id, packing, weightG, weightOrNothingG } from '../fields'
+import { id, packing, purpose, weightG, weightOrNothingG } from '../fields'
 import { freshJar, type Bowl, type FindLot, type JarPart } from '../jar'
 import { SCALE_SHARE } from '../weights'
 
@@ -10,6 +10,8 @@ const schema = z.strictObject({
   kind: z.literal('pack'),
   jarId: id,
   netG: weightG,
+  /** In which form it goes in, where that is not what the batch is for. */
+  form: purpose.optional(),
   ...packing,
   inOil: z.boolean().optional(),
   topUp: z.boolean().optional(),
@@ -38,16 +40,18 @@ export const pack: EntryKindOf<typeof schema> = {
   words: { doing: 'packing', what: 'a jar' },
   effect: (draft, entry) => void draft.packs.push(entry),
   check: (body, { state, before, wettest, say }) => {
-    if (state.unpackedG === undefined)
-      return state.purpose === 'pieces'
+    const form = body.form ?? state.purpose
+    const leftG = state.unpacked[form]
+    if (leftG === undefined)
+      return form === 'pieces'
         ? say('kind', 'rest-not-ended', 'End the rest before packing, so that what goes in the jar is known to be dry.')
         : say('kind', 'not-ground', 'Grind before packing.')
     if (!body.topUp && before.some(entry => entry.body.kind === 'pack' && entry.body.jarId === body.jarId))
       say('jarId', 'packed-already', 'This jar has been packed already.')
     const [unheated] = stopsUnheated(state.card, state.choices, state.heated)
     if (unheated) return say('kind', 'stop-heat-after', unheated.message)
-    if (body.netG > state.unpackedG * (1 + SCALE_SHARE) + 1)
-      say('netG', 'more-than-is-left', 'Only {leftG} is left to pack. Was the jar on the scale?', { leftG: state.unpackedG })
+    if (body.netG > leftG * (1 + SCALE_SHARE) + 1)
+      say('netG', 'more-than-is-left', 'Only {leftG} of {form} is left to pack. Was the jar on the scale?', { leftG, form })
     // Onto what is in a jar: how that stands is looked at with the jar.
     if (body.topUp) return
     for (const stop of stopsAtPacking(state.food, {
@@ -69,7 +73,7 @@ export const pack: EntryKindOf<typeof schema> = {
       if (!jar) return say('jarId', 'unknown-jar', 'There is no such jar to top up.')
       if (!lot) return
       const moisture = body.moisture ?? lot.moisture
-      checkAddition(jar, { foodKey: lot.food.key, purpose: lot.purpose, inOil: body.inOil ?? false, moisture }, say)
+      checkAddition(jar, { foodKey: lot.food.key, purpose: body.form ?? lot.purpose, inOil: body.inOil ?? false, moisture }, say)
       checkStanding({ ...jar, parts: [{ lotId: batchId!, moisture }] }, scene)
     },
     effect: (desk, { at, body, batchId }) => {
@@ -80,7 +84,7 @@ export const pack: EntryKindOf<typeof schema> = {
       if (!jar && lot) {
         const what = {
           batchId,
-          purpose: lot.purpose,
+          purpose: body.form ?? lot.purpose,
           foodKey: lot.food.key,
           packageKey,
           place,

@@ -18,7 +18,7 @@ export const powderDry: EntryKindOf<typeof schema> = {
   words: { doing: 'drying powder', what: 'drying the powder' },
   effect: (draft, entry) => void draft.powderDries.push(entry),
   check: (body, { state, need, say }) => {
-    const isPowder = (state.grinds.length > 0 || state.intake.body.fromForm === 'powder') && state.jars.length === 0
+    const isPowder = (state.left.flakes ?? 0) + (state.left.powder ?? 0) > 0
     if (!need(isPowder, 'no-powder', 'Only powder that is not packed yet is dried so')) return
     if (body.afterG !== undefined && body.afterG > (body.beforeG ?? state.powderG) * (1 + SCALE_SHARE) + 1)
       say('afterG', 'heavier-than-before', 'Powder only gets lighter: {afterG} is more than before.', { afterG: body.afterG })

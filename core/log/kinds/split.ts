@@ -1,19 +1,69 @@
 import * as z from 'zod'
-import type { EntryKindOf } from '../define'
+import type { BatchScene, EntryKindOf } from '../define'
 import { id, text, weightG } from '../fields'
+import { SCALE_SHARE } from '../weights'
 
-const schema = z.strictObject({ kind: z.literal('split'), weightG, to: id, what: text(120).optional() })
+/** What it was when it left: prepared food before the trays, what came off in trimming, or dry food of a form. */
+export const SPLIT_FORMS = ['prepared', 'trimmings', 'pieces', 'flakes', 'powder'] as const
+export type SplitForm = (typeof SPLIT_FORMS)[number]
 
-/** Part of the basket becomes a batch of its own. */
+/** What became of food that left its batch for good. */
+export const FATES = ['eaten', 'frozen', 'given', 'thrown'] as const
+export type Fate = (typeof FATES)[number]
+export const FATE_WORDS: Record<Fate, string> = {
+  eaten: 'eaten',
+  frozen: 'frozen to be used so',
+  given: 'given away',
+  thrown: 'thrown away',
+}
+
+const schema = z
+  .strictObject({
+    kind: z.literal('split'),
+    weightG,
+    /** Nobody weighed it: the weight is what was expected, give or take so much, g. */
+    weightSdG: weightG.optional(),
+    /** The batch that it became. */
+    to: id.optional(),
+    fate: z.enum(FATES, { error: 'Say what became of it.' }).optional(),
+    form: z.enum(SPLIT_FORMS, { error: 'Say what it was.' }).optional(),
+    what: text(120).optional(),
+  })
+  .refine(body => (body.to === undefined) !== (body.fate === undefined), {
+    path: ['fate'],
+    message: 'Say what became of it: a batch of its own, or eaten, frozen, given or thrown away.',
+  })
+type Split = z.infer<typeof schema>
+
+/** Part of what is there leaves the batch: for good, or as a batch of its own. */
 export const split: EntryKindOf<typeof schema> = {
   schema,
   scopes: ['batch'],
   words: { doing: 'taking a part', what: 'a part' },
   effect: (draft, entry) => void draft.splits.push(entry),
-  check: (body, { run, state, need, say }) => {
-    if (need(!run, 'on-the-trays', 'The food is on the trays already') && body.weightG >= state.balance.weightG.p90)
-      say('weightG', 'more-than-there-is', 'Only about {thereG} is there: take less, or correct the intake.', {
-        thereG: state.balance.weightG.p50,
-      })
+  check: (body, scene) => {
+    const { form = 'prepared' } = body
+    if (form === 'prepared') checkPrepared(body, scene)
+    else if (form !== 'trimmings') checkDry({ ...body, form }, scene)
   },
+}
+
+function checkPrepared(body: Split, { run, state, need, say }: BatchScene): void {
+  if (need(!run && !state.beganDry, 'on-the-trays', 'The food is on the trays already') && body.weightG >= state.balance.weightG.p90)
+    say('weightG', 'more-than-there-is', 'Only about {thereG} is there: take less, or correct the intake.', {
+      thereG: state.balance.weightG.p50,
+    })
+}
+
+/** What dry food there is in this form, g, not beyond what went on the trays where nobody weighed it dry. */
+function checkDry(body: Split & { form: 'pieces' | 'flakes' | 'powder' }, { out, run, state, need, say }: BatchScene): void {
+  const { form } = body
+  if (!need(out || (state.beganDry && !run), 'not-out', 'Nothing dry has left the machine')) return
+  if (!need(state.stage !== 'shelf', 'on-the-shelf', 'The batch is finished')) return
+  const thereG = state.left[form] ?? (form === 'pieces' ? Math.max(0, (run?.loadedG ?? 0) - state.piecesInG) : 0)
+  if (body.weightG > thereG * (1 + SCALE_SHARE) + 1)
+    say('weightG', 'more-than-there-is', 'Only {thereG} of {form} is there: take less, or correct what was weighed before.', {
+      thereG,
+      form,
+    })
 }

@@ -1,4 +1,4 @@
-import { assess, checkEntry, foldBatch } from '#core/batch'
+import { assess, checkEntry, foldBatch, toPackG } from '#core/batch'
 import { inForce, withStanding, type Entry, type EntryBody } from '#core/log'
 import { InputError } from '#core/errors'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
@@ -72,7 +72,7 @@ describe('the fold', () => {
       findFood,
     )!
     expect(state.stage).toBe('grinding')
-    expect(state.unpackedG).toBe(224)
+    expect(toPackG(state)).toBe(224)
   })
   it('stops the drying clock while the heat is off', () => {
     const state = foldBatch(
@@ -265,7 +265,7 @@ describe('the rules', () => {
       200,
       { kind: 'pack', jarId: 'k', netG: 150, packageKey: 'bag', place: 'P' },
       'netG',
-      /Only 112 g is left/,
+      /Only 112 g of powder is left/,
     ],
     ['a jar packed twice', ground, 200, { kind: 'pack', jarId: 'j', netG: 10, packageKey: 'bag', place: 'P' }, 'jarId', /already/],
     [
@@ -295,7 +295,7 @@ describe('the rules', () => {
     const log = ground()
     expect(refusals(log, 195, { kind: 'grind', dryInG: 224, powderOutG: 212 }, 'g1').at).toMatch(/packed before anything was ground/)
     expect(Object.values(refusals(log, 191, { kind: 'grind', dryInG: 100, powderOutG: 60 }, 'g1'))[0]).toMatch(
-      /jars hold 100 g, more than the 60 g/,
+      /jars hold 100 g of powder, more than the 60 g/,
     )
     expect(
       Object.values(

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { checkEntry, foldBatch, sieveReached } from '#core/batch'
+import { checkEntry, foldBatch, sieveReached, toPackG } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
 import { fillOf, GRADE_UM, gradeOfOpening, gradeReached, grindSession, MESH_UM, planGrinding, seedG, sumRounds } from '#core/grinding'
 import { bestJar, JAR_SIZES_ML, jarsFor, leakOf, measuredLeak, permeanceOf, strengthOf, useMore } from '#core/keeping'
@@ -189,14 +189,14 @@ describe('a session in the log', () => {
   it('begins from jars of the shelf, as shards or as powder to be dried', () => {
     const again = (fromForm: 'pieces' | 'powder') =>
       logOf([0, { ...BEETROOT, weightG: 80, source: 'Jar 3', fromJars: [{ jarId: 'j', weightG: 80 }], fromForm }])
-    expect(foldBatch(again('pieces'), findFood)).toMatchObject({ stage: 'grinding', dryG: 80, unpackedG: undefined })
-    expect(foldBatch(again('powder'), findFood)).toMatchObject({ stage: 'grinding', unpackedG: 80 })
+    expect(foldBatch(again('pieces'), findFood)).toMatchObject({ stage: 'grinding', dryG: 80, unpacked: { pieces: 80 } })
+    expect(foldBatch(again('powder'), findFood)).toMatchObject({ stage: 'grinding', unpacked: { powder: 80 } })
     expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 80, powderOutG: 77 })).toEqual({})
     expect(refusals(again('pieces'), 1, { kind: 'grind', dryInG: 90, powderOutG: 77 }).dryInG).toMatch(
       /more than there is: 80 g of dry pieces/,
     )
     const dried = more(again('powder'), [1, { kind: 'powderDry', how: 'low-oven', minutes: 15, beforeG: 80, afterG: 77 }])
-    expect(foldBatch(dried, findFood)!.unpackedG).toBe(77)
+    expect(toPackG(foldBatch(dried, findFood)!)).toBe(77)
     expect(refusals(dried, 2, { kind: 'pack', jarId: 'n', netG: 77, packageKey: 'screw-jar', place: 'P' })).toEqual({})
   })
   it('what goes back into the machine from the shelf is held to be nearly dry', () => {
@@ -208,7 +208,10 @@ describe('a session in the log', () => {
     const state = foldBatch(log, findFood)!
     expect(state.balance.moisture.p50).toBeCloseTo(0.08, 2)
     expect(state.run!.powder).toBe(true)
-    expect(foldBatch(more(log, [2.5, { kind: 'unload', weightG: 77 }]), findFood)).toMatchObject({ stage: 'grinding', unpackedG: 77 })
+    expect(foldBatch(more(log, [2.5, { kind: 'unload', weightG: 77 }]), findFood)).toMatchObject({
+      stage: 'grinding',
+      unpacked: { powder: 77 },
+    })
   })
 })
 

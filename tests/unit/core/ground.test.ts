@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { checkEntry, foldBatch, grindsAgain, productOf, taughtBy, toGrindG } from '#core/batch'
+import { checkEntry, foldBatch, grindsAgain, productOf, taughtBy, toGrindG, toPackG } from '#core/batch'
 import { InputError } from '#core/errors'
 import { inForce, type EntryBody } from '#core/log'
 import { findFood } from '../../support/foods'
@@ -41,7 +41,7 @@ describe('what the mill had and gave', () => {
         [16, { kind: 'powderDry', how: 'low-oven', minutes: 20, beforeG: 52, afterG: 50 }],
         [17, grind(50, 48, again)],
       )
-      expect([whole.unpackedG, whole.powderG, whole.piecesInG, whole.dryG]).toEqual([48, 48, 54, 54])
+      expect([toPackG(whole), whole.powderG, whole.piecesInG, whole.dryG]).toEqual([48, 48, 54, 54])
     }
   })
   it('more than came out is refused, and so is more powder than there is', () => {
@@ -61,10 +61,10 @@ describe('what the mill had and gave', () => {
   })
   it('what was not ground is not lost with the packing', () => {
     const part = state(300, [15, grind(100, 96)], [16, pack(96)])
-    expect(part).toMatchObject({ stage: 'grinding', finished: false, piecesLeftG: 200, dryG: 300, unpackedG: 0 })
+    expect(part).toMatchObject({ stage: 'grinding', finished: false, left: { pieces: 200, powder: 0 }, dryG: 300 })
     expect([grindsAgain(part), toGrindG(part, false), productOf(part)]).toEqual([false, 200, 296])
     const rest = state(300, [15, grind(100, 96)], [16, pack(96)], [17, grind(200, 190)])
-    expect(rest).toMatchObject({ piecesLeftG: 0, powderG: 286, unpackedG: 190 })
+    expect(rest).toMatchObject({ left: { pieces: 0, powder: 190 }, powderG: 286 })
     expect([grindsAgain(rest), toGrindG(rest, true)]).toEqual([true, 190])
   })
   it('teaches the mill by what was ground, not by all that was dry', () => {
@@ -86,10 +86,11 @@ describe('what the mill had and gave', () => {
         const items: Item[] = []
         for (const [i, { share, gives, again }] of sessions.entries()) {
           const before = state(200, ...items)
-          const there = again ? before.powderG : (before.piecesLeftG ?? 0)
+          const there = again ? before.powderG : before.left.pieces!
           if (there * share > 1) items.push([15 + i, grind(there * share, there * share * gives, again || undefined)])
         }
-        const { powderG, piecesLeftG = 0, piecesInG } = state(200, ...items)
+        const { powderG, piecesInG, left } = state(200, ...items)
+        const piecesLeftG = left.pieces!
         expect(powderG + piecesLeftG).toBeLessThanOrEqual(200 * 1.02 + 1)
         expect(Math.abs(piecesInG + piecesLeftG - 200)).toBeLessThanOrEqual(5.1)
       }),

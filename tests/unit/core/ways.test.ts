@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { assess, checkEntry, foldBatch, holdLimit } from '#core/batch'
+import { assess, checkEntry, foldBatch, holdLimit, toPackG } from '#core/batch'
 import { estimateOfRun } from '#core/water'
 import type { Entry, EntryBody } from '#core/log'
 import type { InputError } from '#core/errors'
@@ -250,15 +250,15 @@ describe('leaf the quick way: dry, grind, dry, grind', () => {
     )
     const after = fold(...path.slice(0, 8).map(([hours, body]) => [hours, body] as [number, EntryBody]))
     expect(after.run!.powder).toBe(true)
-    expect(after.unpackedG).toBe(84)
-    expect(fold(...path.slice(0, 9).map(([hours, body]) => [hours, body] as [number, EntryBody])).unpackedG).toBe(81)
+    expect(toPackG(after)).toBe(84)
+    expect(toPackG(fold(...path.slice(0, 9).map(([hours, body]) => [hours, body] as [number, EntryBody])))).toBe(81)
   })
   it('powder dried in the oven is as much lighter as it lost', () => {
     const state = fold(...path.slice(0, 5).map(([hours, body]) => [hours, body] as [number, EntryBody]), [
       9.5,
       { kind: 'powderDry', how: 'oven-off', minutes: 15, beforeG: 88, afterG: 85 },
     ])
-    expect(state.unpackedG).toBe(85)
+    expect(toPackG(state)).toBe(85)
   })
 })
 

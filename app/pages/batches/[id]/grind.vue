@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { EntryBody } from '#core/log'
 import type { TakenPicture } from '~/composables/usePictures'
-import { grindsAgain, toGrindG } from '#core/batch'
+import { formMade, grindsAgain, toGrindG, type GroundForm } from '#core/batch'
 import { grindSession, sumRounds } from '#core/grinding'
 import type { GrindDraft } from '~/composables/useGrindDraft'
 
@@ -15,6 +15,8 @@ useHead({ title: () => (state.value ? `Grind ${state.value.food.name.toLowerCase
 
 /** No pieces are left: the powder goes in once more. */
 const again = computed(() => state.value !== undefined && grindsAgain(state.value))
+const usualMade = computed(() => formMade({}, state.value?.purpose ?? 'powder'))
+const makes = ref<GroundForm>(usualMade.value)
 const toGrind = computed(() => state.value && toGrindG(state.value, again.value))
 const grinders = computed(() => (page.value?.tools ?? []).flatMap(tool => (tool.kind === 'grinder' ? [tool] : [])))
 const fresh = (): GrindDraft => {
@@ -47,7 +49,7 @@ watch(
 )
 
 const { settings: pantry } = storeToRefs(useHouseholdStore())
-const session = computed(() => grindSession(state.value!.food, state.value!.purpose, draft))
+const session = computed(() => grindSession(state.value!.food, makes.value, draft))
 const plan = computed(() => (state.value ? session.value.plan : undefined))
 const hot = computed(() => state.value?.food.traits.includes('hot') ?? false)
 const lidWords = computed(() => {
@@ -122,6 +124,7 @@ async function save() {
           dryInG: dryInG!,
           powderOutG: draft.powderOutG!,
           again: again.value || undefined,
+          makes: makes.value === usualMade.value ? undefined : makes.value,
           grinderId: draft.grinderId,
           warm: draft.warm || undefined,
           cleaned: draft.cleaned,
@@ -157,7 +160,7 @@ const minuteWords = computed(() => {
     <h1>No such batch</h1>
     <p>{{ problem }}</p>
   </div>
-  <div v-else-if="state.stage !== 'grinding' || state.purpose === 'pieces'" class="card">
+  <div v-else-if="state.stage !== 'grinding'" class="card">
     <h1>Nothing to grind now</h1>
     <p>This batch is not at the grinder. <NuxtLink :to="`/batches/${batchId}`">Back to the batch</NuxtLink></p>
   </div>
@@ -280,10 +283,18 @@ const minuteWords = computed(() => {
         </section>
         <section class="card form" aria-label="What came out">
           <h2>What came out</h2>
+          <ChoiceField
+            v-model="makes"
+            label="It became"
+            :choices="[
+              { value: 'powder', words: 'powder' },
+              { value: 'flakes', words: 'flakes' },
+            ]"
+          />
           <WeightField
             :key="`all${draft.rounds.length}`"
             v-model="draft.powderOutG"
-            :label="state.purpose === 'flakes' ? 'Flakes in all' : 'Powder in all'"
+            :label="makes === 'flakes' ? 'Flakes in all' : 'Powder in all'"
             :hint="missingG === undefined ? undefined : `${format.weight(missingG)} missing`"
           />
           <details v-if="missingG !== undefined && missingG > 0.4" :open="laidG > 0">

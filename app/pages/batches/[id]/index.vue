@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { uncapital } from '#core/text'
 import { purposeFactor } from '#core/foods'
-import { withMates } from '#core/batch'
+import { packableForms, withMates } from '#core/batch'
 import { mapInterval } from '#core/stats'
 import { usualHoursFactor } from '#core/water'
 import { heatState, WAYS } from '#core/ways'
@@ -303,7 +303,7 @@ if (typeof wanted === 'string' && state.value) {
     rest: state.value.stage === 'resting',
     restEnd: state.value.stage === 'resting',
     grind: state.value.stage === 'grinding',
-    pack: state.value.unpackedG !== undefined,
+    pack: packableForms(state.value).length > 0,
   }
   onMounted(() => {
     if (wanted === 'rack') return openRack()

@@ -1,0 +1,104 @@
+import type { Purpose } from '../foods'
+import { inForce, type BatchState, type BodyOf, type Entry, type EntryBody, type EntryKind } from '../log'
+import { mapInterval, sdOf } from '../stats'
+import { waterOf } from '../water'
+
+/** Below this share of what may be there at the least, a load leaves a part of it elsewhere. */
+export const MUCH_LESS = 0.85
+
+/** A weight with its doubt, standard deviation, g. */
+export interface DoubtfulWeight {
+  grams: number
+  sdG: number
+}
+
+/** What is not on the trays, and what it is. */
+export type Remainder = DoubtfulWeight & Pick<PartAsked, 'form'>
+
+/**
+ * What should be there still once so much of it is on the trays.
+ * @param state before the loading
+ * @returns undefined where that is about all that there is
+ */
+export function remainderAt(state: BatchState, loadedG: number): Remainder | undefined {
+  const { balance, run, beganDry, left } = state
+  if (run || beganDry) {
+    const { pieces, flakes = 0, powder = 0 } = left
+    if (pieces === undefined) return undefined
+    const thereG = pieces + flakes + powder
+    const form = pieces > 0 ? 'pieces' : powder > 0 ? 'powder' : 'flakes'
+    return loadedG < MUCH_LESS * thereG ? { grams: thereG - loadedG, sdG: 0, form } : undefined
+  }
+  const { p10, p50 } = balance.weightG
+  if (loadedG >= MUCH_LESS * p10) return undefined
+  return { grams: p50 - loadedG, sdG: sdOf(balance.weightG), form: 'prepared' }
+}
+
+/** What a part takes along from the log of its batch: what was done to the food, where it waited, what was chosen and said of it. */
+const ALONG: readonly EntryKind[] = ['prep', 'hold', 'choose', 'caution', 'contains']
+
+export interface PartOfBatch {
+  intake: BodyOf<'intake'>
+  /** To stand in its log at the times of the first. */
+  history: { at: number; body: EntryBody }[]
+  /** When its basket came in. */
+  at: number
+}
+
+export interface PartAsked extends DoubtfulWeight {
+  batchId: string
+  /** In words, for its log. */
+  number: number
+  form: 'prepared' | Purpose
+  cardKey?: string
+  purpose?: Purpose
+  what?: string
+}
+
+/**
+ * A part of a batch as a batch of its own: the same basket with all that was done to it, so that its clock, its cautions and its water go
+ * on. What its steps took off is behind it.
+ * @param entries the batch's log
+ * @param at when it was taken
+ */
+export function partOf(state: BatchState, entries: readonly Entry[], at: number, asked: PartAsked): PartOfBatch {
+  const { foodKey, cultivar, source, plant, condition, mix, weightG } = state.intake.body
+  const ofPrepared = asked.grams / (state.run?.loadedG ?? state.balance.weightG.p50)
+  const { moisture } = asked.form === 'prepared' ? state.balance : waterOf(state)
+  const isDry = asked.form !== 'prepared'
+  const intake: BodyOf<'intake'> = {
+    kind: 'intake',
+    foodKey,
+    cultivar,
+    source,
+    plant,
+    condition: asked.what ?? condition,
+    weightG: asked.grams,
+    ...(asked.sdG > 0 && { weightSdG: asked.sdG }),
+    purpose: asked.purpose ?? state.purpose,
+    cardKey: asked.cardKey ?? state.card.key,
+    mix: mix?.map(part => ({ ...part, weightG: (part.weightG * asked.grams) / weightG })),
+    from: asked.batchId,
+    prepared: { at, ...preparedAs(moisture) },
+    ...(asked.form !== 'prepared' && { fromForm: asked.form }),
+  }
+  const history = inForce(entries)
+    .filter(({ body }) => ALONG.includes(body.kind) && !(isDry && body.kind === 'hold'))
+    .map(({ at, body }) => ({ at, body: body.kind === 'prep' ? behindIt(body, ofPrepared, asked.number) : body }))
+  return { intake, history, at: state.intake.at }
+}
+
+/** Water as it was believed, wet basis. */
+const preparedAs = (moisture: BatchState['balance']['moisture']) => {
+  const within = mapInterval(moisture, value => Math.min(0.999, Math.max(0.001, value)))
+  return { mean: within.p50, sd: sdOf(within) }
+}
+
+/** A step that was done with the whole of it: it says what was done, and what of it came in with this part. */
+function behindIt(body: BodyOf<'prep'>, share: number, number: number): BodyOf<'prep'> {
+  const { step, cutName, thicknessMm, by, coreC, minutes, school, added } = body
+  const did = { kind: 'prep' as const, step, cutName, thicknessMm, by, coreC, minutes, school, note: `with batch ${number}` }
+  if (body.effect !== 'added' || !added) return { ...did, effect: 'none' }
+  const part = Object.fromEntries(Object.entries(added).map(([what, grams]) => [what, grams && grams * Math.min(1, share)]))
+  return { ...did, effect: 'added', added: part }
+}
