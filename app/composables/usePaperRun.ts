@@ -55,6 +55,7 @@ export function usePaperRun(answer: LessonAnswer, seed: number) {
     accepted: [],
     others: {},
     mates: [],
+    family: [],
     entries: entries.value,
     machines: machines.value,
     jars: [],

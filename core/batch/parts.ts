@@ -50,6 +50,8 @@ export interface PartAsked extends DoubtfulWeight {
   /** In words, for its log. */
   number: number
   form: 'prepared' | Purpose
+  /** It is cut already, as the rest that is loaded, whether anybody wrote that down or not. */
+  cut?: boolean
   cardKey?: string
   purpose?: Purpose
   what?: string
@@ -82,9 +84,12 @@ export function partOf(state: BatchState, entries: readonly Entry[], at: number,
     prepared: { at, ...preparedAs(moisture) },
     ...(asked.form !== 'prepared' && { fromForm: asked.form }),
   }
-  const history = inForce(entries)
+  const history: PartOfBatch['history'] = inForce(entries)
     .filter(({ body }) => ALONG.includes(body.kind) && !(isDry && body.kind === 'hold'))
     .map(({ at, body }) => ({ at, body: body.kind === 'prep' ? behindIt(body, ofPrepared, asked.number) : body }))
+  const isCut = state.prep.some(({ body }) => body.step === 'cut')
+  if (asked.cut && !isCut && state.card.steps.some(({ step }) => step === 'cut'))
+    history.push({ at, body: { kind: 'prep', step: 'cut', effect: 'none', cutName: state.cutName, note: `with batch ${asked.number}` } })
   return { intake, history, at: state.intake.at }
 }
 

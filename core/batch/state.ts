@@ -73,7 +73,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const run = runs.at(-1)
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(draft, run.unloadedAt)
-  const grinds = grindsOf(draft, run)
+  const grinds = grindsOf(draft)
   const beganDry = intake.body.fromForm !== undefined
   const cameOutG = dryWeight(draft, run, rest) ?? (beganDry && !run ? intake.body.weightG : undefined)
   const dryWeighed = isWeighedDry(run, rest, draft)
@@ -166,6 +166,9 @@ function runsOf(draft: BatchDraft, facts: BatchFacts): RunState[] {
   return draft.loads.map((load, i) => runOf(draft, load, draft.loads[i + 1], facts))
 }
 
+/** What was written before the loading at the same instant belongs to the run before: taken out, parted, and loaded again. */
+const isAfter = (entry: Entry, other: Entry) => entry.at > other.at || (entry.at === other.at && entry.seq > other.seq)
+
 /** A spell in a machine, from a loading to the next. */
 function runOf(
   draft: BatchDraft,
@@ -177,8 +180,6 @@ function runOf(
   const { heats, airs: measuredAirs, moves, outlook, cycleHours } = draft.run(runId)
   const way = wayOf(card, load.body.way)
   const { takesWaterBack, nightsCount, plainHeat } = WAYS[way.way]
-  // What was written before the loading at the same instant belongs to the run before: taken out and loaded again.
-  const isAfter = (entry: Entry, other: Entry) => entry.at > other.at || (entry.at === other.at && entry.seq > other.seq)
   const during = <T extends Entry>(entries: readonly T[]) =>
     entries.filter(entry => isAfter(entry, load) && !(next && isAfter(entry, next)))
   const places = followTrays(positions, during(moves), during(draft.unloads))
@@ -372,8 +373,13 @@ function isWeighedDry(run: RunState | undefined, rest: RestState | undefined, dr
 }
 
 /** What was ground since it last left a machine: ground half dry and gone back, it is in the trays again. */
-function grindsOf(draft: BatchDraft, run: RunState | undefined): EntryOf<'grind'>[] {
-  return draft.grinds.filter(entry => entry.at >= (run?.loadedAt ?? 0))
+function grindsOf(draft: BatchDraft): EntryOf<'grind'>[] {
+  return sinceLoading(draft, draft.grinds)
+}
+
+function sinceLoading<T extends Entry>({ loads }: BatchDraft, entries: readonly T[]): T[] {
+  const load = loads.at(-1)
+  return entries.filter(entry => !load || isAfter(entry, load))
 }
 
 /** Dry food by form, followed through the mill; powder that came out of the machine again, or from jars of the shelf, is powder to begin with. */
@@ -386,8 +392,7 @@ function dryFoodOf(
   const { purpose, fromForm } = intake.body
   const out = run?.unloadedAt !== undefined || (run === undefined && cameOutG !== undefined)
   const isGround = run ? run.powder && out : fromForm !== undefined && fromForm !== 'pieces'
-  const since = run?.loadedAt ?? 0
-  const turns = [...grinds, ...[...draft.powderDries, ...draft.packs, ...draft.splits].filter(entry => entry.at >= since)]
+  const turns = [...grinds, ...sinceLoading(draft, [...draft.powderDries, ...draft.packs, ...draft.splits])]
   // Ground half dry and dried on: what was meant for flakes may have been ground finer since.
   const form = run ? (draft.grinds.findLast(entry => entry.at <= run.loadedAt)?.body.makes ?? fromForm ?? purpose) : fromForm
   const groundG = cameOutG ?? run?.loadedG

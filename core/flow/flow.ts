@@ -84,18 +84,30 @@ export function flowOf(state: BatchState, entries: readonly Entry[], at: number)
   const { intake, ledger } = state
   const runs = [...state.earlierRuns, ...(state.run ? [state.run] : [])]
   const open = whatThereIs(state, at)
-  const drafts = [...ofPreparing(state, log, runs[0]), ...runs.flatMap((run, i) => ofRun(state, log, run, runs[i + 1], at))]
-  if (runs.length === 0 && state.beganDry) drafts.push(...ofDryFood(state, log, -Infinity, Infinity, at))
+  // Where each loading stands in the log: what was written before it, at the same instant too, is of the run before.
+  const loads = log.flatMap(({ body }, i) => (body.kind === 'load' ? [i] : []))
+  const drafts = [
+    ...ofPreparing(state, log, runs[0]),
+    ...runs.flatMap((run, i) => ofRun(state, log.slice(loads[i], loads[i + 1]), run, runs[i + 1], at)),
+  ]
+  if (runs.length === 0 && state.beganDry) drafts.push(...ofDryFood(state, log, at))
   const weightIn = intake.body.weightG
   const goneG = drafts.reduce((sum, arrow) => sum + arrow.weightG, 0)
   const openG = open.reduce((sum, lot) => sum + lot.weightG.p50, 0)
   const restG = weightIn - goneG - openG
   if (Math.abs(restG) > NOTHING_G) {
-    const kind = kindOfRest(state, restG, weightIn - goneG)
-    // Before the trays the middle of what is believed of a step that nobody weighed takes it.
+    // Before the trays the middle of what is believed of a step that nobody weighed takes it, or of a basket that was only counted.
     const believed = runs.length === 0 ? drafts.findLast(arrow => !arrow.weighed) : undefined
     if (believed) believed.weightG += restG
-    else drafts.push({ at: Math.max(intake.at, ...drafts.map(arrow => arrow.at)), kind, weightG: restG, weighed: false, dry: true })
+    else if (runs.length === 0 && open[0]) open[0] = heavierBy(open[0], restG)
+    else
+      drafts.push({
+        at: Math.max(intake.at, ...drafts.map(arrow => arrow.at)),
+        kind: kindOfRest(state, restG, weightIn - goneG),
+        weightG: restG,
+        weighed: false,
+        dry: true,
+      })
   }
   const openSolidsG = open.reduce((sum, lot) => sum + lot.solidsG.p50, 0)
   const arrows = withSolids(state, drafts, weightIn, openSolidsG)
@@ -117,6 +129,11 @@ const SCALE_G = 0.5
 function kindOfRest(state: BatchState, restG: number, thereG: number): FlowKind {
   if (Math.abs(restG) <= Math.max(1, SCALE_SHARE * thereG) && !state.finished) return 'scale'
   return restG < 0 ? 'scale' : state.finished ? 'over' : 'unsaid'
+}
+
+const heavierBy = (lot: OpenLot, grams: number): OpenLot => {
+  const times = 1 + grams / lot.weightG.p50
+  return { ...lot, weightG: mapInterval(lot.weightG, value => value * times), solidsG: mapInterval(lot.solidsG, value => value * times) }
 }
 
 /** Relative doubt of the solids: of the food's water and of the steps, of the scale, and of how dry it came out. */
@@ -163,7 +180,7 @@ const ofSplit = ({ at, id, body }: EntryOf<'split'>): Draft => ({
   entryId: id,
 })
 
-/** Water that a machine took, and what became of the dry food until the next loading. */
+/** Water that a machine took, and what became of the dry food until the next loading: by the log between the two. */
 function ofRun(state: BatchState, log: readonly Entry[], run: RunState, next: RunState | undefined, at: number): Draft[] {
   const { machineId, unloadedAt } = run
   if (unloadedAt === undefined) {
@@ -173,7 +190,7 @@ function ofRun(state: BatchState, log: readonly Entry[], run: RunState, next: Ru
   }
   const { weightG, weighed } = cameOut(state, run)
   const dried: Draft = { at: unloadedAt, kind: 'dried', weightG: run.loadedG - weightG, solidsG: 0, weighed, machineId }
-  const after = ofDryFood(state, log, run.loadedAt, next?.loadedAt ?? Infinity, at)
+  const after = ofDryFood(state, log, at)
   if (!next) return [dried, ...after]
   const missingG = weightG - after.reduce((sum, arrow) => sum + arrow.weightG, 0) - next.loadedG
   return [
@@ -208,10 +225,10 @@ function cameOut(state: BatchState, run: RunState): { weightG: number; weighed: 
   return { weightG: Math.max(takenG, believedG), weighed: false }
 }
 
-/** What dry food lost and gained at the mill, at rest, and into jars, between two instants. */
-function ofDryFood(state: BatchState, log: readonly Entry[], from: number, to: number, at: number): Draft[] {
-  const within = log.filter(entry => entry.at >= from && entry.at < to && entry.at <= at)
-  return within.flatMap((entry): Draft[] => {
+/** What dry food lost and gained at the mill, at rest, and into jars, by the log of a run. */
+function ofDryFood(state: BatchState, log: readonly Entry[], at: number): Draft[] {
+  const until = log.filter(entry => entry.at <= at)
+  return until.flatMap((entry): Draft[] => {
     const { body, id } = entry
     const dry = { at: entry.at, entryId: id, weighed: true, dry: true }
     switch (body.kind) {

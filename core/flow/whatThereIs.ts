@@ -1,6 +1,7 @@
 import type { BatchState, HoldPlace, RunState } from '../log'
 import { loadedOn, SCALE_SHARE } from '../log'
 import { dangerZoneOf, piecesTakenG } from '../batch'
+import { expectedWeight } from '../kinetics'
 import { intervalFromNormal, mapInterval, type Interval } from '../stats'
 import { estimateOfRun, waterOf, type Water } from '../water'
 
@@ -53,37 +54,30 @@ function beforeTrays(state: BatchState, at: number): OpenLot {
 /** What stands in the machine, and trays that came out of it while others stay. */
 function onTrays(state: BatchState, run: RunState, at: number): OpenLot[] {
   if (run.unloadedAt !== undefined) return []
-  const { solidsG } = estimateOfRun(state, at)!
-  const lots: OpenLot[] = []
-  const shareOf = (trays: readonly number[]) => loadedOn(run, trays) / run.loadedG
-  const inG = shareOf(run.present)
-  const stays = heldBy(
-    waterOf(state, at),
-    mapInterval(solidsG, grams => grams * inG),
-  )
-  lots.push({
-    ...stays,
-    form: 'drying',
-    place: 'machine',
-    machineId: run.machineId,
-    trays: run.present.map(tray => run.places.placeAt(tray, at)),
-    since: run.loadedAt,
-    until: dangerZoneOf(state, at)?.until,
-  })
-  const out = run.positions.filter(tray => !run.present.includes(tray))
-  if (out.length > 0) {
-    const since = Math.max(...out.map(tray => run.places.outAt.get(tray)!))
-    lots.push({
-      ...heldBy(
-        waterOf(state, Math.min(since, at)),
-        mapInterval(solidsG, grams => grams * shareOf(out)),
-      ),
-      form: 'pieces',
-      place: 'unsaid',
-      since,
-    })
+  const estimate = estimateOfRun(state, at)!
+  const lotOf = (trays: readonly number[], when: number) => {
+    const share = loadedOn(run, trays) / run.loadedG
+    const whole = expectedWeight(estimate, run.clock.equivalentHoursAt(when))
+    return {
+      weightG: mapInterval(whole, grams => grams * share),
+      solidsG: mapInterval(estimate.solidsG, grams => grams * share),
+      moisture: waterOf(state, when).moisture,
+    }
   }
-  return lots
+  const out = run.positions.filter(tray => !run.present.includes(tray))
+  const outAt = Math.min(at, Math.max(...out.map(tray => run.places.outAt.get(tray)!)))
+  return [
+    {
+      ...lotOf(run.present, at),
+      form: 'drying',
+      place: 'machine',
+      machineId: run.machineId,
+      trays: run.present.map(tray => run.places.placeAt(tray, at)),
+      since: run.loadedAt,
+      until: dangerZoneOf(state, at)?.until,
+    },
+    ...(out.length > 0 ? [{ ...lotOf(out, outAt), form: 'pieces' as const, place: 'unsaid' as const, since: outAt }] : []),
+  ]
 }
 
 /** Grams of so much solids at so much water: each end by the doubt that is larger. */

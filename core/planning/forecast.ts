@@ -153,7 +153,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     const rawG = input.weightSdG ? Math.max(0.2 * input.weightG, input.weightG + input.weightSdG * source.normal()) : input.weightG
     prepared[i] = rawG * Math.min(most, vary(prep))
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
-    trays[i] = traysFor(prepared[i]!, perTray)
+    trays[i] = traysFor(prepared[i]!, perTray, cycleOf !== undefined)
     // What finds a place goes in now, the rest when the others are out.
     const first = Math.min(free, trays[i]!)
     const later = Math.ceil((trays[i]! - first) / machine.trays)

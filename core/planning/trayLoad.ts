@@ -14,7 +14,10 @@ export function trayTakesG(card: MethodCard, trayAreaM2: number, kind?: WayKey):
   return { mean: card.trayLoadKgM2.mean * 1000 * trayAreaM2, sd: card.trayLoadKgM2.sd * 1000 * trayAreaM2 }
 }
 
-/** Trays that so much takes in one layer, where each takes so many grams: what does not fit on the last needs one more. */
-export const traysFor = (weightG: number, perTrayG: number): number => Math.max(1, Math.ceil(weightG / perTrayG - A_TOUCH))
-/** A layer as much thicker as this is nowhere felt, as a share of a tray. */
+/**
+ * Trays that so much takes, where each takes so many grams: what does not fit on the last needs one more. A layer a little thicker is
+ * nowhere felt; what is poured spills.
+ */
+export const traysFor = (weightG: number, perTrayG: number, poured = false): number =>
+  Math.max(1, Math.ceil(weightG / perTrayG - (poured ? 0 : A_TOUCH)))
 const A_TOUCH = 0.1

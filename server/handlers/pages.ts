@@ -1,4 +1,5 @@
 import { batchList, batchPage, clearLate, findAnything, nowPage, stageBand } from '#server/services/pages'
+import { flowPage } from '#server/services/flow'
 import { comparedRuns } from '#server/services/compare'
 import { insightPage, trialPage } from '#server/services/insight'
 import { learnedPage } from '#server/services/learning'
@@ -52,6 +53,10 @@ export const pages = {
   batchRecall: ({ context, params }) => {
     requireBatch(context, params.batchId)
     return recallPage(context, params.batchId)
+  },
+  batchFlow: ({ context, params }) => {
+    requireBatch(context, params.batchId)
+    return flowPage(context, params.batchId)
   },
   batchCard: async ({ context, event, params }) => {
     const pdf = await batchCardPdf(context, params.batchId, await useLabelFonts(), getRequestURL(event).origin)

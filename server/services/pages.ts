@@ -15,6 +15,7 @@ import { acceptedCautions } from '#server/db/foods'
 import { findMachine, listMachines } from '#server/db/settings'
 import { plannedFor } from '#server/db/plan'
 import { clearTodo, countTodos } from '#server/db/todos'
+import { familyOf } from './flow'
 import type { Context } from './context'
 import { todosFor } from './todos'
 import { matesOf } from './cycle'
@@ -205,6 +206,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     tools: listTools(db),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })),
     taken,
+    family: familyOf(context, batchId, state),
     planned: state.run ? undefined : plannedFor(db, batchId),
     stages: stageBand(context),
   }

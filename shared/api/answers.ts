@@ -8,6 +8,7 @@ import type {
   CodeAnswer,
   ComparedRun,
   DeviceAnswer,
+  FlowAnswer,
   FoodHoursAnswer,
   FoodPageAnswer,
   FoodPartsAnswer,
@@ -95,6 +96,7 @@ export interface Answers {
   batch: BatchAnswer
   logOnBatch: Written
   batchRecall: RecallAnswer
+  batchFlow: FlowAnswer
   logOnRun: Written
   logTogether: { written: Written[] }
   compare: ComparedRun[]

@@ -102,6 +102,11 @@ export const ROUTES = {
     body: newEntry,
   }),
   batchRecall: get('/api/batches/{batchId}/recall', 'batches', 'Every jar that a basket or packet went into'),
+  batchFlow: get(
+    '/api/batches/{batchId}/flow',
+    'batches',
+    'Where the food of a basket went: each batch of it with what is there, what left and what came of it, in grams and grams of solids',
+  ),
   batchCard: get('/api/batches/{batchId}/card.pdf', 'batches', 'Card for the wall', { gives: 'application/pdf' }),
   logOnRun: send('POST', '/api/runs/{runId}/entries', 'batches', 'Logs heat, air, moved trays or ticks on a run, for all its batches', {
     tells: true,

@@ -3,7 +3,8 @@ import type { Breach, PlanProblem, YearProblem } from '#core/plan'
 import type { KeptRun, PlanBook } from './plan'
 import type { Problem } from '#core/errors'
 import type { CycleMate, RunOutline } from '#core/batch'
-import type { Contains, Entry, PictureSubject, Stage } from '#core/log'
+import type { Flow } from '#core/flow'
+import type { Contains, Entry, HoldPlace, PictureSubject, Stage } from '#core/log'
 import type { Food, Purpose, SchoolQuestion } from '#core/foods'
 import type { Interval } from '#core/stats'
 import type { Portion } from '#core/using'
@@ -226,9 +227,29 @@ export interface BatchAnswer {
   learned: { [machineId: string]: LearnedHours }
   /** Positions taken by other batches, by machine, for loading. */
   taken: { [machineId: string]: { runId: string; positions: number[]; setC: number | null } }
+  /** The batch that it is a part of, and its own parts. */
+  family: FamilyMember[]
   /** What the plan that people work by has for it, before it is loaded. */
   planned?: KeptRun
   stages: StageCount[]
+}
+
+/** A batch that another is a part of, or that is a part of another. */
+export interface FamilyMember {
+  batchId: string
+  number: number
+  title: string
+  stage: Stage
+  /** What it began with, g. */
+  weightG: number
+  hold?: { place: HoldPlace; until: number }
+  /** The batch that it is a part of, where that is among those told of. */
+  of?: string
+}
+
+/** Where the food of a basket went, batch by batch: the first, and after it the parts that became batches of their own. */
+export interface FlowAnswer {
+  batches: (FamilyMember & { flow: Flow; jars: { jarId: string; number: number }[] })[]
 }
 
 /** A finished run beside others of its food. Hours are of heat as it passed, at whatever temperature. */

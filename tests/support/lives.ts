@@ -199,8 +199,26 @@ export function randomLife(seed: number): Life {
     line.hour += 0.3
   }
 
+  /** Some of it was not dry: that goes back, and the rest stays out. */
+  function backIn(line: Line): void {
+    const { truth } = line
+    if (yes(0.6)) leave(line, truth.forms.pieces * between(0.2, 0.6), 'pieces')
+    const runId = id()
+    const grams = truth.forms.pieces
+    if (!tell(line, { kind: 'load', runId, machineId: 'cabinet', positions: [1], totalG: scale(grams) })) return
+    write(line, { kind: 'heat', runId, setC: line.state.run!.way.temperatureC })
+    line.hour += between(1, 3)
+    const drier = truth.moisture * between(0.7, 0.95)
+    const outG = (grams * (1 - truth.moisture)) / (1 - drier)
+    if (!tell(line, { kind: 'unload', weightG: yes(0.8) ? scale(outG) : undefined })) return
+    truth.forms.pieces = outG
+    truth.moisture = drier
+    line.hour += 0.3
+  }
+
   function use(line: Line): void {
     const { truth } = line
+    if (line.state.run && truth.forms.pieces > 60 && yes(0.2)) backIn(line)
     if (line.state.run) {
       if (yes(0.6)) {
         tell(line, { kind: 'rest', jars: [{ name: 'One' }, { name: 'Two' }] })

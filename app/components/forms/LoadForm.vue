@@ -39,7 +39,7 @@ const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG |
 const UNWEIGHED = 0.1
 type Machine = BatchAnswer['machines'][number]
 const freeIn = ({ id, trays }: Machine) => trays - (props.page.taken[id]?.positions.length ?? 0)
-const neededIn = ({ trayAreaM2, kind }: Machine) => traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind).mean)
+const neededIn = ({ trayAreaM2, kind }: Machine) => traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind).mean, WAYS[kind].underVacuum)
 const rank = (item: Machine) =>
   (item.kind === usualKind ? 0 : props.state.card.ways.some(way => way.way === item.kind) ? 10 : 30) +
   (freeIn(item) === item.trays ? 0 : freeIn(item) >= neededIn(item) ? 1 : 15)
@@ -76,7 +76,7 @@ const each = computed(() => weighed.value === 'trays')
 /** What is expected on the trays, with its doubt: by what the steps left, or by full trays where nobody knows even that. */
 const expected = computed(() => {
   const doubtG = sdOf(props.state.balance.weightG)
-  const needed = traysFor(guessG ?? 0, perTrayG.value)
+  const needed = traysFor(guessG ?? 0, perTrayG.value, facts.value.underVacuum)
   // What finds no place on the trays that are free is not on them.
   const onThese = chosen.value.length < needed && !props.state.run ? chosen.value.length / needed : 1
   const grams = guessG === undefined ? perTrayG.value * chosen.value.length : guessG * onThese
@@ -85,7 +85,7 @@ const expected = computed(() => {
 })
 const totalG = ref<number | undefined>(props.initial?.totalG)
 const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2, kind.value).mean)
-const traysNeeded = computed(() => traysFor(totalG.value ?? guessG ?? perTrayG.value, perTrayG.value))
+const traysNeeded = computed(() => traysFor(totalG.value ?? guessG ?? perTrayG.value, perTrayG.value, facts.value.underVacuum))
 const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(
   Object.fromEntries((props.initial?.trays ?? []).map(tray => [tray.position, tray.weightG])),
@@ -319,10 +319,12 @@ function partOfRest(): PartParcel | { problem: string } | undefined {
   const of = form === 'prepared' ? undefined : form
   if (rest.value === undefined) return { problem: `Say what becomes of the other ${format.weight(grams)}, or that there is none.` }
   const weightG = restG.value ?? Math.max(1, Math.round(grams))
-  const doubtG = restG.value === undefined ? Math.max(1, Math.round(Math.hypot(sdG, UNWEIGHED * weightG))) : 0
+  // The rest is what there was less what is on the trays: as sure as those two are.
+  const ofTraysG = weighed.value === 'not' ? UNWEIGHED * loadG.value : 0
+  const doubtG = restG.value === undefined ? Math.round(Math.hypot(sdG, ofTraysG)) : 0
   if (isFate(rest.value))
     return { body: { kind: 'split', weightG, weightSdG: doubtG > 0 ? doubtG : undefined, fate: rest.value, form: of }, more: [] }
-  return partParcel(props.state, props.page, Date.now(), { form, grams: weightG, sdG: doubtG }, of ? undefined : rest.value)
+  return partParcel(props.state, props.page, Date.now(), { form, grams: weightG, sdG: doubtG, cut: !of }, of ? undefined : rest.value)
 }
 
 /** It goes in raw, or nobody measured that it was cooked. */

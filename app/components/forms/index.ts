@@ -42,7 +42,7 @@ export const FORMS: Partial<Record<EntryKind, { title: string; save: string; for
   unload: { title: 'Take the trays out', save: 'Take out', form: UnloadForm },
   heatThrough: { title: 'Heat it through', save: 'Log the heat', form: HeatThroughForm },
   hold: { title: 'Keep it for now', save: 'Log where it is', form: HoldForm },
-  split: { title: 'Part of it for something else', save: 'Begin that batch', form: SplitForm },
+  split: { title: 'A part of it', save: 'Log this part', form: SplitForm },
   outlook: { title: 'Dusk and rain', save: 'Log the weather', form: OutlookForm },
   powderDry: { title: 'Dry the powder', save: 'Log the drying', form: PowderDryForm },
   rest: { title: 'Rest in a jar', save: 'Begin the rest', form: RestForm },

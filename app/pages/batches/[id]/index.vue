@@ -185,7 +185,8 @@ const others = computed((): ActStep[] => {
     ...(s.run?.unloadedAt !== undefined && !shelved ? [{ words: 'Heat it through', go: () => act('heatThrough') }] : []),
     ...(s.run ? [{ words: 'For next time', go: () => act('review') }] : []),
     ...(shelved ? [] : [{ words: s.hold ? 'Take it up again' : 'Keep it for now', go: () => act('hold') }]),
-    ...(s.run ? [] : [{ words: 'Part of it for something else', go: () => act('split') }]),
+    ...(drying.value || shelved ? [] : [{ words: 'A part of it', go: () => act('split') }]),
+    { words: 'Where it went', go: () => navigateTo(`/batches/${batchId}/flow`) },
     ...(s.run ? [{ words: 'Once more, on paper', go: () => navigateTo(`/practice/own/${batchId}`) }] : []),
     ...(s.run ? [{ words: 'Beside other runs', go: () => navigateTo(beside) }] : []),
     ...(s.jars.length ? [{ words: 'Every jar of it', go: () => navigateTo(`/batches/${batchId}/recall`) }] : []),
@@ -325,6 +326,13 @@ if (typeof wanted === 'string' && state.value) {
       <div>
         <h1>{{ title }}</h1>
         <p class="quiet">{{ underTitle }} <NuxtLink :to="`/intake?like=${batchId}`">Same again</NuxtLink></p>
+        <p v-if="page.family.length" class="quiet">
+          <template v-for="(member, i) in page.family" :key="member.batchId"
+            >{{ i > 0 ? ' · ' : '' }}{{ member.of ? 'Part' : 'Part of' }}
+            <NuxtLink :to="`/batches/${member.batchId}`">batch {{ member.number }}</NuxtLink
+            >{{ member.of ? `, ${format.weight(member.weightG)}${member.hold ? ` ${HOLD_WORDS[member.hold.place]}` : ''}` : '' }}</template
+          >
+        </p>
       </div>
       <StepLine :state="state" />
     </header>
