@@ -1,9 +1,8 @@
-import { targetIn } from '../foods'
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
 import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from '../kinetics'
 import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
-import { beliefOf, estimateOfRun, flipHour, isByHours, isOffAt, reachOf, readJarAir } from '../water'
+import { beliefOf, estimateOfRun, flipHour, isByHours, isOffAt, reachOf, readJarAir, targetOfRun } from '../water'
 import { WAYS } from '../ways'
 import { dangerZoneOf } from './dangerZone'
 import { restDays, restNeeded, worstLook } from './rest'
@@ -64,7 +63,7 @@ export function assessTrays(state: BatchState, now?: number): AssessedTray[] | u
     ...tray,
     finish: windowOf(run, tray.hoursToTarget),
     moisture: tray.moistureNow.p50,
-    target: targetIn(state.food, state.purpose, run.way.way),
+    target: targetOfRun(state, run),
     left: Math.min(
       1,
       tray.waterLeftG.p50 / (run.trays.find(item => item.position === tray.position)!.weightG * state.balance.moisture.p50),
@@ -104,7 +103,7 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
         place: run.places.placeAt(position, Infinity),
         left: tray?.left ?? 1 - assessed.waterGone.p50,
         moisture: tray?.moisture ?? assessed.estimate.moistureNow.p50,
-        target: targetIn(state.food, state.purpose, run.way.way),
+        target: targetOfRun(state, run),
         byHours: isByHours(run) || undefined,
         finish: tray?.finish ?? assessed.finish,
         lastG: tray?.lastG,
@@ -166,7 +165,7 @@ function verdictOf(state: BatchState, run: RunState, estimate: DryingEstimate, n
   const started = rest?.startedAt
   return judgeDryness({
     purpose: state.purpose,
-    targetMoisture: targetIn(state.food, state.purpose, run.way.way),
+    targetMoisture: targetOfRun(state, run),
     pliableIsDone: state.food.pliable,
     weight: {
       probabilityDry: estimate.probabilityDry,

@@ -1,4 +1,4 @@
-import { PURPOSES, type Purpose } from '../foods'
+import { effectsOfChoices, PURPOSES, type Purpose } from '../foods'
 import { SCALE_SHARE, type BatchState, type DryForms, type EntryOf } from '../log'
 
 /** What may be made at the mill. */
@@ -115,7 +115,20 @@ export const piecesTakenG = ({ piecesInG, packed, gone }: Pick<DryFood, 'piecesI
   piecesInG + (packed.pieces ?? 0) + (gone.pieces ?? 0)
 
 type Milled = Pick<BatchState, 'left' | 'piecesInG' | 'dryG'>
-const groundLeftG = ({ left: { flakes = 0, powder = 0 } }: Milled) => flakes + powder
+const groundLeftG = ({ left: { flakes = 0, powder = 0 } }: Pick<BatchState, 'left'>) => flakes + powder
+
+/**
+ * What comes next of two grindings with drying between them, where that is chosen: the powder dried, then ground again; undefined before the
+ * first and after the second.
+ */
+export function betweenGrindings(state: Pick<BatchState, 'food' | 'choices' | 'grinds' | 'run' | 'left'>): 'dry' | 'grind' | undefined {
+  const { grinds, run } = state
+  if (!run || !effectsOfChoices(state.food, state.choices).grindAt || groundLeftG(state) < 1) return undefined
+  // Gone back into a machine as powder it was dried there.
+  if (grinds.length === 0) return run.powder ? 'grind' : undefined
+  if (grinds.length > 1 || run.powder) return undefined
+  return run.powderDries.some(({ at }) => at >= grinds[0]!.at) ? 'grind' : 'dry'
+}
 
 /** What waits to be packed, g: pieces or ground food, as the batch is meant for; undefined before there is any. */
 export function toPackG({ unpacked: { pieces, flakes, powder }, purpose }: Pick<BatchState, 'unpacked' | 'purpose'>): number | undefined {

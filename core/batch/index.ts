@@ -13,7 +13,17 @@ export {
   type FinishWindow,
   type StandingTray,
 } from './assess'
-export { formMade, formPacked, grindsAgain, packableForms, piecesTakenG, toGrindG, toPackG, type GroundForm } from './dryFood'
+export {
+  betweenGrindings,
+  formMade,
+  formPacked,
+  grindsAgain,
+  packableForms,
+  piecesTakenG,
+  toGrindG,
+  toPackG,
+  type GroundForm,
+} from './dryFood'
 export { heatHours } from './heatHours'
 export { hotSpellOf, type HotSpell } from './hotSpell'
 export { lessonsOf, type Lesson } from './lessons'

@@ -10,6 +10,7 @@ import {
   worstLook,
   type Assessment,
   type CycleMate,
+  betweenGrindings,
   toPackG,
 } from '../batch'
 import { HOLD_WORDS, type BatchState } from '../log'
@@ -512,6 +513,21 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
 
 function grindingTodo(state: BatchState): Todo {
   const name = state.food.name.toLowerCase()
+  const between = betweenGrindings(state)
+  if (between) {
+    const since = state.run?.powderDries.at(-1)?.at ?? state.grinds.at(-1)?.at ?? state.run?.unloadedAt ?? state.intake.at
+    return {
+      kind: 'grind',
+      from: since,
+      // Coarse powder takes water from the room sooner than pieces do.
+      to: since + 2 * HOUR,
+      title: between === 'dry' ? `Dry the coarse ${name} powder` : `Grind the ${name} again`,
+      why:
+        between === 'dry'
+          ? 'An hour thin on a sheet, and then it is ground fine.'
+          : 'It was dried between: the second round makes it fine.',
+    }
+  }
   const toPack = toPackG(state)
   // Pieces that wait for the mill come before powder that is all in its jars.
   if (toPack !== undefined && (toPack >= 1 || !state.left.pieces)) {

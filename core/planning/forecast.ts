@@ -5,7 +5,7 @@ import { elapsedHours, WAYS, type WayKey } from '../ways'
 import { freezeCycle } from '../freezing'
 import { DUTY, dutyAt } from '../machines'
 import { USUAL_ROOM } from '../air'
-import { jarTakesG } from '../keeping'
+import { jarTakesG, looseGMl } from '../keeping'
 import { targetWeight } from '../mass'
 import { intervalOf, randomSource, sdLogOf, type Interval } from '../stats'
 import { hoursAtHeat, nearestHeat } from './loading'
@@ -74,6 +74,8 @@ export interface Forecast {
   dryG: Interval
   /** Grams of powder or flakes; the dry weight for pieces. */
   productG: Interval
+  /** That as it lies in a cup, by the density of its form. */
+  productMl: Interval
   jars: Interval
   energyKWh: Interval
   /** Own batches of this food that took part in its weights, and own runs that took part in its hours. */
@@ -136,8 +138,9 @@ export function forecastBasket(input: ForecastInput): Forecast {
 
   const after = card.afterShare?.value ?? { mean: 0, sd: 0 }
 
-  const columns = Array.from({ length: 9 }, () => new Float64Array(DRAWS))
-  const [prepared, trays, loads, hours, ends, dry, product, jars, energy] = columns as [
+  const columns = Array.from({ length: 10 }, () => new Float64Array(DRAWS))
+  const [prepared, trays, loads, hours, ends, dry, product, volume, jars, energy] = columns as [
+    Float64Array,
     Float64Array,
     Float64Array,
     Float64Array,
@@ -172,7 +175,8 @@ export function forecastBasket(input: ForecastInput): Forecast {
       0.1,
       ownDensity ? vary(ownDensity) : food.powderDensity.value.mean + food.powderDensity.value.sd * source.normal(),
     )
-    jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl)))
+    volume[i] = product[i]! / looseGMl(density, input.purpose, WAYS[way].underVacuum)
+    jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl, WAYS[way].underVacuum)))
     energy[i] =
       ((loads[i]! * hours[i]! * machine.watts) / 1000) * Math.min(1, Math.max(0, duty * (1 + (DUTY.sd / DUTY.mean) * source.normal())))
   }
@@ -188,6 +192,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     endsAt: intervalOf(ends),
     dryG: intervalOf(dry),
     productG: intervalOf(product),
+    productMl: intervalOf(volume),
     jars: whole(jars),
     energyKWh: intervalOf(energy),
     ownBatches: Math.max(own.prep?.lots ?? 0, own.dry?.lots ?? 0),

@@ -3,13 +3,12 @@ import { SAFE_ACTIVITY } from '../safety'
 import { dutyAt } from '../machines'
 import type { BatchState } from '../log'
 import { dryBasis, wetBasis } from '../mass'
-import { targetIn } from '../foods'
 import { drawnMoisture, driftedMoisture } from '../kinetics'
 import { activityAt, equilibriumIn, isothermOf, roomBalance } from '../sorption'
 import { WAYS } from '../ways'
 import type { Air } from '../air'
 import { intervalOf, randomSource, type Interval } from '../stats'
-import { beliefOf } from '../water'
+import { beliefOf, targetOfRun } from '../water'
 import { nextWaking, type Household } from './day'
 import { HOUR } from '../time'
 
@@ -54,7 +53,7 @@ export function nightChoices(
   if (!run || run.setC === null || run.unloadedAt !== undefined) return undefined
   const { setC } = run
   const isotherm = isothermOf(state.food)
-  const targetX = dryBasis(targetIn(state.food, state.purpose, run.way.way))
+  const targetX = dryBasis(targetOfRun(state, run))
   const hours = (night.to - night.from) / HOUR
   const { posterior } = beliefOf(state, run, night.from)
   const bedtime = run.clock.equivalentHoursAt(night.from)

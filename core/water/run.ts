@@ -1,5 +1,4 @@
 import { USUAL_ROOM } from '../air'
-import { targetIn } from '../foods'
 import type { DryingRun, Spell } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
@@ -8,6 +7,7 @@ import { normalCdf } from '../stats'
 import { goesByRoom, WAYS } from '../ways'
 import { spellsOf } from './spells'
 import { unflippedFactor } from './flip'
+import { targetOfRun } from './target'
 import { usualHoursFactor } from './usualHours'
 import { HOUR } from '../time'
 
@@ -18,7 +18,7 @@ import { HOUR } from '../time'
  */
 export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): DryingRun {
   const first = state.earlierRuns[0] ?? run
-  const targetMoisture = targetIn(state.food, state.purpose, run.way.way)
+  const targetMoisture = targetOfRun(state, run)
   const solidsG = state.balance.solids.mean * first.loadedG
   const again = first !== run || state.beganDry
   const mean = Math.min(0.98, first !== run ? solidsG / run.loadedG : state.balance.solids.mean)
@@ -74,7 +74,7 @@ export interface Reach {
 export function reachOf(state: BatchState, run: RunState): Reach {
   const way = WAYS[run.way.way]
   const { mean, sd } = balanceOf(state, run)
-  const targetX = dryBasis(targetIn(state.food, state.purpose, run.way.way))
+  const targetX = dryBasis(targetOfRun(state, run))
   return { chance: normalCdf((targetX - mean) / sd), known: run.room !== undefined || way.underVacuum }
 }
 

@@ -1,11 +1,11 @@
 import { judgeFeel } from '../dryness'
-import { targetIn } from '../foods'
 import { estimateOf } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import type { Interval } from '../stats'
 import { beliefOf } from './belief'
 import { readJarAir } from './jarAir'
 import { isOffAt } from './run'
+import { targetOfRun } from './target'
 import { MINUTE } from '../time'
 
 /**
@@ -73,7 +73,7 @@ function inMachine(state: BatchState, run: RunState, at: number): Water {
  * target, as far as its hours allow that.
  */
 function takenOut(state: BatchState, run: RunState, at: number): Water {
-  const target = targetIn(state.food, state.purpose, run.way.way)
+  const target = targetOfRun(state, run)
   const { jarAir } = state
   const byWeight = beliefOf(state, run).estimate.moistureNow
   const last = [...run.weighings, ...(run.rested ? [run.rested] : [])].findLast(weighing => weighing.at <= at)

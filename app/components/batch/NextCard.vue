@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
-import { isDamp, packableForms, restDays, restNeeded, toPackG, worstLook, type Assessment } from '#core/batch'
+import { betweenGrindings, isDamp, packableForms, restDays, restNeeded, toPackG, worstLook, type Assessment } from '#core/batch'
 import { whatThereIs } from '#core/flow'
 import type { BatchState, EntryKind } from '#core/log'
 import type { ActStep } from '~/components/frame/ActSteps.vue'
@@ -183,6 +183,21 @@ function grinding(state: BatchState): Next {
     }
   }
   const groundG = grams('flakes') + grams('powder')
+  const between = betweenGrindings(state)
+  if (between) {
+    const acts: Next['acts'] = [
+      { kind: 'powderDry', words: 'Dry the powder', main: between === 'dry' },
+      { kind: 'grind', words: 'Grind it again', main: between === 'grind' },
+    ]
+    return {
+      title: between === 'dry' ? 'Dry the coarse powder' : 'Grind it again',
+      why:
+        between === 'dry'
+          ? `${format.weight(groundG)} thin on a sheet for about an hour: coarse powder gives up its last water sooner than pieces do.`
+          : `${format.weight(groundG)} dried between the two grindings: now it is ground fine.`,
+      acts: [...acts, { kind: 'load', words: 'Back to the machine' }, { kind: 'pack', words: 'Pack a jar' }],
+    }
+  }
   const toPackNow = meantWhole ? piecesG + groundG : groundG
   const grinds = toPackNow < 1 && piecesG > 0
   const acts: Next['acts'] = [{ kind: 'pack', words: 'Pack a jar', main: !grinds }, ...(groundG >= 1 ? alsoPieces : [])]

@@ -2,6 +2,7 @@
 import { unusualOf, type Assessment, type Unusual } from '#core/batch'
 import { targetIn } from '#core/foods'
 import type { BatchState } from '#core/log'
+import { driesFor, targetOfRun } from '#core/water'
 import { WAYS } from '#core/ways'
 import { HOUR } from '#core/time'
 
@@ -118,7 +119,8 @@ const nextWords = computed(() => {
       </p>
       <p>
         A drying curve is fitted to the weighings, starting from {{ usual }}. Ranges hold 8 of 10 cases. Target
-        {{ format.share(targetIn(state.food, state.purpose, state.run?.way.way)) }} water for {{ PURPOSE_WORDS[state.purpose] }} ({{
+        {{ format.share(state.run ? targetOfRun(state, state.run) : targetIn(state.food, state.purpose)) }} water for
+        {{ driesFor(state, state.run) === state.purpose ? PURPOSE_WORDS[state.purpose] : 'the first of two grindings' }} ({{
           state.food.targetSource
         }}).
       </p>

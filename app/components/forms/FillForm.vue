@@ -9,6 +9,7 @@ import type { FormReading } from '~/composables/useBatch'
 type Fill = Extract<EntryBody, { kind: 'fill' }>
 const props = defineProps<{ initial?: Fill; jar: JarAnswer }>()
 const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
 /** The jar that it is filled from first: this one, or the one that a correction names. */
 const firstId = props.initial?.from[0]?.jarId ?? props.jar.jarId
 const weightG = ref<number | undefined>(props.initial?.from[0]?.weightG)
@@ -22,7 +23,9 @@ const packageKey = ref<PackageKey>(props.initial?.packageKey ?? 'screw-jar')
 const place = ref(props.initial?.place ?? props.jar.place)
 const sizeMl = ref<number | undefined>(props.initial?.sizeMl)
 const allG = computed(() => (weightG.value ?? 0) + Object.values(others).reduce<number>((sum, grams) => sum + (grams ?? 0), 0))
-const fits = computed(() => (allG.value > 0 ? bestJar(jarsFor(allG.value, props.jar.densityGMl.p50, 'powder')) : undefined))
+const fits = computed(() =>
+  allG.value > 0 ? bestJar(jarsFor(allG.value, props.jar.densityGMl.p50, 'powder', { measures: settings.value.measures })) : undefined,
+)
 
 function read(): FormReading {
   if (weightG.value === undefined) return { problem: 'Weigh what goes over.' }

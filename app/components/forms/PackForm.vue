@@ -25,12 +25,13 @@ const purpose = computed(() => form.value)
 const fromVacuum = props.state.run !== undefined && WAYS[props.state.run.way.way].underVacuum
 const last = props.state.jars.at(-1)?.body
 const density = food.powderDensity.value.mean
+const asked = { measures: settings.value.measures, unshrunk: fromVacuum }
 const lots = whatThereIs(props.state, Date.now())
 const left = computed(() => lots.find(lot => lot.form === form.value)?.weightG.p50 ?? 0)
 /** What one jar of the usual size takes of it. */
 function shareOfJar(): number | undefined {
   if (left.value <= 0) return undefined
-  const usual = jarsFor(left.value, density, purpose.value, [settings.value.jarMl])[0]!
+  const usual = jarsFor(left.value, density, purpose.value, { ...asked, sizes: [settings.value.jarMl] })[0]!
   return Math.round(left.value / usual.count)
 }
 const netG = ref<number | undefined>(props.initial?.netG ?? shareOfJar())
@@ -80,12 +81,12 @@ const best = computed(() =>
 const glass = glassOf(food)
 /** Jars that would take it, the next smaller and larger beside the best. */
 const choices = computed(() => {
-  const all = jarsFor(netG.value ?? left.value, density, purpose.value)
+  const all = jarsFor(netG.value ?? left.value, density, purpose.value, asked)
   const fit = all.indexOf(bestJar(all))
   const near = all.slice(Math.max(0, fit - 1), fit + 2)
   const shown = near.some(choice => choice.sizeMl === sizeMl.value)
     ? near
-    : [...near, ...jarsFor(netG.value ?? left.value, density, purpose.value, [sizeMl.value])]
+    : [...near, ...jarsFor(netG.value ?? left.value, density, purpose.value, { ...asked, sizes: [sizeMl.value] })]
   return shown
     .sort((a, b) => a.sizeMl - b.sizeMl)
     .map(choice => ({

@@ -70,14 +70,17 @@ const taken = computed(() => {
         <div>
           <dt>Dry</dt>
           <dd>
-            <strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet">about {{ format.weight(forecast.dryG.p50) }}</span>
+            <strong>{{ format.weightRange(forecast.dryG) }}</strong><span class="quiet"
+              >about {{ format.weight(forecast.dryG.p50)
+              }}{{ purpose === 'pieces' ? `, ${format.vessels(forecast.productMl.p50)} as they lie` : '' }}</span
+            >
           </dd>
         </div>
         <div v-if="purpose !== 'pieces'">
           <dt>{{ purpose === 'flakes' ? 'Flakes' : 'Powder' }}</dt>
           <dd>
             <strong>{{ format.weightRange(forecast.productG) }}</strong><span class="quiet"
-              >about {{ format.weight(forecast.productG.p50) }} {{ PRODUCT[purpose] }}</span
+              >about {{ format.weight(forecast.productG.p50) }} {{ PRODUCT[purpose] }}, {{ format.vessels(forecast.productMl.p50) }}</span
             >
           </dd>
         </div>

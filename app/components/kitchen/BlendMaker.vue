@@ -10,6 +10,7 @@ const props = defineProps<{ lines: readonly BlendLine[]; mix: Mix; recipeId?: st
 const emit = defineEmits<{ made: [jarId: string] }>()
 const store = useKitchen()
 const format = useFormat()
+const { settings } = storeToRefs(useHouseholdStore())
 const name = ref(props.name ?? '')
 watch(
   () => props.name,
@@ -26,7 +27,7 @@ const problem = ref('')
 const busy = ref(false)
 const tools = ref<ToolAnswer[]>(await call('tools').catch(() => []))
 const sieves = computed(() => tools.value.flatMap(tool => (tool.kind === 'sieve' ? [tool] : [])))
-const fits = computed(() => bestJar(jarsFor(props.mix.totalG, props.mix.densityGMl.p50, 'powder')))
+const fits = computed(() => bestJar(jarsFor(props.mix.totalG, props.mix.densityGMl.p50, 'powder', { measures: settings.value.measures })))
 const checkFields = useFieldChecks()
 
 async function make() {

@@ -1,10 +1,12 @@
 import fc from 'fast-check'
-import { checkEntry, foldBatch, grindsAgain, productOf, taughtBy, toGrindG, toPackG } from '#core/batch'
+import { betweenGrindings, checkEntry, foldBatch, grindsAgain, productOf, taughtBy, toGrindG, toPackG } from '#core/batch'
+import { driesFor, targetOfRun } from '#core/water'
 import { InputError } from '#core/errors'
 import { inForce, type EntryBody } from '#core/log'
 import { findFood } from '../../support/foods'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
 
+const beetroot = findFood('beetroot')!
 const RUN = '018f0000-0000-7000-8000-000000000001'
 type Item = [hours: number, body: EntryBody]
 /** A batch that came out of its machine, on the scale or not, and rested. */
@@ -95,5 +97,37 @@ describe('what the mill had and gave', () => {
         expect(Math.abs(piecesInG + piecesLeftG - 200)).toBeLessThanOrEqual(5.1)
       }),
     )
+  })
+})
+
+describe('ground, dried and ground again', () => {
+  const between = (...items: Item[]) =>
+    foldBatch(
+      logOf([0, { ...BEETROOT, weightG: 800 }], [0.1, { kind: 'choose', question: 'powderDry', school: 'between' }], ...items),
+      findFood,
+    )!
+  const toTheMill: Item[] = [
+    [1, { kind: 'load', runId: RUN, machineId: 'cabinet', positions: [1], totalG: 600 }],
+    [1, { kind: 'heat', runId: RUN, setC: 57 }],
+    [12, { kind: 'unload', weightG: 106 }],
+  ]
+  const coarse: Item = [12.5, grind(106, 104)]
+  const oven: Item = [14, { kind: 'powderDry', how: 'dryer', minutes: 60, beforeG: 104, afterG: 101 }]
+  it('is dry enough for the first round at what pieces keep at, and for the second at what powder does', () => {
+    const first = between(...toTheMill)
+    expect([driesFor(first, first.run), targetOfRun(first, first.run!)]).toEqual(['pieces', beetroot.target.pieces])
+    const again = between(...toTheMill, coarse, [14, { kind: 'load', runId: 'two', machineId: 'cabinet', positions: [1], totalG: 104 }])
+    expect([again.run!.powder, targetOfRun(again, again.run!)]).toEqual([true, beetroot.target.powder])
+    // Without the school it is dried for powder at once.
+    expect(targetOfRun(state(100), state(100).run!)).toBe(beetroot.target.powder)
+  })
+  it('says the next step: dry, then grind what the first round left; 106 to 104, dried to 101, ground to 99', () => {
+    expect(betweenGrindings(between(...toTheMill))).toBeUndefined()
+    expect(betweenGrindings(between(...toTheMill, coarse))).toBe('dry')
+    const dry = between(...toTheMill, coarse, oven)
+    expect([betweenGrindings(dry), grindsAgain(dry), toGrindG(dry, true)]).toEqual(['grind', true, 101])
+    const fine = between(...toTheMill, coarse, oven, [15, grind(101, 99, true)])
+    expect([betweenGrindings(fine), toPackG(fine), fine.piecesInG]).toEqual([undefined, 99, 106])
+    expect(betweenGrindings(state(106, [15, grind(106, 104)]))).toBeUndefined()
   })
 })

@@ -199,13 +199,13 @@ describe('jars for a weight, to the figure', () => {
     expect(jarTakesG(0.5, 'flakes', 1000)).toBeCloseTo(270, 9)
     expect(jarTakesG(0.5, 'pieces', 1000)).toBeCloseTo(157.5, 9)
     // 270 g at 0.6 g/mL are 450 mL: just nine tenths of a half litre.
-    expect(jarsFor(270, 0.5, 'powder', [330, 500])).toEqual([
+    expect(jarsFor(270, 0.5, 'powder', { sizes: [330, 500] })).toEqual([
       { sizeMl: 330, count: 2, fill: 450 / 2 / 330 },
       { sizeMl: 500, count: 1, fill: 0.9 },
     ])
-    expect(jarsFor(99, 0.5, 'flakes', [500])[0]!.fill).toBeCloseTo(99 / (0.5 * 0.6 * 1.1) / 500, 12)
-    expect(jarsFor(99, 0.5, 'pieces', [1000])[0]!.fill).toBeCloseTo(99 / (0.5 * 0.35 * 1.05) / 1000, 12)
-    expect(jarsFor(0, 0.5, 'powder', [50])).toEqual([{ sizeMl: 50, count: 1, fill: 0 }])
+    expect(jarsFor(99, 0.5, 'flakes', { sizes: [500] })[0]!.fill).toBeCloseTo(99 / (0.5 * 0.6 * 1.1) / 500, 12)
+    expect(jarsFor(99, 0.5, 'pieces', { sizes: [1000] })[0]!.fill).toBeCloseTo(99 / (0.5 * 0.35 * 1.05) / 1000, 12)
+    expect(jarsFor(0, 0.5, 'powder', { sizes: [50] })).toEqual([{ sizeMl: 50, count: 1, fill: 0 }])
   })
   it('the best is the smallest that takes all, else the fewest', () => {
     expect(bestJar(jarsFor(270, 0.5, 'powder')).sizeMl).toBe(500)
