@@ -52,6 +52,7 @@ export interface AlternativesInput {
   machineId: string
   weightG: number
   weighed?: 'uncooked' | 'cooked'
+  prepared?: { mean: number; sd: number }
   weightSdG?: number
   machines: readonly ChoosableMachine[]
   /** What own batches say of a basket by this card. */

@@ -40,6 +40,8 @@ export interface ForecastInput {
   weightSdG?: number
   /** What was on the scale, of a food that is cooked before it is dried. */
   weighed?: 'uncooked' | 'cooked'
+  /** It is ready for the trays, a part of another basket: its solids as a share of that weight. */
+  prepared?: { mean: number; sd: number }
   /** `lowC`, `highC`: what its dial goes to; the card's heat where they are not given. */
   machine: {
     trays: number
@@ -110,8 +112,12 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const { food, card, machine } = input
   const source = randomSource(input.seed ?? 1)
   const target = targetIn(asCut(food, card), input.purpose, machine.kind)
-  const own = input.own ?? {}
-  const trimmed = trimmedBasket(food, card, input.weightG, input.weighed)
+  // What own baskets taught of trimming is behind it already.
+  const { prep: ownPrep, dry: ownDry, ...other } = input.own ?? {}
+  const own: OwnBasket = input.prepared ? other : { ...other, prep: ownPrep, dry: ownDry }
+  const trimmed = input.prepared
+    ? { prepYield: { p10: 1, p50: 1, p90: 1 }, solids: input.prepared }
+    : trimmedBasket(food, card, input.weightG, input.weighed)
   const ratioOf = (interval: Interval) => ({ median: interval.p50, sdLog: sdLogOf(interval) })
   const times = (median: number, { factor }: OwnFactor) => ({ ...ratioOf(factor), median: median * factor.p50 })
   const prep = own.prep ? times(trimmed.prepYield.p50, own.prep) : ratioOf(trimmed.prepYield)

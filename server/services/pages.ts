@@ -1,7 +1,7 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
 import { inForce, ofKind, type Stage, STAGES } from '#core/log'
 import { assess, foldBatch } from '#core/batch'
-import { questionsOf, targetIn, type Food, type FoodBook } from '#core/foods'
+import { PURPOSES, questionsOf, targetIn, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
@@ -202,7 +202,7 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
     machines,
     learned: Object.fromEntries(machines.map(machine => [machine.id, hoursInMachine(context, machine.id, state)])),
     reviews: reviewsFor(context, state.food.key, state.card.key, batchId),
-    shelf: jarsHolding(db, state.food.key, state.purpose, JARS_AT_HAND).map(row => toJarSummary(context, row)),
+    shelf: PURPOSES.flatMap(form => jarsHolding(db, state.food.key, form, JARS_AT_HAND)).map(row => toJarSummary(context, row)),
     tools: listTools(db),
     jars: jarsOfBatch(db, batchId).map(jar => ({ jarId: jar.id, number: jar.number })),
     taken,

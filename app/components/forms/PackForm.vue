@@ -35,8 +35,13 @@ function shareOfJar(): number | undefined {
   return Math.round(left.value / usual.count)
 }
 const netG = ref<number | undefined>(props.initial?.netG ?? shareOfJar())
-watch(form, () => (netG.value = shareOfJar()))
+watch(form, () => {
+  netG.value = shareOfJar()
+  ontoJar.value = ''
+})
 const ontoJar = ref<string>(props.initial?.topUp ? props.initial.jarId : '')
+/** Like goes onto like: jars of the form that is packed. */
+const ontoJars = computed(() => (props.page?.shelf ?? []).filter(jar => jar.purpose === form.value))
 const onto = computed(() => props.page?.shelf.find(jar => jar.jarId === ontoJar.value))
 const packageKey = ref<PackageKey>(props.initial?.packageKey ?? last?.packageKey ?? 'screw-jar')
 const sizeMl = ref<number>(props.initial?.sizeMl ?? last?.sizeMl ?? settings.value.jarMl)
@@ -185,12 +190,12 @@ defineExpose({ read })
     autofocus
   />
   <ChoiceField
-    v-if="!initial && page?.shelf.length"
+    v-if="!initial && ontoJars.length"
     v-model="ontoJar"
     label="Into"
     :choices="[
       { value: '', words: 'A new jar' },
-      ...page.shelf.slice(0, 5).map(jar => ({
+      ...ontoJars.slice(0, 5).map(jar => ({
         value: jar.jarId,
         words: `Onto jar ${jar.number}`,
         note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,

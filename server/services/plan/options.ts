@@ -32,6 +32,8 @@ export interface Sought {
   weightG: number
   weightSdG?: number
   weighed?: 'uncooked' | 'cooked'
+  /** Ready for the trays: its solids as a share. */
+  prepared?: { mean: number; sd: number }
   /** Cut already: it is not cut otherwise, and the work is done. */
   cutAs?: string
   cardKey?: string
@@ -58,6 +60,7 @@ export function optionsOf(context: Context, sought: Sought, machines: Machines, 
     weightG,
     weightSdG: sought.weightSdG,
     weighed: sought.weighed,
+    prepared: sought.prepared,
     machines,
     ownOf: ownOf(context, food, purpose),
     hoursOf: (machineId, card) => hoursOfCard(context, machineId, food, card, purpose),

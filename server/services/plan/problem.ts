@@ -172,8 +172,10 @@ interface Limits {
 function basketsOf(context: Context, batchId: string, title: string, state: BatchState, machines: Machines, limits: Limits): PlanBasket[] {
   const { food, purpose, intake, prep, splits, balance, hold } = state
   const isCut = prep.some(({ body }) => body.step === 'cut' || body.step === 'puree')
-  // A part that went its own way is not in this basket any more.
-  const weightG = splits.reduce((sum, { body }) => sum - body.weightG, intake.body.weightG)
+  // A part that went its own way is not in this basket any more; one that came from another is prepared already.
+  const parted = splits.reduce((sum, { body: { form = 'prepared', weightG: grams } }) => sum + (form === 'prepared' ? grams : 0), 0)
+  const prepared = intake.body.prepared && balance.solids
+  const weightG = prepared ? balance.weightG.p50 : intake.body.weightG - parted
   const smoker = machines.find(machine => machine.id === intake.body.machineId && WAYS[machine.kind].partOnly)
   const found = inParts(title, parts =>
     optionsOf(
@@ -183,6 +185,7 @@ function basketsOf(context: Context, batchId: string, title: string, state: Batc
         purpose,
         weightG: weightG / parts,
         weighed: intake.body.weighed,
+        prepared,
         cutAs: isCut ? intake.body.cardKey : undefined,
         cardKey: intake.body.cardKey,
         smokerId: smoker?.id,

@@ -232,6 +232,20 @@ describe('the forecast', () => {
     expect(forecast.loads.p50).toBeGreaterThanOrEqual(2)
     expect((forecast.endsAt.p50 - MORNING) / HOUR).toBeGreaterThan(forecast.hoursPerLoad.p50)
   })
+  it('trims no more what is a part of another basket, and says what it is in cups', () => {
+    const part = forecastBasket({ ...input, weightG: 1000, prepared: { mean: 0.055, sd: 0.004 }, own: { prep: undefined } })
+    expect(part.preparedG).toMatchObject({ p10: 1000, p50: 1000, p90: 1000 })
+    // 55 g of solids at 6 % water are 58.5 g; and nine tenths and a half of that is powder.
+    expect(part.dryG.p50).toBeCloseTo(55 / 0.94, 0)
+    const density = food.powderDensity.value.mean
+    expect(part.productMl.p50 / (part.productG.p50 / density)).toBeCloseTo(1, 1)
+    // Freeze-dried pieces keep their volume: as many grams fill more jars.
+    const pieces = (kind: 'dehydrator' | 'freeze-dryer') =>
+      forecastBasket({ ...input, purpose: 'pieces', machine: { ...input.machine, kind } })
+    const [shrunk, whole] = [pieces('dehydrator'), pieces('freeze-dryer')]
+    expect(whole.productMl.p50 / whole.productG.p50 / (shrunk.productMl.p50 / shrunk.productG.p50)).toBeCloseTo(2.5, 1)
+    expect(whole.jars.p50).toBeGreaterThan(2 * shrunk.jars.p50 - 2)
+  })
   it('agrees with "5 lb of tomatoes to half a cup of powder" (common practice), at 0.6 g/mL and twofold', () => {
     const { productG } = forecastBasket({ ...input, weightG: 5 * 453.59237 })
     const cup = 0.5 * 236.6 * 0.6

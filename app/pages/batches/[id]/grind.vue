@@ -17,6 +17,8 @@ useHead({ title: () => (state.value ? `Grind ${state.value.food.name.toLowerCase
 const again = computed(() => state.value !== undefined && grindsAgain(state.value))
 const usualMade = computed(() => formMade({}, state.value?.purpose ?? 'powder'))
 const makes = ref<GroundForm>(usualMade.value)
+/** Jars of what comes out: older powder that may seed it. */
+const seeds = computed(() => (page.value?.shelf ?? []).filter(jar => jar.purpose === makes.value))
 const toGrind = computed(() => state.value && toGrindG(state.value, again.value))
 const grinders = computed(() => (page.value?.tools ?? []).flatMap(tool => (tool.kind === 'grinder' ? [tool] : [])))
 const fresh = (): GrindDraft => {
@@ -260,12 +262,12 @@ const minuteWords = computed(() => {
             The cup is only {{ Math.round(session.fill * 100) }} % full, and the knives will throw air: add about
             {{ format.weight(session.seedG) }} of finished powder, or wait for more.
           </p>
-          <template v-if="page?.shelf.length && (session.seedG > 0.5 || draft.seedJarId)">
+          <template v-if="seeds.length && (session.seedG > 0.5 || draft.seedJarId)">
             <ChoiceField
               v-model="draft.seedJarId"
               label="Seed it from"
               :choices="
-                page.shelf.slice(0, 6).map(jar => ({
+                seeds.slice(0, 6).map(jar => ({
                   value: jar.jarId,
                   words: `Jar ${jar.number}`,
                   note: `${format.weight(jar.leftG)}, ${format.month(jar.oldestAt)}`,
