@@ -55,6 +55,7 @@ const VIEWS = [
   ['grind', ground, page => page.getByRole('button', { name: 'Start the round' }).click()],
   ['intake', '/intake?food=tomato', page => page.getByLabel('Weight').fill('6 lb 4 oz')],
   ['shelf', '/shelf'],
+  ['flow', `${batch('beetroot', 'shelf')}/flow`],
   ['jar', jar],
   ['kitchen', `/kitchen?jar=${jars.find(item => item.foodKey === 'tomato' && item.leftG > 80).jarId}`],
   ['blend', `/kitchen/blend?recipe=${recipes.find(item => item.name === 'Ember rub').id}`],

@@ -84,7 +84,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const jars = jarsOf(draft)
   const isDry = rest?.endedAt !== undefined || (beganDry && !run)
   const unpacked = unpackedOf(dry, { isDry, isPowder: grinds.length > 0 || dry.redried, mostG: cameOutG ?? run?.loadedG ?? 0 })
-  const finished = draft.finished || (jars.length > 0 && isAllPacked(unpacked, dry, purpose, dryG))
+  const finished = draft.finished || (jars.length > 0 && isAllPacked(unpacked, dry, purpose, dryG) && !isMuchLeft(dry, balance, run))
   const state: BatchState = {
     food,
     card,
@@ -418,6 +418,17 @@ function isAllPacked({ pieces, flakes = 0, powder }: DryForms, { left, powderG }
   const piecesG = purpose === 'pieces' ? pieces! : (left.pieces ?? 0)
   const dustG = (wholeG: number) => Math.max(1, DUST_SHARE * wholeG)
   return piecesG <= (purpose === 'pieces' ? dustG(dryG) : 0) && flakes + (powder ?? 0) <= dustG(powderG)
+}
+
+/**
+ * Nobody weighed what came out, and what was ground, packed and eaten of it is less than the solids alone that went on the trays: dry pieces
+ * are somewhere still.
+ */
+function isMuchLeft(dry: DryFood, { solids }: BatchState['balance'], run: RunState | undefined): boolean {
+  if (!run || run.powder || dry.left.pieces !== undefined) return false
+  const solidsG = solids.mean * run.loadedG
+  const sdG = Math.hypot(solids.sd * run.loadedG, solids.mean * (run.loadedSdG ?? 0))
+  return piecesTakenG(dry) < solidsG - 2 * sdG
 }
 
 function jarsOf(draft: BatchDraft): JarState[] {

@@ -2,10 +2,10 @@ import { formPacked, piecesTakenG } from '../batch'
 import type { Purpose } from '../foods'
 import { inForce, SCALE_SHARE, type BatchState, type Entry, type EntryOf, type Fate, type RunState } from '../log'
 import { tracePrep } from '../mass'
-import { mapInterval, sdLogOf } from '../stats'
+import { mapInterval, sdLogOf, sdOf } from '../stats'
 import { HOUR } from '../time'
 import { beliefOf, waterOf } from '../water'
-import { thrownAtRest, whatThereIs, type OpenLot } from './whatThereIs'
+import { heldBy, thrownAtRest, whatThereIs, type OpenLot } from './whatThereIs'
 
 /**
  * Why something left the stream of a batch, or joined it:
@@ -188,11 +188,12 @@ function ofRun(state: BatchState, log: readonly Entry[], run: RunState, next: Ru
     const drafts: Draft[] = [{ at, kind: 'dried', weightG: run.loadedG - inside, solidsG: 0, weighed: run.weighings.length > 0, machineId }]
     return drafts
   }
-  const { weightG, weighed } = cameOut(state, run)
-  const dried: Draft = { at: unloadedAt, kind: 'dried', weightG: run.loadedG - weightG, solidsG: 0, weighed, machineId }
   const after = ofDryFood(state, log, at)
+  const wentOnG = next && next.loadedG + after.reduce((sum, arrow) => sum + arrow.weightG, 0)
+  const { weightG, weighed } = cameOut(state, run, wentOnG)
+  const dried: Draft = { at: unloadedAt, kind: 'dried', weightG: run.loadedG - weightG, solidsG: 0, weighed, machineId }
   if (!next) return [dried, ...after]
-  const missingG = weightG - after.reduce((sum, arrow) => sum + arrow.weightG, 0) - next.loadedG
+  const missingG = weightG - wentOnG!
   return [
     dried,
     ...after,
@@ -210,8 +211,11 @@ function ofRun(state: BatchState, log: readonly Entry[], run: RunState, next: Ru
   ]
 }
 
-/** What a run gave: on the scale as it came out or at the end of its rest; else by its solids and the water that is believed of it. */
-function cameOut(state: BatchState, run: RunState): { weightG: number; weighed: boolean } {
+/**
+ * What a run gave: on the scale as it came out or at the end of its rest; else by its solids and the water that is believed of it.
+ * @param wentOnG what went back into a machine, with all that left before: where that may be what came out, it is
+ */
+function cameOut(state: BatchState, run: RunState, wentOnG?: number): { weightG: number; weighed: boolean } {
   const isLast = run === state.run
   if (isLast && state.left.pieces !== undefined && state.dryG !== undefined)
     return { weightG: state.dryG + thrownAtRest(state), weighed: true }
@@ -220,9 +224,9 @@ function cameOut(state: BatchState, run: RunState): { weightG: number; weighed: 
   const takenG = isLast ? piecesTakenG(state) + thrownAtRest(state) : 0
   // All that there was is in its jars.
   if (isLast && state.finished && takenG > 0) return { weightG: takenG, weighed: true }
-  const { solidsG } = beliefOf(state, run).estimate
-  const believedG = solidsG.p50 / (1 - Math.min(0.99, waterOf(state, run.unloadedAt!).moisture.p50))
-  return { weightG: Math.max(takenG, believedG), weighed: false }
+  const believed = heldBy(waterOf(state, run.unloadedAt!), beliefOf(state, run).estimate.solidsG).weightG
+  if (wentOnG !== undefined && Math.abs(wentOnG - believed.p50) <= 2 * sdOf(believed)) return { weightG: wentOnG, weighed: false }
+  return { weightG: Math.max(takenG, believed.p50), weighed: false }
 }
 
 /** What dry food lost and gained at the mill, at rest, and into jars, by the log of a run. */

@@ -81,7 +81,7 @@ function onTrays(state: BatchState, run: RunState, at: number): OpenLot[] {
 }
 
 /** Grams of so much solids at so much water: each end by the doubt that is larger. */
-function heldBy({ moisture }: Pick<Water, 'moisture'>, solidsG: Interval): Pick<OpenLot, 'weightG' | 'solidsG' | 'moisture'> {
+export function heldBy({ moisture }: Pick<Water, 'moisture'>, solidsG: Interval): Pick<OpenLot, 'weightG' | 'solidsG' | 'moisture'> {
   const weight = (solids: number, water: number) => solids / Math.max(0.001, 1 - water)
   const middle = weight(solidsG.p50, moisture.p50)
   const low = middle - Math.hypot(middle - weight(solidsG.p10, moisture.p50), middle - weight(solidsG.p50, moisture.p10))

@@ -13,6 +13,22 @@ export interface NamedFood {
 
 const phrase = (text: string) => wordsOf(text).join(' ')
 
+/** What food is like when it comes, and no part of its name: "dried lemon" is lemon. */
+const STATES: readonly string[] = [
+  'dried',
+  'dry',
+  'fresh',
+  'raw',
+  'frozen',
+  'whole',
+  'ground',
+  'powdered',
+  'powder',
+  'flake',
+  'chopped',
+  'sliced',
+]
+
 const SLIPS = (term: string) => (term.length > 4 ? 2 : false)
 
 /**
@@ -48,9 +64,17 @@ export function foodSearch<Food extends NamedFood>(foods: readonly Food[]): (wor
   for (const food of foods) for (const name of [...food.otherNames, ...food.foundBy]) call(phrase(name), food.key)
   return words => {
     if (words.trim() === '') return [...foods]
-    // What is spelt so comes first and alone; slips are forgiven where nothing is, and not in a short word.
-    const asSpelt = index.search(words)
-    const found = (asSpelt.length > 0 ? asSpelt : index.search(words, { fuzzy: SLIPS })).map(hit => hit.id as string)
-    return [...new Set([...(called.get(phrase(words)) ?? []), ...found])].map(key => byKey.get(key)!)
+    const spelt = phrase(words)
+    const bare = wordsOf(words)
+      .filter(word => !STATES.includes(word))
+      .join(' ')
+    const hitsOf = (text: string, slips = false) => index.search(text, slips ? { fuzzy: SLIPS } : {}).map(hit => hit.id as string)
+    // As it is said, without what it is like, and with a slip: the first of these that finds anything.
+    const asked = [spelt, bare].filter(text => text !== '')
+    for (const [text, slips] of [...asked.map(text => [text, false] as const), ...asked.map(text => [text, true] as const)]) {
+      const found = [...(called.get(text) ?? []), ...hitsOf(text, slips)]
+      if (found.length > 0) return [...new Set(found)].map(key => byKey.get(key)!)
+    }
+    return []
   }
 }

@@ -34,7 +34,7 @@ export { pictureName, PICTURE_SUBJECTS, type Picture, type PictureSubject } from
 export type { RestJar } from './kinds/rest'
 export type { Review } from './kinds/review'
 export { type Smell } from './kinds/smell'
-export { FATES, FATE_WORDS, SPLIT_FORMS, type Fate, type SplitForm } from './kinds/split'
+export { FATES, FATE_WORDS, type Fate, type SplitForm } from './kinds/split'
 export { stockedJar } from './kinds/stock'
 export type { BatchState, DryForms, Hold, JarState, RestingJar, RestState, RunState, TrayPlaces, Weighing } from './state'
 export { loadedOn, mostOf, SCALE_SHARE } from './weights'

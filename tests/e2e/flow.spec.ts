@@ -203,3 +203,66 @@ test('what is not dry goes back, and the dry trays stay out', async ({ page }) =
   await page.goto(`${server.address}/b/2`)
   await expect(main.getByText(/200.g to grind/)).toBeVisible()
 })
+
+test('ground coarse, dried for an hour, and ground again', async ({ page }) => {
+  const batchId = await dried(3, { weightG: 900, dryG: 106 })
+  await onBatch(batchId, 2.5, { kind: 'choose', question: 'powderDry', school: 'between' })
+  await onBatch(batchId, 2, { kind: 'restEnd' })
+  const { hands, main, save, open } = walkOn(page)
+  await page.goto(`${server.address}/batches/${batchId}`)
+  await open('Log the grinding')
+  await hands.fill('Powder out', '104')
+  await save('Log the grinding')
+  await expect(main.getByRole('heading', { name: 'Dry the coarse powder' })).toBeVisible()
+  await page.goto(server.address)
+  await expect(main.getByText('Dry the coarse beetroot powder')).toBeVisible()
+  await page.goto(`${server.address}/batches/${batchId}`)
+  await open('Dry the powder')
+  await hands.fill('Minutes', '60')
+  await hands.fill('Before', '104')
+  await hands.fill('After', '101')
+  await save('Log the drying')
+  await open('Grind it again')
+  await expect(page.getByRole('dialog').getByLabel('Powder in')).toHaveValue(/^101/)
+  await hands.fill('Powder out', '99')
+  await save('Log the grinding')
+  await expect(main.getByRole('heading', { name: /99.g to pack/ })).toBeVisible()
+  const [whole] = await flowOf(batchId)
+  expect(left(whole!).slice(-3)).toEqual([
+    ['mill', 2],
+    ['powder dried', 3],
+    ['mill', 2],
+  ])
+})
+
+test('in pounds, on a phone, without a scale: what finds no place on the trays is eaten', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  const household = (await call('GET', '/api/household')) as object
+  await call('PUT', '/api/household', { ...household, weightUnit: 'oz', temperatureUnit: 'F', measures: 'us', clockHours: 12 })
+  // Ten pounds of carrots, an ounce and a half of each pound trimmed off: 9 lb 1 oz are more than six trays take.
+  const batchId = await intake({ foodKey: 'carrot', weightG: 4536, cardKey: 'slices-3' }, 1)
+  await onBatch(batchId, 0.5, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 425 })
+  const hands = mouse(page, true)
+  const main = page.locator('main')
+  await page.goto(`${server.address}/batches/${batchId}`)
+  await expect(main.getByText(/About 9\slb\s1\soz should be there/)).toBeVisible()
+  await hands.press('Load')
+  await hands.choose('Weighed', 'Not weighed')
+  const dialog = page.getByRole('dialog')
+  const asked = dialog.getByText(/About \d\slb\s.*is not on the trays/)
+  await expect(asked).toBeVisible()
+  await asked.scrollIntoViewIfNeeded()
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look6.png' })
+  await hands.choose(/is not on the trays/, 'eaten')
+  await hands.press('Load')
+  await gone(dialog)
+  const [whole] = await flowOf(batchId)
+  const [trimmed, eaten] = left(whole!) as [string, number][]
+  expect([trimmed, eaten![0]]).toEqual([['waste', 425], 'eaten'])
+  // Loaded is what the trays take of it, and both together are what there was, to the scale.
+  const onTrays = whole!.flow.open[0]!
+  expect(Math.abs(onTrays.weightG.p50 + eaten![1] - 4111)).toBeLessThan(25)
+  await page.goto(`${server.address}/batches/${batchId}/flow`)
+  await expect(main.getByText(/15.oz, 9\.4.%/)).toBeVisible()
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look7.png' })
+})

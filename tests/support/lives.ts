@@ -311,7 +311,7 @@ export interface Breach {
 }
 
 /** What is no fault: an arrow under a twentieth of a gram is not drawn, and nature lies within five standard deviations. */
-export const BEARABLE: Breach = { weights: 2e-3, solids: 1e-9, doubt: 5, unsaid: 0.03, truth: 5 }
+export const BEARABLE: Breach = { weights: 2e-3, solids: 1e-9, doubt: 5, unsaid: 0.02, truth: 5 }
 const FEW_WEIGHINGS_G = 3
 
 export function breachOf({ state, log, hour, bornSolidsG }: Pick<Line, 'state' | 'log' | 'hour' | 'bornSolidsG'>): Breach {

@@ -4,7 +4,7 @@ import { id, text, weightG } from '../fields'
 import { SCALE_SHARE } from '../weights'
 
 /** What it was when it left: prepared food before the trays, what came off in trimming, or dry food of a form. */
-export const SPLIT_FORMS = ['prepared', 'trimmings', 'pieces', 'flakes', 'powder'] as const
+const SPLIT_FORMS = ['prepared', 'trimmings', 'pieces', 'flakes', 'powder'] as const
 export type SplitForm = (typeof SPLIT_FORMS)[number]
 
 /** What became of food that left its batch for good. */

@@ -43,6 +43,7 @@ export const VIEWS: Record<string, (demo: Demo) => string> = {
   Grind: demo => `/batches/${demo.ids.carrot}/grind`,
   Resting: demo => `/batches/${demo.ids.tomato}`,
   Recall: demo => `/batches/${demo.ids.carrot}/recall`,
+  'Where it went': demo => `/batches/${demo.ids.carrot}/flow`,
   Paper: demo => `/batches/${demo.ids.beetroot}/paper`,
   Kitchen: () => '/kitchen',
   Flour: () => '/kitchen/flour',

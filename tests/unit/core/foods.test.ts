@@ -203,6 +203,9 @@ describe('the search', () => {
   const search = foodSearch(FOODS)
   it.each([
     ['courgette', 'zucchini'],
+    ['dried lemon', 'lemon'],
+    ['fresh sliced apples', 'apple'],
+    ['garlik, dry', 'garlic'],
     ['zuchini', 'zucchini'],
     ['Aubergin', 'eggplant'],
     ['chipotle', 'jalapeno'],
