@@ -39,7 +39,8 @@ const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG |
 const UNWEIGHED = 0.1
 type Machine = BatchAnswer['machines'][number]
 const freeIn = ({ id, trays }: Machine) => trays - (props.page.taken[id]?.positions.length ?? 0)
-const neededIn = ({ trayAreaM2, kind }: Machine) => traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind).mean, WAYS[kind].underVacuum)
+const neededIn = ({ trayAreaM2, kind }: Machine) =>
+  traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind).mean, WAYS[kind].underVacuum)
 const rank = (item: Machine) =>
   (item.kind === usualKind ? 0 : props.state.card.ways.some(way => way.way === item.kind) ? 10 : 30) +
   (freeIn(item) === item.trays ? 0 : freeIn(item) >= neededIn(item) ? 1 : 15)

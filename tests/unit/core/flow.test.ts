@@ -89,7 +89,11 @@ describe('where a basket went', () => {
 
 describe('what there is', () => {
   const lots = (hours: number, ...items: Item[]) =>
-    whatThereIs(stateOf(logOf([0, BEETROOT], ...items)), at(hours)).map(({ form, place, weightG }) => [form, place, Math.round(weightG.p50)])
+    whatThereIs(stateOf(logOf([0, BEETROOT], ...items)), at(hours)).map(({ form, place, weightG }) => [
+      form,
+      place,
+      Math.round(weightG.p50),
+    ])
   it('is whole, prepared, on trays, at rest, and dry in its forms', () => {
     expect(lots(0.1)[0]!.slice(0, 2)).toEqual(['whole', 'unsaid'])
     expect(lots(0.6, trim)).toEqual([['prepared', 'unsaid', 1700]])
@@ -97,7 +101,14 @@ describe('what there is', () => {
     expect(lots(1, trim, ...load(1700))).toEqual([['drying', 'machine', expect.closeTo(1700, -1)]])
     expect(lots(15, trim, ...load(1700), out(200), [14.5, { kind: 'rest' }])).toEqual([['pieces', 'rest', 200]])
     expect(
-      lots(17, trim, ...load(1700), out(200), [15, { kind: 'restEnd' }], [16, { kind: 'grind', dryInG: 80, powderOutG: 76, makes: 'flakes' }]),
+      lots(
+        17,
+        trim,
+        ...load(1700),
+        out(200),
+        [15, { kind: 'restEnd' }],
+        [16, { kind: 'grind', dryInG: 80, powderOutG: 76, makes: 'flakes' }],
+      ),
     ).toEqual([
       ['pieces', 'unsaid', 120],
       ['flakes', 'unsaid', 76],

@@ -47,7 +47,7 @@ const print = () => window.print()
 <style scoped>
 .rivers {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 420px), 1fr));
   gap: 1rem;
   align-items: start;
 }
