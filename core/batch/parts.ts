@@ -2,6 +2,7 @@ import type { Purpose } from '../foods'
 import { inForce, type BatchState, type BodyOf, type Entry, type EntryBody, type EntryKind } from '../log'
 import { mapInterval, sdOf } from '../stats'
 import { waterOf } from '../water'
+import { balanceOnTrays } from './prepLedger'
 
 /** Below this share of what may be there at the least, a load leaves a part of it elsewhere. */
 export const MUCH_LESS = 0.85
@@ -21,7 +22,7 @@ export type Remainder = DoubtfulWeight & Pick<PartAsked, 'form'>
  * @returns undefined where that is about all that there is
  */
 export function remainderAt(state: BatchState, loadedG: number): Remainder | undefined {
-  const { balance, run, beganDry, left } = state
+  const { run, beganDry, left } = state
   if (run || beganDry) {
     const { pieces, flakes = 0, powder = 0 } = left
     if (pieces === undefined) return undefined
@@ -29,9 +30,9 @@ export function remainderAt(state: BatchState, loadedG: number): Remainder | und
     const form = pieces > 0 ? 'pieces' : powder > 0 ? 'powder' : 'flakes'
     return loadedG < MUCH_LESS * thereG ? { grams: thereG - loadedG, sdG: 0, form } : undefined
   }
-  const { p10, p50 } = balance.weightG
-  if (loadedG >= MUCH_LESS * p10) return undefined
-  return { grams: p50 - loadedG, sdG: sdOf(balance.weightG), form: 'prepared' }
+  const there = balanceOnTrays(state).weightG
+  if (loadedG >= MUCH_LESS * there.p10) return undefined
+  return { grams: there.p50 - loadedG, sdG: sdOf(there), form: 'prepared' }
 }
 
 /** What a part takes along from the log of its batch: what was done to the food, where it waited, what was chosen and said of it. */

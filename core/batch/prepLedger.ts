@@ -1,6 +1,6 @@
 import { effectsOfChoices, type Choices, type Food, type MethodCard } from '../foods'
 import { balancePrep, type PrepBalance, type PrepLedger, type PrepStep } from '../mass'
-import type { EntryOf } from '../log'
+import type { BatchState, EntryOf } from '../log'
 
 /** What a step takes off where it was not weighed, share of the weight before it (common practice). */
 const USUAL_WATER: Partial<Record<string, { mean: number; sd: number }>> = {
@@ -120,6 +120,23 @@ function waterSteps({ steps }: MethodCard, uncooked: boolean): PrepStep[] {
     if (!['roast', 'char', 'toast'].includes(step) || (uncooked && COOKS.includes(step))) return []
     return [{ kind: 'water', name: step, usualShare: USUAL_WATER[step]! }]
   })
+}
+
+type Prepared = Pick<BatchState, 'intake' | 'prep' | 'food' | 'card' | 'ledger' | 'balance' | 'beganDry'>
+
+/** Steps of its card that take water off, or bring it in, before it lies on the trays, and that nobody has logged: in their order. */
+export function stepsAhead({ intake, prep, food, card, beganDry }: Prepared): PrepStep[] {
+  if (beganDry) return []
+  const uncooked = weighedUncooked(intake, prep, food, card)
+  const logged = (name: string) => prep.some(({ body }) => body.step === name)
+  const cooked = !uncooked || card.raw || prep.some(({ body }) => COOKS.includes(body.step))
+  return [...(cooked ? [] : [cooking(food, 'cook')]), ...waterSteps(card, uncooked).filter(({ name }) => !logged(name))]
+}
+
+/** What goes on the trays once the steps ahead are done, by their usual losses; what there is now, where there are none. */
+export function balanceOnTrays(state: Prepared): PrepBalance {
+  const ahead = stepsAhead(state)
+  return ahead.length === 0 ? state.balance : balancePrep({ ...state.ledger, steps: [...state.ledger.steps, ...ahead] })
 }
 
 /**

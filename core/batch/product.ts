@@ -1,4 +1,4 @@
-import { effectsOfChoices } from '../foods'
+import { effectsOfChoices, saltWhenDry } from '../foods'
 import { finestThrough } from '../grinding'
 import type { BatchState, Lot } from '../log'
 import { isCookedThrough, stopsUnheated } from '../safety'
@@ -39,11 +39,12 @@ export function keepsOf(state: BatchState): Lot['keeps'] {
   return months && waterOf(state).moisture.p50 <= mostWater ? { months, packages } : undefined
 }
 
-/** Share of salt that seasoning gave the dry product, 0–1; trimming after it takes salt along. */
-export function saltShareOf(state: Pick<BatchState, 'prep' | 'dryG' | 'splits' | 'run'>): number {
+/** Share of salt in the dry product, 0–1: what the food came with, brined or cured, and what seasoning gave it. Trimming takes it along. */
+export function saltShareOf(state: BatchState): number {
   const saltG = state.prep.reduce((sum, { body }) => sum + (body.effect === 'added' ? (body.added?.saltG ?? 0) : 0), 0)
   const dryG = state.dryG ?? state.run?.loadedG
-  return dryG === undefined || dryG <= 0 ? 0 : Math.min(1, saltG / dryG)
+  const ofFood = saltWhenDry(state.food, waterOf(state).moisture.p50)
+  return Math.min(1, ofFood + (dryG === undefined || dryG <= 0 ? 0 : saltG / dryG))
 }
 
 /** The finest sieve that what was ground has been through, µm; undefined where none was used. */

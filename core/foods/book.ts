@@ -63,6 +63,14 @@ export function targetIn({ target }: Pick<Food, 'target'>, purpose: Purpose, way
   return way && WAYS[way].underVacuum ? Math.min(VACUUM_TARGET, target[purpose]) : target[purpose]
 }
 
+/** Salt in a food once it holds no more water than this, as a share: a bought-in good has it as it is. */
+export function saltWhenDry(
+  { saltShare = 0, group, rawMoisture }: Pick<Food, 'saltShare' | 'group' | 'rawMoisture'>,
+  moisture: number,
+): number {
+  return group === 'goods' ? saltShare : Math.min(1, (saltShare * (1 - moisture)) / (1 - rawMoisture.value.mean))
+}
+
 /** To powder over to pliable pieces: five in a hundred of water instead of sixteen (common practice: 1.4 to 1.8). */
 const CRISP_OVER_PLIABLE = 1.6
 

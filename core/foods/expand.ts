@@ -52,6 +52,7 @@ export function expandFood(
     groupName: family.name,
     isotherm: food.isotherm ?? family.isotherm,
     fat: (food.fat ?? 0) / 100,
+    ...(food.salt !== undefined && { saltShare: food.salt / 100 }),
     rawMoisture: { value: percent(food.water), source: food.waterSource ?? USDA },
     ...(food.uncooked && { uncooked: { value: percent(food.uncooked), source: USDA } }),
     ...measure(food, 'each', reference.measures?.each[food.key]),

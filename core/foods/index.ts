@@ -1,5 +1,5 @@
 export { parseRange, parseSpread, rangeText, spreadText } from './amounts'
-export { asCut, cardOf, foodBook, purposeFactor, targetIn, wayOf, type FindFood, type FoodBook } from './book'
+export { asCut, cardOf, foodBook, purposeFactor, saltWhenDry, targetIn, wayOf, type FindFood, type FoodBook } from './book'
 
 export { allergensOfLot, allergenWords, plainly, tracesOf } from './allergens'
 export { mixedFood } from './mix'

@@ -39,6 +39,7 @@ export function mixedFood(first: Food, weightG: number, parts: readonly { foodKe
     trimShare: { ...first.trimShare, value: blend(food => food.trimShare.value) },
     powderDensity: { ...first.powderDensity, value: blend(food => food.powderDensity.value) },
     fat: all.reduce((sum, { food, share }) => sum + share * food.fat, 0),
+    saltShare: all.reduce((sum, { food, share }) => sum + share * (food.saltShare ?? 0), 0),
     freshDays: { ...first.freshDays, value: Math.min(...foods.map(food => food.freshDays.value)) },
     target: strictest((food, purpose) => food.target[purpose]),
     keepsMonths: shortest.keepsMonths,

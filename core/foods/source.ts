@@ -25,6 +25,8 @@ export interface FoodSource {
   density?: string
   /** Percent of its dry matter that is fat, where that is much: fat holds no water. */
   fat?: number
+  /** Salt in it as it comes, percent, where it is brined, cured or salted. */
+  salt?: number
   /** Where it holds water otherwise than its family. */
   isotherm?: SorptionGroup
   target?: Partial<Record<Purpose, number>>

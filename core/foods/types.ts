@@ -186,7 +186,7 @@ export interface Food {
   keepsSource: Source
   /** Scoville heat units of the dried pod. */
   heatUnits?: Sourced<Range>
-  /** Share of salt in a bought-in good, 0–1. */
+  /** Share of salt in it as it comes, 0–1. */
   saltShare?: number
   /** Minutes of blanching. */
   blanch?: Sourced<{ steam?: number; water?: number; words?: string }>

@@ -1,4 +1,4 @@
-import { allergensOfLot, plainly, type Range } from '../foods'
+import { allergensOfLot, plainly, saltWhenDry, type Range } from '../foods'
 import { looseGMl } from '../keeping'
 import { type Interval, intervalFromNormal } from '../stats'
 import type { FindLot, Jar, Lot } from '../log'
@@ -64,7 +64,7 @@ export function contentOf(
   const density = ml > 0 ? partsG / ml : 0.5
   return {
     ...(hot && { heat: { low: mean(part => heatOf(part).low * part.strength), high: mean(part => heatOf(part).high * part.strength) } }),
-    saltShare: mean(({ lot, strength }) => (lot.saltShare ?? lot.food.saltShare ?? 0) * strength) + jar.mixed.saltG / wholeG,
+    saltShare: mean(({ lot, strength }) => (lot.saltShare ?? saltWhenDry(lot.food, lot.moisture)) * strength) + jar.mixed.saltG / wholeG,
     allergens: allergensOfLot(
       plainly(parts.flatMap(({ lot }) => (lot.whole ? lot.allergens! : allergensOfLot(lot.food.allergens, lot.allergens)))),
       jar.contains?.allergens,

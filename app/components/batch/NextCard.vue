@@ -1,7 +1,19 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
-import { betweenGrindings, isDamp, packableForms, restDays, restNeeded, toPackG, worstLook, type Assessment } from '#core/batch'
+import {
+  balanceOnTrays,
+  betweenGrindings,
+  isDamp,
+  packableForms,
+  restDays,
+  restNeeded,
+  stepsAhead,
+  toPackG,
+  worstLook,
+  type Assessment,
+} from '#core/batch'
 import { whatThereIs } from '#core/flow'
+import type { PrepStepName } from '#core/foods'
 import type { BatchState, EntryKind } from '#core/log'
 import type { ActStep } from '~/components/frame/ActSteps.vue'
 
@@ -28,7 +40,9 @@ const next = computed<Next | undefined>(() => {
           { kind: 'load', words: 'Load' },
         ],
       }
-    case 'prep':
+    case 'prep': {
+      const [ahead] = stepsAhead(state)
+      if (ahead) return toPrepare(state, PREP_WORDS[ahead.name as PrepStepName])
       return {
         title: 'Load the trays',
         why: `About ${format.weight(state.balance.weightG.p50)} should be there, ${format.range(state.balance.moisture, format.share)} of it water. Cut food goes on the heat, or cold, within two hours.`,
@@ -37,6 +51,7 @@ const next = computed<Next | undefined>(() => {
           { kind: 'prep', words: 'Another step' },
         ],
       }
+    }
     case 'resting':
       return resting(state)
     case 'grinding':
@@ -65,6 +80,19 @@ const steps = computed(() => {
     others: (props.others ?? []).filter(other => !acts.some(act => act.words === other.words)),
   }
 })
+
+/** A step of the card is not logged yet, and it changes what goes on the trays. */
+function toPrepare(state: BatchState, step: string): Next {
+  const after = balanceOnTrays(state)
+  return {
+    title: `${step} it`,
+    why: `About ${format.weight(state.balance.weightG.p50)} is there now; prepared to the end about ${format.weight(after.weightG.p50)} should go on the trays, ${format.range(after.moisture, format.share)} of it water.`,
+    acts: [
+      { kind: 'prep', words: 'Log a step', main: true },
+      { kind: 'load', words: 'Load' },
+    ],
+  }
+}
 
 function resting(state: BatchState): Next {
   const rest = state.rest!

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import type { BatchState, EntryKind } from '#core/log'
-import type { CardStep } from '#core/foods'
+import { balanceOnTrays, stepsAhead } from '#core/batch'
+import type { CardStep, PrepStepName } from '#core/foods'
 
 /** The steps of the card in their order, those done ticked, with what is known of the food on the tray by now. */
 const props = defineProps<{ state: BatchState; batchId: string; now: number }>()
 const emit = defineEmits<{ act: [kind: EntryKind, step?: string] }>()
 const format = useFormat()
 const { timers, start } = useTimers()
+/** What lies on the trays once what is ahead is done too. */
+const onTrays = computed(() => balanceOnTrays(props.state))
 const done = computed(() => new Set(props.state.prep.map(entry => entry.body.step)))
 const guessed = computed(() => {
   const list: string[] = []
@@ -14,6 +17,7 @@ const guessed = computed(() => {
   for (const { body } of props.state.prep)
     if ((body.effect === 'waste' || body.effect === 'water') && body.weightG === undefined)
       list.push(`what ${PREP_WORDS[body.step].toLowerCase()} took`)
+  for (const { name } of stepsAhead(props.state)) list.push(`what ${PREP_WORDS[name as PrepStepName].toLowerCase()} will take`)
   if (props.state.prep.every(entry => entry.body.kind === 'prep')) list.push('the food’s own water')
   return list
 })
@@ -49,19 +53,19 @@ const minutes = (step: CardStep) => (step.minutes! < 120 ? `${step.minutes} min`
     <dl class="sum">
       <div>
         <dt>To go on the trays</dt>
-        <dd>{{ format.weightRange(state.balance.weightG) }}</dd>
+        <dd>{{ format.weightRange(onTrays.weightG) }}</dd>
       </div>
       <div>
         <dt>Solids in it</dt>
-        <dd>{{ format.weightRange(state.balance.solidsG) }}</dd>
+        <dd>{{ format.weightRange(onTrays.solidsG) }}</dd>
       </div>
       <div>
         <dt>Water</dt>
-        <dd>{{ format.range(state.balance.moisture, format.share) }}</dd>
+        <dd>{{ format.range(onTrays.moisture, format.share) }}</dd>
       </div>
       <div>
         <dt>Of the basket</dt>
-        <dd>{{ format.range(state.balance.prepYield, format.share) }}</dd>
+        <dd>{{ format.range(onTrays.prepYield, format.share) }}</dd>
       </div>
     </dl>
     <p v-if="guessed.length" class="quiet small">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sdOf } from '#core/stats'
 import { uuidv7 } from 'uuidv7'
-import { holdLimit, remainderAt, spentAt, waitingAs } from '#core/batch'
+import { balanceOnTrays, holdLimit, remainderAt, spentAt, waitingAs } from '#core/batch'
 import { FATES, FATE_WORDS, type BatchState, type EntryBody, type Fate, type HoldPlace } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, wayOf } from '#core/foods'
@@ -34,7 +34,9 @@ const unit = settings.value.temperatureUnit
 
 // A free machine that dries this cut in its usual way; after the smoke it is another one.
 const usualKind = props.state.run?.way.partOnly ? STANDARD_WAY : props.state.card.ways[0]!.way
-const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : props.state.balance.weightG.p50)
+/** With the steps that nobody logged done by their usual losses. */
+const onTrays = balanceOnTrays(props.state)
+const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : onTrays.weightG.p50)
 /** How far a load that nobody weighed is from what was expected (common practice). */
 const UNWEIGHED = 0.1
 type Machine = BatchAnswer['machines'][number]
@@ -76,7 +78,7 @@ const weighed = ref<'together' | 'trays' | 'not'>(
 const each = computed(() => weighed.value === 'trays')
 /** What is expected on the trays, with its doubt: by what the steps left, or by full trays where nobody knows even that. */
 const expected = computed(() => {
-  const doubtG = sdOf(props.state.balance.weightG)
+  const doubtG = sdOf(onTrays.weightG)
   const needed = traysFor(guessG ?? 0, perTrayG.value, facts.value.underVacuum)
   // What finds no place on the trays that are free is not on them.
   const onThese = chosen.value.length < needed && !props.state.run ? chosen.value.length / needed : 1

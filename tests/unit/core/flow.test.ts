@@ -1,4 +1,5 @@
-import { foldBatch, partOf, remainderAt, taughtBy } from '#core/batch'
+import { balanceOnTrays, foldBatch, partOf, remainderAt, saltShareOf, stepsAhead, taughtBy } from '#core/batch'
+import { saltWhenDry } from '#core/foods'
 import { flowOf, whatThereIs } from '#core/flow'
 import { inForce, type Entry, type EntryBody } from '#core/log'
 import { findFood } from '../../support/foods'
@@ -130,6 +131,30 @@ describe('what there is', () => {
   })
 })
 
+describe('steps that nobody logged yet', () => {
+  const squash = findFood('butternut')!
+  const puree = squash.cards.find(card => card.steps.some(({ step, school }) => step === 'roast' && school === undefined))!
+  const state = (...items: Item[]) => stateOf(logOf([0, { ...BEETROOT, foodKey: squash.key, cardKey: puree.key, weightG: 5000 }], ...items))
+  const trimmed: Item = [0.5, { kind: 'prep', step: 'trim', effect: 'waste', weightG: 1000 }]
+  const roasted: Item = [1, { kind: 'prep', step: 'roast', effect: 'water', weightG: 1000 }]
+  it('stand between what there is and what goes on the trays: 4 kg trimmed are 3 once a quarter has been roasted off', () => {
+    const now = state(trimmed)
+    expect(now.balance.weightG.p50).toBe(4000)
+    expect(stepsAhead(now).map(({ name }) => name)).toContain('roast')
+    const [roast] = stepsAhead(now)
+    expect(roast!.name).toBe('roast')
+    const after = balanceOnTrays(now)
+    expect(after.weightG.p50).toBeLessThanOrEqual(3050)
+    // Water left, and nothing else.
+    expect(after.solidsG.p50 / now.balance.solidsG.p50).toBeCloseTo(1, 1)
+    expect(stepsAhead(state(trimmed, roasted)).map(({ name }) => name)).not.toContain('roast')
+  })
+  it('so that a roasted load is not taken for half of one', () => {
+    expect(remainderAt(state(trimmed), 2900)?.grams ?? 0).toBeLessThan(700)
+    expect(remainderAt(state(trimmed), 1000)!.grams).toBeGreaterThan(1000)
+  })
+})
+
 describe('a part of a basket', () => {
   const log = logOf(
     [0, { ...BEETROOT, weightG: 4000 }],
@@ -182,5 +207,16 @@ describe('a part of a basket', () => {
     expect(prep()).toBeUndefined()
     // Nor does a part that nobody weighed.
     expect(prep({ kind: 'split', weightG: 1000, weightSdG: 100, to: AGAIN })).toBeUndefined()
+  })
+})
+
+describe('brined food', () => {
+  const log = (foodKey: string, cardKey: string) =>
+    logOf([0, { ...BEETROOT, foodKey, cardKey, weightG: 1000 }], ...load(980), out(foodKey === 'sauerkraut' ? 80 : 120))
+  it('brings its salt along: at 1.7 % in 7.5 % of solids sauerkraut is a fifth salt once it is dry (USDA FoodData Central, from memory)', () => {
+    const sauerkraut = findFood('sauerkraut')!
+    expect(saltWhenDry(sauerkraut, 0.06)).toBeCloseTo((0.017 * 0.94) / 0.075, 6)
+    expect(saltShareOf(stateOf(log('sauerkraut', sauerkraut.cards[0]!.key)))).toBeCloseTo(0.21, 1)
+    expect(saltWhenDry(findFood('beetroot')!, 0.06)).toBe(0)
   })
 })
