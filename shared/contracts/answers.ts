@@ -249,7 +249,11 @@ export interface FamilyMember {
 
 /** Where the food of a basket went, batch by batch: the first, and after it the parts that became batches of their own. */
 export interface FlowAnswer {
-  batches: (FamilyMember & { flow: Flow; jars: { jarId: string; number: number }[] })[]
+  batches: FlowOfBatch[]
+}
+export interface FlowOfBatch extends FamilyMember {
+  flow: Flow
+  jars: { jarId: string; number: number }[]
 }
 
 /** A finished run beside others of its food. Hours are of heat as it passed, at whatever temperature. */

@@ -149,7 +149,7 @@ async function walk(page: Page, hands: Hands) {
   await open('Pack a jar')
   await hands.fill('In this jar', '300')
   await hands.press('Pack')
-  await expect(page.getByRole('dialog').getByText(/Only 226\sg is left to pack/)).toBeVisible()
+  await expect(page.getByRole('dialog').getByText(/Only 226\sg of powder is left to pack/)).toBeVisible()
   await hands.fill('In this jar', '120')
   await hands.fill('Where it stands', 'Top board')
   await expect(dialog.getByText(/^\s*Best by/)).toBeVisible()

@@ -44,6 +44,7 @@ const ASKED = (demo: Demo): Record<string, Asked> => {
     batches: {},
     batch: { path: { batchId } },
     batchRecall: { path: { batchId } },
+    batchFlow: { path: { batchId } },
     compare: { query: { food: 'beetroot' } },
     insight: { query: { by: 'food' } },
     lessons: {},

@@ -158,7 +158,7 @@ test('after the machine', async ({ page }) => {
   await dialogOf(page).getByRole('button', { name: 'Log the grinding' }).click()
   await gone(dialogOf(page))
   await openForm(page, /^Pack a jar/)
-  await refuses(page, { 'In this jar': '500' }, 'Pack', /Only 215\sg is left to pack/)
+  await refuses(page, { 'In this jar': '500' }, 'Pack', /Only 215\sg of powder is left to pack/)
   await refuses(page, { 'In this jar': '100', 'Where it stands': ' ' }, 'Pack', 'Say where the jar stands.')
 })
 
