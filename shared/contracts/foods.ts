@@ -132,6 +132,7 @@ export const foodSource = z.strictObject({
     .regex(/^#[0-9a-f]{6}$/i, 'A colour is written such as “#B9362A”.'),
   density: spread('density, in g/mL,', 0.05, 1.6, '0.5 ± 0.1').optional(),
   fat: z.number().min(0, 'A share is 0 or more.').max(95, 'At most 95 percent.').optional(),
+  salt: z.number().min(0, 'A share is 0 or more.').max(40, 'At most 40 percent.').optional(),
   isotherm: z.enum(SORPTION_GROUPS, { error: `Water is held as by: ${SORPTION_GROUPS.join(', ')}.` }).optional(),
   target: z.strictObject({ pieces: percent.optional(), flakes: percent.optional(), powder: percent.optional() }).optional(),
   keeps: z
