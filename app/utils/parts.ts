@@ -2,7 +2,7 @@ import { uuidv7 } from 'uuidv7'
 import { partOf, type PartAsked } from '#core/batch'
 import type { BatchState, BodyOf, EntryBody, HoldPlace } from '#core/log'
 import type { BatchAnswer } from '#shared/contracts'
-import type { Sent } from '~/data/parcel'
+import type { Sent } from '../data/parcel'
 
 /** What is sent when a part of a batch becomes one of its own: the word in the first one's log, and the whole log that the second begins with. */
 export interface PartParcel {
