@@ -1,5 +1,5 @@
 import { assess, foldBatch, type Assessment } from '#core/batch'
-import { targetIn } from '#core/foods'
+import { targetOfRun } from '#core/water'
 import { curveIn, valueAt } from '#core/kinetics'
 import { inForce, kindOf, type BatchState, type Entry } from '#core/log'
 import { HOUR } from '#core/time'
@@ -33,7 +33,7 @@ export function replayOf(page: BatchAnswer): Replay | undefined {
     run.unloadedAt,
   )
   if (!atEnd) return undefined
-  const target = targetIn(whole.food, whole.purpose, run.way.way)
+  const target = targetOfRun(whole, run)
   const { points } = curveIn('moisture', atEnd.estimate)
   const solidsG = atEnd.estimate.solidsG.p50
   const dryAt = run.clock.instantAt(atEnd.estimate.hoursToTarget.p50)

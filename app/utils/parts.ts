@@ -22,7 +22,7 @@ export function partParcel(
   place?: HoldPlace,
 ): PartParcel {
   const to = uuidv7()
-  const part = partOf(state, page.entries, at, { ...asked, batchId: page.batchId, number: page.number })
+  const part = partOf(state, at, { ...asked, batchId: page.batchId, number: page.number })
   const log = (when: number, body: EntryBody) => ({ batchId: to, entry: { id: uuidv7(), at: when, body } }) as Sent
   return {
     body: {

@@ -37,12 +37,15 @@ const HEATED: readonly string[] = ['cook', 'boil', 'roast', 'thicken']
  * does not begin anew: heat kills what grew, and not the toxins that it left (B. cereus, S. aureus; FDA Bad Bug Book, from memory).
  */
 function perishableSince({ food, prep, intake, beganDry }: BatchState): number | undefined {
-  if (beganDry) return undefined
+  const { prepared } = intake.body
+  // Out of jars it was dry. What was taken out of a machine is perishable as long as its water says so.
+  if (beganDry && !prepared) return undefined
   const cooked = prep.find(entry => COOKING_STEPS.includes(entry.body.step))
   if (dangerHotC(food, cooked !== undefined) === undefined) return undefined
   // Dry beans and rice are perishable from the pot on; meat was so before.
   const isDry = intake.body.weighed === 'uncooked' && food.uncooked !== undefined && food.uncooked.value.mean < DRY_GOODS
-  return food.traits.includes('perishable') && !isDry ? intake.at : cooked?.at
+  const since = food.traits.includes('perishable') && !isDry ? intake.at : cooked?.at
+  return beganDry && since !== undefined ? prepared!.at : since
 }
 /** Water below which a food that is yet to be cooked keeps on the shelf. */
 const DRY_GOODS = 0.2
@@ -71,7 +74,7 @@ export function dangerZoneOf(state: BatchState, now: number): DangerZone | undef
     .filter(span => span.to > span.from && dangerRate(span.celsius, hotC) > 0)
   const rate = (span: Span) => dangerRate(span.celsius, hotC)
   const hoursOf = (list: readonly Span[]) => list.reduce((sum, span) => sum + (rate(span) * (span.to - span.from)) / HOUR, 0)
-  const hours = hoursOf(spans)
+  const hours = hoursOf(spans) + (state.beganDry ? (state.intake.body.prepared?.spentH ?? 0) : 0)
   const unsaidH = hoursOf(spans.filter(span => span.unsaid))
   const open = now < safeAt ? spans.find(span => span.to >= now) : undefined
   const over = hours - unsaidH >= DANGER_LIMIT_H
@@ -162,12 +165,12 @@ const STEPS = 7
 
 /** When its water fell so low that nothing grows; Infinity where it has not. */
 function dryEnoughAt(state: BatchState, now: number): number {
-  const run = state.run
-  if (!run) return Infinity
+  const { run, beganDry } = state
   const isotherm = isothermOf(state.food)
-  const end = Math.min(run.unloadedAt ?? now, now)
   const isSafe = (at: number, sure: 'p50' | 'p90') =>
     activityAt(isotherm, dryBasis(Math.min(0.99, waterOf(state, at).moisture[sure])), ROOM_C) <= SAFE_ACTIVITY
+  if (!run) return beganDry && isSafe(now, 'p90') ? -Infinity : Infinity
+  const end = Math.min(run.unloadedAt ?? now, now)
   if (!isSafe(end, 'p90')) return Infinity
   let [wet, dry] = [run.loadedAt, end]
   for (let i = 0; i < STEPS; i++) {

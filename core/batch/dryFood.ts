@@ -1,5 +1,5 @@
 import { effectsOfChoices, PURPOSES, type Purpose } from '../foods'
-import { SCALE_SHARE, type BatchState, type DryForms, type EntryOf } from '../log'
+import { dryFormOf, SCALE_SHARE, type BatchState, type DryForms, type EntryOf } from '../log'
 
 /** What may be made at the mill. */
 export type GroundForm = Exclude<Purpose, 'pieces'>
@@ -99,8 +99,8 @@ export function followDry(turns: readonly DryTurn[], purpose: Purpose, start: Dr
       left[form] -= lostG
       had[form] -= lostG
     } else {
-      const form = body.kind === 'pack' ? formPacked(body, purpose) : body.form
-      if (form === undefined || form === 'prepared' || form === 'trimmings') continue
+      const form = body.kind === 'pack' ? formPacked(body, purpose) : dryFormOf(body)
+      if (form === undefined) continue
       const grams = body.kind === 'pack' ? body.netG : body.weightG
       ;(body.kind === 'pack' ? packed : gone)[form] += grams
       if (form === 'pieces') piecesLess(grams)
@@ -109,10 +109,6 @@ export function followDry(turns: readonly DryTurn[], purpose: Purpose, start: Dr
   }
   return { piecesInG, powderG: had.flakes + had.powder, left, had, packed, gone }
 }
-
-/** Dry pieces that were taken of what came out, g: ground, packed, eaten or given away. */
-export const piecesTakenG = ({ piecesInG, packed, gone }: Pick<DryFood, 'piecesInG' | 'packed' | 'gone'>): number =>
-  piecesInG + (packed.pieces ?? 0) + (gone.pieces ?? 0)
 
 type Milled = Pick<BatchState, 'left' | 'piecesInG' | 'dryG'>
 const groundLeftG = ({ left: { flakes = 0, powder = 0 } }: Pick<BatchState, 'left'>) => flakes + powder

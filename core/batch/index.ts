@@ -13,17 +13,7 @@ export {
   type FinishWindow,
   type StandingTray,
 } from './assess'
-export {
-  betweenGrindings,
-  formMade,
-  formPacked,
-  grindsAgain,
-  packableForms,
-  piecesTakenG,
-  toGrindG,
-  toPackG,
-  type GroundForm,
-} from './dryFood'
+export { betweenGrindings, formMade, formPacked, grindsAgain, packableForms, toGrindG, toPackG, type GroundForm } from './dryFood'
 export { heatHours } from './heatHours'
 export { hotSpellOf, type HotSpell } from './hotSpell'
 export { lessonsOf, type Lesson } from './lessons'

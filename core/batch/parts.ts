@@ -1,7 +1,8 @@
 import type { Purpose } from '../foods'
-import { inForce, type BatchState, type BodyOf, type Entry, type EntryBody, type EntryKind } from '../log'
+import type { BatchState, BodyOf, EntryBody } from '../log'
 import { mapInterval, sdOf } from '../stats'
 import { waterOf } from '../water'
+import { spentAt } from './hold'
 import { balanceOnTrays } from './prepLedger'
 
 /** Below this share of what may be there at the least, a load leaves a part of it elsewhere. */
@@ -35,9 +36,6 @@ export function remainderAt(state: BatchState, loadedG: number): Remainder | und
   return { grams: there.p50 - loadedG, sdG: sdOf(there), form: 'prepared' }
 }
 
-/** What a part takes along from the log of its batch: what was done to the food, where it waited, what was chosen and said of it. */
-const ALONG: readonly EntryKind[] = ['prep', 'hold', 'choose', 'caution', 'contains']
-
 export interface PartOfBatch {
   intake: BodyOf<'intake'>
   /** To stand in its log at the times of the first. */
@@ -61,14 +59,13 @@ export interface PartAsked extends DoubtfulWeight {
 /**
  * A part of a batch as a batch of its own: the same basket with all that was done to it, so that its clock, its cautions and its water go
  * on. What its steps took off is behind it.
- * @param entries the batch's log
  * @param at when it was taken
  */
-export function partOf(state: BatchState, entries: readonly Entry[], at: number, asked: PartAsked): PartOfBatch {
+export function partOf(state: BatchState, at: number, asked: PartAsked): PartOfBatch {
   const { foodKey, cultivar, source, plant, condition, mix, weightG } = state.intake.body
-  const ofPrepared = asked.grams / (state.run?.loadedG ?? state.balance.weightG.p50)
   const { moisture } = asked.form === 'prepared' ? state.balance : waterOf(state)
   const isDry = asked.form !== 'prepared'
+  const share = asked.grams / ((isDry ? (state.dryG ?? state.run?.loadedG) : undefined) ?? state.balance.weightG.p50)
   const intake: BodyOf<'intake'> = {
     kind: 'intake',
     foodKey,
@@ -82,17 +79,25 @@ export function partOf(state: BatchState, entries: readonly Entry[], at: number,
     cardKey: asked.cardKey ?? state.card.key,
     mix: mix?.map(part => ({ ...part, weightG: (part.weightG * asked.grams) / weightG })),
     from: asked.batchId,
-    prepared: { at, ...preparedAs(moisture) },
+    prepared: { at, ...preparedAs(moisture), ...(isDry && { spentH: spentAt(state, at) }) },
     ...(asked.form !== 'prepared' && { fromForm: asked.form }),
   }
-  const history: PartOfBatch['history'] = inForce(entries)
-    .filter(({ body }) => ALONG.includes(body.kind) && !(isDry && body.kind === 'hold'))
-    .map(({ at, body }) => ({ at, body: body.kind === 'prep' ? behindIt(body, ofPrepared, asked.number) : body }))
+  const done = state.prep.map(({ at: when, body }) => ({ at: when, body: behindIt(body, share, asked.number) }))
+  const waited = isDry ? [] : state.holds.map(({ at: when, body }) => ({ at: when, body }))
+  const history: PartOfBatch['history'] = [...saidOf(state), ...done, ...waited].sort((a, b) => a.at - b.at)
   const isCut = state.prep.some(({ body }) => body.step === 'cut')
   if (asked.cut && !isCut && state.card.steps.some(({ step }) => step === 'cut'))
     history.push({ at, body: { kind: 'prep', step: 'cut', effect: 'none', cutName: state.cutName, note: `with batch ${asked.number}` } })
   return { intake, history, at: state.intake.at }
 }
+
+/** What was chosen, accepted and said of the whole is so of its part, from the beginning. */
+const saidOf = ({ intake: { at }, choices, accepted, contains }: BatchState): PartOfBatch['history'] =>
+  [
+    ...Object.entries(choices).map(([question, school]) => ({ kind: 'choose' as const, question, school: school! })),
+    ...[...accepted].map(rule => ({ kind: 'caution' as const, rule })),
+    ...(contains ? [{ kind: 'contains' as const, allergens: contains.allergens, all: contains.all || undefined }] : []),
+  ].map(body => ({ at, body }))
 
 /** Water as it was believed, wet basis. */
 const preparedAs = (moisture: BatchState['balance']['moisture']) => {

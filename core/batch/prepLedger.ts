@@ -1,6 +1,6 @@
 import { effectsOfChoices, type Choices, type Food, type MethodCard } from '../foods'
 import { balancePrep, type PrepBalance, type PrepLedger, type PrepStep } from '../mass'
-import type { BatchState, EntryOf } from '../log'
+import { isOfTheFood, type BatchState, type EntryOf } from '../log'
 
 /** What a step takes off where it was not weighed, share of the weight before it (common practice). */
 const USUAL_WATER: Partial<Record<string, { mean: number; sd: number }>> = {
@@ -72,8 +72,7 @@ export function ledgerOf(
   const trim = { ...usual, mean: Math.min(0.97, Math.max(0, usual.mean + effectsOfChoices(food, choices).trim)) }
   const uncooked = weighedUncooked(intake, prep, food, card)
   const stepsOf = (entry: EntryOf<'prep'> | EntryOf<'split'>): PrepStep[] => {
-    if (entry.body.kind === 'split')
-      return (entry.body.form ?? 'prepared') === 'prepared' ? [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }] : []
+    if (entry.body.kind === 'split') return isOfTheFood(entry.body) ? [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }] : []
     const { step, effect, weightG, added } = entry.body
     if (effect === 'none') return []
     if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
@@ -125,12 +124,12 @@ function waterSteps({ steps }: MethodCard, uncooked: boolean): PrepStep[] {
 type Prepared = Pick<BatchState, 'intake' | 'prep' | 'food' | 'card' | 'ledger' | 'balance' | 'beganDry'>
 
 /** Steps of its card that take water off, or bring it in, before it lies on the trays, and that nobody has logged: in their order. */
-export function stepsAhead({ intake, prep, food, card, beganDry }: Prepared): PrepStep[] {
+export function stepsAhead({ intake, prep, food, card, ledger, beganDry }: Prepared): PrepStep[] {
   if (beganDry) return []
   const uncooked = weighedUncooked(intake, prep, food, card)
-  const logged = (name: string) => prep.some(({ body }) => body.step === name)
+  const logged = (name: string) => prep.some(({ body }) => body.step === name) || ledger.steps.some(step => step.name === name)
   const cooked = !uncooked || card.raw || prep.some(({ body }) => COOKS.includes(body.step))
-  return [...(cooked ? [] : [cooking(food, 'cook')]), ...waterSteps(card, uncooked).filter(({ name }) => !logged(name))]
+  return [...(cooked ? [] : [cooking(food, 'cook')]), ...waterSteps(card, uncooked)].filter(({ name }) => !logged(name))
 }
 
 /** What goes on the trays once the steps ahead are done, by their usual losses; what there is now, where there are none. */

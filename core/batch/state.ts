@@ -15,6 +15,7 @@ import {
   emptyDraft,
   inForce,
   kindOf,
+  piecesTakenG,
   type BatchDraft,
   type BatchState,
   type DryForms,
@@ -32,7 +33,7 @@ import { balancePrep } from '../mass'
 import { spellsOf } from '../water'
 import { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from '../machines'
 import { WAYS } from '../ways'
-import { followDry, piecesTakenG, type DryFood } from './dryFood'
+import { followDry, type DryFood } from './dryFood'
 import { holdOf } from './hold'
 import { followTrays } from './places'
 import { ledgerOf } from './prepLedger'
@@ -74,7 +75,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(draft, run.unloadedAt)
   const grinds = grindsOf(draft)
-  const beganDry = intake.body.fromForm !== undefined
+  const beganDry = intake.body.fromForm !== undefined || (intake.body.fromJars?.length ?? 0) > 0
   const cameOutG = dryWeight(draft, run, rest) ?? (beganDry && !run ? intake.body.weightG : undefined)
   const dryWeighed = isWeighedDry(run, rest, draft)
   const dry = dryFoodOf(draft, run, grinds, { cameOutG, dryWeighed, intake })

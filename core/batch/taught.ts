@@ -1,10 +1,10 @@
 import { judgeFeel } from '../dryness'
-import { effectsOfChoices, targetIn } from '../foods'
-import { ofKind, type BatchState, type Entry, type RunState } from '../log'
+import { effectsOfChoices } from '../foods'
+import { isOfTheFood, ofKind, partedG, type BatchState, type Entry, type RunState } from '../log'
 import { balancePrep } from '../mass'
 import { mapInterval, sdLogOf, type Finding } from '../stats'
-import { hoursByWeights, readJarAir, solidsByWeights, usualHoursFactor } from '../water'
-import { ledgerOf, trimmedBasket } from './prepLedger'
+import { hoursByWeights, readJarAir, solidsByWeights, targetOfRun, usualHoursFactor } from '../water'
+import { ledgerOf, stepsAhead, trimmedBasket } from './prepLedger'
 import { MUCH_LESS } from './parts'
 import { isDamp, worstLook } from './rest'
 import { MINUTE } from '../time'
@@ -126,15 +126,17 @@ function solidsOf(state: BatchState, run: RunState, entries: readonly Entry[]): 
  * of trimming: a part went before it was trimmed or unweighed, it was weighed whole before it was prepared, or much is missing of which
  * nobody said where it went.
  */
-function preparedInAll({ food, card, intake, prep, splits, choices }: BatchState, run: RunState): number | undefined {
+function preparedInAll(state: BatchState, run: RunState): number | undefined {
+  const { intake, prep, splits, ledger } = state
   const rawG = intake.body.weightG
-  const parts = splits.filter(({ body: { form = 'prepared' } }) => form === 'prepared')
+  const parts = splits.filter(({ body }) => isOfTheFood(body))
   const trimmedAt = prep.find(({ body }) => body.effect === 'waste')?.at ?? Infinity
   if (parts.some(({ at, body }) => at < trimmedAt || body.weightSdG !== undefined)) return undefined
   if (parts.length === 0 && Math.abs(run.loadedG - rawG) <= 0.5) return undefined
-  const should = balancePrep(ledgerOf(intake, prep, splits, food, card, undefined, choices))
+  // What should have lain there, by all but the weight that did.
+  const should = balancePrep({ ...ledger, loadedWeightG: undefined, steps: [...ledger.steps, ...stepsAhead(state)] })
   if (!run.whole && run.loadedG < MUCH_LESS * should.weightG.p10) return undefined
-  return run.loadedG + parts.reduce((sum, { body }) => sum + body.weightG, 0)
+  return run.loadedG + partedG(parts)
 }
 
 /** With more of the solids from salt, sugar and oil than this, the food's own are not to be told. */
@@ -164,7 +166,7 @@ function solidsFound(state: BatchState, run: RunState, entries: readonly Entry[]
     const { moisture } = readJarAir(state, jarAir.body)
     found.push({ log: share(moisture.p50), doubt: Math.hypot(SCALE_DOUBT, sdLogOf(mapInterval(moisture, value => 1 - value))) })
   } else if (dry && passedForDry(state, entries)) {
-    const target = targetIn(food, purpose, run.way.way)
+    const target = targetOfRun(state, run)
     // Told wet by its weights, it passed and was not.
     if (moistureNow.p10 < (1 + DRY_WITHIN) * target)
       found.push({ log: share(target), doubt: Math.hypot(SCALE_DOUBT, (DRY_WITHIN * target) / (1 - target)) })

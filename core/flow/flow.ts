@@ -1,6 +1,6 @@
-import { formPacked, piecesTakenG } from '../batch'
+import { formPacked } from '../batch'
 import type { Purpose } from '../foods'
-import { inForce, SCALE_SHARE, type BatchState, type Entry, type EntryOf, type Fate, type RunState } from '../log'
+import { dryFormOf, inForce, piecesTakenG, SCALE_SHARE, type BatchState, type Entry, type EntryOf, type Fate, type RunState } from '../log'
 import { tracePrep } from '../mass'
 import { mapInterval, sdLogOf, sdOf } from '../stats'
 import { HOUR } from '../time'
@@ -100,14 +100,12 @@ export function flowOf(state: BatchState, entries: readonly Entry[], at: number)
     const believed = runs.length === 0 ? drafts.findLast(arrow => !arrow.weighed) : undefined
     if (believed) believed.weightG += restG
     else if (runs.length === 0 && open[0]) open[0] = heavierBy(open[0], restG)
-    else
-      drafts.push({
-        at: Math.max(intake.at, ...drafts.map(arrow => arrow.at)),
-        kind: kindOfRest(state, restG, weightIn - goneG),
-        weightG: restG,
-        weighed: false,
-        dry: true,
-      })
+    else {
+      const last = Math.max(intake.at, ...drafts.map(arrow => arrow.at))
+      // Once it is finished, what is left counts as used up or lost.
+      const over: Partial<Draft> = state.finished && restG > 0 ? { kind: 'over' } : {}
+      drafts.push(...missing(restG, weightIn - goneG, last).map(arrow => ({ ...arrow, ...over, dry: true })))
+    }
   }
   const openSolidsG = open.reduce((sum, lot) => sum + lot.solidsG.p50, 0)
   const arrows = withSolids(state, drafts, weightIn, openSolidsG)
@@ -124,12 +122,6 @@ export function flowOf(state: BatchState, entries: readonly Entry[], at: number)
 
 /** What a kitchen scale is out by at the least. */
 const SCALE_G = 0.5
-
-/** What is over at the end: within the scale, used up or lost where the batch was finished, else missing without a word. */
-function kindOfRest(state: BatchState, restG: number, thereG: number): FlowKind {
-  if (Math.abs(restG) <= Math.max(1, SCALE_SHARE * thereG) && !state.finished) return 'scale'
-  return restG < 0 ? 'scale' : state.finished ? 'over' : 'unsaid'
-}
 
 const heavierBy = (lot: OpenLot, grams: number): OpenLot => {
   const times = 1 + grams / lot.weightG.p50
@@ -158,15 +150,7 @@ function ofPreparing(state: BatchState, log: readonly Entry[], run: RunState | u
     return { at, kind: step.kind, step: step.name, weightG, addedSolidsG, weighed, entryId: entry?.id }
   })
   const preparedG = traced.at(-1)?.afterG ?? state.intake.body.weightG
-  const missingG = run ? preparedG - run.loadedG : 0
-  if (Math.abs(missingG) > NOTHING_G)
-    drafts.push({
-      at: run!.loadedAt,
-      kind: Math.abs(missingG) <= Math.max(1, SCALE_SHARE * preparedG) || missingG < 0 ? 'scale' : 'unsaid',
-      weightG: missingG,
-      weighed: false,
-    })
-  return drafts
+  return [...drafts, ...(run ? missing(preparedG - run.loadedG, preparedG, run.loadedAt) : [])]
 }
 
 const ofSplit = ({ at, id, body }: EntryOf<'split'>): Draft => ({
@@ -176,7 +160,7 @@ const ofSplit = ({ at, id, body }: EntryOf<'split'>): Draft => ({
   weighed: body.weightSdG === undefined,
   batchId: body.to,
   what: body.what,
-  form: body.form === 'pieces' || body.form === 'flakes' || body.form === 'powder' ? body.form : undefined,
+  form: dryFormOf(body),
   entryId: id,
 })
 
@@ -185,30 +169,22 @@ function ofRun(state: BatchState, log: readonly Entry[], run: RunState, next: Ru
   const { machineId, unloadedAt } = run
   if (unloadedAt === undefined) {
     const inside = whatThereIs(state, at).reduce((sum, lot) => sum + lot.weightG.p50, 0)
-    const drafts: Draft[] = [{ at, kind: 'dried', weightG: run.loadedG - inside, solidsG: 0, weighed: run.weighings.length > 0, machineId }]
-    return drafts
+    const weighed = at - (run.weighings.at(-1)?.at ?? -Infinity) < AT_ONCE_MS
+    return [{ at, kind: 'dried', weightG: run.loadedG - inside, solidsG: 0, weighed, machineId }]
   }
   const after = ofDryFood(state, log, at)
   const wentOnG = next && next.loadedG + after.reduce((sum, arrow) => sum + arrow.weightG, 0)
   const { weightG, weighed } = cameOut(state, run, wentOnG)
   const dried: Draft = { at: unloadedAt, kind: 'dried', weightG: run.loadedG - weightG, solidsG: 0, weighed, machineId }
-  if (!next) return [dried, ...after]
-  const missingG = weightG - wentOnG!
-  return [
-    dried,
-    ...after,
-    ...(Math.abs(missingG) > NOTHING_G
-      ? [
-          {
-            at: next.loadedAt,
-            kind: (Math.abs(missingG) <= Math.max(1, SCALE_SHARE * weightG) || missingG < 0 ? 'scale' : 'unsaid') as FlowKind,
-            weightG: missingG,
-            weighed: false,
-            dry: true,
-          },
-        ]
-      : []),
-  ]
+  const lost = next ? missing(weightG - wentOnG!, weightG, next.loadedAt).map(arrow => ({ ...arrow, dry: true })) : []
+  return [dried, ...after, ...lost]
+}
+
+/** What is not there any more, of so much: within the scale, or without a word. More than there was is the scale's. */
+function missing(missingG: number, ofG: number, at: number): Draft[] {
+  if (Math.abs(missingG) <= NOTHING_G) return []
+  const isScale = missingG < 0 || missingG <= Math.max(1, SCALE_SHARE * ofG)
+  return [{ at, kind: isScale ? 'scale' : 'unsaid', weightG: missingG, weighed: false }]
 }
 
 /**
@@ -237,9 +213,7 @@ function ofDryFood(state: BatchState, log: readonly Entry[], at: number): Draft[
     const dry = { at: entry.at, entryId: id, weighed: true, dry: true }
     switch (body.kind) {
       case 'split':
-        return body.form === undefined || body.form === 'prepared' || body.form === 'trimmings'
-          ? []
-          : [{ ...ofSplit(entry as EntryOf<'split'>), dry: true }]
+        return dryFormOf(body) ? [{ ...ofSplit(entry as EntryOf<'split'>), dry: true }] : []
       case 'restOut':
         return [{ ...dry, kind: 'rest jar', weightG: body.weightG, what: body.cause }]
       case 'grind': {

@@ -1,6 +1,5 @@
-import type { BatchState, HoldPlace, RunState } from '../log'
-import { loadedOn, SCALE_SHARE } from '../log'
-import { dangerZoneOf, piecesTakenG } from '../batch'
+import { loadedOn, piecesTakenG, SCALE_SHARE, type BatchState, type HoldPlace, type RunState } from '../log'
+import { dangerZoneOf } from '../batch'
 import { expectedWeight } from '../kinetics'
 import { intervalFromNormal, mapInterval, type Interval } from '../stats'
 import { estimateOfRun, waterOf, type Water } from '../water'

@@ -1,5 +1,5 @@
 import type { Say } from '../errors'
-import type { RunState } from './state'
+import type { BatchState, RunState } from './state'
 
 /** Tray heavier than loaded by less than this is the scale. */
 export const SCALE_SHARE = 0.02
@@ -8,6 +8,14 @@ export const SCALE_SHARE = 0.02
 export const mostOf = ({ loadedG, loadedSdG = 0 }: Pick<RunState, 'loadedG' | 'loadedSdG'>, partG = loadedG): number =>
   partG * (1 + SCALE_SHARE + (SURE_SDS * loadedSdG) / loadedG)
 const SURE_SDS = 3
+
+/** Dry pieces that were taken of what came out, g: ground, packed, eaten or given away. */
+export const piecesTakenG = ({ piecesInG, packed, gone }: Pick<BatchState, 'piecesInG' | 'packed' | 'gone'>): number =>
+  piecesInG + (packed.pieces ?? 0) + (gone.pieces ?? 0)
+
+/** Dry pieces that there may be at most, g: where nobody weighed what came out, it is less than went on the trays. */
+export const mostPiecesG = (state: BatchState): number =>
+  state.left.pieces ?? Math.max(0, (state.run?.loadedG ?? state.intake.body.weightG) - piecesTakenG(state))
 
 /** Food in a dryer only gets lighter. */
 export function heavierThanLoaded(say: Say, field: string, isG: number, loadedG: number): void {

@@ -43,8 +43,8 @@ export function waterOf(state: BatchState, at = Infinity): Water {
 const exactly = (value: number): Interval => ({ p10: value, p50: value, p90: value })
 
 function beforeLoading({ balance, food, beganDry, intake, prep, purpose, run }: BatchState, at: number): Water {
-  // From jars to the grinder, without a machine: dry as it was kept.
-  if (beganDry && !run) return { moisture: exactly(food.target[purpose]), known: 'jars', since: intake.at }
+  // From jars to the grinder, without a machine: dry as it was kept. A part of another batch is as dry as that was.
+  if (beganDry && !run && !intake.body.prepared) return { moisture: exactly(food.target[purpose]), known: 'jars', since: intake.at }
   return { moisture: balance.moisture, known: 'preparing', since: prep.findLast(entry => entry.at <= at)?.at ?? intake.at }
 }
 

@@ -67,6 +67,8 @@ export interface ProductFacts {
   keeps?: Lot['keeps']
   heat?: Lot['heat']
   sievedUm?: number
+  /** Water at which its last run is dry, wet basis. */
+  dryAt?: number
 }
 
 /**

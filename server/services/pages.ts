@@ -1,7 +1,7 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
 import { inForce, ofKind, type Stage, STAGES } from '#core/log'
 import { assess, foldBatch } from '#core/batch'
-import { PURPOSES, questionsOf, targetIn, type Food, type FoodBook } from '#core/foods'
+import { PURPOSES, questionsOf, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
@@ -16,6 +16,7 @@ import { findMachine, listMachines } from '#server/db/settings'
 import { plannedFor } from '#server/db/plan'
 import { clearTodo, countTodos } from '#server/db/todos'
 import { familyOf } from './flow'
+import type { ProductFacts } from './jars'
 import type { Context } from './context'
 import { todosFor } from './todos'
 import { matesOf } from './cycle'
@@ -120,8 +121,7 @@ function racks(context: Context): RackAnswer[] {
       views.flatMap(view => {
         const guessed = !isWeighed(db, view.batch_id)
         const { gone, moisture } = waterNow(context, view, guessed)
-        const food = foods.find(view.food_key)
-        const target = food && targetIn(food, view.purpose, machine.kind)
+        const target = (JSON.parse(view.product ?? '{}') as Partial<ProductFacts>).dryAt
         return (JSON.parse(view.trays) as number[]).map(
           position => [position, { view, waterLeft: 1 - gone, moisture, target, guessed }] as const,
         )

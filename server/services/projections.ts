@@ -1,4 +1,5 @@
 import { uncapital } from '#core/text'
+import { whatThereIs } from '#core/flow'
 import {
   allergensOf,
   assess,
@@ -14,7 +15,6 @@ import {
   withMates,
   type Assessment,
   type Taught,
-  toPackG,
 } from '#core/batch'
 import { conflictsOf, inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { batchInsight } from '#core/insight'
@@ -24,7 +24,7 @@ import { agendaOf, type Todo } from '#core/planning'
 import { toldAtUse } from '#core/safety'
 import { plainly, tracesOf } from '#core/foods'
 import { sdLogOf } from '#core/stats'
-import { offSince, waterOf } from '#core/water'
+import { offSince, targetOfRun, waterOf } from '#core/water'
 import { WAYS } from '#core/ways'
 import {
   allBatchIds,
@@ -52,7 +52,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '17'
+const PROJECTION_VERSION = '18'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -239,7 +239,7 @@ function viewOf(
     dry_g: state.dryG ?? null,
     powder_g: state.powderG || null,
     product_g: productOf(state) ?? null,
-    stage_g: gramsInStage(state),
+    stage_g: gramsInStage(state, touchedAt),
     water_gone: drying?.waterGone.p50 ?? null,
     off_from: (run && offSince(run)) ?? null,
     rest_from: state.rest?.startedAt ?? null,
@@ -270,6 +270,7 @@ function viewOf(
       // A mix bites as the hottest in it.
       heat: state.food.mixOf && state.food.heatUnits?.value,
       sievedUm: sieveReached(state),
+      dryAt: run && targetOfRun(state, run),
     } satisfies ProductFacts),
     taught: isTaught(taught) ? JSON.stringify(taughtFacts(state, taught)) : null,
     left_out: state.leftOut ?? null,
@@ -281,7 +282,8 @@ function viewOf(
 const wasWarm = (state: BatchState, entries: readonly Entry[]) =>
   dangerZoneOf(state, Math.max(...entries.map(entry => entry.at)))?.over || undefined
 
-function gramsInStage(state: BatchState): number {
+/** Grams of it in the stage where it stands: what there is, as the batch's own page says it. */
+function gramsInStage(state: BatchState, at: number): number {
   switch (state.stage) {
     case 'intake':
       return state.intake.body.weightG
@@ -290,9 +292,8 @@ function gramsInStage(state: BatchState): number {
     case 'drying':
       return state.run!.loadedG
     case 'resting':
-      return state.dryG ?? 0
     case 'grinding':
-      return toPackG(state) ?? state.dryG ?? 0
+      return whatThereIs(state, at).reduce((sum, lot) => sum + lot.weightG.p50, 0)
     default:
       return state.packedG
   }

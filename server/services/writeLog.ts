@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
+import { uuidv7 } from 'uuidv7'
 import { checkEntry, foldBatch, placesAfter } from '#core/batch'
-import { inForce, isOfRun, kindOf, meanwhile, targetField, targetOf, type Entry, type EntryOf, type TrayMove } from '#core/log'
+import { inForce, isOfRun, kindOf, meanwhile, ofKind, targetField, targetOf, type Entry, type EntryOf, type TrayMove } from '#core/log'
 import { InputError, problem, refuse } from '#core/errors'
 import { listItem } from '#core/ways'
 import type { Written } from '#shared/api'
@@ -41,6 +42,20 @@ export function startBatch(context: Context, input: NewBatch): Written & { numbe
 /** Adds an entry to a batch's log, or corrects or voids one. */
 export function logEntry(context: Context, batchId: string, input: NewEntry): Written {
   const { db } = context
+  const alone = !db.inTransaction
+  const written = db
+    .transaction(() => {
+      const one = writeEntry(context, batchId, input)
+      if (!one.repeated) followPart(context, batchId, one.entry)
+      return one
+    })
+    .immediate()
+  if (alone && !written.repeated) context.live.changed('log')
+  return written
+}
+
+function writeEntry(context: Context, batchId: string, input: NewEntry): Written {
+  const { db } = context
   return write(context, { batchId }, input, () => {
     if (!findBatch(db, batchId)) throw new NotFound('batchId', 'There is no such batch.')
     const entry = complete(context, input)
@@ -49,6 +64,7 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
       refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the set-up, or leave it out.')
     checkPicture(context, body)
     checkOwn(context, targetOf(input))
+    checkPart(context, input)
     checkMeanwhile(entriesOfBatch(db, batchId), entry)
     checkEntry(entriesOfBatch(db, batchId), entry, {
       now: context.now(),
@@ -58,6 +74,41 @@ export function logEntry(context: Context, batchId: string, input: NewEntry): Wr
     checkJarsFor(context, { ...entry, batchId })
     if (body.kind === 'load') joinRun(context, body)
   })
+}
+
+/** What a part weighs stands where it came in: with it the word in the first log is put right, or taken back. */
+function followPart(context: Context, batchId: string, { at, body, replaces }: Entry): void {
+  const { db } = context
+  const target = targetOf({ body, replaces })
+  const before = target === undefined ? undefined : findEntry(db, target)?.entry.body
+  if (before?.kind !== 'intake' || before.from === undefined || !batchView(db, before.from)) return
+  const part = ofKind(inForce(entriesOfBatch(db, before.from)), 'split').find(item => item.body.to === batchId)
+  if (!part) return
+  const input = { id: uuidv7(), at }
+  if (body.kind === 'void') writeEntry(context, before.from, { ...input, body: { kind: 'void', target: part.id, reason: body.reason } })
+  else if (body.kind === 'intake' && body.weightG !== part.body.weightG)
+    writeEntry(context, before.from, {
+      ...input,
+      at: part.at,
+      replaces: part.id,
+      body: { ...part.body, weightG: body.weightG, weightSdG: body.weightSdG },
+    })
+}
+
+/** A part that is a batch of its own is taken back, or weighs otherwise, where that batch came in: else it would be there twice. */
+function checkPart({ db }: Context, input: NewEntry): void {
+  const target = targetOf(input)
+  const before = target === undefined ? undefined : findEntry(db, target)?.entry.body
+  const begun = before?.kind === 'split' && before.to !== undefined ? batchView(db, before.to) : undefined
+  if (!begun || (input.body.kind === 'split' && input.body.to === begun.batch_id && input.body.weightG === begun.raw_g)) return
+  refuse(
+    targetField(input),
+    'part-begun',
+    'Batch {number} was begun with this part: correct or remove what came in there, and this follows.',
+    {
+      number: begun.number,
+    },
+  )
 }
 
 /** Adds an entry to a jar's own log, or corrects or voids one. */

@@ -126,7 +126,7 @@ export function randomLife(seed: number): Life {
       truth.solidsG -= solidsG
     } else truth.forms[form] -= grams
     if (!own) return true
-    const part = partOf(before, line.log, at, asked)
+    const part = partOf(before, at, asked)
     const child = begin(part.intake, { weightG: grams, solidsG }, part.at)
     for (const item of part.history) write(child, item.body, { at: item.at })
     child.hour = line.hour + 0.1

@@ -116,8 +116,9 @@ const doubt = computed(() => {
         </svg>
         <p>
           <span
-            ><component :is="row.link ? 'NuxtLink' : 'strong'" :to="row.link || undefined"
-              ><strong>{{ row.words }}</strong></component
+            ><NuxtLink v-if="row.link" :to="row.link"
+              ><strong>{{ row.words }}</strong></NuxtLink
+            ><strong v-else>{{ row.words }}</strong
             >{{ row.arrow.what ? `, ${row.arrow.what}` : '' }}</span
           >
           <span

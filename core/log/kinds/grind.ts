@@ -6,7 +6,7 @@ import { stopsUnheated } from '../../safety'
 import { checkSources } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, jarDraw, sieveUm, text, weightG, weightOrNothingG } from '../fields'
-import { SCALE_SHARE } from '../weights'
+import { mostPiecesG, SCALE_SHARE } from '../weights'
 
 const grindRound = z.strictObject({ inG: weightG, outG: weightOrNothingG.optional() })
 /** One round in the cup. */
@@ -65,10 +65,9 @@ export const grind: EntryKindOf<typeof schema> = {
     const [unheated] = stopsUnheated(state.card, state.choices, state.heated)
     if (unheated) return say('kind', 'stop-heat-after', unheated.message)
     checkSession(body, say)
-    const { left, piecesInG } = state
+    const { left } = state
     const unpackedG = (left.flakes ?? 0) + (left.powder ?? 0)
-    // Where nobody weighed what came out, it is less than went on the trays.
-    const pieces = left.pieces ?? Math.max(0, (state.run?.loadedG ?? state.intake.body.weightG) - piecesInG)
+    const pieces = mostPiecesG(state)
     const mostG = body.again ? unpackedG : pieces + unpackedG
     if (body.dryInG > mostG * (1 + SCALE_SHARE) + 1)
       say('dryInG', 'more-than-there-is', '{isG} to grind is more than there is: {dryG} of dry pieces and {powderG} of powder.', {

@@ -38,7 +38,15 @@ const schema = z.strictObject({
   fromForm: purpose.optional(),
   rawWater: rawWater.optional(),
   /** A part of another batch: when it was taken, and its water as it was believed then, wet basis. Steps until then are behind it. */
-  prepared: z.strictObject({ at: instant, mean: z.number().min(0.001).max(0.999), sd: z.number().min(0).max(0.5) }).optional(),
+  prepared: z
+    .strictObject({
+      at: instant,
+      mean: z.number().min(0.001).max(0.999),
+      sd: z.number().min(0).max(0.5),
+      /** Hours of the danger clock that were gone then, where it is out of a machine already. */
+      spentH: z.number().min(0).max(10_000).optional(),
+    })
+    .optional(),
   /** Doubt of the weight, where it was counted or filled into pots: standard deviation, g. */
   weightSdG: z.number().positive('The doubt is above zero.').max(1_000_000, 'That is over a tonne.').optional(),
   /** Other foods among it, with what each weighs; the food above is the rest. */

@@ -6,6 +6,7 @@ import { id, trayPosition, trayPositions, trayWeight, weightG } from '../fields'
 import { SWELLS_AT_MOST } from '../../mass'
 import type { BatchState } from '../state'
 import { SCALE_SHARE } from '../weights'
+import { partedG } from './split'
 
 const hours = z.number({ error: 'Give hours, as a number.' }).positive('Hours are above zero.').max(1000, 'At most 1000 hours.')
 const usualHours = z
@@ -118,8 +119,7 @@ function mostAfterPrep(state: BatchState): number {
       if (body.effect === 'added') return left + Object.values(body.added ?? {}).reduce((sum, part) => sum + (part ?? 0), 0)
       return body.effect === 'none' ? left : left - (body.weightG ?? 0)
     },
-    state.intake.body.weightG -
-      state.splits.reduce((sum, { body }) => sum + ((body.form ?? 'prepared') === 'prepared' ? body.weightG : 0), 0),
+    state.intake.body.weightG - partedG(state.splits),
   )
   return swells ? most * SWELLS_AT_MOST : most
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import type { BatchScene, EntryKindOf } from '../define'
 import { id, text, weightG } from '../fields'
-import { SCALE_SHARE } from '../weights'
+import { mostPiecesG, SCALE_SHARE } from '../weights'
 
 /** What it was when it left: prepared food before the trays, what came off in trimming, or dry food of a form. */
 const SPLIT_FORMS = ['prepared', 'trimmings', 'pieces', 'flakes', 'powder'] as const
@@ -35,6 +35,15 @@ const schema = z
   })
 type Split = z.infer<typeof schema>
 
+/** The form of a dry part; undefined of what left before the trays, and of what came off. */
+export const dryFormOf = ({ form }: Pick<Split, 'form'>) =>
+  form === undefined || form === 'prepared' || form === 'trimmings' ? undefined : form
+/** Prepared food, or whole: what would else have gone on the trays. */
+export const isOfTheFood = ({ form }: Pick<Split, 'form'>): boolean => form === undefined || form === 'prepared'
+/** What left before the trays of a batch's food, g. */
+export const partedG = (splits: readonly { body: Split }[]): number =>
+  splits.reduce((sum, { body }) => sum + (isOfTheFood(body) ? body.weightG : 0), 0)
+
 /** Part of what is there leaves the batch: for good, or as a batch of its own. */
 export const split: EntryKindOf<typeof schema> = {
   schema,
@@ -42,9 +51,9 @@ export const split: EntryKindOf<typeof schema> = {
   words: { doing: 'taking a part', what: 'a part' },
   effect: (draft, entry) => void draft.splits.push(entry),
   check: (body, scene) => {
-    const { form = 'prepared' } = body
-    if (form === 'prepared') checkPrepared(body, scene)
-    else if (form !== 'trimmings') checkDry({ ...body, form }, scene)
+    const form = dryFormOf(body)
+    if (form) checkDry({ ...body, form }, scene)
+    else if (isOfTheFood(body)) checkPrepared(body, scene)
   },
 }
 
@@ -60,7 +69,7 @@ function checkDry(body: Split & { form: 'pieces' | 'flakes' | 'powder' }, { out,
   const { form } = body
   if (!need(out || (state.beganDry && !run), 'not-out', 'Nothing dry has left the machine')) return
   if (!need(state.stage !== 'shelf', 'on-the-shelf', 'The batch is finished')) return
-  const thereG = state.left[form] ?? (form === 'pieces' ? Math.max(0, (run?.loadedG ?? 0) - state.piecesInG) : 0)
+  const thereG = form === 'pieces' ? mostPiecesG(state) : (state.left[form] ?? 0)
   if (body.weightG > thereG * (1 + SCALE_SHARE) + 1)
     say('weightG', 'more-than-there-is', 'Only {thereG} of {form} is there: take less, or correct what was weighed before.', {
       thereG,

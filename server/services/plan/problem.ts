@@ -1,6 +1,6 @@
 import { sdOf } from '#core/stats'
 import { dangerZoneOf, foldBatch, holdLimit, restNeeded } from '#core/batch'
-import type { BatchState } from '#core/log'
+import { partedG, type BatchState } from '#core/log'
 import { atMinuteOfDay, startOfDay } from '#core/planning'
 import { sunSpell, type Busy, type PlanBasket, type PlanMachine, type SunSpell } from '#core/plan'
 import { WAYS } from '#core/ways'
@@ -173,9 +173,8 @@ function basketsOf(context: Context, batchId: string, title: string, state: Batc
   const { food, purpose, intake, prep, splits, balance, hold } = state
   const isCut = prep.some(({ body }) => body.step === 'cut' || body.step === 'puree')
   // A part that went its own way is not in this basket any more; one that came from another is prepared already.
-  const parted = splits.reduce((sum, { body: { form = 'prepared', weightG: grams } }) => sum + (form === 'prepared' ? grams : 0), 0)
   const prepared = intake.body.prepared && balance.solids
-  const weightG = prepared ? balance.weightG.p50 : intake.body.weightG - parted
+  const weightG = prepared ? balance.weightG.p50 : intake.body.weightG - partedG(splits)
   const smoker = machines.find(machine => machine.id === intake.body.machineId && WAYS[machine.kind].partOnly)
   const found = inParts(title, parts =>
     optionsOf(

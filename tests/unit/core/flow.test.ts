@@ -1,6 +1,7 @@
-import { balanceOnTrays, foldBatch, partOf, remainderAt, saltShareOf, stepsAhead, taughtBy } from '#core/batch'
+import { balanceOnTrays, dangerZoneOf, foldBatch, partOf, remainderAt, saltShareOf, stepsAhead, taughtBy } from '#core/batch'
 import { saltWhenDry } from '#core/foods'
 import { flowOf, whatThereIs } from '#core/flow'
+import { waterOf } from '#core/water'
 import { inForce, type Entry, type EntryBody } from '#core/log'
 import { findFood } from '../../support/foods'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
@@ -169,7 +170,7 @@ describe('a part of a basket', () => {
     expect([Math.round(rest.grams), rest.form]).toEqual([1034, 'prepared'])
   })
   it('takes along what was done to it: its water, its salt, its clock; and is trimmed no more', () => {
-    const part = partOf(state, log, at(1), { batchId: RUN, number: 7, form: 'prepared', grams: 1034, sdG: 0, cut: true })
+    const part = partOf(state, at(1), { batchId: RUN, number: 7, form: 'prepared', grams: 1034, sdG: 0, cut: true })
     expect(part.at).toBe(at(0))
     expect(part.history.map(({ body }) => (body.kind === 'prep' ? [body.step, body.effect, body.added?.saltG] : []))).toEqual([
       ['trim', 'none', undefined],
@@ -183,7 +184,7 @@ describe('a part of a basket', () => {
   })
   it('has its water with it when it is dry, and is begun dry', () => {
     const dried = logOf([0, BEETROOT], trim, ...load(1700), out(300))
-    const part = partOf(stateOf(dried), dried, at(15), { batchId: RUN, number: 7, form: 'pieces', grams: 200, sdG: 0 })
+    const part = partOf(stateOf(dried), at(15), { batchId: RUN, number: 7, form: 'pieces', grams: 200, sdG: 0 })
     const own = stateOf(logOf([0, part.intake]))
     expect([own.beganDry, own.stage, own.left.pieces]).toEqual([true, 'grinding', 200])
   })
@@ -218,5 +219,39 @@ describe('brined food', () => {
     expect(saltWhenDry(sauerkraut, 0.06)).toBeCloseTo((0.017 * 0.94) / 0.075, 6)
     expect(saltShareOf(stateOf(log('sauerkraut', sauerkraut.cards[0]!.key)))).toBeCloseTo(0.21, 1)
     expect(saltWhenDry(findFood('beetroot')!, 0.06)).toBe(0)
+  })
+})
+
+describe('a dry part that is not dry', () => {
+  const taken = (foodKey: string, cardKey: string, outG: number) => {
+    const log = logOf(
+      [0, { ...BEETROOT, foodKey, cardKey, weightG: 1000 }],
+      [0.5, { kind: 'prep', step: 'cook', effect: 'none', coreC: 75 }],
+      ...load(900),
+      out(outG),
+    )
+    const part = partOf(stateOf(log), at(15), { batchId: RUN, number: 7, form: 'pieces', grams: 100, sdG: 0 })
+    return {
+      whole: stateOf(log),
+      part: stateOf(logOf([0, part.intake], ...part.history.map(({ at: when, body }): Item => [(when - MORNING) / HOUR, body]))),
+    }
+  }
+  it('has the water of what it was taken from, and not what it ought to have', () => {
+    const { whole, part } = taken('carrot', 'slices-3', 400)
+    expect(waterOf(whole).moisture.p50).toBeGreaterThan(0.5)
+    expect(waterOf(part).moisture.p50).toBeCloseTo(waterOf(whole).moisture.p50, 2)
+  })
+  it('keeps the danger clock running with the hours that were gone, and has none once it is dry', () => {
+    const wet = taken('chicken-cooked', findFood('chicken-cooked')!.cards[0]!.key, 600)
+    const before = dangerZoneOf(wet.whole, at(15))!.hours
+    expect(before).toBeGreaterThan(0)
+    expect(dangerZoneOf(wet.part, at(15))!.hours).toBeCloseTo(before, 1)
+    expect(dangerZoneOf(wet.part, at(16))!.hours).toBeGreaterThan(before + 0.9)
+    const dry = taken('chicken-cooked', findFood('chicken-cooked')!.cards[0]!.key, 290)
+    expect(dangerZoneOf(dry.part, at(40))?.counting ?? false).toBe(false)
+  })
+  it('begun from jars without a word of their form it is dry all the same', () => {
+    const again = stateOf(logOf([0, { ...BEETROOT, fromJars: [{ jarId: RUN, weightG: 2000 }] }]))
+    expect([again.beganDry, again.stage]).toEqual([true, 'grinding'])
   })
 })
