@@ -149,7 +149,6 @@ const VIEWS = [
       await page.evaluate(() => window.scrollBy(0, -84))
     },
   ],
-  ['workshop', '/workshop'],
 ]
 const browser = await chromium.launch({
   executablePath: findChromium(),

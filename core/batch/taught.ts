@@ -152,7 +152,7 @@ function addedSolids({ prep }: BatchState): number {
 
 /** ln of the share of solids at loading: by the weights, by dry weight and jar air, by a dry weight that passed for dry. */
 function solidsFound(state: BatchState, run: RunState, entries: readonly Entry[]): Finding | undefined {
-  const { jarAir, purpose, food } = state
+  const { jarAir } = state
   const last = run.weighings.at(-1)
   if (!last) return undefined
   const found: Finding[] = []
