@@ -77,10 +77,18 @@ const bar = (page: Page) =>
     .getByRole('group', { name: 'Machines over the days' })
     .getByRole('button', { name: /^Tomato/ })
 
+/** What is looked for is found: nothing moves any more but by hand. */
+const settled = (page: Page) =>
+  expect(
+    main(page)
+      .getByRole('status')
+      .getByText(/No other plan is better|The best that was found/),
+  ).toBeVisible()
+
 test('a run is moved by keys and by the mouse; what breaks is said in words, undone and done again', async ({ page }) => {
   await basket(2000)
   await page.goto(`${server.address}/plan`)
-  await bar(page).waitFor()
+  await settled(page)
   await bar(page).focus()
   const before = await bar(page).getAttribute('aria-label')
   await page.keyboard.press('ArrowRight')
@@ -101,6 +109,7 @@ test('a run is moved by keys and by the mouse; what breaks is said in words, und
   await expect(main(page).getByText(/by then it would be spoiled/)).toBeVisible()
   await main(page).getByRole('button', { name: 'Redo' }).click()
   await expect(main(page).getByText(/by then it would be spoiled/)).toBeHidden()
+  await settled(page)
   // By the mouse: three hours along its lane.
   const box = (await bar(page).boundingBox())!
   const grip = { x: box.x + 30, y: box.y + box.height / 2 }

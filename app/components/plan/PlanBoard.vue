@@ -137,8 +137,16 @@ function move(run: PlannedRun, to: { machineId: string; startAt: number }) {
   if (!moved || moved.startAt < from.value) return
   chosen.value = run.basketId
   desk.put(moved)
-  void nextTick(() => board.value?.querySelector<HTMLElement>(`[data-basket="${CSS.escape(run.basketId)}"]`)?.focus())
 }
+/** A run that comes to stand elsewhere, by hand or by a better plan, keeps the keys. */
+let held: string | undefined
+onBeforeUpdate(() => {
+  const at = document.activeElement
+  held = at instanceof HTMLElement && board.value?.contains(at) ? at.dataset.basket : undefined
+})
+onUpdated(() => {
+  if (held) board.value?.querySelector<HTMLElement>(`[data-basket="${CSS.escape(held)}"]`)?.focus()
+})
 
 // Dragging: bars are taken by hand, lanes take them.
 const board = ref<HTMLElement>()
