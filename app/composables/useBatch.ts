@@ -32,7 +32,7 @@ export function useBatch(batchId: string) {
     const known = new Set(written.map(entry => entry.id))
     const waiting = [...outbox.arrived, ...outbox.waiting]
       .flatMap(parcel => (parcel.about === batchId ? parcel.items : []))
-      .flatMap(item => ('entry' in item && !('jarId' in item) && !known.has(item.entry.id) ? [item.entry] : []))
+      .flatMap(item => (isOfBatch(item, batchId) && !known.has(item.entry.id) ? [item.entry] : []))
     const log = [
       ...written,
       ...waiting.map(({ id, at, body, replaces }, i): Entry => ({ id, at, body, replaces, recordedAt: at, seq: 1e12 + i })),
@@ -64,6 +64,10 @@ export function useBatch(batchId: string) {
 
   return { page, entries, food, waits, state, problem, ready, load, write }
 }
+
+/** Written in its own log, or in its run's: what goes along into other batches and jars is theirs. */
+const isOfBatch = (item: Sent, batchId: string): item is Extract<Sent, { batchId: string } | { runId: string }> =>
+  'runId' in item || ('batchId' in item && item.batchId === batchId)
 
 /** Run that an entry on heat, air or moves, or the voiding of one, belongs to. */
 function runOf(body: EntryBody, log: readonly Entry[]): string | undefined {

@@ -19,6 +19,9 @@ async function ask(address: string, signal: AbortSignal): Promise<unknown> {
   }
 }
 
+/** So often a page that opens asks for what it cannot do without. */
+const MOST_TRIES = 5
+
 /** Asks again at the latest after so long, ms; what others write is followed at once. */
 const STALE_MS = 30_000
 
@@ -52,8 +55,13 @@ export function useServer<Name extends Asked>(name: Name, given: () => CallOf<Na
       return error && (data === undefined || error instanceof Refused) ? error.message : ''
     }),
     asking: computed(() => query.asyncStatus.value === 'loading'),
-    /** Waits for an answer; one that is known and not stale serves. */
-    ready: async () => void (await query.refresh()),
+    /** Waits for an answer; one that is known and not stale serves. What was broken off, since something was written meanwhile, is asked again. */
+    ready: async () => {
+      for (let i = 0; i < MOST_TRIES && asked.value !== undefined; i++) {
+        const { status } = await query.refresh()
+        if (status !== 'pending') return
+      }
+    },
     /** Asks again. */
     load: async () => void (await query.refetch()),
   }

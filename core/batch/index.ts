@@ -18,7 +18,17 @@ export { heatHours } from './heatHours'
 export { hotSpellOf, type HotSpell } from './hotSpell'
 export { lessonsOf, type Lesson } from './lessons'
 export { followTrays, placesAfter } from './places'
-export { partOf, remainderAt, type DoubtfulWeight, type PartAsked, type PartOfBatch, type Remainder } from './parts'
+export {
+  damperOf,
+  partOf,
+  remainderAt,
+  togetherOf,
+  type CupShare,
+  type DoubtfulWeight,
+  type PartAsked,
+  type PartOfBatch,
+  type Remainder,
+} from './parts'
 export { outlineOf, type RunOutline } from './outline'
 export { isRaw, keepsOf, productOf, saltShareOf, sieveReached } from './product'
 export { isDamp, restDays, restNeeded, worstLook } from './rest'

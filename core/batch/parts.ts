@@ -1,6 +1,6 @@
 import type { Purpose } from '../foods'
 import type { BatchState, BodyOf, EntryBody } from '../log'
-import { mapInterval, sdOf } from '../stats'
+import { mapInterval, sdOf, type Interval } from '../stats'
 import { waterOf } from '../water'
 import { spentAt } from './hold'
 import { balanceOnTrays } from './prepLedger'
@@ -90,6 +90,105 @@ export function partOf(state: BatchState, at: number, asked: PartAsked): PartOfB
     history.push({ at, body: { kind: 'prep', step: 'cut', effect: 'none', cutName: state.cutName, note: `with batch ${asked.number}` } })
   return { intake, history, at: state.intake.at }
 }
+
+/** One of several that go into the same cup. */
+export interface CupShare {
+  state: BatchState
+  asked: PartAsked
+}
+
+/**
+ * Dry food of several batches in one cup, as a batch of its own: named for the one that gives most, the others' foods among it by weight. What
+ * was done to any of them was done to it; its water is theirs by weight, its danger clock the furthest of theirs.
+ * @param shares two or more, of dry pieces
+ * @param at when they were put together
+ */
+export function togetherOf(shares: readonly CupShare[], at: number, purpose: Purpose): PartOfBatch {
+  const parts = [...shares]
+    .sort((a, b) => b.asked.grams - a.asked.grams)
+    .map(({ state, asked }) => ({ ...partOf(state, at, asked), number: asked.number }))
+  const [first, ...others] = parts as [(typeof parts)[number], ...typeof parts]
+  const grams = (part: PartOfBatch) => part.intake.weightG
+  const weightG = parts.reduce((sum, part) => sum + grams(part), 0)
+  const byWeight = (of: (part: PartOfBatch) => number) => parts.reduce((sum, part) => sum + (of(part) * grams(part)) / weightG, 0)
+  const one = <T>(of: (part: PartOfBatch) => T): T | undefined => (new Set(parts.map(of)).size === 1 ? of(first) : undefined)
+  const ofFood = new Map<string, number>()
+  for (const { intake } of parts) {
+    const mixG = (intake.mix ?? []).reduce((sum, other) => sum + other.weightG, 0)
+    for (const { foodKey, weightG: foodG } of [{ foodKey: intake.foodKey, weightG: intake.weightG - mixG }, ...(intake.mix ?? [])])
+      ofFood.set(foodKey, (ofFood.get(foodKey) ?? 0) + foodG)
+  }
+  const mix = [...ofFood].filter(([foodKey]) => foodKey !== first.intake.foodKey).map(([foodKey, foodG]) => ({ foodKey, weightG: foodG }))
+  const sdG = Math.hypot(...parts.map(part => part.intake.weightSdG ?? 0))
+  return {
+    intake: {
+      ...first.intake,
+      purpose,
+      weightG,
+      weightSdG: sdG > 0 ? sdG : undefined,
+      cultivar: one(part => part.intake.cultivar),
+      plant: one(part => part.intake.plant),
+      condition: `with ${parts.map(part => `batch ${part.number}`).join(', ')} in one cup`,
+      mix: mix.length > 0 ? mix : undefined,
+      with: others.map(part => ({ batchId: part.intake.from!, weightG: grams(part) })),
+      prepared: {
+        at,
+        mean: byWeight(part => part.intake.prepared!.mean),
+        sd: Math.hypot(...parts.map(part => (part.intake.prepared!.sd * grams(part)) / weightG)),
+        spentH: Math.max(...parts.map(part => part.intake.prepared!.spentH ?? 0)),
+      },
+    },
+    history: [...saidOfAll(shares, first), ...parts.flatMap(part => stepsOf(part, part === first))].sort((a, b) => a.at - b.at),
+    at: Math.min(...parts.map(part => part.at)),
+  }
+}
+
+/** So much damper is damper, as a share of the weight. */
+const DAMPER = 0.005
+
+/**
+ * Which of several is damper than the driest of the others: for certain, where the least it may hold is over the most that that one may; or as
+ * far as one can tell, which a weight or a hand has to say.
+ * @param waters wet basis
+ */
+export function damperOf(waters: readonly Interval[]): { at: number; certain: boolean } | undefined {
+  const driest = waters.reduce((a, b) => (b.p50 < a.p50 ? b : a))
+  const over = waters.map(({ p10 }) => p10 - driest.p90)
+  const surely = over.indexOf(Math.max(...over))
+  if (over[surely]! > DAMPER) return { at: surely, certain: true }
+  const apart = waters.map(({ p50 }) => p50 - driest.p50)
+  const maybe = apart.indexOf(Math.max(...apart))
+  return apart[maybe]! > DAMPER ? { at: maybe, certain: false } : undefined
+}
+
+/** Cautions that were read for all of them, allergens of any; choices are the first one's. */
+function saidOfAll(shares: readonly CupShare[], first: PartOfBatch): PartOfBatch['history'] {
+  const states = shares.map(share => share.state)
+  const accepted = [...states[0]!.accepted].filter(rule => states.every(state => state.accepted.has(rule)))
+  const contains = states.flatMap(state => state.contains ?? [])
+  return [
+    ...first.history.filter(({ body }) => body.kind === 'choose'),
+    ...accepted.map(rule => ({ at: first.at, body: { kind: 'caution' as const, rule } })),
+    ...(contains.length > 0
+      ? [
+          {
+            at: first.at,
+            body: {
+              kind: 'contains' as const,
+              allergens: [...new Set(contains.flatMap(said => said.allergens))],
+              all: states.every(state => state.contains?.all) || undefined,
+            },
+          },
+        ]
+      : []),
+  ]
+}
+
+/** The steps of one of them; the cut is the first one's. */
+const stepsOf = ({ history }: PartOfBatch, isFirst: boolean): PartOfBatch['history'] =>
+  history.flatMap(({ at, body }) =>
+    body.kind !== 'prep' ? [] : [{ at, body: isFirst ? body : { ...body, cutName: undefined, thicknessMm: undefined } }],
+  )
 
 /** What was chosen, accepted and said of the whole is so of its part, from the beginning. */
 const saidOf = ({ intake: { at }, choices, accepted, contains }: BatchState): PartOfBatch['history'] =>

@@ -1,6 +1,6 @@
 import { effectsOfChoices, type Choices, type Food, type MethodCard } from '../foods'
 import { balancePrep, type PrepBalance, type PrepLedger, type PrepStep } from '../mass'
-import { isOfTheFood, type BatchState, type EntryOf } from '../log'
+import { dryFormOf, type BatchState, type EntryOf } from '../log'
 
 /** What a step takes off where it was not weighed, share of the weight before it (common practice). */
 const USUAL_WATER: Partial<Record<string, { mean: number; sd: number }>> = {
@@ -72,7 +72,7 @@ export function ledgerOf(
   const trim = { ...usual, mean: Math.min(0.97, Math.max(0, usual.mean + effectsOfChoices(food, choices).trim)) }
   const uncooked = weighedUncooked(intake, prep, food, card)
   const stepsOf = (entry: EntryOf<'prep'> | EntryOf<'split'>): PrepStep[] => {
-    if (entry.body.kind === 'split') return isOfTheFood(entry.body) ? [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }] : []
+    if (entry.body.kind === 'split') return dryFormOf(entry.body) ? [] : [{ kind: 'waste', name: 'split', weightG: entry.body.weightG }]
     const { step, effect, weightG, added } = entry.body
     if (effect === 'none') return []
     if (effect === 'added') return [{ kind: 'added', name: step, ...added }]
@@ -86,11 +86,14 @@ export function ledgerOf(
     return [{ kind: effect, name: step, weightG, usualShare }]
   }
   const behindAt = intake.body.prepared?.at ?? -Infinity
-  const steps: PrepStep[] = [...prep, ...splits]
+  const usualG = trim.mean * intake.body.weightG
+  const keptG = splits.reduce((sum, { body }) => sum + (body.form === 'trimmings' ? body.weightG : 0), 0)
+  const logged: PrepStep[] = [...prep, ...splits]
     .filter(entry => entry.at > behindAt)
     .sort((a, b) => a.at - b.at || a.seq - b.seq)
     .flatMap(entry => stepsOf(entry).map(step => ({ ...step, entryId: entry.id })))
-  if (!intake.body.fromJars && !intake.body.prepared && !isTrimmed(prep, trim.mean * intake.body.weightG))
+  const steps = keptG > 0 ? withoutKept(logged, keptG, usualG) : logged
+  if (!intake.body.fromJars && !intake.body.prepared && keptG <= SPECKS * usualG && !isTrimmed(prep, usualG))
     steps.unshift({ kind: 'waste', name: 'trim', usualShare: trim })
   // Loaded without a word of it, it was cooked all the same.
   if (uncooked && !card.raw && loadedG !== undefined && !prep.some(({ body }) => COOKS.includes(body.step)))
@@ -102,6 +105,18 @@ export function ledgerOf(
     steps,
     loadedWeightG: loadedG,
   }
+}
+
+/** What came off and was kept is counted once: a trimming took what it weighed less that, and one that nobody weighed was it. */
+function withoutKept(steps: readonly PrepStep[], keptG: number, usualG: number): PrepStep[] {
+  let toCount = keptG
+  return steps.flatMap((step): PrepStep[] => {
+    if (step.kind !== 'waste' || step.name === 'split') return [step]
+    if (step.weightG === undefined) return keptG > SPECKS * usualG ? [] : [step]
+    const counted = Math.min(toCount, step.weightG)
+    toCount -= counted
+    return counted < step.weightG ? [{ ...step, weightG: step.weightG - counted }] : []
+  })
 }
 
 /** Water of what came in, wet basis: of the shelf, by the reference as it was weighed, or as own lots taught. */

@@ -85,7 +85,9 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const jars = jarsOf(draft)
   const isDry = rest?.endedAt !== undefined || (beganDry && !run)
   const unpacked = unpackedOf(dry, { isDry, isPowder: grinds.length > 0 || dry.redried, mostG: cameOutG ?? run?.loadedG ?? 0 })
-  const finished = draft.finished || (jars.length > 0 && isAllPacked(unpacked, dry, purpose, dryG) && !isMuchLeft(dry, balance, run))
+  const { pieces: piecesGone = 0, flakes: flakesGone = 0, powder: powderGone = 0 } = dry.gone
+  const isGone = jars.length > 0 || piecesGone + flakesGone + powderGone > 0
+  const finished = draft.finished || (isGone && isAllPacked(unpacked, dry, purpose, dryG) && !isMuchLeft(dry, balance, run))
   const state: BatchState = {
     food,
     card,

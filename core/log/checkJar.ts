@@ -3,10 +3,12 @@ import { bestByWindow, leakOf, MONTH_MS, type PackageKey } from '../keeping'
 import { stopsAtPacking } from '../safety'
 import type { JarScene } from './define'
 import type { JarDraw } from './fields'
-import { moistureOf, SCALE_G, type FindLot, type Jar, type JarPart } from './jar'
+import { moistureOf, SCALE_G, type FindLot, type Jar, type JarPart, type Lot } from './jar'
 
 /** So much damper may an addition be, by what can be told. */
 const DAMPER = 0.005
+/** Water that differs by less is the same figure, told twice. */
+const SAME_SHARE = 1e-6
 
 /** Says so where a jar is not there, empty or discarded. */
 export function standing(jar: Jar | undefined, say: Say, field = 'jarId'): boolean {
@@ -51,24 +53,34 @@ export const OIL_OVER = 'This jar is in oil, and its days are over: botulism can
 
 const isWarm = (jar: Jar, find: FindLot) => jar.parts.some(part => part.grams > 0 && find(part.lotId)?.warm)
 
-/** Like goes to like, and never damper to drier. */
-export function checkAddition(jar: Jar, addition: { foodKey: string; purpose: string; inOil: boolean; moisture: number }, say: Say): void {
+/** What goes onto what is in a jar. */
+type Addition = Pick<Jar, 'foodKey' | 'purpose' | 'inOil' | 'leftG'> & { parts: readonly Wet[] }
+type Wet = Pick<JarPart, 'lotId' | 'moisture' | 'grams'>
+
+/** Like goes to like, and never damper to drier: refused where that is certain, not where one of two is a guess. */
+export function checkAddition(jar: Jar, addition: Addition, find: FindLot, say: Say): void {
   if (jar.discarded) return say('jarId', 'discarded', 'This jar has been discarded.')
   if (isMouldy(jar)) return say('jarId', 'mould', 'Mould was seen in this jar: nothing goes into it.')
   if (addition.foodKey !== jar.foodKey || addition.purpose !== jar.purpose || addition.inOil !== jar.inOil)
     return say('jarId', 'unlike', 'This jar holds something else: only like goes to like.')
-  const isShare = moistureOf(jar)
-  if (jar.leftG > 0 && addition.moisture > isShare + DAMPER)
+  const additionShare = waterWithin(addition, 'driest', find)
+  const isShare = waterWithin(jar, 'wettest', find)
+  if (jar.leftG > 0 && additionShare > isShare + DAMPER)
     say(
       'moisture',
       'damper',
       'The addition holds {additionShare} water and the jar {isShare}: dry it as far first, or give it a jar of its own.',
-      {
-        additionShare: addition.moisture,
-        isShare,
-      },
+      { additionShare, isShare },
     )
 }
+
+/** The least or the most water that all of it may hold together: of what was measured that, of the rest what is believed. */
+const waterWithin = ({ parts, leftG }: Pick<Addition, 'parts' | 'leftG'>, end: 'driest' | 'wettest', find: FindLot): number =>
+  moistureOf({ parts: parts.map(part => ({ ...part, moisture: waterOfPart(part, end, find(part.lotId)) })), leftG })
+
+/** What was measured at packing is known; what follows from the batch alone may be drier or wetter. */
+const waterOfPart = (part: Pick<JarPart, 'moisture'>, end: 'driest' | 'wettest', lot: Lot | undefined): number =>
+  lot && Math.abs(part.moisture - lot.moisture) < SAME_SHARE ? (lot[end] ?? part.moisture) : part.moisture
 
 /** Nobody can say how long a jar keeps whose lid nobody knows. */
 export function checkLid(packageKey: PackageKey, measured: number | undefined, say: Say): void {
@@ -89,9 +101,6 @@ function oilUntil(jar: Jar, part: JarPart, find: FindLot): number {
   return part.since + (1 - part.used) * months.high * MONTH_MS
 }
 
-/** Water that differs by less is the same figure, told twice. */
-const SAME_SHARE = 1e-6
-
 /** How something stands in its jar, or is about to. */
 type Stands = Pick<Jar, 'packageKey' | 'storageC' | 'inOil' | 'absorber'> & { parts: readonly Pick<JarPart, 'lotId' | 'moisture'>[] }
 
@@ -104,8 +113,7 @@ export function checkStanding(
   for (const part of parts) {
     const lot = find(part.lotId)
     if (!lot) continue
-    // What was measured at packing is known; what follows from the batch alone may be wetter.
-    const moisture = Math.abs(part.moisture - lot.moisture) < SAME_SHARE ? (lot.wettest ?? part.moisture) : part.moisture
+    const moisture = waterOfPart(part, 'wettest', lot)
     for (const { rule, message } of stopsAtPacking(lot.food, { packageKey, storageC, inOil, absorber, moisture })) {
       if (told.has(rule.key)) continue
       told.add(rule.key)

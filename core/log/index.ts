@@ -34,6 +34,7 @@ export { pictureName, PICTURE_SUBJECTS, type Picture, type PictureSubject } from
 export type { RestJar } from './kinds/rest'
 export type { Review } from './kinds/review'
 export { type Smell } from './kinds/smell'
+export { givenBy } from './kinds/intake'
 export { dryFormOf, FATES, FATE_WORDS, isOfTheFood, partedG, type Fate, type SplitForm } from './kinds/split'
 export { stockedJar } from './kinds/stock'
 export type { BatchState, DryForms, Hold, JarState, RestingJar, RestState, RunState, TrayPlaces, Weighing } from './state'

@@ -17,7 +17,8 @@ export interface Lot {
   rested: boolean
   /** Water of the product, wet basis: measured, or its target. */
   moisture: number
-  /** The most water that it may have by all that was known when it was packed, wet basis; missing where that was measured or sold so. */
+  /** The least and the most water that it may have by all that was known when it was packed, wet basis; missing where it was sold so. */
+  driest?: number
   wettest?: number
   /** Beside the food's own, such as sulphites. */
   allergens?: readonly string[]
@@ -162,7 +163,7 @@ export const freshJar = (jarId: string, at: number) => ({
 })
 
 /** Water in the jar by mass balance over its parts, wet basis; what is mixed in counts as dry. */
-export function moistureOf(jar: Pick<Jar, 'parts' | 'leftG'>): number {
+export function moistureOf(jar: { parts: readonly Pick<JarPart, 'grams' | 'moisture'>[]; leftG: number }): number {
   const partsG = jar.parts.reduce((sum, part) => sum + part.grams, 0)
   if (partsG <= 0) return jar.parts[0]?.moisture ?? 0
   return jar.parts.reduce((sum, part) => sum + part.grams * part.moisture, 0) / Math.max(partsG, jar.leftG)

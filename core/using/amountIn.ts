@@ -9,7 +9,7 @@ import {
   type ParsedQuantity,
   type WeightUnit,
 } from '../units'
-import type { Spread } from '../foods'
+import type { MethodCard, Spread } from '../foods'
 import { wordsOf } from '../foods/named'
 import type { MeasureSystem } from './measures'
 import { parseVolume, volumeWithin } from './volume'
@@ -50,6 +50,10 @@ const HEAPS = new Set(
 /** What is smooth fills its vessel whatever it was made of (common practice). */
 const SMOOTH = /\b(?:pur[eé]e|pulp|mash|sauce|juice|paste|broth|stock|soup|batter|milk|püree|mus|saft|jus|coulis)\b/iu
 const SMOOTH_LITRE: Spread = { mean: 1030, sd: 50 }
+
+/** What a litre of it weighs as it is spread on trays, g: known of what is smooth. */
+export const litreSpread = ({ liquid, feelForm }: Pick<MethodCard, 'liquid' | 'feelForm'>): Spread | undefined =>
+  liquid || feelForm === 'sheet' || feelForm === 'foam' ? SMOOTH_LITRE : undefined
 
 /** A basket over this is asked about, g; so is one over so many times the usual, which is some six litres of it (common practice). */
 const MOST_BASKET_G = 200_000

@@ -1,6 +1,6 @@
 export { portionOf, type Portion } from './portion'
 export { tablespoonsOf } from './spoons'
-export { readAmount, type AmountIn } from './amountIn'
+export { litreSpread, readAmount, type AmountIn } from './amountIn'
 export { parseVolume } from './volume'
 export { inVessels, volumeOf, type Measured, type MeasureSystem } from './measures'
 export { productOf, PRODUCTS, solidsFor, solidsOfRatio, waterBack, WHOLE, type Product, type WaterBack } from './waterBack'

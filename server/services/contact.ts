@@ -1,8 +1,9 @@
-import { inForce, ofKind, type BatchState, type Entry } from '#core/log'
+import { givenBy, inForce, ofKind, type BatchState, type Entry } from '#core/log'
 import { tracesOf } from '#core/foods'
 import { WAYS } from '#core/ways'
 import { allergensKept, groundBefore, loadedBefore, usedAfter } from '#server/db/contact'
 import { batchIdsOfRun } from '#server/db/batches'
+import { entriesOfBatch } from '#server/db/entries'
 import { findMachine } from '#server/db/settings'
 import type { Context } from './context'
 
@@ -10,9 +11,13 @@ import type { Context } from './context'
  * Allergens that may have come along: of what was in the mill and on the trays before, until a wash was logged (a brush leaves dust
  * enough; common practice), and of what lay beside it in warm air. Only what those contain for certain is passed on.
  */
-export function tracesIn({ db }: Context, batchId: string, entries: readonly Entry[]): string[] {
+export function tracesIn(context: Context, batchId: string, entries: readonly Entry[]): string[] {
+  const { db } = context
   const log = inForce(entries)
   const others = new Set<string>()
+  // What a part was taken from brings along what had come to it.
+  const came = ofKind(log, 'intake').flatMap(({ body }) => givenBy(body).map(part => part.batchId))
+  const before = came.flatMap(id => tracesIn(context, id, entriesOfBatch(db, id)))
   for (const { at, body } of ofKind(log, 'grind')) {
     if (body.cleaned === 'washed') continue
     for (const earlier of groundBefore(db, body.grinderId, at)) {
@@ -29,16 +34,17 @@ export function tracesIn({ db }: Context, batchId: string, entries: readonly Ent
     }
   }
   others.delete(batchId)
-  return [...new Set([...others].flatMap(id => tracesOf(allergensKept(db, id).allergens)))].sort()
+  return [...new Set([...before, ...[...others].flatMap(id => tracesOf(allergensKept(db, id).allergens))])].sort()
 }
 
 /** Batches that may have taken something along from this one. */
-export function touchedBy({ db }: Context, batchId: string, { grinds, run, earlierRuns, intake }: BatchState): string[] {
+export function touchedBy({ db }: Context, batchId: string, { grinds, run, earlierRuns, intake, splits }: BatchState): string[] {
   const runs = [...earlierRuns, ...(run ? [run] : [])]
   const after = usedAfter(
     db,
     { grinders: [...new Set(grinds.map(({ body }) => body.grinderId))], machines: [...new Set(runs.map(({ machineId }) => machineId))] },
     intake.at,
   )
-  return [...new Set([...after, ...runs.flatMap(({ runId }) => batchIdsOfRun(db, runId))])].filter(id => id !== batchId)
+  const parts = splits.flatMap(({ body }) => body.to ?? [])
+  return [...new Set([...after, ...parts, ...runs.flatMap(({ runId }) => batchIdsOfRun(db, runId))])].filter(id => id !== batchId)
 }

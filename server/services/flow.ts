@@ -1,6 +1,6 @@
 import { foldBatch } from '#core/batch'
 import { flowOf } from '#core/flow'
-import type { BatchState } from '#core/log'
+import { givenBy, type BatchState } from '#core/log'
 import type { FamilyMember, FlowAnswer } from '#shared/contracts'
 import { batchView, findBatch } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
@@ -11,11 +11,10 @@ import { titleOf } from './projections'
 /** Parts of parts end somewhere; what points at itself is not followed. */
 const DEEPEST = 40
 
-/** Where the food of a basket went: the batch that was asked for, what it is a part of, and all that became of either. */
+/** Where the food of a basket went: the batch that was asked for, those that it is a part of, and all that became of any. */
 export function flowPage(context: Context, batchId: string): FlowAnswer {
-  const root = rootOf(context, batchId)
   return {
-    batches: membersFrom(context, root).flatMap(({ id, of }) => {
+    batches: membersFrom(context, rootsOf(context, batchId)).flatMap(({ id, of }) => {
       const entries = entriesOfBatch(context.db, id)
       const state = foldBatch(entries, context.foods.find)
       if (!state) return []
@@ -25,11 +24,11 @@ export function flowPage(context: Context, batchId: string): FlowAnswer {
   }
 }
 
-/** The batch that a batch is a part of, and those that are parts of it: none of them where it stands alone. */
+/** The batches that a batch is a part of, and those that are parts of it: none of them where it stands alone. */
 export function familyOf(context: Context, batchId: string, state: BatchState): FamilyMember[] {
-  const { from } = state.intake.body
+  const sources = givenBy(state.intake.body).map(({ batchId: id }) => ({ id, of: undefined }))
   const parts = state.splits.flatMap(({ body }) => (body.to ? [{ id: body.to, of: batchId }] : []))
-  return [...(from ? [{ id: from, of: undefined }] : []), ...parts].flatMap(({ id, of }) => {
+  return [...sources, ...parts].flatMap(({ id, of }) => {
     const other = foldBatch(entriesOfBatch(context.db, id), context.foods.find)
     return other ? [memberOf(context, id, of, other)] : []
   })
@@ -45,20 +44,22 @@ const memberOf = ({ db }: Context, batchId: string, of: string | undefined, stat
   of,
 })
 
-function rootOf(context: Context, batchId: string): string {
-  let root = batchId
-  for (let i = 0; i < DEEPEST; i++) {
-    const state = batchView(context.db, root) && foldBatch(entriesOfBatch(context.db, root), context.foods.find)
-    const from = state?.intake.body.from
-    if (!from || !batchView(context.db, from)) break
-    root = from
+/** The baskets that it came from: those of all that went into one cup. */
+function rootsOf(context: Context, batchId: string): string[] {
+  const roots: string[] = []
+  const seen = new Set([batchId])
+  for (const id of seen) {
+    const state = foldBatch(entriesOfBatch(context.db, id), context.foods.find)
+    const sources = (state ? givenBy(state.intake.body) : []).filter(part => batchView(context.db, part.batchId))
+    if (sources.length === 0) roots.push(id)
+    for (const { batchId: from } of sources) if (seen.size < DEEPEST) seen.add(from)
   }
-  return root
+  return roots
 }
 
-/** The first, and each part after what it is a part of. */
-function membersFrom(context: Context, root: string): { id: string; of?: string }[] {
-  const members: { id: string; of?: string }[] = [{ id: root }]
+/** The first ones, and each part after what it is a part of. */
+function membersFrom(context: Context, roots: readonly string[]): { id: string; of?: string }[] {
+  const members: { id: string; of?: string }[] = roots.map(id => ({ id }))
   for (let i = 0; i < members.length && i < DEEPEST; i++) {
     const { id } = members[i]!
     const state = foldBatch(entriesOfBatch(context.db, id), context.foods.find)

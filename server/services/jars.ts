@@ -63,6 +63,7 @@ export interface ProductFacts {
   raw: boolean
   warm?: boolean
   told: Lot['told']
+  driest?: number
   wettest?: number
   keeps?: Lot['keeps']
   heat?: Lot['heat']

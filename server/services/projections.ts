@@ -52,7 +52,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '18'
+const PROJECTION_VERSION = '19'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -210,6 +210,7 @@ function viewOf(
   traces: readonly string[],
 ): BatchViewRow {
   const { run } = state
+  const { moisture } = waterOf(state)
   const first = state.earlierRuns[0] ?? run
   const instant = (at: number | undefined) => (at !== undefined && Number.isFinite(at) ? Math.round(at) : null)
   const yields = overallYields({
@@ -254,7 +255,7 @@ function viewOf(
     trays: JSON.stringify(run ? run.present.map(tray => run.places.placeAt(tray, Infinity)) : []),
     // What comes out of a vacuum is packed at once: no rest is missing.
     rested: state.rest?.startedAt === undefined && !(state.run && WAYS[state.run.way.way].underVacuum) ? 0 : 1,
-    moisture: waterOf(state).moisture.p50,
+    moisture: moisture.p50,
     insight: state.stage === 'shelf' ? JSON.stringify(batchInsight(state, entries)) : null,
     review: reviewOf(entries),
     product: JSON.stringify({
@@ -265,7 +266,8 @@ function viewOf(
       raw: isRaw(state),
       warm: wasWarm(state, entries),
       told: toldAtUse(state.food, { raw: isRaw(state) }),
-      wettest: waterOf(state).moisture.p90,
+      driest: moisture.p10,
+      wettest: moisture.p90,
       keeps: keepsOf(state),
       // A mix bites as the hottest in it.
       heat: state.food.mixOf && state.food.heatUnits?.value,

@@ -1,9 +1,23 @@
 import { isDeepStrictEqual } from 'node:util'
 import { uuidv7 } from 'uuidv7'
-import { checkEntry, foldBatch, placesAfter } from '#core/batch'
-import { inForce, isOfRun, kindOf, meanwhile, ofKind, targetField, targetOf, type Entry, type EntryOf, type TrayMove } from '#core/log'
+import { checkEntry, damperOf, foldBatch, placesAfter } from '#core/batch'
+import {
+  givenBy,
+  inForce,
+  isOfRun,
+  kindOf,
+  meanwhile,
+  ofKind,
+  targetField,
+  targetOf,
+  type Entry,
+  type EntryOf,
+  type TrayMove,
+} from '#core/log'
 import { InputError, problem, refuse } from '#core/errors'
+import { stopsUnheated } from '#core/safety'
 import { listItem } from '#core/ways'
+import { waterOf } from '#core/water'
 import type { Written } from '#shared/api'
 import type { NewBatch, NewEntry, NewJarEntry, NewRunEntry, NewTogether } from '#shared/contracts'
 import { batchIdsOfRun, batchView, dryingViews, findBatch, insertBatch } from '#server/db/batches'
@@ -31,6 +45,7 @@ export function startBatch(context: Context, input: NewBatch): Written & { numbe
       checkEntry([], entry, { now: context.now(), find: context.foods.find })
       checkJarsFor(context, { ...entry, batchId: input.id })
       checkSameFood(context, input)
+      checkCup(context, entry.body)
       if (entry.body.kind === 'intake' && entry.body.machineId !== undefined && !findMachine(context.db, entry.body.machineId))
         refuse('entry.body.machineId', 'no-such-machine', 'There is no such machine: choose one of the set-up, or leave it out.')
       insertBatch(context.db, input.id, context.now())
@@ -64,7 +79,7 @@ function writeEntry(context: Context, batchId: string, input: NewEntry): Written
       refuse('grinderId', 'unknown-grinder', 'There is no such grinder. Choose one from the set-up, or leave it out.')
     checkPicture(context, body)
     checkOwn(context, targetOf(input))
-    checkPart(context, input)
+    checkPart(context, batchId, input)
     checkMeanwhile(entriesOfBatch(db, batchId), entry)
     checkEntry(entriesOfBatch(db, batchId), entry, {
       now: context.now(),
@@ -76,31 +91,42 @@ function writeEntry(context: Context, batchId: string, input: NewEntry): Written
   })
 }
 
-/** What a part weighs stands where it came in: with it the word in the first log is put right, or taken back. */
+/** What a part weighs stands where it came in: with it the word in the log that it left is put right, or taken back. */
 function followPart(context: Context, batchId: string, { at, body, replaces }: Entry): void {
   const { db } = context
   const target = targetOf({ body, replaces })
   const before = target === undefined ? undefined : findEntry(db, target)?.entry.body
-  if (before?.kind !== 'intake' || before.from === undefined || !batchView(db, before.from)) return
-  const part = ofKind(inForce(entriesOfBatch(db, before.from)), 'split').find(item => item.body.to === batchId)
-  if (!part) return
-  const input = { id: uuidv7(), at }
-  if (body.kind === 'void') writeEntry(context, before.from, { ...input, body: { kind: 'void', target: part.id, reason: body.reason } })
-  else if (body.kind === 'intake' && body.weightG !== part.body.weightG)
-    writeEntry(context, before.from, {
-      ...input,
-      at: part.at,
-      replaces: part.id,
-      body: { ...part.body, weightG: body.weightG, weightSdG: body.weightSdG },
-    })
+  if (before?.kind !== 'intake') return
+  for (const { batchId: from } of givenBy(before)) {
+    const part = batchView(db, from) && ofKind(inForce(entriesOfBatch(db, from)), 'split').find(item => item.body.to === batchId)
+    if (!part) continue
+    const input = { id: uuidv7(), at }
+    const weightG = body.kind === 'intake' ? givenBy(body).find(given => given.batchId === from)?.weightG : undefined
+    if (body.kind === 'void' || (body.kind === 'intake' && weightG === undefined))
+      writeEntry(context, from, {
+        ...input,
+        body: { kind: 'void', target: part.id, reason: body.kind === 'void' ? body.reason : undefined },
+      })
+    else if (body.kind === 'intake' && weightG !== part.body.weightG)
+      writeEntry(context, from, {
+        ...input,
+        at: part.at,
+        replaces: part.id,
+        body: { ...part.body, weightG: weightG!, weightSdG: body.with ? undefined : body.weightSdG },
+      })
+  }
 }
 
 /** A part that is a batch of its own is taken back, or weighs otherwise, where that batch came in: else it would be there twice. */
-function checkPart({ db }: Context, input: NewEntry): void {
+function checkPart({ db }: Context, batchId: string, input: NewEntry): void {
   const target = targetOf(input)
   const before = target === undefined ? undefined : findEntry(db, target)?.entry.body
   const begun = before?.kind === 'split' && before.to !== undefined ? batchView(db, before.to) : undefined
-  if (!begun || (input.body.kind === 'split' && input.body.to === begun.batch_id && input.body.weightG === begun.raw_g)) return
+  if (!begun) return
+  const intake = ofKind(inForce(entriesOfBatch(db, begun.batch_id)), 'intake')[0]
+  const given = intake && givenBy(intake.body).find(part => part.batchId === batchId)
+  if (input.body.kind === 'split' && input.body.to === begun.batch_id && input.body.weightG === given?.weightG) return
+  if (input.body.kind === 'void' && !given) return
   refuse(
     targetField(input),
     'part-begun',
@@ -178,6 +204,27 @@ function checkPicture({ db }: Context, body: Entry['body']): void {
     refuse('body.about', 'no-such-entry', 'There is no such entry for the picture to go with: log it first, or leave it out.')
   if (!hasPicture(db, body.picture))
     refuse('body.picture', 'no-such-picture', 'There is no such picture here: send its bytes first, to /api/pictures.')
+}
+
+/** What shares a cup is as dry as the rest of it, and heated where it has to be once it is dry. */
+function checkCup({ db, foods }: Context, body: Entry['body']): void {
+  if (body.kind !== 'intake' || !body.with) return
+  const shares = givenBy(body).map(({ batchId }) => {
+    const state = foldBatch(entriesOfBatch(db, batchId), foods.find)
+    if (!state) refuse('entry.body.with', 'no-such-batch', 'There is no such batch to share a cup.')
+    const [unheated] = stopsUnheated(state.card, state.choices, state.heated)
+    if (unheated) refuse('entry.body.with', 'stop-heat-after', unheated.message)
+    return { number: findBatch(db, batchId)!.number, water: waterOf(state).moisture }
+  })
+  const damper = damperOf(shares.map(share => share.water))
+  if (!damper?.certain) return
+  const { number, water } = shares[damper.at]!
+  refuse(
+    'entry.body.with',
+    'damper-in-cup',
+    'Batch {number} holds {isShare} water at the least, more than the driest may at the most: dry it on before it shares a cup.',
+    { number, isShare: water.p10 },
+  )
 }
 
 /** What is begun again from jars is what stood in them. */

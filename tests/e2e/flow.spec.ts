@@ -16,7 +16,7 @@ test.beforeEach(async () => {
 test.afterEach(async () => {
   await server.stop()
 })
-const { call, onBatch, dried } = logged(() => server)
+const { call, onBatch, dried, packed } = logged(() => server)
 
 interface FlowOf {
   batches: {
@@ -77,7 +77,6 @@ test('the rest of a basket waits in the cold, is loaded as a part of its own, an
   await hands.press('Load')
   await expect(page.getByRole('dialog').getByText(/Say what becomes of the other 1\.00.kg/)).toBeVisible()
   await hands.choose(/is not on the trays/, 'the refrigerator')
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look1.png' })
   await save('Load')
   await expect(main.getByText(/Part batch 2, 1\.00.kg in the refrigerator/)).toBeVisible()
   expect((await flowOf(batchId)).map(left)).toEqual([
@@ -90,15 +89,12 @@ test('the rest of a basket waits in the cold, is loaded as a part of its own, an
 
   // The part has its own clock on Now, and goes into the machine as what it is: trimmed once, and no more.
   await page.goto(server.address)
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look2.png' })
   await expect(main.getByText(/Pumpkin.*waits|waits.*pumpkin/i).first()).toBeVisible()
   await page.goto(`${server.address}/b/2`)
   await expect(main.getByText(/Part of batch 1/)).toBeVisible()
   await expect(main.getByText(/About 1\.00.kg should be there/)).toBeVisible()
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look3.png' })
   await page.goto(`${server.address}/batches/${batchId}/flow`)
   await expect(main.getByText(/Kept apart: batch 2/)).toBeVisible()
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look4.png' })
 })
 
 test('one dried load becomes pieces, flakes and powder', async ({ page }) => {
@@ -252,7 +248,6 @@ test('in pounds, on a phone, without a scale: what finds no place on the trays i
   const asked = dialog.getByText(/About \d\slb\s.*is not on the trays/)
   await expect(asked).toBeVisible()
   await asked.scrollIntoViewIfNeeded()
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look6.png' })
   await hands.choose(/is not on the trays/, 'eaten')
   await hands.press('Load')
   await gone(dialog)
@@ -264,5 +259,100 @@ test('in pounds, on a phone, without a scale: what finds no place on the trays i
   expect(Math.abs(onTrays.weightG.p50 + eaten![1] - 4111)).toBeLessThan(25)
   await page.goto(`${server.address}/batches/${batchId}/flow`)
   await expect(main.getByText(/15.oz, 9\.4.%/)).toBeVisible()
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/look7.png' })
+})
+
+test('two citrus are ground in one cup, each with its share', async ({ page }) => {
+  const lemon = await dried(3, { foodKey: 'lemon', cardKey: 'slices-6', weightG: 1000, dryG: 130 })
+  const orange = await dried(3, { foodKey: 'orange', cardKey: 'slices-6', weightG: 1000, dryG: 140 })
+  for (const id of [lemon, orange]) await onBatch(id, 2, { kind: 'restEnd' })
+  const { hands, main, save, open } = walkOn(page)
+  await page.goto(`${server.address}/batches/${lemon}/grind`)
+  await main.getByText('Others into the same cup').click()
+  await expect(main.getByRole('button', { name: 'Put them together' })).toBeDisabled()
+  await main.getByText(/^Batch 2: Orange/).click()
+  await hands.fill('Of batch 1', '60')
+  await hands.fill('Of batch 2', '140')
+  await hands.press('Put them together')
+  await expect(main.getByRole('heading', { name: 'Grind orange and lemon' })).toBeVisible()
+  await hands.fill('Powder in all', '194')
+  await hands.press('Log the grinding')
+  await expect(main.getByRole('heading', { name: /194.g to pack/ })).toBeVisible()
+  await open(/^Pack/)
+  await hands.fill('In this jar', '194')
+  await save('Pack')
+  await expect(main.getByRole('heading', { name: 'It stands on the shelf' })).toBeVisible()
+  // What is left of the lemon is there still; the orange is all used.
+  const batches = await flowOf(lemon)
+  expect(batches.map(({ number, flow }) => [number, flow.open.map(lot => Math.round(lot.weightG.p50))])).toEqual([
+    [1, [70]],
+    [3, []],
+  ])
+})
+
+test('purée is poured on sheets by the cup, and weighs what cups of it weigh', async ({ page }) => {
+  const household = (await call('GET', '/api/household')) as object
+  await call('PUT', '/api/household', { ...household, weightUnit: 'oz', temperatureUnit: 'F', measures: 'us', clockHours: 12 })
+  const batchId = await intake({ foodKey: 'pumpkin', weightG: 4536, cardKey: 'sheet' }, 5)
+  const { hands, main } = walkOn(page)
+  await page.goto(`${server.address}/batches/${batchId}`)
+  await hands.press('Load')
+  const dialog = page.getByRole('dialog')
+  await hands.fill('Food on the trays', '5 cups')
+  // 5 × 236.6 mL × 1.03 = 1218 g, 2 lb 11 oz.
+  await expect(dialog.getByText(/about 2\slb\s11\soz/)).toBeVisible()
+  await hands.choose(/is not on the trays/, 'the freezer, to dry later')
+  await hands.press('Load')
+  await gone(dialog)
+  const [first, second] = await flowOf(batchId)
+  expect(Math.abs(first!.flow.open[0]!.weightG.p50 - 1218)).toBeLessThan(12)
+  expect(second!.flow.open.map(({ form, place }) => [form, place])).toEqual([['prepared', 'freezer']])
+  await expect(main.getByText(/loaded about 2\slb\s11\soz, not weighed/)).toBeVisible()
+})
+
+test('stems that come off are kept apart, dry on trays of their own, and are a batch with its jar', async ({ page }) => {
+  const batchId = await intake({ foodKey: 'mushroom', weightG: 2000, cardKey: 'slices-6' }, 1)
+  const { hands, main, save, open } = walkOn(page)
+  await page.goto(`${server.address}/batches/${batchId}`)
+  await open('A part of it')
+  await hands.choose('A part', 'of what came off it')
+  await hands.fill('This part', '400')
+  await hands.choose('For', 'Pieces')
+  await hands.fill('What it is', 'stems')
+  await save('Log this part')
+  await page.goto(`${server.address}/b/2`)
+  await expect(main.getByText(/Part of batch 1/)).toBeVisible()
+  await expect(main.getByText(/400.g/).first()).toBeVisible()
+  await open('Load')
+  await hands.fill('Food on the trays', '400')
+  await save('Load')
+  const [caps, stems] = await flowOf(batchId)
+  expect(left(caps!)).toEqual([['part', 400]])
+  expect(stems!.flow.open.map(({ form, weightG }) => [form, Math.round(weightG.p50 / 10)])).toEqual([['drying', 40]])
+  // The caps are what is left of the basket.
+  expect(caps!.flow.open.map(({ weightG }) => Math.round(weightG.p50))).toEqual([1600])
+})
+
+test('old powder from a jar is ground once more and packed: it keeps its age, and nothing is trimmed of it', async ({ page }) => {
+  const { jarId } = await packed(24 * 20)
+  const { hands, main, save, open } = walkOn(page)
+  await page.goto(`${server.address}/jars/${jarId}`)
+  await open('Dry or grind again')
+  await hands.fill('Out of the jar', '100')
+  await save('Begin')
+  await expect(main.getByText(/100.g/).first()).toBeVisible()
+  await open(/^Grind/)
+  await hands.fill('Powder out', '98')
+  await save('Log the grinding')
+  await open(/^Pack/)
+  await hands.fill('In this jar', '98')
+  await save('Pack')
+  await expect(main.getByRole('heading', { name: 'It stands on the shelf' })).toBeVisible()
+  const batchId = page.url().split('/').at(-1)!
+  const [again] = await flowOf(batchId)
+  // 100 − 2 of dust − 98 packed.
+  expect(left(again!)).toEqual([
+    ['mill', 2],
+    ['jar', 98],
+  ])
+  expect(again!.flow.open).toEqual([])
 })

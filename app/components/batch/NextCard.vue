@@ -27,7 +27,7 @@ interface Next {
   why: string
   acts: { kind: EntryKind; words: string; main?: boolean }[]
 }
-const next = computed<Next | undefined>(() => {
+const next = computed<Next>(() => {
   const { state } = props
   const name = state.food.name.toLowerCase()
   switch (state.stage) {
@@ -57,17 +57,19 @@ const next = computed<Next | undefined>(() => {
     case 'grinding':
       return grinding(state)
     default:
-      return state.run
-        ? {
-            title: 'It stands on the shelf',
-            why: 'What is said now is shown when the same is begun again: how it came out, and what to change.',
-            acts: [{ kind: 'review', words: 'For next time', main: true }],
-          }
-        : undefined
+      return {
+        title: state.jars.length > 0 ? 'It stands on the shelf' : 'Nothing of it is left here',
+        ...(state.run
+          ? {
+              why: 'What is said now is shown when the same is begun again: how it came out, and what to change.',
+              acts: [{ kind: 'review', words: 'For next time', main: true }],
+            }
+          : { why: state.jars.length > 0 ? 'All of it is in jars.' : 'All of it went elsewhere.', acts: [] }),
+      }
   }
 })
 const steps = computed(() => {
-  const acts = next.value?.acts ?? []
+  const { acts } = next.value
   const main = acts.find(act => act.main) ?? acts[0]
   const goes = (act: (typeof acts)[number]): ActStep => ({ words: act.words, go: () => emit('act', act.kind) })
   const timer = acts.some(act => act.kind === 'grind')
@@ -256,7 +258,7 @@ function toPackWords(lots: ReturnType<typeof whatThereIs>, meantWhole: boolean):
 
 <template>
   <section class="card next" aria-label="What comes next">
-    <div v-if="next">
+    <div>
       <h2>{{ next.title }}</h2>
       <p class="quiet">{{ next.why }}</p>
     </div>

@@ -21,6 +21,7 @@ import {
   type HeatChoice,
 } from '#core/planning'
 import { temperatureFrom, temperatureIn } from '#core/units'
+import { litreSpread } from '#core/using'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 import { DAY, HOUR, MINUTE } from '#core/time'
@@ -78,6 +79,7 @@ const weighed = ref<'together' | 'trays' | 'not'>(
 const each = computed(() => weighed.value === 'trays')
 /** What is expected on the trays, with its doubt: by what the steps left, or by full trays where nobody knows even that. */
 const expected = computed(() => {
+  if (props.initial?.weightSdG !== undefined) return { grams: props.initial.totalG, sdG: props.initial.weightSdG }
   const doubtG = sdOf(onTrays.weightG)
   const needed = traysFor(guessG ?? 0, perTrayG.value, facts.value.underVacuum)
   // What finds no place on the trays that are free is not on them.
@@ -246,13 +248,15 @@ const cycle = computed(() =>
     besideG: (props.page.others[machineId.value] ?? []).reduce((sum, other) => sum + (other.waterG ?? 0), 0),
   }),
 )
-/** Wet food of this kind, g a mL: nearly water. */
-const DENSITY = 1.03
+/** What is smooth is measured by the cup or the litre as well. */
+const litre = litreSpread(props.state.card)
+/** Of what was measured so, standard deviation, g. */
+const pouredSdG = ref<number>()
 /** As deep as home machines take it (common practice: their lips are about 20 mm). */
 const deepestMm = 20
 const depthMm = computed(() =>
-  facts.value.underVacuum && loadG.value > 0 && chosen.value.length > 0 && (props.state.card.liquid || props.state.card.feelForm === 'foam')
-    ? loadG.value / DENSITY / (machine.value.trayAreaM2 * 1000 * chosen.value.length)
+  facts.value.underVacuum && loadG.value > 0 && chosen.value.length > 0 && litre
+    ? loadG.value / (litre.mean * machine.value.trayAreaM2 * chosen.value.length)
     : undefined,
 )
 // The weather, as the person sees it.
@@ -377,7 +381,7 @@ function read(): FormReading {
     positions: chosen.value,
     trays,
     totalG: grams,
-    weightSdG: weighed.value === 'not' ? expected.value.sdG : undefined,
+    weightSdG: weighed.value === 'not' ? expected.value.sdG : weighed.value === 'together' ? pouredSdG.value : undefined,
     usualHours,
     way: kind.value,
     frozen: frozenNow.value,
@@ -475,9 +479,11 @@ defineExpose({ read })
     v-else
     v-model="totalG"
     label="Food on the trays"
+    :litre="litre"
     :hint="guessG ? `without the trays; about ${format.weight(guessG)} expected` : 'without the trays'"
     required
     autofocus
+    @doubt="sd => (pouredSdG = sd)"
   />
   <p v-if="each" class="quiet">Together {{ format.weight(sum) }}</p>
   <template v-if="remainder">
@@ -508,7 +514,7 @@ defineExpose({ read })
     >
     <p v-if="depthMm" :class="depthMm > deepestMm ? 'caution' : 'quiet small'">
       {{ format.length(depthMm) }} deep on {{ plural(chosen.length, 'tray')
-      }}{{ state.card.liquid ? `, ${format.volume(loadG / DENSITY / Math.max(1, chosen.length))} each` : ''
+      }}{{ state.card.liquid ? `, ${format.volume((1000 * loadG) / litre!.mean / Math.max(1, chosen.length))} each` : ''
       }}{{
         depthMm > deepestMm ? `: more than ${format.length(deepestMm)} takes days and boils over. Take more trays, or two loads.` : '.'
       }}

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { cardOf } from '../../foods'
+import type { Say } from '../../errors'
 import { checkSources } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, instant, jarDraw, price, purpose, text, weightG } from '../fields'
@@ -32,6 +33,12 @@ const schema = z.strictObject({
   price: price.optional(),
   /** The batch whose basket it is a part of. */
   from: id.optional(),
+  /** Other batches whose dry food went into the same cup, with what each gave; the rest came from the first. */
+  with: z
+    .array(z.strictObject({ batchId: id, weightG }))
+    .min(1, 'Name at least one other batch.')
+    .max(11, 'At most twelve batches in one cup.')
+    .optional(),
   /** Begun from jars of the shelf, to be dried or ground again: dry already. */
   fromJars: z.array(jarDraw).min(1, 'Choose a jar.').max(40, 'At most 40 jars.').optional(),
   /** What it was, dry already: what stood in those jars, or the part of another batch. */
@@ -61,6 +68,14 @@ const schema = z.strictObject({
   weighed: z.enum(['uncooked', 'cooked'], { error: 'Say whether it was weighed uncooked or cooked.' }).optional(),
 })
 
+/** The batches that a basket came from, and what each gave, g: none where it was brought in. */
+export function givenBy({ from, with: others = [], weightG }: BodyOfIntake): { batchId: string; weightG: number }[] {
+  if (from === undefined) return []
+  const othersG = others.reduce((sum, other) => sum + other.weightG, 0)
+  return [{ batchId: from, weightG: weightG - othersG }, ...others]
+}
+type BodyOfIntake = z.infer<typeof schema>
+
 /** What came in; the first entry of every batch. */
 export const intake: EntryKindOf<typeof schema> = {
   schema,
@@ -71,6 +86,7 @@ export const intake: EntryKindOf<typeof schema> = {
   },
   check: (body, { find, say }) => {
     if (body.prepared && !body.from) say('from', 'part-of-what', 'Only a part of another batch comes in prepared: say of which.')
+    checkTogether(body, say)
     const food = find(body.foodKey)
     if (!food)
       return say('foodKey', 'unknown-food', '“{key}” is not a food in the reference. Choose one from the list.', { key: body.foodKey })
@@ -103,4 +119,18 @@ export const intake: EntryKindOf<typeof schema> = {
       }
     },
   },
+}
+
+/** Several batches give dry food to one cup, each once, and what is left of the whole is the first one's. */
+function checkTogether(body: BodyOfIntake, say: Say): void {
+  if (!body.with) return
+  if (!body.from || !body.prepared || body.fromForm !== 'pieces')
+    return say('with', 'not-dry-together', 'Only dry pieces of several batches go into one cup: begin it with a part of one of them.')
+  const given = givenBy(body)
+  if (new Set(given.map(part => part.batchId)).size < given.length) say('with', 'batch-twice', 'A batch is named twice.')
+  if (!(given[0]!.weightG > 0))
+    say('with', 'more-than-the-whole', 'The others weigh {othersG}, and all together {weightG}: nothing is left of the first.', {
+      othersG: body.weightG - given[0]!.weightG,
+      weightG: body.weightG,
+    })
 }

@@ -73,8 +73,14 @@ export const pack: EntryKindOf<typeof schema> = {
       if (!jar) return say('jarId', 'unknown-jar', 'There is no such jar to top up.')
       if (!lot) return
       const moisture = body.moisture ?? lot.moisture
-      checkAddition(jar, { foodKey: lot.food.key, purpose: body.form ?? lot.purpose, inOil: body.inOil ?? false, moisture }, say)
-      checkStanding({ ...jar, parts: [{ lotId: batchId!, moisture }] }, scene)
+      const parts = [{ lotId: batchId!, moisture, grams: body.netG }]
+      checkAddition(
+        jar,
+        { foodKey: lot.food.key, purpose: body.form ?? lot.purpose, inOil: body.inOil ?? false, leftG: body.netG, parts },
+        find,
+        say,
+      )
+      checkStanding({ ...jar, parts }, scene)
     },
     effect: (desk, { at, body, batchId }) => {
       const lot = desk.find(batchId!)

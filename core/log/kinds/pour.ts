@@ -3,7 +3,6 @@ import { refuse } from '../../errors'
 import { checkAddition, checkSources, checkStanding } from '../checkJar'
 import type { EntryKindOf } from '../define'
 import { id, jarDraw } from '../fields'
-import { moistureOf } from '../jar'
 
 const schema = z.strictObject({ kind: z.literal('pour'), jarId: id, from: jarDraw })
 
@@ -24,7 +23,7 @@ export const pour: EntryKindOf<typeof schema, 'jar'> = {
       if (body.from.jarId === body.jarId) return say('from.jarId', 'into-itself', 'A jar is not poured into itself.')
       checkSources([body.from], 'from', scene)
       if (!from) return
-      checkAddition(jar, { ...from, moisture: moistureOf(from) }, say)
+      checkAddition(jar, from, scene.find, say)
       checkStanding({ ...jar, parts: from.parts }, scene)
     },
     effect: (desk, { at, body }) => {

@@ -53,14 +53,17 @@ export const split: EntryKindOf<typeof schema> = {
   check: (body, scene) => {
     const form = dryFormOf(body)
     if (form) checkDry({ ...body, form }, scene)
-    else if (isOfTheFood(body)) checkPrepared(body, scene)
+    else checkPrepared(body, scene)
   },
 }
 
 function checkPrepared(body: Split, { run, state, need, say }: BatchScene): void {
-  if (need(!run && !state.beganDry, 'on-the-trays', 'The food is on the trays already') && body.weightG >= state.balance.weightG.p90)
+  if (!need(!run && !state.beganDry, 'on-the-trays', 'The food is on the trays already')) return
+  // What came off may be weighed as trimmed already, and is counted once.
+  const ofBasket = body.form === 'trimmings'
+  if (body.weightG >= (ofBasket ? state.intake.body.weightG : state.balance.weightG.p90))
     say('weightG', 'more-than-there-is', 'Only about {thereG} is there: take less, or correct the intake.', {
-      thereG: state.balance.weightG.p50,
+      thereG: ofBasket ? state.intake.body.weightG : state.balance.weightG.p50,
     })
 }
 

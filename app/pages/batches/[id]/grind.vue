@@ -148,6 +148,11 @@ async function save() {
     busy.value = false
   }
 }
+/** What went into one cup with others is ground as theirs. */
+async function groundAs(together: string) {
+  forget()
+  await navigateTo(`/batches/${together}/grind`)
+}
 /** What a minute without a rest does to the powder, from the warmth of the pantry on. */
 const minuteWords = computed(() => {
   const endC = pantry.value.pantryC + session.value.minuteK
@@ -180,6 +185,13 @@ const minuteWords = computed(() => {
     <div class="desk">
       <div class="stack">
         <CautionList ref="cautions" step="grind" :food="state.food" :accepted="accepted" open />
+        <SameCup
+          v-if="page && !again && toGrind !== undefined && draft.rounds.length === 0"
+          :state="state"
+          :page="page"
+          :write="write"
+          :together="groundAs"
+        />
         <RoundTimer :plan="plan" :lid-s="session.lidS" :round="draft.rounds.length + 1" :rounds="sums.rounds" :hot="hot" />
         <section class="card form" aria-label="Rounds">
           <h2>Rounds</h2>
@@ -326,6 +338,9 @@ const minuteWords = computed(() => {
   grid-template-columns: minmax(0, 1fr) minmax(300px, 430px);
   gap: 1rem;
   align-items: start;
+}
+.save-bar.card {
+  padding-inline: 1.1rem;
 }
 .line {
   display: flex;

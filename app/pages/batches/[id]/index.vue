@@ -207,7 +207,7 @@ const tryLoad = computed((): TryLoad | undefined => {
       machine.value &&
       tryOfRun(s, assessment.value, machine.value, now.value, sleep.value, hourOfDay(now.value, settings.value.timeZone))
     )
-  return s.run ? undefined : tryBeforeLoad(s, page.value, hourOfDay(now.value, settings.value.timeZone), sleep.value)
+  return s.run || s.beganDry ? undefined : tryBeforeLoad(s, page.value, hourOfDay(now.value, settings.value.timeZone), sleep.value)
 })
 const tryMachineId = computed(
   () => (drying.value ? machine.value?.id : (state.value?.intake.body.machineId ?? tryLoad.value?.machines[0]?.id)) ?? '',
@@ -441,7 +441,13 @@ if (typeof wanted === 'string' && state.value) {
           @act="kind => act(kind)"
         />
         <LazyDangerCard v-if="!state.run" :state="state" :now="now" @act="kind => act(kind)" />
-        <LazyPrepPlan v-if="!state.run" :state="state" :batch-id="batchId" :now="now" @act="(kind, step) => act(kind, undefined, step)" />
+        <LazyPrepPlan
+          v-if="!state.run && !state.beganDry"
+          :state="state"
+          :batch-id="batchId"
+          :now="now"
+          @act="(kind, step) => act(kind, undefined, step)"
+        />
         <LazyTryIt
           v-if="tryLoad"
           :load="tryLoad"
