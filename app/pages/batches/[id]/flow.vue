@@ -7,7 +7,8 @@ const { answer, problem, ready } = useServer('batchFlow', () => ({ params: { bat
 await ready()
 useHead({ title: 'Where it went · Dulse' })
 const by = ref<'weight' | 'solids'>('weight')
-const first = computed(() => answer.value?.batches[0])
+/** What came in: one basket, or those that met in one cup. */
+const came = computed(() => answer.value?.batches.filter(batch => batch.of === undefined) ?? [])
 const print = () => window.print()
 </script>
 
@@ -16,9 +17,9 @@ const print = () => window.print()
     <header class="page-head">
       <div>
         <h1>Where it went</h1>
-        <p v-if="first" class="quiet">
-          {{ format.sentence(first.title) }}, {{ format.weight(first.weightG) }},
-          {{ answer!.batches.length > 1 ? `in ${answer!.batches.length} batches` : `batch ${first.number}` }}
+        <p v-if="came[0]" class="quiet">
+          {{ came.map(batch => `${format.sentence(batch.title)}, ${format.weight(batch.weightG)}`).join(' and ') }},
+          {{ answer!.batches.length > 1 ? `in ${answer!.batches.length} batches` : `batch ${came[0].number}` }}
         </p>
       </div>
       <div class="row">

@@ -328,7 +328,7 @@ if (typeof wanted === 'string' && state.value) {
         <p class="quiet">{{ underTitle }} <NuxtLink :to="`/intake?like=${batchId}`">Same again</NuxtLink></p>
         <p v-if="page.family.length" class="quiet">
           <template v-for="(member, i) in page.family" :key="member.batchId"
-            >{{ i > 0 ? ' · ' : '' }}{{ member.of ? 'Part' : 'Part of' }}
+            >{{ i > 0 ? (member.of ? ' · ' : ' and ') : '' }}{{ member.of ? 'Part' : i > 0 ? '' : 'Part of' }}
             <NuxtLink :to="`/batches/${member.batchId}`">batch {{ member.number }}</NuxtLink
             >{{ member.of ? `, ${format.weight(member.weightG)}${member.hold ? ` ${HOLD_WORDS[member.hold.place]}` : ''}` : '' }}</template
           >
@@ -465,7 +465,7 @@ if (typeof wanted === 'string' && state.value) {
         <VerdictPanel v-if="assessment && state.stage === 'resting'" :state="state" :assessment="assessment" :now="now" />
         <LazyColoursCard v-if="entries.some(entry => entry.body.kind === 'picture')" :entries="entries" :now="now" />
         <LazyReviewsCard v-if="!state.run && page.reviews.length" :reviews="page.reviews" />
-        <section v-if="!state.run" class="card">
+        <section v-if="!state.run && !state.beganDry" class="card">
           <h3>{{ format.sentence(state.card.name) }}</h3>
           <p class="quiet">{{ format.temperature(state.card.temperatureC) }}. {{ format.sentence(state.card.temperatureReason) }}</p>
           <p class="quiet">Usually {{ usual.low }} to {{ usual.high }} hours{{ usual.why }} ({{ state.card.usualHours.source }}).</p>
