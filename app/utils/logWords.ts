@@ -47,7 +47,7 @@ export const PREP_WORDS: Record<PrepStepName, string> = {
   toast: 'Toast',
   spread: 'Spread',
   freeze: 'Pre-freeze',
-  hold: 'Hold',
+  hold: 'Let it stand',
 }
 export const POWDER_DRY_WORDS = {
   'oven-off': 'in an oven heated and switched off',

@@ -1,6 +1,7 @@
 import {
   asCut,
   cardOf,
+  chosenCard,
   mixedFood,
   QUESTION_OF_STEP,
   wayOf,
@@ -65,8 +66,10 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const whole = intake.body.mix ? mixedFood(found, intake.body.weightG, intake.body.mix, find) : found
   // Cut otherwise than was planned it dries as it was cut.
   const cutName = prep.findLast(entry => entry.body.cutName)?.body.cutName
-  const card = whole.cards.find(item => item.name === cutName) ?? cardOf(whole, intake.body.cardKey)
-  const food = asCut(whole, card)
+  const asCard = whole.cards.find(item => item.name === cutName) ?? cardOf(whole, intake.body.cardKey)
+  const choices = { ...draft.choices, ...choicesAtWork(prep) }
+  const food = asCut(whole, asCard)
+  const card = chosenCard(asCard, food, choices)
   const { purpose } = intake.body
   const ledger = ledgerOf(intake, prep, splits, food, card, weighedLoad(draft.loads[0]), draft.choices)
   const balance = balancePrep(ledger)
@@ -124,7 +127,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     accepted: draft.accepted,
     contains: draft.contains,
     heated: run?.unloadedAt === undefined ? [] : draft.heated.filter(entry => entry.at >= run.unloadedAt!),
-    choices: { ...draft.choices, ...choicesAtWork(prep) },
+    choices,
     beganDry,
     stage: beganDry && !run && !finished ? 'grinding' : stageOf({ finished, prep, run, rest, grinds }),
   }

@@ -5,7 +5,7 @@ export { allergensOfLot, allergenWords, plainly, tracesOf } from './allergens'
 export { mixedFood } from './mix'
 export { usualOfFamily, type UsualFood } from './own'
 export { expandFood, slugOf } from './expand'
-export { effectsOfChoices, QUESTION_OF_STEP, questionsOf, type Choices } from './schools'
+export { chosenCard, effectsOfChoices, QUESTION_OF_STEP, questionsOf, type Choices } from './schools'
 export type { CardSource, FamilySource, FoodSource, FormSource, GoodsSource, OwnCardSource, ReferenceSource } from './source'
 export {
   CAUTION_STEPS,

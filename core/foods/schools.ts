@@ -99,3 +99,12 @@ export function effectsOfChoices(
   }
   return sum
 }
+
+/** A card with the steps that follow from what was chosen, before it is cut. */
+export function chosenCard(card: MethodCard, food: Pick<Food, 'schoolEffects'>, choices: Choices): MethodCard {
+  const { steps = [] } = effectsOfChoices(food, choices)
+  if (steps.length === 0) return card
+  const cut = card.steps.findIndex(({ step }) => step === 'cut')
+  const before = cut < 0 ? card.steps.length : cut
+  return { ...card, steps: [...card.steps.slice(0, before), ...steps, ...card.steps.slice(before)] }
+}

@@ -229,6 +229,8 @@ export interface SchoolEffects {
   trim?: number
   /** Times the powder that the mill gives. */
   recovery?: number
+  /** Steps that come before it is cut. */
+  steps?: readonly CardStep[]
   /** It is ground a first time when it is dry enough for this, then dried on as powder and ground again. */
   grindAt?: Purpose
   /** Days of rest that are enough. */

@@ -1,4 +1,4 @@
-import { assess, checkEntry, foldBatch, toPackG } from '#core/batch'
+import { assess, balanceOnTrays, checkEntry, foldBatch, toPackG } from '#core/batch'
 import { inForce, withStanding, type Entry, type EntryBody } from '#core/log'
 import { InputError } from '#core/errors'
 import { BEETROOT, HOUR, logOf, MORNING } from '../../support/logbook'
@@ -380,5 +380,22 @@ describe('trays that come out one by one', () => {
   it('cannot be put back by a correction when later entries rest on them', () => {
     const log = after([9, { kind: 'unload', positions: [4] }], [11, { kind: 'unload', weightG: 170 }], [12, { kind: 'rest' }])
     expect(() => check(log, 13, { kind: 'void', target: 'more-1' })).toThrow(/Later entries rest on this taking out/)
+  })
+})
+
+describe('a school that brings steps of its own', () => {
+  it('is charred, sweated and peeled before it is cut, with the water that this takes', () => {
+    const begun = logOf([0, { ...BEETROOT, foodKey: 'poblano', cardKey: findFood('poblano')!.cards[0]!.key }])
+    const chosen = [
+      ...begun,
+      ...logOf([0.1, { kind: 'choose', question: 'charPeel', school: 'char' }]).map(entry => ({ ...entry, id: 'c', seq: 9 })),
+    ]
+    const [raw, charred] = [begun, chosen].map(log => foldBatch(log, findFood)!)
+    const names = charred!.card.steps.map(({ step }) => step)
+    expect(names.slice(names.indexOf('char'), names.indexOf('cut'))).toEqual(['char', 'hold', 'peel'])
+    expect(charred!.card.steps.flatMap(({ step, minutes }) => (step === 'char' || step === 'hold' ? [minutes] : []))).toEqual([5, 15])
+    expect(raw!.card.steps.some(({ step }) => step === 'char')).toBe(false)
+    // An eighth of it goes off as steam (common practice).
+    expect(balanceOnTrays(charred!).weightG.p50 / balanceOnTrays(raw!).weightG.p50).toBeCloseTo(0.88, 2)
   })
 })
