@@ -185,8 +185,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     jars[i] = Math.max(1, Math.ceil(product[i]! / jarTakesG(density, input.purpose, input.jarMl, WAYS[way].underVacuum)))
     // What finds a place beside others goes along with what runs: power is that of the loads that it would be by itself.
     const runs = Math.ceil(trays[i]! / machine.trays)
-    energy[i] =
-      ((runs * hours[i]! * machine.watts) / 1000) * Math.min(1, Math.max(0, duty * (1 + (DUTY.sd / DUTY.mean) * source.normal())))
+    energy[i] = ((runs * hours[i]! * machine.watts) / 1000) * Math.min(1, Math.max(0, duty * (1 + (DUTY.sd / DUTY.mean) * source.normal())))
   }
   const whole = (draws: Float64Array) => {
     const { p10, p50, p90 } = intervalOf(draws)
