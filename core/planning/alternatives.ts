@@ -35,6 +35,8 @@ export interface Alternative {
   hoursPerLoad: Interval
   endsAt: Interval
   energyKWh: Interval
+  /** Chance that its air lets it become as dry as it is wanted. */
+  reaches: number
   /** When to start so that the first load ends while people are awake, and how likely it then does. */
   startAt: number
   awake: number
@@ -67,6 +69,8 @@ export interface AlternativesInput {
 /** Starts looked at: half-hours of the next day. */
 const STEP_H = 0.5
 const AHEAD_H = 24
+/** As likely as not. */
+const EVEN = 0.5
 /** Enough for "it ends while you are awake". */
 const SURE = 0.8
 /** Points of the finish that are tried against the night. */
@@ -118,6 +122,7 @@ export function alternatives(input: AlternativesInput): Alternative[] {
       hoursPerLoad: forecast.hoursPerLoad,
       endsAt: forecast.endsAt,
       energyKWh: forecast.energyKWh,
+      reaches: forecast.reaches,
       startAt,
       awake,
       free: forecast.free,
@@ -125,7 +130,9 @@ export function alternatives(input: AlternativesInput): Alternative[] {
       asked: machine.id === input.machineId && card.key === input.cardKey,
     }
   })
-  return rows.sort((a, b) => a.endsAt.p50 - b.endsAt.p50)
+  // What most likely does not become dry enough is the last resort.
+  const late = ({ reaches }: Alternative) => Number(reaches < EVEN)
+  return rows.sort((a, b) => late(a) - late(b) || a.endsAt.p50 - b.endsAt.p50)
 }
 
 /**

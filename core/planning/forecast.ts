@@ -8,6 +8,7 @@ import { USUAL_ROOM } from '../air'
 import { jarTakesG, looseGMl } from '../keeping'
 import { targetWeight } from '../mass'
 import { intervalOf, randomSource, sdLogOf, type Interval } from '../stats'
+import { reachIn } from '../water'
 import { hoursAtHeat, nearestHeat } from './loading'
 import { traysFor, trayTakesG } from './trayLoad'
 import { HOUR } from '../time'
@@ -69,7 +70,9 @@ export interface Forecast {
   preparedG: Interval
   trays: Interval
   loads: Interval
-  /** Hours of heat for one load. */
+  /** Chance that the air it is dried in, of a room that nobody measured, lets it become that dry. */
+  reaches: number
+  /** Hours of heat for one load, where it becomes that dry. */
   hoursPerLoad: Interval
   /** End of the last load if started at `startAt` and reloaded at once. */
   endsAt: Interval
@@ -202,6 +205,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
     productMl: intervalOf(volume),
     jars: whole(jars),
     energyKWh: intervalOf(energy),
+    reaches: reachIn(food, way, target, setC).chance,
     ownBatches: Math.max(own.prep?.lots ?? 0, own.dry?.lots ?? 0),
     ownRuns: input.usualHours?.runs ?? 0,
     free,

@@ -5,7 +5,7 @@ export { compareBoughtIn, type BoughtIn, type BoughtInQuestion } from './boughtI
 export { finishAxis, type FinishAxis } from './finishAxis'
 export { forecastBasket, referenceYields, trimSpread, type Forecast, type ForecastInput, type OwnBasket } from './forecast'
 export { freezeCycleOf } from './freezeLoad'
-export { heatChoices, hoursAtHeat, isPoorOutdoors, nearestHeat, OUTDOORS, reachOf, type HeatChoice, type Reach } from './loading'
+export { heatChoices, hoursAtHeat, isPoorOutdoors, nearestHeat, OUTDOORS, type HeatChoice } from './loading'
 export { HOLD_C, hoursUntilMorning, nightChoices, type MorningHours, type NightChoice } from './night'
 export { traysFor, trayTakesG } from './trayLoad'
 export { atMinuteOfDay, isAsleep, nextWaking, sleepAround, startOfDay, type Household } from './day'

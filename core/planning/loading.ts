@@ -1,9 +1,6 @@
-import { USUAL_ROOM, type Air } from '../air'
-import type { Food, Purpose } from '../foods'
+import type { Air } from '../air'
 import { pacePerHour, WET_SHARE, wetPacePerHour } from '../kinetics'
-import { isothermOf, lowestMoisture } from '../sorption'
-import type { Interval } from '../stats'
-import { goesByRoom, WAYS, type WayKey } from '../ways'
+import { WAYS, type WayKey } from '../ways'
 
 /** Less than this many degrees apart is the same heat, °C. */
 const SAME_C = 1
@@ -47,31 +44,6 @@ export function nearestHeat(cardC: number, { lowC, highC }: { lowC: number; high
 export function hoursAtHeat(way: WayKey, celsius: number, cardC: number): number {
   if (!WAYS[way].plainHeat) return 1
   return WET_SHARE / wetPacePerHour(celsius, cardC) + (1 - WET_SHARE) / pacePerHour(celsius, cardC)
-}
-
-/** How dry food can become in an air at a heat, against what is wanted. */
-export interface Reach {
-  lowest: Interval
-  air: Air
-  setC: number
-  target: number
-  /** Whether the target is out of reach, in doubt, or within it. */
-  verdict: 'cannot' | 'may-not' | 'can'
-  /** The air is a usual room's, since nobody measured it. */
-  guessed: boolean
-}
-
-/**
- * What the air about can reach; undefined where nobody knows the air, nothing is set, or it is dried under vacuum.
- * What hangs without heat goes by a usual room even where nobody measured it.
- */
-export function reachOf(way: WayKey, food: Food, purpose: Purpose, measured: Air | undefined, setC: number | undefined): Reach | undefined {
-  const air = measured ?? (goesByRoom(way) ? USUAL_ROOM : undefined)
-  if (!air || setC === undefined || WAYS[way].underVacuum) return undefined
-  const lowest = lowestMoisture(isothermOf(food), air, setC)
-  const target = food.target[purpose]
-  const verdict = lowest.p50 > target ? 'cannot' : lowest.p90 > target ? 'may-not' : 'can'
-  return { lowest, air, setC, target, verdict, guessed: measured === undefined }
 }
 
 /** Extension guidance for drying outdoors: at least so warm, and at most so humid. */

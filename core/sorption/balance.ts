@@ -32,11 +32,9 @@ export function equilibriumUnknown(isotherm: GroupIsotherm, setC: number): { mea
   return { mean, sd: Math.sqrt(variance) }
 }
 
-/** The same as water wet basis, with its doubt: the lowest that this air and heat can reach. */
-export function lowestMoisture(isotherm: GroupIsotherm, room: Air, setC: number): Interval {
-  const { mean } = equilibriumIn(isotherm, room, setC)
-  return mapInterval(intervalFromLogNormal(mean, isotherm.sdLog), wetBasis)
-}
+/** The same as water wet basis, with its doubt: the lowest that an air and a heat can reach. */
+export const lowestMoisture = ({ mean, sd }: { mean: number; sd: number }): Interval =>
+  mapInterval(intervalFromLogNormal(mean, sd / mean), wetBasis)
 
 /** Moisture (dry basis) in balance with the room itself: where a switched-off rack drifts to. */
 export function roomBalance(isotherm: GroupIsotherm, room: Air): number {

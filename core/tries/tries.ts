@@ -6,8 +6,9 @@ import { dutyAt } from '../machines'
 import { HOLD_C, hoursAtHeat, nearestHeat } from '../planning'
 import { COOKING_STEPS, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import { Rack, rackSettings, type RackSettings } from '../simulation'
-import { isothermOf, lowestMoisture, moistureAt } from '../sorption'
+import { isothermOf, moistureAt } from '../sorption'
 import { Z_90, intervalOf, sdLogOf, type Interval } from '../stats'
+import { reachIn } from '../water'
 import { WAYS, type WayKey } from '../ways'
 
 const { abs, exp, max, min, round, sqrt } = Math
@@ -214,7 +215,7 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
     kWh: Number.isFinite(middle.finishH) ? (loads * machine.watts * middle.fullPowerH) / 1000 : undefined,
     ...(zoneC !== undefined && { dangerH: middle.dangerH }),
     hardening: withoutSkin === undefined ? 0 : max(0, middle.finishH / withoutSkin - 1),
-    lowest: lowestMoisture(isothermOf(food), knobs.room, knobs.setC).p50,
+    lowest: reachIn(food, machine.kind, target, knobs.setC, knobs.room).lowest.p50,
     target,
     endsAtNight:
       cases.filter(item => Number.isFinite(item.finishH) && isNight(load, load.startHour + item.finishH)).length / cases.length >

@@ -2,9 +2,9 @@ import { USUAL_ROOM } from '../air'
 import type { DryingRun, Spell } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
-import { equilibriumIn, equilibriumUnknown, isothermOf, roomBalance } from '../sorption'
-import { normalCdf } from '../stats'
-import { goesByRoom, WAYS } from '../ways'
+import { isothermOf, roomBalance } from '../sorption'
+import { WAYS } from '../ways'
+import { lastWaterOf, reachIn, type Reach } from './balance'
 import { spellsOf } from './spells'
 import { unflippedFactor } from './flip'
 import { targetOfRun } from './target'
@@ -49,34 +49,18 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   }
 }
 
-/** What a run can come to in its heat and in its room, measured or not, dry basis; under vacuum neither counts. */
-function balanceOf({ food }: BatchState, run: RunState): { mean: number; sd: number } {
-  if (WAYS[run.way.way].underVacuum) return VACUUM_X
-  const isotherm = isothermOf(food)
-  // Without heat the room decides all: the usual one, where nobody measured it.
-  const room = run.room ?? (goesByRoom(run.way.way) ? USUAL_ROOM : undefined)
-  const atC = run.chamberC ?? lastHeat(run) ?? run.way.temperatureC
-  return room ? equilibriumIn(isotherm, room, atC) : equilibriumUnknown(isotherm, atC)
-}
+/** What a run can come to in its heat and in its room, measured or not, dry basis. */
+const balanceOf = ({ food }: BatchState, run: RunState) => lastWaterOf(food, run.way.way, airOf(run), run.room)
+/** Heat of the air about the food, °C: measured, set, or the card's. */
+const airOf = (run: RunState): number => run.chamberC ?? lastHeat(run) ?? run.way.temperatureC
 
 /** The heat that it stands in, or stood in last, °C. */
 const lastHeat = (run: RunState): number | undefined => run.setC ?? run.clock.spells.at(-1)?.setC
 
 /** Whether a run's heat can bring it to its target in its room. */
-export interface Reach {
-  /** Chance that the balance of its heat and room lies at or below the target. */
-  chance: number
-  /** Somebody measured the room, or it does not count. */
-  known: boolean
-}
-
-/** How likely the heat of a run can bring it to its target at all. */
-export function reachOf(state: BatchState, run: RunState): Reach {
-  const way = WAYS[run.way.way]
-  const { mean, sd } = balanceOf(state, run)
-  const targetX = dryBasis(targetOfRun(state, run))
-  return { chance: normalCdf((targetX - mean) / sd), known: run.room !== undefined || way.underVacuum }
-}
+/** How likely the heat of a run, and the room about it, bring it to its target at all. */
+export const reachOf = (state: BatchState, run: RunState): Reach =>
+  reachIn(state.food, run.way.way, targetOfRun(state, run), airOf(run), run.room)
 
 /** Loads that have nothing to do with what is believed of their hours become rarer with own runs, and never rare. */
 const strangeAfter = (runs: number) => Math.max(STRANGE.least, 1 / (1 + runs / STRANGE.halfAfter))
@@ -118,9 +102,6 @@ function atOf({ clock, unloadedAt, weighings }: RunState, spells: readonly Spell
   const last = spells.at(-1)
   return last && last.before === weighings.length ? { at: Math.max(last.hours, weighings.at(-1)?.hours ?? 0) } : {}
 }
-
-/** Under vacuum hardly any water is left at last, dry basis (freeze-dried food of 1 to 3 %, common practice). */
-const VACUUM_X = { mean: 0.01, sd: 0.005 }
 
 /** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
 const wholeHours = ({ card }: BatchState) => ({

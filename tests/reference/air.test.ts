@@ -137,10 +137,10 @@ describe('isotherms', () => {
   })
   it('a dry room lets a run end near 3 % water, a damp one above the target of powder', () => {
     const isotherm = isothermOf({ isotherm: 'wateryVegetable' })
-    const dry = lowestMoisture(isotherm, { celsius: 21, humidity: 0.5 }, 57)
+    const dry = lowestMoisture(equilibriumIn(isotherm, { celsius: 21, humidity: 0.5 }, 57))
     expect(dry.p50).toBeGreaterThan(0.02)
     expect(dry.p50).toBeLessThan(0.045)
-    const damp = lowestMoisture(isotherm, { celsius: 30, humidity: 0.8 }, 52)
+    const damp = lowestMoisture(equilibriumIn(isotherm, { celsius: 30, humidity: 0.8 }, 52))
     expect(damp.p50).toBeGreaterThan(1.7 * dry.p50)
     // Eight in ten reach past 6 %: a damp kitchen may not get powder dry at 52 °C.
     expect(damp.p90).toBeGreaterThan(0.06)

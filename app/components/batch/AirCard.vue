@@ -1,18 +1,14 @@
 <script setup lang="ts">
 import { hotSpellOf, type Assessment } from '#core/batch'
 import type { BatchState } from '#core/log'
-import { isothermOf, lowestMoisture } from '#core/sorption'
+import { reachOf } from '#core/water'
 
 /** The room's air, and how dry it lets this run become. */
 const props = defineProps<{ state: BatchState; assessment?: Assessment; now: number }>()
 defineEmits<{ act: [] }>()
 const format = useFormat()
 const run = computed(() => props.state.run!)
-const reach = computed(() => {
-  const { room, setC, chamberC } = run.value
-  return room && setC !== null ? lowestMoisture(isothermOf(props.state.food), room, chamberC ?? setC) : undefined
-})
-const target = computed(() => props.state.food.target[props.state.purpose])
+const reach = computed(() => (run.value.room && run.value.setC !== null ? reachOf(props.state, run.value) : undefined))
 const hot = computed(() => props.assessment && hotSpellOf(props.state, props.assessment))
 const off = computed(() => (run.value.chamberC !== undefined && run.value.setC !== null ? run.value.chamberC - run.value.setC : undefined))
 </script>
@@ -26,13 +22,19 @@ const off = computed(() => (run.value.chamberC !== undefined && run.value.setC !
     <p v-if="!run.room" class="quiet">Not measured. In a damp kitchen a load stops short of dry whatever the clock says.</p>
     <template v-else>
       <p class="quiet">Room {{ format.temperature(run.room.celsius) }}, {{ Math.round(run.room.humidity * 100) }} % humidity.</p>
-      <p v-if="reach && reach.p50 > target" class="caution">
-        In this air {{ format.temperature(run.chamberC ?? run.setC!) }} cannot get below {{ format.share(reach.p50) }} water, and
-        {{ PURPOSE_WORDS[state.purpose] }} needs {{ format.share(target) }}: dry the room’s air or raise the heat for the last hours.
+      <p v-if="reach && reach.verdict !== 'can'" class="caution">
+        In this air {{ format.temperature(run.chamberC ?? run.setC!) }}
+        {{
+          reach.verdict === 'cannot'
+            ? `cannot get below ${format.share(reach.lowest.p10)}`
+            : `may not get below ${format.share(reach.lowest.p90)}`
+        }}
+        water, and {{ PURPOSE_WORDS[state.purpose] }} needs {{ format.share(reach.target) }}: dry the room’s air or raise the heat for the
+        last hours.
       </p>
       <p v-else-if="reach">
-        It can be dried down to about <strong>{{ format.share(reach.p50) }}</strong> water
-        <span class="quiet">({{ format.range(reach, format.share) }})</span>.
+        It can be dried down to about <strong>{{ format.share(reach.lowest.p50) }}</strong> water
+        <span class="quiet">({{ format.range(reach.lowest, format.share) }})</span>.
       </p>
     </template>
     <p v-if="hot" class="caution">

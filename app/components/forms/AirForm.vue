@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { BatchState, EntryBody } from '#core/log'
-import { isothermOf, lowestMoisture } from '#core/sorption'
+import { targetIn } from '#core/foods'
 import { temperatureFrom, temperatureIn } from '#core/units'
+import { reachIn } from '#core/water'
+import { STANDARD_WAY } from '#core/ways'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -21,7 +23,9 @@ const run = computed(() => props.state.run)
 const reach = computed(() => {
   const setC = celsius(chamber.value) ?? run.value?.setC ?? props.state.card.temperatureC
   if (room.value === undefined || humidity.value === undefined) return undefined
-  return lowestMoisture(isothermOf(props.state.food), { celsius: celsius(room.value)!, humidity: humidity.value / 100 }, setC)
+  const { food, purpose } = props.state
+  const way = run.value?.way.way ?? STANDARD_WAY
+  return reachIn(food, way, targetIn(food, purpose, way), setC, { celsius: celsius(room.value)!, humidity: humidity.value / 100 }).lowest
 })
 
 function read(): FormReading {

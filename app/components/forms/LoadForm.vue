@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { USUAL_ROOM } from '#core/air'
 import { sdOf } from '#core/stats'
 import { uuidv7 } from 'uuidv7'
 import { balanceOnTrays, holdLimit, remainderAt, spentAt, waitingAs } from '#core/batch'
 import { FATES, FATE_WORDS, type BatchState, type EntryBody, type Fate, type HoldPlace } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
-import { cardOf, wayOf } from '#core/foods'
-import { STANDARD_WAY, WAYS } from '#core/ways'
+import { cardOf, targetIn, wayOf } from '#core/foods'
+import { goesByRoom, STANDARD_WAY, WAYS } from '#core/ways'
 import { cautionsAt, COOKING_STEPS, isCookedThrough, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
 import {
   freezeCycleOf,
@@ -14,7 +15,6 @@ import {
   isPoorOutdoors,
   nearestHeat,
   OUTDOORS,
-  reachOf,
   startOfDay,
   traysFor,
   trayTakesG,
@@ -22,6 +22,7 @@ import {
 } from '#core/planning'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import { litreSpread } from '#core/using'
+import { reachIn } from '#core/water'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 import { DAY, HOUR, MINUTE } from '#core/time'
@@ -116,17 +117,24 @@ const room = ref(lastAir && temperatureIn(lastAir.roomC, unit))
 const humidity = ref(lastAir && lastAir.roomHumidity * 100)
 const roomC = computed(() => (room.value === undefined ? undefined : Math.round(temperatureFrom(room.value, unit) * 10) / 10))
 /** What the air and this heat can reach, against what is wanted. */
+const measured = computed(() =>
+  roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 },
+)
 const reach = computed(() => {
   const setC = heat.value === 'leave' ? (there.value?.setC ?? undefined) : setNow.value
-  const measured =
-    roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 }
-  return reachOf(kind.value, props.state.food, props.state.purpose, measured, setC)
+  if (setC === undefined || facts.value.underVacuum) return undefined
+  const { food, purpose } = props.state
+  return { ...reachIn(food, kind.value, targetIn(food, purpose, kind.value), setC, measured.value), setC }
 })
 const reachWords = computed(() => {
   if (!reach.value || reach.value.verdict === 'can') return undefined
-  const { air, setC, guessed, verdict, lowest, target } = reach.value
-  const where = `At ${guessed ? 'a usual ' : ''}${Math.round(air.humidity * 100)} % in this ${facts.value.outdoors ? 'air' : 'room'}`
-  const least = verdict === 'cannot' ? `cannot get below ${format.share(lowest.p50)}` : `may not get below ${format.share(lowest.p90)}`
+  const { setC, verdict, lowest, target } = reach.value
+  const where = measured.value
+    ? `At ${Math.round(100 * measured.value.humidity)} % in this ${facts.value.outdoors ? 'air' : 'room'}`
+    : goesByRoom(kind.value)
+      ? `At a usual ${Math.round(100 * USUAL_ROOM.humidity)} % in this room`
+      : `In ${facts.value.outdoors ? 'air' : 'a room'} that nobody measured`
+  const least = verdict === 'cannot' ? `cannot get below ${format.share(lowest.p10)}` : `may not get below ${format.share(lowest.p90)}`
   const mend = facts.value.unheated
     ? format.sentence('Finish it in a machine: half an hour at 60 °C often does.')
     : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
@@ -606,6 +614,8 @@ defineExpose({ read })
       {{ format.share(OUTDOORS.mostHumidity) }} humidity outdoors: below that food sours before it dries.
     </p>
     <p v-if="reachWords" class="caution">{{ format.sentence(reachWords) }}</p>
-    <p v-else-if="reach" class="quiet small">In this air it can be dried down to about {{ format.share(reach.lowest.p50) }} water.</p>
+    <p v-else-if="reach?.known" class="quiet small">
+      In this air it can be dried down to about {{ format.share(reach.lowest.p50) }} water.
+    </p>
   </template>
 </template>

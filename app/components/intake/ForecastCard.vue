@@ -27,6 +27,13 @@ const prepared = computed(() => {
   const done = [steps.includes('roast') && 'roasted', steps.includes('thicken') && 'thickened'].filter(Boolean)
   return done.length > 0 ? `trimmed and ${done.join(' and ')}` : 'trimmed'
 })
+/** Where the air of many rooms does not let it become that dry. */
+const short = computed(() => {
+  if (!props.forecast || props.forecast.reaches >= 0.9) return undefined
+  const rooms = Math.round(10 * props.forecast.reaches)
+  const often = rooms === 0 ? 'In hardly any air' : `In ${rooms} of 10 kinds of air`
+  return `${often} it becomes dry enough for ${PURPOSE_WORDS[props.purpose]} so: finish it in a machine, or hotter.`
+})
 /** Where others stand in the machine. */
 const taken = computed(() => {
   if (!props.forecast || props.forecast.free >= props.forecast.places) return undefined
@@ -64,7 +71,7 @@ const taken = computed(() => {
             ><span class="quiet"
               >started {{ forecast.free === 0 ? 'when there is room' : 'now' }} it ends
               {{ format.window(forecast.endsAt.p10, forecast.endsAt.p90, now) }}</span
-            >
+            ><span v-if="short" class="caution">{{ short }}</span>
           </dd>
         </div>
         <div>

@@ -65,7 +65,10 @@ const hours = (row: Alternative) =>
               >
             </td>
             <td class="n" data-name="Loads">{{ row.loads.p10 === row.loads.p90 ? row.loads.p50 : `${row.loads.p10}–${row.loads.p90}` }}</td>
-            <td class="n" data-name="Each">{{ hours(row) }}</td>
+            <td class="n" data-name="Each">
+              {{ hours(row)
+              }}<span v-if="row.reaches < 0.9" class="quiet small"><br />dry enough in {{ Math.round(10 * row.reaches) }} of 10</span>
+            </td>
             <td data-name="All dry">{{ format.moment(row.endsAt.p50, now) }}</td>
             <td data-name="Start">
               <template v-if="row.awake > 0">

@@ -16,7 +16,7 @@ const ROOM = { celsius: 21, humidity: 0.5 }
 it('the lowest water of a room is its equilibrium, told wet basis, with the isotherm’s spread about it', () => {
   const isotherm = isothermOf(findFood('carrot')!)
   const { mean } = equilibriumIn(isotherm, ROOM, 57)
-  const { p10, p50, p90 } = lowestMoisture(isotherm, ROOM, 57)
+  const { p10, p50, p90 } = lowestMoisture(equilibriumIn(isotherm, ROOM, 57))
   const dryBasis = (wet: number) => wet / (1 - wet)
   expect(dryBasis(p50)).toBeCloseTo(mean, 9)
   // Of a normal distribution 10 % lie beyond 1.2816 standard deviations (from memory).
