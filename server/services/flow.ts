@@ -54,7 +54,8 @@ function rootsOf(context: Context, batchId: string): string[] {
     if (sources.length === 0) roots.push(id)
     for (const { batchId: from } of sources) if (seen.size < DEEPEST) seen.add(from)
   }
-  return roots
+  // What points at itself came from nowhere else.
+  return roots.length > 0 ? roots : [batchId]
 }
 
 /** The first ones, and each part after what it is a part of. */

@@ -335,7 +335,7 @@ function partOfRest(): PartParcel | { problem: string } | undefined {
   if (rest.value === undefined) return { problem: `Say what becomes of the other ${format.weight(grams)}, or that there is none.` }
   const weightG = restG.value ?? Math.max(1, Math.round(grams))
   // The rest is what there was less what is on the trays: as sure as those two are.
-  const ofTraysG = weighed.value === 'not' ? UNWEIGHED * loadG.value : 0
+  const ofTraysG = weighed.value === 'not' ? UNWEIGHED * loadG.value : (pouredSdG.value ?? 0)
   const doubtG = restG.value === undefined ? Math.round(Math.hypot(sdG, ofTraysG)) : 0
   if (isFate(rest.value))
     return { body: { kind: 'split', weightG, weightSdG: doubtG > 0 ? doubtG : undefined, fate: rest.value, form: of }, more: [] }

@@ -30,9 +30,8 @@ const prepared = computed(() => {
 /** Where the air of many rooms does not let it become that dry. */
 const short = computed(() => {
   if (!props.forecast || props.forecast.reaches >= 0.9) return undefined
-  const rooms = Math.round(10 * props.forecast.reaches)
-  const often = rooms === 0 ? 'In hardly any air' : `In ${rooms} of 10 kinds of air`
-  return `${often} it becomes dry enough for ${PURPOSE_WORDS[props.purpose]} so: finish it in a machine, or hotter.`
+  const cases = Math.round(10 * props.forecast.reaches)
+  return `${cases === 0 ? 'Hardly ever' : `In ${cases} of 10 cases`} it becomes dry enough for ${PURPOSE_WORDS[props.purpose]} so: finish it in a machine, or hotter.`
 })
 /** Where others stand in the machine. */
 const taken = computed(() => {

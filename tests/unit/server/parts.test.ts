@@ -5,7 +5,7 @@ import { entriesOfBatch } from '#server/db/entries'
 import { familyOf, flowPage } from '#server/services/flow'
 import { planProblem } from '#server/services/plan/problem'
 import { logTogether } from '#server/services/writeLog'
-import { testBook, type TestBook } from '../../support/logbook'
+import { BEETROOT, testBook, type TestBook } from '../../support/logbook'
 
 /** A basket of 2 kg of which 500 g became a batch of its own. */
 function parted() {
@@ -102,6 +102,16 @@ function oneCup(lemonG: number, orangeG: number, beside?: (book: TestBook, lemon
   return { book, context, lemon, orange, cup, whole, put, stateOf, piecesG: (id: string) => toGrindG(stateOf(id)!, false) }
 }
 
+describe('a log that goes in circles', () => {
+  it('is taken, and what it touched is followed once round', () => {
+    const book = testBook()
+    const itself = uuidv7()
+    const body = { ...BEETROOT, from: itself, prepared: { at: book.at(0), mean: 0.87, sd: 0.01 } }
+    logTogether(book.context, { entries: [{ begin: { id: itself, entry: { id: uuidv7(), at: book.at(0), body } } }] })
+    expect(flowPage(book.context, itself).batches.map(({ batchId }) => batchId)).toEqual([itself])
+  })
+})
+
 describe('several batches in one cup', () => {
   it('are a batch with their shares: each gives what it gave, and is of both families', () => {
     const { book, context, lemon, orange, cup, put, stateOf, piecesG } = oneCup(60, 140)
@@ -170,5 +180,17 @@ describe('several batches in one cup', () => {
     const { allergens, traces } = JSON.parse(product) as { allergens: string[]; traces: string[] }
     expect(allergens).toContain('sulphites')
     expect(traces).toContain('may contain celery')
+  })
+  it('learn what lay beside one of them where that is said afterwards', () => {
+    let beside = ''
+    const { book, context, cup, put } = oneCup(60, 140, (inner, _lemon, runId) => {
+      beside = inner.begin({ foodKey: 'carrot', cardKey: 'slices-3' }, 2)
+      inner.log(beside, 3, { kind: 'load', runId, machineId: inner.machineId, positions: [3], totalG: 500 })
+      inner.log(beside, 14, { kind: 'unload', weightG: 40 })
+    })
+    put()
+    book.log(beside, 21, { kind: 'contains', allergens: ['sesame'] })
+    const { product } = context.db.prepare('SELECT product FROM batch_view WHERE batch_id = ?').get(cup) as { product: string }
+    expect((JSON.parse(product) as { traces: string[] }).traces).toContain('may contain sesame')
   })
 })
