@@ -147,16 +147,17 @@ export function togetherOf(shares: readonly CupShare[], at: number, purpose: Pur
 const DAMPER = 0.005
 
 /**
- * Which of several is damper than the driest of the others: for certain, where the least it may hold is over the most that that one may; or as
- * far as one can tell, which a weight or a hand has to say.
+ * Which of several is damper than the driest of the others: for certain, where the least it may hold is over the most that that one may, and
+ * over what is dry enough; or as far as one can tell, which a weight or a hand has to say.
  * @param waters wet basis
+ * @param target water at which all of them are dry enough to grind, wet basis
  */
-export function damperOf(waters: readonly Interval[]): { at: number; certain: boolean } | undefined {
+export function damperOf(waters: readonly Interval[], target: number): { at: number; certain: boolean } | undefined {
   const driest = waters.reduce((a, b) => (b.p50 < a.p50 ? b : a))
-  const over = waters.map(({ p10 }) => p10 - driest.p90)
+  const over = waters.map(({ p10 }) => p10 - Math.max(target, driest.p90))
   const surely = over.indexOf(Math.max(...over))
   if (over[surely]! > DAMPER) return { at: surely, certain: true }
-  const apart = waters.map(({ p50 }) => p50 - driest.p50)
+  const apart = waters.map(({ p50 }) => p50 - Math.max(target, driest.p50))
   const maybe = apart.indexOf(Math.max(...apart))
   return apart[maybe]! > DAMPER ? { at: maybe, certain: false } : undefined
 }

@@ -214,9 +214,12 @@ function checkCup({ db, foods }: Context, body: Entry['body']): void {
     if (!state) refuse('entry.body.with', 'no-such-batch', 'There is no such batch to share a cup.')
     const [unheated] = stopsUnheated(state.card, state.choices, state.heated)
     if (unheated) refuse('entry.body.with', 'stop-heat-after', unheated.message)
-    return { number: findBatch(db, batchId)!.number, water: waterOf(state).moisture }
+    return { number: findBatch(db, batchId)!.number, water: waterOf(state).moisture, target: state.food.target.powder }
   })
-  const damper = damperOf(shares.map(share => share.water))
+  const damper = damperOf(
+    shares.map(share => share.water),
+    Math.min(...shares.map(share => share.target)),
+  )
   if (!damper?.certain) return
   const { number, water } = shares[damper.at]!
   refuse(

@@ -46,7 +46,11 @@ const waters = computed(() => [
 ])
 /** Which of them is damper than the rest, and how that is known. */
 const damper = computed(() => {
-  const found = damperOf(waters.value.map(item => item.water))
+  const states = [props.state, ...[...chosen.value.values()].map(({ state }) => state)]
+  const found = damperOf(
+    waters.value.map(item => item.water),
+    Math.min(...states.map(({ food }) => food.target.powder)),
+  )
   if (!found) return undefined
   const { number, water } = waters.value[found.at]!
   return found.certain
