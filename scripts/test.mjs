@@ -1,7 +1,8 @@
 import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { build, ensureChromium, install, root, say } from './steps.mjs'
 
 /**
@@ -92,6 +93,18 @@ await run('End-to-end tests', ['playwright', 'test', '--reporter=list,json', ...
 const json = name => JSON.parse(readFileSync(join(out, name), 'utf8'))
 let passed = 0
 let failed = 0
+/** What failed and where, in a line or two each: of a long log the end is what is read. */
+const faults = []
+const firstLines = (text, most = 6) => {
+  const lines = stripVTControlCharacters(text).split('\n')
+  return lines
+    .map(line => line.trim())
+    .filter(line => line !== '')
+    .slice(0, most)
+    .join('\n  ')
+}
+/** Every test of the interface, out of the files and groups that it stands in. */
+const specsOf = suite => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)]
 const count = (name, add) => {
   try {
     add(json(name))
@@ -104,10 +117,20 @@ count('unit.json', told => {
   passed += told.numPassedTests
   // A file that does not load has no tests to count, but it has failed.
   failed += told.numFailedTests + told.numRuntimeErrorTestSuites
+  for (const { name, assertionResults, message } of told.testResults) {
+    const bad = assertionResults.filter(test => test.status === 'failed')
+    for (const test of bad) faults.push(`${relative(root, name)}: ${test.fullName}\n  ${firstLines(test.failureMessages.join('\n'))}`)
+    if (assertionResults.length === 0) faults.push(`${relative(root, name)}\n  ${firstLines(message)}`)
+  }
 })
-count('e2e.json', ({ stats }) => {
-  passed += stats.expected
-  failed += stats.unexpected + stats.flaky
+count('e2e.json', told => {
+  passed += told.stats.expected
+  failed += told.stats.unexpected + told.stats.flaky
+  for (const { ok, file, title, tests } of specsOf(told)) {
+    if (ok) continue
+    for (const { message, location } of tests.flatMap(test => test.results.flatMap(result => result.errors)))
+      faults.push(`${file}:${location?.line ?? '?'}: ${title}\n  ${firstLines(message ?? '')}`)
+  }
 })
 
 console.log('')
@@ -118,5 +141,6 @@ try {
   console.log('Coverage is measured by the whole chain only.')
 }
 for (const { name, good, seconds } of results) console.log(`${good ? 'good  ' : 'FAILED'} ${name} (${seconds} s)`)
+for (const fault of faults) console.log(`\nFAILED ${fault}`)
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(results.every(result => result.good) && failed === 0 ? 0 : 1)

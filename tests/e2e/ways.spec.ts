@@ -87,7 +87,7 @@ const weigh = async (page: Page, hours: number, grams: string) => {
   await hands.weigh([grams])
   await gone(dialog(page))
 }
-/** What Now asks for. */
+/** What Now asks for: asked until it is so, since a form closes over what is still on its way. */
 const todos = async () =>
   ((await (await fetch(`${server.address}/api/now`)).json()) as { todos: { kind: string; title: string }[] }).todos.map(todo => todo.kind)
 
@@ -103,7 +103,7 @@ test('oven: its caution is read once, looks are hourly, it ends in hours', async
   await load(page, 0.5, 'Oven below', '800')
   await expect(main(page).getByText(/Oven below, trays .*75.°C/)).toBeVisible()
   await expect(main(page).getByText(/read and accepted: An oven ajar/)).toBeVisible()
-  expect(await todos()).toContain('turn')
+  await expect.poll(todos).toContain('turn')
   await weigh(page, 2, '260')
   await takeOut(page, 3.4, '104')
   // The caution is not asked again.
@@ -122,7 +122,7 @@ test('smoker: part of the water, then another machine the same day', async ({ pa
       .getByText(/in the smoke, 85.°C/)
       .first(),
   ).toBeVisible()
-  expect(await todos()).toEqual(expect.arrayContaining(['turn', 'endSmoke']))
+  await expect.poll(todos).toEqual(expect.arrayContaining(['turn', 'endSmoke']))
   await weigh(page, 4.4, '1320')
   await takeOut(page, 4.5, '1320')
   await expect(main(page).getByRole('heading', { name: 'Now into the dryer' })).toBeVisible()
@@ -149,7 +149,7 @@ test('sun: out by day, in at dusk and before rain, nights do not count', async (
   await hands.fill('Humidity outdoors, %', '70')
   await expect(dialog(page).getByText(/30.°C and above and under 60.% humidity/)).toBeVisible()
   await save(page, 'Load')
-  expect(await todos()).toContain('bringIn')
+  await expect.poll(todos).toContain('bringIn')
   await expect(main(page).getByRole('heading', { name: 'Out in the sun' })).toBeVisible()
   await open(page, 'Dusk and rain')
   await hands.choose('Rain', 'Today')
@@ -164,7 +164,7 @@ test('sun: out by day, in at dusk and before rain, nights do not count', async (
   await hands.choose('It is', 'Brought in')
   await save(page, 'Set the heat')
   await expect(main(page).getByRole('heading', { name: 'Indoors, covered' })).toBeVisible()
-  expect(await todos()).toContain('takeOutside')
+  await expect.poll(todos).toContain('takeOutside')
   await clock(page, 24)
   await open(page, 'Put it out')
   await save(page, 'Set the heat')
@@ -205,7 +205,7 @@ test('freeze dryer: frozen trays, its ice, rounds to constant weight, packed at 
   for (let i = 0; i < count; i++) await fields.nth(i).fill('700')
   await expect(dialog(page).getByText(/of water to remove, .* % of the ice it holds: a cycle of/)).toBeVisible()
   await save(page, 'Load')
-  expect(await todos()).toEqual(['round'])
+  await expect.poll(todos).toEqual(['round'])
   const rounds = main(page).getByRole('region', { name: 'Rounds of extra drying' })
   await expect(rounds.getByText(`0 of ${count} done`)).toBeVisible()
   for (const [hours, grams] of [
@@ -228,7 +228,7 @@ test('freeze dryer: frozen trays, its ice, rounds to constant weight, packed at 
   }
   await page.reload()
   await expect(rounds.getByText(`${count} of ${count} done`)).toBeVisible()
-  expect(await todos()).toEqual(['takeOut'])
+  await expect.poll(todos).toEqual(['takeOut'])
   await open(page, /^(?:Cool and feel|Feel)/)
   await hands.choose('Take a piece from the middle of a tray. It is', 'light and chalky, like foam')
   await hands.choose('Broken, its core is', 'as pale as the rim')
@@ -304,7 +304,7 @@ test('dehydrator: the whole ledger of a roasted purée, a timer, a night cold, a
   await hands.choose('Kept', 'in the refrigerator')
   await save(page, 'Log where it is')
   await expect(main(page).getByText(/^\s*Kept in the refrigerator since/)).toBeVisible()
-  expect(await todos()).toContain('held')
+  await expect.poll(todos).toContain('held')
   await clock(page, 14)
   await open(page, 'Take it up again')
   await save(page, 'Log where it is')
