@@ -1,16 +1,22 @@
-import { sdOf } from '#core/stats'
-import { wrap, type Remote } from 'comlink'
-import { changeBetween, usualKnobs, type TryChange, type TryKnobs, type TryLoad, type TryMachine, type TryResult } from '#core/tries'
+import { balanceOnTrays } from '#core/batch'
+import { InputError } from '#core/errors'
+import { wayOf, type Food, type MethodCard, type Purpose } from '#core/foods'
+import { hoursOf } from '#core/hours'
+import {
+  changeBetween,
+  tryLoad,
+  usualKnobs,
+  type TryChange,
+  type TryKnobs,
+  type TryLoad,
+  type TryMachine,
+  type TryResult,
+} from '#core/tries'
 import type { Air } from '#core/air'
-import type { Assessment } from '#core/batch'
-import type { BatchState } from '#core/log'
-import { HOUR } from '#core/time'
-import { usualHoursFactor } from '#core/water'
-import { WAYS } from '#core/ways'
-import { startOfDay, type Forecast } from '#core/planning'
-import { effectsOfChoices, type Food, type MethodCard, type Purpose } from '#core/foods'
-import type { BatchAnswer, FoodHoursAnswer, HouseholdSettings, MachineAnswer } from '#shared/contracts'
-import type { TriesDesk } from '~/workers/tries.worker'
+import type { BatchState, Entry, EntryBody, UsualHours } from '#core/log'
+import { WAYS, type WayKey } from '#core/ways'
+import type { Forecast, Household } from '#core/planning'
+import type { BatchAnswer, FoodHoursAnswer, MachineAnswer } from '#shared/contracts'
 
 /** As many beside each other as can be compared by eye. */
 export const MOST_TRIES = 4
@@ -45,14 +51,8 @@ export function tryMachineOf(machine: MachineAnswer, more: Pick<TryMachine, 'fre
   }
 }
 
-/** Without the page's wrappers, which cannot be handed to a worker. */
-const plain = <Value>(value: Value): Value => JSON.parse(JSON.stringify(value)) as Value
-
 /** Tries of a load, up to four: each with its knobs, what comes of it, and what the last turn changed. */
 export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId: string; cardKey: string; room?: Air } | undefined>) {
-  const worker = new Worker(new URL('../workers/tries.worker.ts', import.meta.url), { type: 'module' })
-  const desk: Remote<TriesDesk> = wrap<TriesDesk>(worker)
-  onScopeDispose(() => worker.terminate())
   const tries = shallowRef<{ id: number; knobs: TryKnobs; result?: TryResult }[]>([])
   const at = ref(0)
   const current = computed(() => tries.value[at.value])
@@ -62,38 +62,23 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
   /** What the knob that is being turned is compared with: how it was before anybody touched it. */
   let before: TryResult | undefined
   let turning: string | undefined
-  let working = false
-  let again = false
-  const ask = (knobs: TryKnobs) => desk.try(plain(load.value!), plain(knobs))
-  /** What is turned next is compared with how it stands; while that is still being worked out, it is asked for by itself. */
-  function compareWithNow() {
-    before = current.value?.result
-    if (working && load.value && current.value)
-      void ask(current.value.knobs).then(
-        result => (before = result),
-        () => undefined,
-      )
-  }
+  /** What is turned next is compared with how it stands. */
+  const compareWithNow = () => (before = current.value?.result)
 
-  /** Works out the try in view. While a slider is drawn only what it came to last is asked for. */
-  async function work() {
-    if (working) return void (again = true)
-    working = true
-    do {
-      again = false
-      const one = current.value
-      if (!load.value || !one) break
-      try {
-        const result = await ask(one.knobs)
-        problem.value = ''
-        tries.value = tries.value.map(item => (item.id === one.id ? { ...item, result } : item))
-        if (load.value && current.value?.id === one.id) change.value = before && changeBetween(before, result, load.value.machines)
-      } catch (error) {
-        // The field stands beside each sentence for programs; people see which knob it is.
-        if (!again) problem.value = (error as Error).message.replace(/(^|; )[\w.]+: /g, '$1')
-      }
-    } while (again)
-    working = false
+  /** Works out the try in view. */
+  function work() {
+    const one = current.value
+    if (!load.value || !one) return
+    try {
+      const result = tryLoad(load.value, one.knobs)
+      problem.value = ''
+      tries.value = tries.value.map(item => (item.id === one.id ? { ...item, result } : item))
+      change.value = before && changeBetween(before, result, load.value.machines)
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error
+      // The field stands beside each sentence for programs; people see which knob it is.
+      problem.value = error.message.replace(/(^|; )[\w.]+: /g, '$1')
+    }
   }
   /** Turns one knob of the try in view. */
   function turn<Name extends keyof TryKnobs>(name: Name, value: TryKnobs[Name]) {
@@ -103,8 +88,11 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
       turning = name
       compareWithNow()
     }
-    tries.value = tries.value.map((item, i) => (i === at.value ? { ...item, knobs: { ...item.knobs, [name]: value } } : item))
-    void work()
+    const knobs = { ...now.knobs, [name]: value }
+    // One layer stays one layer: of thicker pieces more lies on a tray.
+    if (name === 'thicknessMm') knobs.loadKgM2 *= knobs.thicknessMm / now.knobs.thicknessMm
+    tries.value = tries.value.map((item, i) => (i === at.value ? { ...item, knobs } : item))
+    work()
   }
   /** Another machine has a heat of its own: what the one was set to the other may not have. */
   function turnMachine(machineId: string) {
@@ -114,7 +102,7 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
     compareWithNow()
     turning = 'machineId'
     tries.value = tries.value.map((item, i) => (i === at.value ? { ...item, knobs: { ...item.knobs, machineId, setC } } : item))
-    void work()
+    work()
   }
   /** Another cut begins as its card has it. */
   function turnCut(cardKey: string) {
@@ -126,7 +114,7 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
     tries.value = tries.value.map((item, i) =>
       i === at.value ? { ...item, knobs: { ...item.knobs, cardKey, thicknessMm, loadKgM2 } } : item,
     )
-    void work()
+    work()
   }
   function show(index: number) {
     at.value = index
@@ -154,90 +142,69 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
         before = undefined
         turning = undefined
       }
-      void work()
+      work()
     },
     { immediate: true },
   )
   return { tries, at, current, change, problem, turn, turnMachine, turnCut, show, another, drop }
 }
 
-/** A batch that stands in a machine, as a try takes it: from what is believed of it at an instant. */
+/** A batch that stands in a machine, as a try takes it: its log, turned at from an instant on. */
 export function tryOfRun(
   state: BatchState,
-  assessment: Assessment,
+  entries: readonly Entry[],
   machine: MachineAnswer,
-  at: number,
-  sleep: { from: number; to: number },
-  startHour: number,
+  startAt: number,
+  household: Household,
 ): TryLoad | undefined {
   const { run } = state
   if (!run || WAYS[run.way.way].underVacuum || WAYS[run.way.way].unheated) return undefined
-  const { moistureNow, hoursToTarget, solidsG, waterLeftG } = assessment.estimate
-  // With the heat on by the clock; without it by what is left of the heat that it had.
-  const spent = run.clock.equivalentHoursAt(at)
-  const { finish } = assessment
-  const left = (end: number, hours: number) => Math.max(0, run.setC === null ? hours - spent : (end - at) / HOUR)
-  const weightG = solidsG.p50 + waterLeftG.p50
   return {
     food: state.food,
-    purpose: state.purpose,
+    log: entries,
     preparedG: run.loadedG,
-    solids: { mean: Math.min(0.9, Math.max(0.03, solidsG.p50 / run.loadedG)), sd: 0.02 },
     machines: [tryMachineOf(machine)],
-    startHour,
-    sleep,
-    running: {
-      moistureNow,
-      hoursToTarget: {
-        p10: left(finish.from, hoursToTarget.p10),
-        p50: left(finish.middle, hoursToTarget.p50),
-        p90: left(finish.to, hoursToTarget.p90),
-      },
-      setC: run.setC ?? state.card.temperatureC,
-      weightG,
-    },
+    startAt,
+    household,
+    running: { setC: run.setC, usualC: run.way.temperatureC, room: run.room },
   }
 }
 
 /** A batch that is to be loaded, as a try takes it: what is ready for the trays, in the machines that may take it. */
 export function tryBeforeLoad(
   state: BatchState,
+  entries: readonly Entry[],
   page: BatchAnswer,
-  startHour: number,
-  sleep: { from: number; to: number },
+  startAt: number,
+  household: Household,
 ): TryLoad | undefined {
   const machines = page.machines.filter(canTry).map(machine => {
     const taken = page.taken[machine.id]?.positions.length ?? 0
-    // What is learned is told for the cut and purpose of this batch; a try reckons with those itself.
-    const hours = page.learned[machine.id]
-    const factor = usualHoursFactor(state, machine.kind) / effectsOfChoices(state.food, state.choices).hours
+    const learned = page.learned[machine.id]
     return tryMachineOf(machine, {
       free: machine.trays - taken,
-      ...(hours && { usualHours: { [state.card.key]: { low: hours.low / factor, high: hours.high / factor } } }),
+      ...(learned && { usualHours: hoursOfCards(state, machine.kind, learned) }),
     })
   })
-  const { moisture, weightG } = state.balance
-  return machines.length === 0 || !(weightG.p50 > 0)
+  const preparedG = balanceOnTrays(state).weightG.p50
+  return machines.length === 0 || !(preparedG > 0)
     ? undefined
-    : {
-        food: state.food,
-        purpose: state.purpose,
-        preparedG: weightG.p50,
-        solids: { mean: 1 - moisture.p50, sd: Math.max(0.004, sdOf(moisture)) },
-        machines,
-        startHour,
-        sleep,
-        thicknessMm: state.thicknessMm,
-      }
+    : { food: state.food, log: entries, preparedG, machines, startAt, household, thicknessMm: state.thicknessMm }
+}
+
+/** What is learned is told for this batch as it is cut: what that makes of its card's hours it makes of every card's. */
+function hoursOfCards(state: BatchState, way: WayKey, learned: UsualHours): Record<string, UsualHours> {
+  const usual = hoursOf({ ...state, way })
+  return Object.fromEntries(
+    state.food.cards.map(card => {
+      const { low, high } = wayOf(card, way).usualHours.value
+      return [card.key, { low: (low * learned.low) / usual.low, high: (high * learned.high) / usual.high, runs: learned.runs }]
+    }),
+  )
 }
 
 /** Machines whose heat is set: under a vacuum and under the sky there is nothing to turn at. */
 export const canTry = ({ kind }: MachineAnswer) => !WAYS[kind].underVacuum && !WAYS[kind].unheated
-
-/** Hour of the day on the household's clock. */
-export function hourOfDay(at: number, timeZone: string): number {
-  return (at - startOfDay(at, timeZone)) / HOUR
-}
 
 /** A basket that is typed in, as a try takes it: what its forecast says will be ready for the trays. */
 export function basketToTry(
@@ -245,6 +212,8 @@ export function basketToTry(
     food,
     card,
     purpose,
+    weightG,
+    weighed,
     forecast,
     machines,
     machineId,
@@ -254,22 +223,23 @@ export function basketToTry(
     food?: Food
     card?: MethodCard
     purpose: Purpose
+    weightG?: number
+    weighed?: 'uncooked' | 'cooked'
     forecast?: Forecast
     machines: readonly MachineAnswer[]
     machineId: string
     hours?: FoodHoursAnswer
     now: number
   },
-  { timeZone, sleepFrom, sleepTo }: Pick<HouseholdSettings, 'timeZone' | 'sleepFrom' | 'sleepTo'>,
+  household: Household,
 ): TryLoad | undefined {
   const fit = machines.filter(canTry)
-  if (!food || !card || !forecast || fit.length === 0) return undefined
-  const water = (card.moisture ?? food.rawMoisture).value
+  if (!food || !card || !forecast || weightG === undefined || fit.length === 0) return undefined
+  const body: EntryBody = { kind: 'intake', foodKey: food.key, cardKey: card.key, purpose, source: 'typed in', weightG, weighed }
   return {
     food,
-    purpose,
+    log: [{ id: 'typed', seq: 1, at: now, recordedAt: now, body }],
     preparedG: forecast.preparedG.p50,
-    solids: { mean: 1 - water.mean, sd: water.sd },
     machines: fit.map(machine => {
       // Of every cut, since another may be chosen.
       const own = hours?.machines.find(({ machineId }) => machineId === machine.id)?.cards
@@ -279,7 +249,7 @@ export function basketToTry(
         ...(own && { usualHours: own }),
       })
     }),
-    startHour: hourOfDay(now, timeZone),
-    sleep: { from: sleepFrom / 60, to: sleepTo / 60 },
+    startAt: now,
+    household,
   }
 }

@@ -3,8 +3,10 @@ import type { LikeBasket } from '~/components/intake/SameAgain.vue'
 import type { Sent } from '~/data/parcel'
 import type { TakenPicture } from '~/composables/usePictures'
 import { uuidv7 } from 'uuidv7'
-import { cardOf, mixedFood, purposeFactor, wayOf, type Food, type Purpose, type Spread } from '#core/foods'
+import { cardOf, mixedFood, wayOf, type Food, type Purpose, type Spread } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
+import { cutFactor, hoursOf } from '#core/hours'
+import { nearestHeat } from '#core/planning'
 import { cautionsAt } from '#core/safety'
 import type { TryKnobs } from '#core/tries'
 import type { FoodPageAnswer, NewBatch } from '#shared/contracts'
@@ -238,6 +240,8 @@ const tryLoad = computed(() =>
       food: mixed.value ?? food.value,
       card: card.value,
       purpose: purpose.value,
+      weightG: weightG.value,
+      weighed: food.value?.uncooked && weighed.value,
       forecast: forecast.value,
       machines: machines.value,
       machineId: machineId.value,
@@ -265,11 +269,19 @@ const { answer: ownHours } = useServer('foodHours', () => (foodKey.value ? { par
 /** Hours of a cut in the machine that is meant. */
 function hoursNote(item: Food['cards'][number]): string {
   const own = ownHours.value?.machines.find(({ machineId: id }) => id === machineId.value)?.cards[item.key]
-  const { way, usualHours } = wayOf(item, machine.value?.kind)
-  const factor = food.value ? purposeFactor(food.value, purpose.value, way) : 1
-  const low = Math.round(factor * (own?.low ?? usualHours.value.low))
-  const high = Math.round(factor * (own?.high ?? usualHours.value.high))
-  return high > 72 ? `${Math.round(low / 24)} to ${Math.round(high / 24)} days` : `${low} to ${high} h`
+  if (!food.value) return ''
+  const cut = { food: food.value, card: item, purpose: purpose.value }
+  const kind = machine.value?.kind
+  const { way, temperatureC } = wayOf(item, kind)
+  const factor = cutFactor(cut, way)
+  const { low, high } = hoursOf({
+    ...cut,
+    way: kind,
+    // What own runs teach of a cut is told for pieces.
+    learned: own && { low: factor * own.low, high: factor * own.high },
+    setC: machine.value && nearestHeat(temperatureC, machine.value),
+  })
+  return high > 72 ? `${Math.round(low / 24)} to ${Math.round(high / 24)} days` : `${Math.round(low)} to ${Math.round(high)} h`
 }
 async function accept() {
   if (busy.value) return

@@ -7,8 +7,6 @@ import {
   wayOf,
   type Choices,
   type FindFood,
-  type Food,
-  type MethodCard,
   type Purpose,
 } from '../foods'
 import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
@@ -31,6 +29,7 @@ import {
   type Weighing,
 } from '../log'
 import { balancePrep } from '../mass'
+import { hardeningLaw, hoursOfRun, middleOf } from '../hours'
 import { spellsOf } from '../water'
 import { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from '../machines'
 import { WAYS } from '../ways'
@@ -73,7 +72,8 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const { purpose } = intake.body
   const ledger = ledgerOf(intake, prep, splits, food, card, weighedLoad(draft.loads[0]), draft.choices)
   const balance = balancePrep(ledger)
-  const runs = runsOf(draft, { food, card, fromPowder: intake.body.fromForm === 'powder' })
+  const thicknessMm = prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm
+  const runs = runsOf(draft, { food, card, purpose, thicknessMm, choices, fromPowder: intake.body.fromForm === 'powder' })
   const run = runs.at(-1)
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(draft, run.unloadedAt)
@@ -115,7 +115,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
     gone: dry.gone,
     unpacked,
     cutName: cutName ?? card.name,
-    thicknessMm: prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm,
+    thicknessMm,
     cutBy: prep.findLast(entry => entry.body.by)?.body.by,
     jars,
     packedG: jars.reduce((sum, jar) => sum + jar.netG, 0),
@@ -162,9 +162,7 @@ function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 
   return state.rest?.endedAt === undefined ? 'resting' : 'grinding'
 }
 
-interface BatchFacts {
-  food: Food
-  card: MethodCard
+interface BatchFacts extends Pick<BatchState, 'food' | 'card' | 'purpose' | 'thicknessMm' | 'choices'> {
   fromPowder: boolean
 }
 
@@ -176,13 +174,9 @@ function runsOf(draft: BatchDraft, facts: BatchFacts): RunState[] {
 const isAfter = (entry: Entry, other: Entry) => entry.at > other.at || (entry.at === other.at && entry.seq > other.seq)
 
 /** A spell in a machine, from a loading to the next. */
-function runOf(
-  draft: BatchDraft,
-  load: EntryOf<'load'>,
-  next: EntryOf<'load'> | undefined,
-  { food, card, fromPowder }: BatchFacts,
-): RunState {
-  const { runId, machineId, positions, totalG, weightSdG, usualHours, portions } = load.body
+function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> | undefined, { fromPowder, ...cut }: BatchFacts): RunState {
+  const { food, card, thicknessMm } = cut
+  const { runId, machineId, positions, totalG, weightSdG, trayAreaM2, usualHours, portions } = load.body
   const { heats, airs: measuredAirs, moves, outlook, cycleHours } = draft.run(runId)
   const way = wayOf(card, load.body.way)
   const { takesWaterBack, nightsCount, plainHeat } = WAYS[way.way]
@@ -200,7 +194,7 @@ function runOf(
     wasNotSaid && hasLost(load, during(draft.weighs), during(draft.unloads)) ? [{ at: load.at, setC: way.temperatureC }] : []
   const measured = airs.findLast(entry => entry.body.roomC !== undefined)?.body
   const room = measured && { celsius: measured.roomC!, humidity: measured.roomHumidity! }
-  const usual = usualHours ?? way.usualHours.value
+  const usual = hoursOfRun(cut, { way, usualHours, loadedG: totalG, positions, trayAreaM2 })
   // What was dried before has no wet face any more.
   const isFresh = plainHeat && load === draft.loads[0] && !fromPowder
   const clockOf = (changes: readonly HeatChange[]) =>
@@ -209,9 +203,8 @@ function runOf(
       endAt: unloadedAt,
       referenceC: way.temperatureC,
       heats: changes,
-      wet: isFresh
-        ? { hours: WET_SHARE * Math.sqrt(usual.low * usual.high), pace: celsius => wetPacePerHour(celsius, way.temperatureC, room) }
-        : undefined,
+      wet: isFresh ? { hours: WET_SHARE * middleOf(usual), pace: celsius => wetPacePerHour(celsius, way.temperatureC, room) } : undefined,
+      closed: isFresh ? celsius => hardeningLaw(celsius - way.temperatureC, thicknessMm) : undefined,
     })
   const set = [...forgotten, ...heats.map(({ at, body }) => ({ at, setC: body.setC }))]
   const felt = heatsFelt(set, airs, plainHeat ? (load.body.dial ?? UNKNOWN_DIAL) : undefined)
@@ -250,6 +243,7 @@ function runOf(
     positions,
     present: positions.filter(position => !out.has(position)),
     usualHours,
+    trayAreaM2,
     loadedAt: load.at,
     clock,
     feltOverDial: felt.length > set.length && unloadedAt !== undefined ? overDial(heated, clockOf(set), unloadedAt) : 1,

@@ -3,7 +3,8 @@ import { effectsOfChoices } from '../foods'
 import { isOfTheFood, ofKind, partedG, type BatchState, type Entry, type RunState } from '../log'
 import { balancePrep } from '../mass'
 import { mapInterval, sdLogOf, type Finding } from '../stats'
-import { hoursByWeights, readJarAir, solidsByWeights, targetOfRun, usualHoursFactor } from '../water'
+import { hoursOfRun, middleOf } from '../hours'
+import { hoursByWeights, readJarAir, solidsByWeights, targetOfRun } from '../water'
 import { ledgerOf, stepsAhead, trimmedBasket } from './prepLedger'
 import { MUCH_LESS } from './parts'
 import { isDamp, worstLook } from './rest'
@@ -60,8 +61,7 @@ function pathOf({ prep }: BatchState): string {
  */
 function hoursOf(state: BatchState, run: RunState, entries: readonly Entry[]): Finding | undefined {
   if (run.way.partOnly) return undefined
-  const { low, high } = run.way.usualHours.value
-  const usual = Math.log(Math.sqrt(low * high) * usualHoursFactor(state, run.way.way)) + Math.log(run.feltOverDial)
+  const usual = Math.log(middleOf(hoursOfRun(state, run, { learned: false }))) + Math.log(run.feltOverDial)
   const byWeights = run.weighings.length > 0 ? hoursByWeights(state, run) : undefined
   const found = byWeights && byWeights.doubt <= MOST_DOUBT ? byWeights : hoursByHand(state, run, entries)
   return found && { log: found.log - usual, doubt: found.doubt }

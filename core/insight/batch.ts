@@ -1,8 +1,8 @@
-import { dryingRunOf, estimateOfRun, usualHoursFactor } from '../water'
+import { dryingRunOf, estimateOfRun } from '../water'
+import { hoursOfRun } from '../hours'
 import { USUAL_ROOM } from '../air'
 import { inForce, ofKind, type BatchState, type Entry, type EntryOf, type RunState } from '../log'
-import { dutyAt } from '../machines'
-import { HOUR } from '../time'
+import { heatOverTime } from '../machines'
 import { WAYS } from '../ways'
 import { estimateDrying } from '../kinetics'
 import type { BatchInsight } from './types'
@@ -34,14 +34,8 @@ export function batchInsight(state: BatchState, entries: readonly Entry[]): Batc
 }
 
 /** Hours at its machine's rated power that a run's heat came to. */
-function fullPowerHours({ clock, unloadedAt, way, room = USUAL_ROOM }: RunState): number {
-  if (unloadedAt === undefined) return 0
-  return clock.spells.reduce(
-    (sum, { from, to = unloadedAt, setC }) =>
-      sum + (Math.max(0, Math.min(to, unloadedAt) - from) / HOUR) * dutyAt(WAYS[way.way], setC, room.celsius),
-    0,
-  )
-}
+const fullPowerHours = ({ clock, loadedAt, unloadedAt = loadedAt, way, room = USUAL_ROOM }: RunState): number =>
+  heatOverTime(clock.spells, WAYS[way.way], room.celsius, unloadedAt)
 
 function handsMinutes(state: BatchState, log: readonly Entry[]): number {
   const prep = state.beganDry ? 0 : (state.food.handsMinutesKg.value * state.intake.body.weightG) / 1000
@@ -72,9 +66,7 @@ function toldAtLoading(state: BatchState): BatchInsight['told'] {
   if (!run || run.unloadedAt === undefined || run.way.partOnly || state.earlierRuns.length > 0 || run.weighings.length < 2) return undefined
   const { p10, p50, p90 } = estimateOfRun(state)!.hoursToTarget
   if (!Number.isFinite(p90) || p90 / p10 > TOO_WIDE) return undefined
-  const { low, high } = run.usualHours ?? run.way.usualHours.value
-  const thickness = run.usualHours ? 1 : usualHoursFactor(state, run.way.way)
-  return { low: low * thickness, high: high * thickness, took: p50 / run.feltOverDial }
+  return { ...hoursOfRun(state, run), took: p50 / run.feltOverDial }
 }
 
 /** What was said when half of the run was over, beside what came: the test of the windows on the household's own runs. */

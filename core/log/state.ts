@@ -97,6 +97,8 @@ export interface RunState {
   /** Whether the trays were weighed one by one. */
   traysWeighed: boolean
   loadedG: number
+  /** Of one tray, m², where it was written down. */
+  trayAreaM2?: number
   /** It was not weighed: its doubt, standard deviation, g. */
   loadedSdG?: number
   /** It was said to be all there was, though it was less than expected. */
@@ -108,11 +110,11 @@ export interface RunState {
   setC: number | null
   /** The room's air as last measured during the run. */
   room?: Air
-  /** What was last measured in the machine with the heat on, °C. */
   /** When its heat was last set. */
   setAt: number
   /** What was measured in the machine, oldest first, °C. */
   probed: { at: number; chamberC: number }[]
+  /** What was last measured in the machine with the heat on, °C. */
   chamberC?: number
   clock: DryingClock
   /** Its hours as felt over the same by the dial alone: what was measured in the machine may tell of another heat. */

@@ -3,4 +3,4 @@ export { evennessOf, swapsWorthMaking, type PlaceEvenness, type PlacePace } from
 export { tareOf } from './tare'
 export { DIAL_SD, thermostatOffset, type HeatSeen } from './thermostat'
 export { upkeepOf, type UpkeepState } from './upkeep'
-export { DUTY, dutyAt } from './power'
+export { DUTY, dutyAt, heatOverTime } from './power'

@@ -1,3 +1,5 @@
+import { HOUR } from '../time'
+
 /** Share of the rated power that a dryer's heater and fan draw over a run at the usual heat (common practice; measure your own). */
 export const DUTY = { mean: 0.65, sd: 0.1 }
 /** The usual heat over its room, K: at 57 °C in a room of 20 °C. What a heater must make goes with how far it is above its room. */
@@ -14,4 +16,20 @@ export function dutyAt(machine: { underVacuum: boolean; drawsPower: boolean }, s
   if (!machine.drawsPower) return 0
   if (machine.underVacuum) return 1
   return Math.min(MOST, Math.max(LEAST, (DUTY.mean * (setC - roomC)) / USUAL_RISE_K))
+}
+
+/**
+ * Hours at the rated power that spells of heat come to, until an instant.
+ * @param spells instants between which the heat was on, °C; the last may be open
+ */
+export function heatOverTime(
+  spells: readonly { from: number; to?: number; setC: number }[],
+  machine: Parameters<typeof dutyAt>[0],
+  roomC: number,
+  until: number,
+): number {
+  return spells.reduce(
+    (sum, { from, to = until, setC }) => sum + (Math.max(0, Math.min(to, until) - from) / HOUR) * dutyAt(machine, setC, roomC),
+    0,
+  )
 }

@@ -9,8 +9,9 @@ import { jarTakesG, looseGMl } from '../keeping'
 import { targetWeight } from '../mass'
 import { intervalOf, randomSource, sdLogOf, type Interval } from '../stats'
 import { reachIn } from '../water'
-import { hoursAtHeat, nearestHeat } from './loading'
-import { traysFor, trayTakesG } from './trayLoad'
+import { nearestHeat } from './loading'
+import { hoursOf, middleOf } from '../hours'
+import { loadsFor, traysFor, trayTakesG } from './trayLoad'
 import { HOUR } from '../time'
 
 /** A factor on the reference's figure, from so many own lots. */
@@ -132,14 +133,13 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const ownDensity = own.density && times(food.powderDensity.value.mean, own.density)
   const recovery = own.recovery ? times(USUAL_RECOVERY.median, own.recovery) : USUAL_RECOVERY
   const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
-  const usual = input.usualHours ?? usualHours.value
   const { lowC = -Infinity, highC = Infinity } = machine
   const setC = nearestHeat(temperatureC, { lowC, highC })
   const duty = dutyAt(WAYS[way], setC, USUAL_ROOM.celsius)
+  const usual = hoursOf({ food, card, way, purpose: input.purpose, learned: input.usualHours, setC })
   // What own runs taught beside the card, for hours that come from the load itself.
-  const pace = Math.sqrt((usual.low * usual.high) / (usualHours.value.low * usualHours.value.high))
-  const heat = hoursAtHeat(way, setC, temperatureC)
-  const load = { median: heat * Math.sqrt(usual.low * usual.high), sdLog: sdLogOf({ p10: usual.low, p90: usual.high }) }
+  const pace = middleOf(input.usualHours ?? usualHours.value) / middleOf(usualHours.value)
+  const load = { median: middleOf(usual), sdLog: sdLogOf({ p10: usual.low, p90: usual.high }) }
   const tray = trayTakesG(card, machine.trayAreaM2, machine.kind)
   const cycleOf = freezeHours(food, card, machine)
   const free = Math.min(machine.trays, machine.free ?? machine.trays)
@@ -168,8 +168,8 @@ export function forecastBasket(input: ForecastInput): Forecast {
     trays[i] = traysFor(prepared[i]!, perTray, cycleOf !== undefined)
     // What finds a place goes in now, the rest when the others are out.
     const first = Math.min(free, trays[i]!)
-    const later = Math.ceil((trays[i]! - first) / machine.trays)
-    loads[i] = (first > 0 ? 1 : 0) + later
+    loads[i] = loadsFor(trays[i]!, machine.trays, free)
+    const later = loads[i]! - (first > 0 ? 1 : 0)
     const place = Math.min(trays[i]!, machine.trays)
     hours[i] = cycleOf ? cycleOf(prepared[i]! / Math.ceil(trays[i]! / machine.trays), place) * vary({ ...load, median: pace }) : vary(load)
     const elapsed = elapsedHours(machine.kind, hours[i]!) * HOUR
@@ -194,10 +194,17 @@ export function forecastBasket(input: ForecastInput): Forecast {
     const { p10, p50, p90 } = intervalOf(draws)
     return { p10: Math.round(p10), p50: Math.round(p50), p90: Math.round(p90) }
   }
+  const preparedG = intervalOf(prepared)
+  // The middle as the load form counts them.
+  const counted = traysFor(preparedG.p50, tray.mean, cycleOf !== undefined)
+  const about = (draws: Float64Array, p50: number) => {
+    const { p10, p90 } = whole(draws)
+    return { p10: Math.min(p10, p50), p50, p90: Math.max(p90, p50) }
+  }
   return {
-    preparedG: intervalOf(prepared),
-    trays: whole(trays),
-    loads: whole(loads),
+    preparedG,
+    trays: about(trays, counted),
+    loads: about(loads, loadsFor(counted, machine.trays, free)),
     hoursPerLoad: intervalOf(hours),
     endsAt: intervalOf(ends),
     dryG: intervalOf(dry),

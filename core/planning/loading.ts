@@ -1,5 +1,4 @@
 import type { Air } from '../air'
-import { pacePerHour, WET_SHARE, wetPacePerHour } from '../kinetics'
 import { WAYS, type WayKey } from '../ways'
 
 /** Less than this many degrees apart is the same heat, °C. */
@@ -38,12 +37,6 @@ export function heatChoices(
 /** The card's heat, or as near as a machine comes to it, °C. */
 export function nearestHeat(cardC: number, { lowC, highC }: { lowC: number; highC: number }): number {
   return Math.min(highC, Math.max(lowC, cardC))
-}
-
-/** Hours at a heat over those at the card's: 1 where there is no dial to turn. */
-export function hoursAtHeat(way: WayKey, celsius: number, cardC: number): number {
-  if (!WAYS[way].plainHeat) return 1
-  return WET_SHARE / wetPacePerHour(celsius, cardC) + (1 - WET_SHARE) / pacePerHour(celsius, cardC)
 }
 
 /** Extension guidance for drying outdoors: at least so warm, and at most so humid. */

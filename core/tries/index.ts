@@ -1,10 +1,8 @@
 export {
   changeBetween,
   HOT_START_K,
-  neverDry,
   tryLoad,
   usualKnobs,
-  type RunningLoad,
   type TryChange,
   type TryKnobs,
   type TryLoad,

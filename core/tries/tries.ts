@@ -1,17 +1,19 @@
-import { wetBasis } from '../mass'
 import { USUAL_ROOM, type Air } from '../air'
+import { dangerZoneOf, foldBatch } from '../batch'
 import { InputError, type Problem } from '../errors'
-import { asCut, cardOf, purposeFactor, targetIn, wayOf, type Food, type Purpose } from '../foods'
-import { dutyAt } from '../machines'
-import { HOLD_C, hoursAtHeat, nearestHeat } from '../planning'
-import { COOKING_STEPS, dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
-import { Rack, rackSettings, type RackSettings } from '../simulation'
-import { isothermOf, moistureAt } from '../sorption'
-import { Z_90, intervalOf, sdLogOf, type Interval } from '../stats'
-import { reachIn } from '../water'
+import { cardOf, wayOf, type Food } from '../foods'
+import { cutFactor, heatLaw, hoursOf, hoursOfRun, layerKgM2 } from '../hours'
+import { curveIn, valueAt } from '../kinetics'
+import type { BatchState, Entry, EntryBody, UsualHours } from '../log'
+import { heatOverTime } from '../machines'
+import { HOLD_C, isAsleep, nearestHeat, loadsFor, sleepAround, traysFor, type Household } from '../planning'
+import { COOKING_STEPS } from '../safety'
+import { Z_90, type Interval } from '../stats'
+import { DAY, HOUR } from '../time'
+import { estimateOfRun, reachOf, targetOfRun, type Reach } from '../water'
 import { WAYS, type WayKey } from '../ways'
 
-const { abs, exp, max, min, round, sqrt } = Math
+const { abs, max, min, round } = Math
 
 /** A machine as a try takes it. */
 export interface TryMachine {
@@ -25,8 +27,8 @@ export interface TryMachine {
   watts: number
   lowC: number
   highC: number
-  /** Hours of each card in it, 10th and 90th percentile, as own runs taught; the card's own where one is missing. */
-  usualHours?: Readonly<Record<string, { low: number; high: number }>>
+  /** Hours of each card in it for pieces as the card cuts them, as own runs taught; the card's own where one is missing. */
+  usualHours?: Readonly<Record<string, UsualHours>>
   /** How its slowest place dries against the middle; 1 where nobody knows. */
   slowest?: number
 }
@@ -41,39 +43,28 @@ export interface TryKnobs {
   hotH: number
   /** Wet food on a square metre, kg. */
   loadKgM2: number
-  room: Air
-  /** Draught over the machine's own, 1 as it is. */
-  fan: number
+  /** As it was measured or is supposed; undefined where nobody knows. */
+  room?: Air
   night: 'leave' | 'off' | 'warm'
   /** Places are changed halfway. */
   rotate: boolean
 }
 
-/** The load that is tried. */
+/** The load that is tried: what its log says so far, behind which what would be written next is put. */
 export interface TryLoad {
   food: Food
-  purpose: Purpose
-  /** Ready for the trays, g. */
+  /** Log of the batch; of a basket that is typed in, the intake that would be written. */
+  log: readonly Entry[]
+  /** Ready for the trays, or on them, g. */
   preparedG: number
-  solids: { mean: number; sd: number }
   machines: readonly TryMachine[]
-  /** Hour of the day at which it begins, and the hours of sleep. */
-  startHour: number
-  sleep: { from: number; to: number }
+  /** When it would be loaded, or turned at: an instant. */
+  startAt: number
+  household: Household
   /** As it was cut, where that is known. */
   thicknessMm?: number
-  /** What the log says of a load that is in a machine already: nothing begins anew. */
-  running?: RunningLoad
-}
-
-/** What the estimator believes of a load that runs. */
-export interface RunningLoad {
-  /** Water now, wet basis, and hours of the present heat until it is dry. */
-  moistureNow: Interval
-  hoursToTarget: Interval
-  setC: number
-  /** Net weight on the trays now. */
-  weightG: number
+  /** It is in a machine already, at a heat or none: nothing begins anew. */
+  running?: { setC: number | null; usualC: number; room?: Air }
 }
 
 export interface TryResult {
@@ -81,10 +72,8 @@ export interface TryResult {
   /** Hours from the start, and water of the load at each, wet basis: 8 of 10 within. */
   hours: number[]
   water: Interval[]
-  /** Hours until it is dry; Infinity where it does not get there within `horizonH`. */
+  /** Hours until it is dry; Infinity where it does not get there. */
   finishH: Interval
-  /** So many hours were tried. */
-  horizonH: number
   /** Of the slowest place, in the middle; undefined where no place is known to be slow. */
   lastTrayH?: number
   trays: number
@@ -93,243 +82,192 @@ export interface TryResult {
   kWh?: number
   /** Hours in which perishable food stands wet where things grow; undefined where it is not. */
   dangerH?: number
-  /** Share by which a closed skin draws its end out. */
+  /** Share by which an outside that closes draws its end out. */
   hardening: number
-  /** Least water that this air and heat can reach. */
-  lowest: number
+  /** How dry this air and heat can make it. */
+  reach: Reach
   target: number
   /** It ends while people sleep, in more than one case of five. */
   endsAtNight: boolean
 }
 
-/** Ways in which a load of one kind comes out: so many equally likely ones, from quick to slow. */
-const CASES = [-1.465, -0.792, -0.366, 0, 0.366, 0.792, 1.465]
-/** Which solids go with which pace: as far from order as seven can be. */
-const SOLIDS = [0.366, -0.792, 1.465, 0, -1.465, 0.792, -0.366]
-const STEP_H = 0.25
 /** A hot start is so much hotter, where the machine can. */
 export const HOT_START_K = 10
-/** Horizon: so many times the longest hours, and the nights beside. */
-const HORIZON = 2.6
-const LONGEST_H = 200
-/** A run is dried in about so many steps, however long it takes. */
-const STEPS_A_RUN = 120
 /** Points of the curve that is drawn. */
 const POINTS = 72
-/**
- * An outside closes where it is hotter than the card by more than `aboveC`, fully from `fullC`, at a rate of `rate` ways out an hour
- * through 6 mm (a rack doubles it for every five degrees), and only where it is thick (common practice: thin food does not). Set so that
- * 15 K too hot take a tenth to a quarter longer for it, no more: drying runs of slices still get shorter up to 70 or 80 °C (published
- * widely; from memory), while practice warns of the outside.
- */
-const HARDENS = { aboveC: 5, fullC: 15, rate: 0.004, atMm: 6, fromMm: 4 }
-/** Nobody knows how much of it a load has: by case, against the usual. */
-const HARDENS_BY_CASE = [1, 0, 2, 1, 0.5, 2, 0]
-/** Fuller trays let less air through: the face's share falls with what lies over the card's layer. */
-const EMPTIER = 0.3
+/** Nights ahead that are told what happens in them: for twice the hours of heat that it may take, in days of so many, and at most. */
+const NIGHTS = { hoursTimes: 2, dayH: 16, most: 30 }
+/** What never gets dry is drawn and reckoned for so long, h. */
+const NEVER_H = 72
+/** Ends as likely as each other, in standard deviations about the middle. */
+const CASES = [-1.465, -0.792, -0.366, 0, 0.366, 0.792, 1.465]
 const WOKEN_SHARE = 0.2
+/** A place is slow from this pace on. */
+const SLOW = 0.95
+const RUN = 'tried'
 
 /**
- * What would come of a load with these knobs: seven kinds of it, from quick to slow, each dried on paper. Of a load that runs each kind
- * begins at what the estimator believes of it, and its clock is set so that left alone it ends when the estimator says.
+ * What would come of a load with these knobs: what would be logged is written behind its log, and read as every page reads a log. So a try
+ * that is taken over says the same once it is loaded.
  * @throws InputError with the knob and what would mend it
  */
 export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const machine = checkKnobs(load, knobs)
-  const { food, purpose } = load
-  const card = cardOf(food, knobs.cardKey)
-  const { temperatureC, usualHours } = wayOf(card, machine.kind)
-  const target = targetIn(asCut(food, card), purpose, machine.kind)
-  const usual = machine.usualHours?.[card.key] ?? usualHours.value
-  const factor = purposeFactor(food, purpose, machine.kind)
-  const [median, sdLog] = [factor * sqrt(usual.low * usual.high), sdLogOf({ p10: usual.low, p90: usual.high })]
-  const thickness = card.thicknessMm ? knobs.thicknessMm / card.thicknessMm : 1
-  const over = knobs.loadKgM2 / card.trayLoadKgM2.mean
-  const perTrayG = 1000 * knobs.loadKgM2 * machine.trayAreaM2
-  const trays = max(1, Math.ceil(load.preparedG / perTrayG - 1e-9))
-  // What finds a place goes in now, the rest when the others are out: as a forecast counts.
-  const first = min(trays, machine.trays, machine.free ?? machine.trays)
-  const loads = (first > 0 ? 1 : 0) + Math.ceil((trays - first) / machine.trays)
-  const hotC = min(machine.highC, knobs.setC + HOT_START_K)
-  const tooHot = (knobs.hotH > 0 ? hotC : knobs.setC) - temperatureC - HARDENS.aboveC
-  const closes =
-    knobs.thicknessMm < HARDENS.fromMm
-      ? 0
-      : (HARDENS.rate * max(0, min(1, tooHot / (HARDENS.fullC - HARDENS.aboveC))) * HARDENS.atMm) / knobs.thicknessMm
-  const settingsOf = (hours: number, solids: number, hardening: number): RackSettings => {
-    const settings = rackSettings({
-      food,
-      cardKey: card.key,
-      way: machine.kind,
-      purpose,
-      trayWeightsG: [perTrayG],
-      solids,
-      hours,
-      thickness,
-      hardening,
-      traySpread: 0,
-      seed: 1,
-    })
-    return {
-      ...settings,
-      stepH: min(0.4, max(0.1, hours / STEPS_A_RUN)),
-      evaporationRate: settings.evaporationRate * (over > 1 ? 1 / over : over ** -EMPTIER),
-    }
-  }
-  const believed = load.running?.hoursToTarget.p90
-  const longest = believed === undefined ? median * exp(1.3 * sdLog) : Number.isFinite(believed) ? max(4, believed) : 2 * median
-  const horizon = min(
-    LONGEST_H,
-    HORIZON * longest * max(1, hoursAtHeat(machine.kind, knobs.setC, temperatureC)) * max(1, thickness ** 1.5) + 12,
-  )
-  const zoneC = dangerHotC(
-    food,
-    card.steps.some(({ step }) => COOKING_STEPS.includes(step)),
-  )
-  const running = load.running && runningCases(load, load.running, settingsOf, median)
-  const cases = CASES.map((z, i) => {
-    const solids = min(0.95, max(0.02, load.solids.mean + SOLIDS[i]! * load.solids.sd))
-    const hours = median * exp(z * sdLog)
-    const rack = running ? running(z) : new Rack(settingsOf(hours, solids, closes * HARDENS_BY_CASE[i]!))
-    return through(rack, load, knobs, { horizon, target, hotC, machine, zoneC })
-  })
-  const finishH = intervalOf(cases.map(item => item.finishH))
-  const middle = cases[Math.floor(CASES.length / 2)]!
-  const shown = min(horizon, (Number.isFinite(finishH.p90) ? finishH.p90 * 1.12 : horizon) + 0.5)
-  const hours = Array.from({ length: POINTS + 1 }, (_, i) => (shown * i) / POINTS)
-  const water = hours.map(hour => intervalOf(cases.map(item => at(item.water, hour))))
-  const withoutSkin =
-    closes > 0 && !running && Number.isFinite(middle.finishH)
-      ? through(new Rack(settingsOf(median, load.solids.mean, 0)), load, knobs, { horizon, target, hotC, machine, zoneC }).finishH
-      : undefined
+  const state = foldBatch(load.running ? turnedLog(load, knobs, machine) : loadedLog(load, knobs, machine), () => load.food)!
+  const run = state.run!
+  const { startAt, household } = load
+  const estimate = estimateOfRun(state, startAt)!
+  const { hoursToTarget } = estimate
+  const instantOf = (clockH: number) => max(startAt, run.clock.instantAt(clockH))
+  const hoursFrom = (clockH: number) => (instantOf(clockH) - startAt) / HOUR
+  const finishH = { p10: hoursFrom(hoursToTarget.p10), p50: hoursFrom(hoursToTarget.p50), p90: hoursFrom(hoursToTarget.p90) }
+  const ends = Number.isFinite(finishH.p50)
+  const until = startAt + (ends ? finishH.p50 : NEVER_H) * HOUR
+  const trays = traysFor(load.preparedG, 1000 * knobs.loadKgM2 * machine.trayAreaM2)
+  const loads = loadsFor(trays, machine.trays, machine.free)
   const slow = machine.slowest ?? 1
+  const { celsius } = knobs.room ?? USUAL_ROOM
+  const ahead = run.clock.spells.map(spell => ({ ...spell, from: max(startAt, spell.from) }))
+  const asCooked = cookedBy(state, startAt)
+  const danger = dangerZoneOf(asCooked, until)
+  const woken = CASES.filter(z => isAsleepAt(instantOf(quantile(hoursToTarget, z)), household))
   return {
     knobs,
-    hours,
-    water,
+    ...curveOf(state, estimate, finishH, startAt),
     finishH,
-    horizonH: horizon,
-    ...(slow < 0.95 && trays > 1 && Number.isFinite(finishH.p50) && { lastTrayH: finishH.p50 / (knobs.rotate ? (slow + 1) / 2 : slow) }),
+    ...(slow < SLOW && trays > 1 && ends && { lastTrayH: hoursFrom(hoursToTarget.p50 / (knobs.rotate ? (slow + 1) / 2 : slow)) }),
     trays,
     loads,
-    kWh: Number.isFinite(middle.finishH) ? (loads * machine.watts * middle.fullPowerH) / 1000 : undefined,
-    ...(zoneC !== undefined && { dangerH: middle.dangerH }),
-    hardening: withoutSkin === undefined ? 0 : max(0, middle.finishH / withoutSkin - 1),
-    lowest: reachIn(food, machine.kind, target, knobs.setC, knobs.room).lowest.p50,
-    target,
-    endsAtNight:
-      cases.filter(item => Number.isFinite(item.finishH) && isNight(load, load.startHour + item.finishH)).length / cases.length >
-      WOKEN_SHARE,
+    kWh: ends ? (loads * machine.watts * heatOverTime(ahead, WAYS[machine.kind], celsius, until)) / 1000 : undefined,
+    ...(danger && { dangerH: max(0, danger.hours - (dangerZoneOf(asCooked, startAt)?.hours ?? 0)) }),
+    hardening: hardened(state, knobs, machine),
+    reach: reachOf(state, run),
+    target: targetOfRun(state, run),
+    endsAtNight: woken.length / CASES.length > WOKEN_SHARE,
   }
 }
 
-interface Case {
-  finishH: number
-  water: Float64Array
-  /** Hours at the rated power that its heat comes to. */
-  fullPowerH: number
-  dangerH: number
+/** What its card cooks is cooked when it is loaded, whether somebody wrote it down or not: then it is perishable. */
+function cookedBy(state: BatchState, at: number): BatchState {
+  const cooks = state.card.steps.find(({ step }) => COOKING_STEPS.includes(step))
+  if (!cooks || state.prep.some(({ body }) => COOKING_STEPS.includes(body.step))) return state
+  const body = { kind: 'prep' as const, step: cooks.step, effect: 'none' as const }
+  return { ...state, prep: [...state.prep, { id: 'cooked', seq: 0, at, recordedAt: at, body }] }
 }
 
-/** Dries one rack through its days and nights. */
-function through(
-  rack: Rack,
-  load: TryLoad,
-  knobs: TryKnobs,
-  { horizon, target, hotC, machine, zoneC }: { horizon: number; target: number; hotC: number; machine: TryMachine; zoneC?: number },
-): Case {
-  const steps = Math.ceil(horizon / STEP_H)
-  const water = new Float64Array(steps + 1)
-  water[0] = rack.moisture
-  let finishH = water[0] <= target ? 0 : Infinity
-  let fullPowerH = 0
-  let dangerH = 0
-  const safeX = moistureAt(isothermOf(load.food), SAFE_ACTIVITY, 25)
-  const wetEnough = wetBasis(safeX)
-  const unheated = WAYS[machine.kind].unheated
-  for (let i = 1; i <= steps; i++) {
-    const hour = (i - 1) * STEP_H
-    const night = isNight(load, load.startHour + hour)
-    const set = hour < knobs.hotH ? hotC : knobs.setC
-    const setC = unheated
-      ? null
-      : night && knobs.night === 'off'
-        ? null
-        : night && knobs.night === 'warm'
-          ? min(machine.highC, max(machine.lowC, HOLD_C))
-          : set
-    const air = { setC: unheated ? knobs.setC : setC, room: knobs.room, fan: knobs.fan }
-    rack.advance(STEP_H, air)
-    const now = rack.moisture
-    water[i] = now
-    if (finishH === Infinity) {
-      if (setC !== null) fullPowerH += STEP_H * dutyAt(WAYS[machine.kind], setC, knobs.room.celsius)
-      const celsius = setC ?? knobs.room.celsius
-      if (now > wetEnough && zoneC !== undefined) dangerH += STEP_H * dangerRate(celsius, zoneC)
-      if (now <= target) finishH = hour + (STEP_H * (water[i - 1]! - target)) / max(1e-9, water[i - 1]! - now)
-      // Nothing more is asked of it than what is drawn after its end.
-    } else if (hour > finishH * 1.3 + 1) {
-      water.fill(now, i)
-      break
-    }
-  }
-  return { finishH, water, fullPowerH, dangerH }
+/** Water of the load from the start to past its end. */
+function curveOf(
+  state: BatchState,
+  estimate: Parameters<typeof curveIn>[1],
+  { p50, p90 }: Interval,
+  startAt: number,
+): Pick<TryResult, 'hours' | 'water'> {
+  const shown = (Number.isFinite(p90) ? p90 * 1.12 : max(NEVER_H, Number.isFinite(p50) ? 2 * p50 : 0)) + 0.5
+  const hours = Array.from({ length: POINTS + 1 }, (_, i) => (shown * i) / POINTS)
+  const { points } = curveIn('moisture', estimate)
+  return { hours, water: hours.map(hour => valueAt(points, state.run!.clock.equivalentHoursAt(startAt + hour * HOUR))) }
 }
 
-const at = (water: Float64Array, hour: number) => {
-  const place = min(water.length - 1, hour / STEP_H)
-  const low = Math.floor(place)
-  const next = water[min(water.length - 1, low + 1)]!
-  return water[low]! + (next - water[low]!) * (place - low)
+const isAsleepAt = (at: number, household: Household) => Number.isFinite(at) && isAsleep(at, household)
+
+/** Between its ends hours are spread about as their logarithm is. */
+function quantile({ p10, p50, p90 }: Interval, z: number): number {
+  const end = z < 0 ? p10 : p90
+  if (!Number.isFinite(end) || !(p50 > 0)) return z < 0 ? p50 : end
+  return p50 * (max(1e-4, end) / p50) ** (abs(z) / Z_90)
 }
 
-/** People sleep at that hour, counted from the midnight before the start. */
-const isNight = ({ sleep }: Pick<TryLoad, 'sleep'>, hour: number) => {
-  const clock = ((hour % 24) + 24) % 24
-  return sleep.from < sleep.to ? clock >= sleep.from && clock < sleep.to : clock >= sleep.from || clock < sleep.to
+/** Share by which an outside that closes at such a heat draws the whole out. */
+function hardened({ card, thicknessMm }: BatchState, { setC }: TryKnobs, { kind }: TryMachine): number {
+  const { temperatureC } = wayOf(card, kind)
+  return heatLaw(kind, setC, temperatureC, { thicknessMm }) / heatLaw(kind, setC, temperatureC) - 1
 }
+
+/** The log as it would be once it is cut and loaded so. */
+function loadedLog(load: TryLoad, knobs: TryKnobs, machine: TryMachine): Entry[] {
+  const { food, preparedG } = load
+  const card = cardOf(food, knobs.cardKey)
+  const log = load.log.map(entry => (entry.body.kind === 'intake' ? { ...entry, body: { ...entry.body, cardKey: card.key } } : entry))
+  const before = foldBatch(log, () => food)!
+  const { purpose, choices } = before
+  const thicknessMm = card.thicknessMm && knobs.thicknessMm
+  const isCut = card.key === before.card.key && (thicknessMm ?? before.thicknessMm) === before.thicknessMm
+  const own = machine.usualHours?.[card.key]
+  const factor = cutFactor({ food, card, purpose, choices, thicknessMm }, machine.kind)
+  return written(load, log, [
+    ...(isCut ? [] : [{ kind: 'prep' as const, step: 'cut' as const, effect: 'none' as const, cutName: card.name, thicknessMm }]),
+    {
+      kind: 'load',
+      runId: RUN,
+      machineId: machine.id,
+      // All of it, as if one tray were large enough: what counts is how much lies on a square metre.
+      positions: [1],
+      totalG: preparedG,
+      trayAreaM2: preparedG / 1000 / knobs.loadKgM2,
+      way: machine.kind,
+      ...(own && { usualHours: { low: own.low * factor, high: own.high * factor, runs: own.runs } }),
+    },
+    ...airOf(RUN, knobs),
+    ...heatsAhead(
+      RUN,
+      load,
+      knobs,
+      machine,
+      hoursOf({ ...before, card, thicknessMm, way: machine.kind, learned: own, setC: knobs.setC }).high,
+    ),
+  ])
+}
+
+/** The log of a run as it would be once its heat is turned so, from now on. */
+function turnedLog(load: TryLoad, knobs: TryKnobs, machine: TryMachine): Entry[] {
+  const { running, log, food } = load
+  const state = foldBatch(log, () => food)!
+  const { runId } = state.run!
+  const isLeft = knobs.setC === running!.setC && knobs.night === 'leave'
+  return written(load, log, [
+    ...(isSameAir(knobs.room, running!.room) ? [] : airOf(runId, knobs)),
+    ...(isLeft ? [] : heatsAhead(runId, load, knobs, machine, hoursOfRun(state, state.run!).high)),
+  ])
+}
+
+/** A body that comes next, or at a time to come. */
+type Ahead = EntryBody | { at: number; body: EntryBody }
+
+/** Entries behind a log. */
+function written({ startAt }: TryLoad, log: readonly Entry[], ahead: readonly Ahead[]): Entry[] {
+  const seq = max(0, ...log.map(entry => entry.seq)) + 1
+  return [
+    ...log,
+    ...ahead.map((item, i): Entry => {
+      const { at, body } = 'kind' in item ? { at: startAt, body: item } : item
+      return { id: `tried-${i}`, seq: seq + i, at, recordedAt: at, body }
+    }),
+  ]
+}
+
+const isSameAir = (a?: Air, b?: Air) => a?.celsius === b?.celsius && a?.humidity === b?.humidity
+const airOf = (runId: string, { room }: TryKnobs): EntryBody[] =>
+  room ? [{ kind: 'air', runId, roomC: room.celsius, roomHumidity: room.humidity }] : []
 
 /**
- * Racks for what is believed of a load that runs: one is dried on paper to each of the moistures that it may have now, and its clock
- * is set so that, at the heat it has, it is dry in the hours that are believed for it.
+ * What is set now, after a hot start, and at each bedtime and waking to come.
+ * @param mayTakeH hours of heat that it may well take
  */
-function runningCases(
-  { purpose, food, solids }: TryLoad,
-  running: RunningLoad,
-  settingsOf: (hours: number, solids: number, hardening: number) => RackSettings,
-  median: number,
-): (z: number) => Rack {
-  const target = targetIn(food, purpose)
-  const base = settingsOf(median, solids.mean, 0)
-  const quantile = ({ p10, p50, p90 }: Interval, z: number) => {
-    const end = z < 0 ? p10 : p90
-    if (!Number.isFinite(end)) return z < 0 ? p50 : Infinity
-    return max(1e-4, p50 * (max(1e-4, end) / max(1e-4, p50)) ** (abs(z) / Z_90))
-  }
-  // How long the paper takes, at the heat it has, from each moisture to the target: one run serves all.
-  const run = new Rack(base)
-  const marks: { hours: number; moisture: number }[] = []
-  while (run.hours < LONGEST_H && run.moisture > target) {
-    marks.push({ hours: run.hours, moisture: run.moisture })
-    run.advance(STEP_H, { setC: running.setC, room: USUAL_ROOM })
-  }
-  const toTarget = run.hours
-  const hoursAt = (moisture: number) => {
-    const i = marks.findIndex(mark => mark.moisture <= moisture)
-    if (i === 0) return 0
-    if (i < 0) return toTarget
-    const [before, after] = [marks[i - 1]!, marks[i]!]
-    return before.hours + ((before.moisture - moisture) / max(1e-9, before.moisture - after.moisture)) * STEP_H
-  }
-  return z => {
-    const now = max(target * 1.0001, quantile(running.moistureNow, z))
-    const left = quantile(running.hoursToTarget, z)
-    const since = min(hoursAt(now), toTarget - 0.02)
-    const clock = Number.isFinite(left) ? (toTarget - since) / max(0.05, left) : 0.05
-    const rack = new Rack(base)
-    rack.advance(since, { setC: running.setC, room: USUAL_ROOM })
-    return rack.paced(clock)
-  }
+function heatsAhead(runId: string, { household, startAt }: TryLoad, knobs: TryKnobs, machine: TryMachine, mayTakeH: number): Ahead[] {
+  const set = (at: number, setC: number | null): Ahead => ({ at, body: { kind: 'heat', runId, setC } })
+  const hotTo = startAt + knobs.hotH * HOUR
+  const heatAt = (at: number) => (at < hotTo ? min(machine.highC, knobs.setC + HOT_START_K) : knobs.setC)
+  if (knobs.night === 'leave') return [set(startAt, heatAt(startAt)), ...(knobs.hotH > 0 ? [set(hotTo, knobs.setC)] : [])]
+  const atNight = knobs.night === 'off' ? null : min(machine.highC, max(machine.lowC, HOLD_C))
+  const first = sleepAround(startAt, household)
+  const count = min(NIGHTS.most, 2 + Math.ceil((NIGHTS.hoursTimes * mayTakeH) / NIGHTS.dayH))
+  const nights = Array.from({ length: count }, (_, i) => ({ from: max(startAt, first.from + i * DAY), to: first.to + i * DAY }))
+  const isNight = (at: number) => nights.some(night => at >= night.from && at < night.to)
+  return [
+    set(startAt, isNight(startAt) ? atNight : heatAt(startAt)),
+    ...(knobs.hotH > 0 && !isNight(hotTo) ? [set(hotTo, knobs.setC)] : []),
+    ...nights.flatMap(({ from, to }) => [...(from > startAt ? [set(from, atNight)] : []), set(to, heatAt(to))]),
+  ]
 }
 
 /** The machine of the knobs. @throws InputError with the knob and what would mend it */
@@ -344,9 +282,8 @@ function checkKnobs(load: TryLoad, knobs: TryKnobs): TryMachine {
   if (!within(knobs.setC, machine.lowC, machine.highC)) say('setC', `${machine.name} goes from ${machine.lowC} to ${machine.highC} °C.`)
   if (!within(knobs.hotH, 0, 12)) say('hotH', 'A hot start lasts up to 12 hours.')
   if (!within(knobs.loadKgM2, 0.05, 40)) say('loadKgM2', 'A tray carries 0.05 to 40 kg on a square metre.')
-  if (!within(knobs.fan, 0.1, 3)) say('fan', 'A draught is a tenth to three times the machine’s own.')
-  if (!within(knobs.room.celsius, -10, 45)) say('room.celsius', 'Air of a room is between −10 and 45 °C.')
-  if (!within(knobs.room.humidity, 0.05, 0.98)) say('room.humidity', 'Humidity is between 5 and 98 %.')
+  if (knobs.room && !within(knobs.room.celsius, -10, 45)) say('room.celsius', 'Air of a room is between −10 and 45 °C.')
+  if (knobs.room && !within(knobs.room.humidity, 0.05, 0.98)) say('room.humidity', 'Humidity is between 5 and 98 %.')
   if (problems.length > 0) throw new InputError(problems)
   return machine
 }
@@ -356,26 +293,23 @@ export function usualKnobs(
   load: Pick<TryLoad, 'food' | 'machines' | 'running' | 'thicknessMm'>,
   machineId: string,
   cardKey: string,
-  room: Air = USUAL_ROOM,
+  room?: Air,
 ): TryKnobs {
   const machine = load.machines.find(item => item.id === machineId) ?? load.machines[0]!
   const card = cardOf(load.food, cardKey)
+  const thicknessMm = load.thicknessMm ?? card.thicknessMm
   return {
     machineId: machine.id,
     cardKey: card.key,
-    thicknessMm: load.thicknessMm ?? card.thicknessMm ?? 5,
-    setC: load.running?.setC ?? nearestHeat(wayOf(card, machine.kind).temperatureC, machine),
+    thicknessMm: thicknessMm ?? 5,
+    setC: load.running ? (load.running.setC ?? load.running.usualC) : nearestHeat(wayOf(card, machine.kind).temperatureC, machine),
     hotH: 0,
-    loadKgM2: round(100 * card.trayLoadKgM2.mean) / 100,
+    loadKgM2: layerKgM2(card, thicknessMm),
     room,
-    fan: 1,
     night: 'leave',
     rotate: false,
   }
 }
-
-/** This air and heat cannot make it dry enough, however long. */
-export const neverDry = ({ lowest, target }: Pick<TryResult, 'lowest' | 'target'>): boolean => lowest > target
 
 /** What differs between two tries, in sentences with figures by name. */
 export interface TryChange {
@@ -405,23 +339,17 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   if (a.setC !== b.setC && a.machineId === b.machineId) told(what, 'set to {setC}', { setC: b.setC })
   if (a.hotH !== b.hotH) told(what, b.hotH > 0 ? 'hot for the first {hotHours} h' : 'without a hot start', { hotHours: b.hotH })
   if (abs(a.loadKgM2 - b.loadKgM2) > 1e-9) told(what, b.loadKgM2 > a.loadKgM2 ? 'fuller trays' : 'emptier trays')
-  if (abs(a.room.humidity - b.room.humidity) > 1e-9) told(what, b.room.humidity > a.room.humidity ? 'a damper room' : 'a drier room')
-  if (abs(a.room.celsius - b.room.celsius) > 1e-9) told(what, b.room.celsius > a.room.celsius ? 'a warmer room' : 'a cooler room')
-  if (abs(a.fan - b.fan) > 1e-9) told(what, b.fan > a.fan ? 'more draught' : 'less draught')
+  const [air, other] = [a.room ?? USUAL_ROOM, b.room ?? USUAL_ROOM]
+  if (abs(air.humidity - other.humidity) > 1e-9) told(what, other.humidity > air.humidity ? 'a damper room' : 'a drier room')
+  if (abs(air.celsius - other.celsius) > 1e-9) told(what, other.celsius > air.celsius ? 'a warmer room' : 'a cooler room')
   if (a.night !== b.night) told(what, { leave: 'left on at night', off: 'off at night', warm: 'held warm at night' }[b.night])
   if (a.rotate !== b.rotate) told(what, b.rotate ? 'places changed halfway' : 'places not changed')
   const [was, is] = [before.finishH.p50, after.finishH.p50]
   if (Number.isFinite(was) && Number.isFinite(is)) {
     if (abs(is - was) >= WORTH.hours) told(so, `{moreHours} h ${is > was ? 'later' : 'sooner'}`, { moreHours: hoursText(abs(is - was)) })
-  } else if (Number.isFinite(was))
-    told(so, neverDry(after) ? 'never as dry as it should be' : 'not dry within {horizonHours} h', {
-      horizonHours: hoursText(after.horizonH),
-    })
+  } else if (Number.isFinite(was)) told(so, 'not as dry as it should be')
   else if (Number.isFinite(is)) told(so, 'it gets dry now')
-  else
-    told(so, neverDry(after) ? 'still never dry enough' : 'still not dry within {horizonHours} h', {
-      horizonHours: hoursText(after.horizonH),
-    })
+  else told(so, 'still not dry enough')
   if (after.trays !== before.trays)
     told(so, `{moreTrays} ${after.trays > before.trays ? 'more' : 'fewer'}`, {
       moreTrays: countText(abs(after.trays - before.trays), 'tray'),
@@ -443,8 +371,8 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   if (after.hardening - before.hardening >= WORTH.hardening)
     told(so, 'its outside may close: {laterShare} longer for it', { laterShare: after.hardening })
   if (after.endsAtNight !== before.endsAtNight) told(so, after.endsAtNight ? 'its end may fall into the night' : 'its end is by day')
-  if (abs(after.lowest - before.lowest) >= WORTH.water && after.lowest > after.target * 0.8)
-    told(so, 'no drier than {lowestShare}', { lowestShare: after.lowest })
+  const [lowest, lower] = [after.reach.lowest.p50, before.reach.lowest.p50]
+  if (abs(lowest - lower) >= WORTH.water && lowest > after.target * 0.8) told(so, 'no drier than {lowestShare}', { lowestShare: lowest })
   return { what, so }
 }
 

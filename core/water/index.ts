@@ -3,7 +3,6 @@ export { beliefOf, estimateOfRun, isByHours, hoursByWeights, solidsByWeights, ty
 export { readJarAir } from './jarAir'
 export { dryingRunOf, isOffAt, offSince, reachOf, spellsAt } from './run'
 export { spellsOf } from './spells'
-export { usualHoursFactor } from './usualHours'
 export { driesFor, targetOfRun } from './target'
 export { flipHour } from './flip'
 export { waterOf, type Water, type WaterKnownBy } from './water'

@@ -8,7 +8,7 @@ import { lastWaterOf, reachIn, type Reach } from './balance'
 import { spellsOf } from './spells'
 import { unflippedFactor } from './flip'
 import { targetOfRun } from './target'
-import { usualHoursFactor } from './usualHours'
+import { hoursOfRun } from '../hours'
 import { HOUR } from '../time'
 
 /**
@@ -23,12 +23,9 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
   const again = first !== run || state.beganDry
   const mean = Math.min(0.98, first !== run ? solidsG / run.loadedG : state.balance.solids.mean)
   const sd = Math.max(0.004, state.balance.solids.sd * (mean / state.balance.solids.mean))
-  const usual = run.usualHours ?? (run.way.partOnly ? wholeHours(state) : run.way.usualHours.value)
-  // What was believed at loading knew the thickness already; the card does not.
-  const thickness = run.usualHours ? 1 : usualHoursFactor(state, run.way.way)
+  const usual = hoursOfRun(state, run)
   const unflipped = unflippedFactor(state, run, run.clock.equivalentHoursAt(Math.max(at, run.weighings.at(-1)?.at ?? run.loadedAt)))
   const share =
-    thickness *
     unflipped *
     (again ? shareOfHours(mean, state.beganDry ? 1 - state.food.rawMoisture.value.mean : state.balance.solids.mean, targetMoisture) : 1)
   // What was weighed when the rest ended is the same food.
@@ -102,17 +99,6 @@ function atOf({ clock, unloadedAt, weighings }: RunState, spells: readonly Spell
   const last = spells.at(-1)
   return last && last.before === weighings.length ? { at: Math.max(last.hours, weighings.at(-1)?.hours ?? 0) } : {}
 }
-
-/** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
-const wholeHours = ({ card }: BatchState) => ({
-  low: card.usualHours.value.low * SMOKE_HOURS.low,
-  high: card.usualHours.value.high * SMOKE_HOURS.high,
-})
-/**
- * Against a dryer's hours: its heat alone would halve them (Arrhenius, 30 kJ/mol, 57 to 85 °C), its damp and
- * hardly moving air takes that back; four hours dry a part only (common practice).
- */
-const SMOKE_HOURS = { low: 0.55, high: 1.1 }
 
 /** Share of the usual hours that a partly dried load needs, from exponential drying. */
 function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {

@@ -1,3 +1,5 @@
+import { targetIn } from '#core/foods'
+import { hoursOf, hoursOfRun } from '#core/hours'
 import { foldBatch } from '#core/batch'
 import { targetWeight } from '#core/mass'
 import { formatTemperature, formatWeight } from '#core/units'
@@ -31,7 +33,8 @@ export function batchCardPdf(context: Context, batchId: string, fonts: LabelFont
   const date = new Intl.DateTimeFormat(household.locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: household.timeZone })
   const loadedG = run?.loadedG ?? state.balance.weightG.p50
   const { mean, sd } = state.balance.solids
-  const dry = [mean - sd, mean + sd].map(solids => targetWeight(loadedG * Math.max(0.005, solids), food.target[state.purpose]))
+  const hours = run ? hoursOfRun(state, run) : hoursOf({ ...state, way: way.way })
+  const dry = [mean - sd, mean + sd].map(solids => targetWeight(loadedG * Math.max(0.005, solids), targetIn(food, state.purpose, way.way)))
   const document = newDocument(fonts, { size: [points(PAGE.width), points(PAGE.height)], info: { Title: `Batch ${number}: ${food.name}` } })
   const say = (text: string, x: number, y: number, sizeMm: number, bold = false) => drawLine(document, { text, x, y, sizeMm, bold })
   const rule = (x1: number, y: number, x2: number, thick = 0.2) =>
@@ -49,7 +52,7 @@ export function batchCardPdf(context: Context, batchId: string, fonts: LabelFont
     4.4,
   )
   say(
-    `Dry at about ${weight(Math.min(...dry))} to ${weight(Math.max(...dry))}; usually ${way.usualHours.value.low} to ${way.usualHours.value.high} hours`,
+    `Dry at about ${weight(Math.min(...dry))} to ${weight(Math.max(...dry))}; usually ${Math.round(hours.low)} to ${Math.round(hours.high)} hours`,
     LEFT,
     53,
     4.4,

@@ -1,8 +1,8 @@
-import { hoursAtHeat, trimSpread } from '#core/planning'
-import { usualHoursFactor } from '#core/water'
+import { trimSpread } from '#core/planning'
+import { cutFactor, heatLaw } from '#core/hours'
 import { inForce, ofKind } from '#core/log'
 import type { BatchState } from '#core/log'
-import { purposeFactor, wayOf, type Food, type MethodCard, type Purpose } from '#core/foods'
+import { wayOf, type Food, type MethodCard, type Purpose } from '#core/foods'
 import {
   CALIBRATION_SHARES,
   calibrationWorth,
@@ -97,12 +97,12 @@ const USUAL_C = 57
 /** ln of what a dial that was measured makes of a machine's hours: hotter than set is quicker. 0 where nothing was measured. */
 function dialMean(db: Db, machineId: string, kind: WayKey): number {
   const seen = WAYS[kind].plainHeat ? thermostatOffset(heatSeenOf(db, machineId, HEATS_LEARNED_FROM)) : undefined
-  return seen ? Math.log(hoursAtHeat(kind, USUAL_C + seen.offC, USUAL_C)) : 0
+  return seen ? Math.log(heatLaw(kind, USUAL_C + seen.offC, USUAL_C)) : 0
 }
 
 /** Usual hours of a food and cut in a machine, before anything is known of thickness and person. */
 export function hoursOfCard(context: Context, machineId: string, food: Food, card: MethodCard, purpose: Purpose = 'pieces'): LearnedHours {
-  return hoursFor(context, machineId, { food, card }, kind => purposeFactor(food, purpose, kind))
+  return hoursFor(context, machineId, { food, card }, kind => cutFactor({ food, card, purpose }, kind))
 }
 
 /** Usual hours of a batch, as it was cut and by whom, in a machine. */
@@ -111,7 +111,7 @@ export function hoursInMachine(
   machineId: string,
   state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'cutBy' | 'purpose' | 'choices'>,
 ): LearnedHours {
-  return hoursFor(context, machineId, state, kind => usualHoursFactor(state, kind))
+  return hoursFor(context, machineId, state, kind => cutFactor(state, kind))
 }
 
 function hoursFor(

@@ -6,12 +6,12 @@ import { balanceOnTrays, holdLimit, remainderAt, spentAt, waitingAs } from '#cor
 import { FATES, FATE_WORDS, type BatchState, type EntryBody, type Fate, type HoldPlace } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, targetIn, wayOf } from '#core/foods'
+import { hoursOf, loadLaw, type HoursRange } from '#core/hours'
 import { goesByRoom, STANDARD_WAY, WAYS } from '#core/ways'
 import { cautionsAt, COOKING_STEPS, isCookedThrough, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
 import {
   freezeCycleOf,
   heatChoices,
-  hoursAtHeat,
   isPoorOutdoors,
   nearestHeat,
   OUTDOORS,
@@ -44,7 +44,7 @@ const UNWEIGHED = 0.1
 type Machine = BatchAnswer['machines'][number]
 const freeIn = ({ id, trays }: Machine) => trays - (props.page.taken[id]?.positions.length ?? 0)
 const neededIn = ({ trayAreaM2, kind }: Machine) =>
-  traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind).mean, WAYS[kind].underVacuum)
+  traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind, props.state.thicknessMm).mean, WAYS[kind].underVacuum)
 const rank = (item: Machine) =>
   (item.kind === usualKind ? 0 : props.state.card.ways.some(way => way.way === item.kind) ? 10 : 30) +
   (freeIn(item) === item.trays ? 0 : freeIn(item) >= neededIn(item) ? 1 : 15)
@@ -90,7 +90,7 @@ const expected = computed(() => {
   return { grams: Math.round(grams), sdG: Math.max(1, Math.round(Math.hypot(spread, UNWEIGHED * grams))) }
 })
 const totalG = ref<number | undefined>(props.initial?.totalG)
-const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2, kind.value).mean)
+const perTrayG = computed(() => trayTakesG(props.state.card, machine.value.trayAreaM2, kind.value, props.state.thicknessMm).mean)
 const traysNeeded = computed(() => traysFor(totalG.value ?? guessG ?? perTrayG.value, perTrayG.value, facts.value.underVacuum))
 const chosen = ref<number[]>(props.initial?.positions ?? usualTrays())
 const trayG = ref<Record<number, number | undefined>>(
@@ -141,16 +141,22 @@ const reachWords = computed(() => {
   return `${where} ${format.temperature(setC)} ${least} water; ${PURPOSE_WORDS[props.state.purpose]} needs ${format.share(target)}. ${mend}`
 })
 const learned = computed(() => props.page.learned[machineId.value])
+/** Wet food on a square metre of its trays, kg. */
+const kgM2 = computed(() =>
+  loadG.value > 0 && chosen.value.length > 0 ? loadG.value / 1000 / (chosen.value.length * machine.value.trayAreaM2) : undefined,
+)
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
 const hoursWords = computed(() => {
   const hours = learned.value
-  const celsius = setNow.value ?? 0
-  const { temperatureC, usualHours } = way.value
-  if (celsius > 0 && facts.value.plainHeat && Math.abs(celsius - temperatureC) > 1) {
-    const { low, high } = hours ?? usualHours.value
-    const longer = hoursAtHeat(way.value.way, celsius, temperatureC)
-    return `At ${format.temperature(celsius)} some ${Math.round(longer * low)} to ${Math.round(longer * high)} h; at the card’s ${format.temperature(temperatureC)} ${Math.round(low)} to ${Math.round(high)} h.`
-  }
+  const celsius = setNow.value
+  const { temperatureC } = way.value
+  const words = ({ low, high }: HoursRange) => `${Math.round(low)} to ${Math.round(high)} h`
+  const asked = { ...props.state, way: kind.value, learned: hours, room: measured.value, loadKgM2: kgM2.value }
+  const heaped = loadLaw(props.state.card, kind.value, kgM2.value, props.state.thicknessMm)
+  if (heaped > 1)
+    return `So much on ${plural(chosen.value.length, 'tray')} is no single layer: some ${words(hoursOf({ ...asked, setC: celsius }))}; in one layer ${words(hoursOf({ ...asked, setC: celsius, loadKgM2: undefined }))}.`
+  if (celsius !== undefined && facts.value.plainHeat && Math.abs(celsius - temperatureC) > 1)
+    return `At ${format.temperature(celsius)} some ${words(hoursOf({ ...asked, setC: celsius }))}; at the card’s ${format.temperature(temperatureC)} ${words(hoursOf(asked))}.`
   if (!hours || hours.runs === 0) return undefined
   const { machine: cabinet, food, person } = hours
   const said = [
@@ -389,6 +395,7 @@ function read(): FormReading {
     positions: chosen.value,
     trays,
     totalG: grams,
+    trayAreaM2: machine.value.trayAreaM2,
     weightSdG: weighed.value === 'not' ? expected.value.sdG : weighed.value === 'together' ? pouredSdG.value : undefined,
     usualHours,
     way: kind.value,

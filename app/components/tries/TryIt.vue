@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { fill } from '#core/errors'
 import { cardOf } from '#core/foods'
-
-import type { Air } from '#core/air'
-import { HOT_START_K, neverDry, type TryKnobs, type TryLoad } from '#core/tries'
+import { USUAL_ROOM, type Air } from '#core/air'
+import { HOT_START_K, type TryKnobs, type TryLoad, type TryResult } from '#core/tries'
 import { formatDegrees } from '#core/units'
 import { HOUR } from '#core/time'
 
@@ -32,13 +31,12 @@ const changeWords = computed(() => {
   return `${what[0]!.toUpperCase()}${what.slice(1)}: ${change.value.so.length ? sentence(change.value.so) : 'hardly any difference'}.`
 })
 const finish = computed(() => {
-  const { finishH, horizonH } = result.value!
+  const { finishH, reach } = result.value!
   const { p10, p50, p90 } = finishH
-  if (!Number.isFinite(p10)) return neverDry(result.value!) ? 'never, in this air and heat' : `not within ${format.hours(horizonH)}`
+  if (!Number.isFinite(p10)) return reach.verdict === 'cannot' ? 'never, in this air and heat' : 'perhaps never, in this air and heat'
   const when = (hours: number) => format.moment(props.startAt + hours * HOUR, props.startAt)
-  const later = running.value ? 'perhaps much later, or not at all' : 'perhaps much later'
-  if (!Number.isFinite(p50)) return `not before ${when(p10)}, ${later}`
-  if (!Number.isFinite(p90)) return `around ${when(p50)}, ${later}`
+  if (!Number.isFinite(p50)) return `not before ${when(p10)}, perhaps never`
+  if (!Number.isFinite(p90)) return `around ${when(p50)}, perhaps never`
   return format.window(props.startAt + p10 * HOUR, props.startAt + p90 * HOUR, props.startAt)
 })
 interface Knob {
@@ -56,8 +54,9 @@ const knobs = computed((): Knob[] => {
   const its = machine.value
   if (!now || !its || !card.value) return []
   const usual = card.value
+  const room = now.room ?? USUAL_ROOM
   const knob = (
-    name: 'thicknessMm' | 'setC' | 'hotH' | 'loadKgM2' | 'fan',
+    name: 'thicknessMm' | 'setC' | 'hotH' | 'loadKgM2',
     label: string,
     low: number,
     high: number,
@@ -117,9 +116,9 @@ const knobs = computed((): Knob[] => {
       low: 15,
       high: 95,
       step: 1,
-      value: Math.round(100 * now.room.humidity),
-      shown: format.share(now.room.humidity),
-      set: value => turn('room', { ...now.room, humidity: value / 100 }),
+      value: Math.round(100 * room.humidity),
+      shown: now.room ? format.share(room.humidity) : `${format.share(room.humidity)}, as rooms are`,
+      set: value => turn('room', { ...room, humidity: value / 100 }),
     },
     {
       name: 'room',
@@ -127,13 +126,15 @@ const knobs = computed((): Knob[] => {
       low: 0,
       high: 38,
       step: 1,
-      value: Math.round(now.room.celsius),
-      shown: format.temperature(now.room.celsius),
-      set: value => turn('room', { ...now.room, celsius: value }),
+      value: Math.round(room.celsius),
+      shown: now.room ? format.temperature(room.celsius) : `${format.temperature(room.celsius)}, as rooms are`,
+      set: value => turn('room', { ...room, celsius: value }),
     },
-    knob('fan', 'Draught', 0.3, 2, 0.1, `${Math.round(100 * now.fan)} %`),
   ]
 })
+/** In a room that nobody measured it is a range. */
+const lowest = ({ known, lowest: { p10, p50, p90 } }: TryResult['reach']) =>
+  known ? format.share(p50) : `${format.share(p10)} to ${format.share(p90)}`
 const figures = computed(() => {
   const it = result.value!
   return [
@@ -146,7 +147,7 @@ const figures = computed(() => {
     },
     ...(it.dangerH === undefined ? [] : [{ name: 'Where things grow', is: it.dangerH < 0.25 ? 'no time' : format.hours(it.dangerH) }]),
     ...(it.hardening > 0.02 ? [{ name: 'Outside may close', is: `${format.share(it.hardening)} longer for it` }] : []),
-    { name: 'No drier than', is: `${format.share(it.lowest)} (wanted ${format.share(it.target)})` },
+    { name: 'No drier than', is: `${lowest(it.reach)} (wanted ${format.share(it.target)})` },
   ]
 })
 const open = ref(false)
@@ -224,10 +225,7 @@ const open = ref(false)
             <dd>{{ figure.is }}</dd>
           </div>
         </dl>
-        <p class="quiet small">
-          Seven loads like yours dried on paper, from quick to slow: 8 of 10 end within the window. How simple the paper is, the method’s
-          page says.
-        </p>
+        <p class="quiet small">Reckoned as the batch will be once it is loaded so: 8 of 10 loads like yours end within the window.</p>
         <div v-if="takeWords" class="row">
           <ElButton type="primary" @click="emit('take', current.knobs)">{{ takeWords }}</ElButton>
         </div>

@@ -32,6 +32,8 @@ const schema = z.strictObject({
   positions: trayPositions,
   trays: z.array(trayWeight).max(40).optional(),
   totalG: weightG,
+  /** Of one tray, m²: by it what lies there is a layer or a heap; taken for a layer where it was not written down. */
+  trayAreaM2: z.number().positive('Above zero.').max(10, 'At most 10 m².').optional(),
   /** Nobody weighed it: the weight is what was expected, give or take so much, g. */
   weightSdG: weightG.optional(),
   usualHours: usualHours.optional(),

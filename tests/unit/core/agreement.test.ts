@@ -2,8 +2,12 @@ import { foldBatch } from '#core/batch'
 import { purposeFactor, wayOf, type Purpose } from '#core/foods'
 import type { BatchState, Entry, EntryBody } from '#core/log'
 import { forecastBasket, nearestHeat, type ForecastInput } from '#core/planning'
+import { hoursOf, middleOf } from '#core/hours'
+import { tryLoad, usualKnobs, type TryKnobs, type TryLoad } from '#core/tries'
 import { estimateOfRun, reachOf } from '#core/water'
 import { WAYS, type WayKey } from '#core/ways'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { findFood, FOODS } from '../../support/foods'
 import { MORNING } from '../../support/logbook'
 
@@ -50,12 +54,13 @@ function onceLoaded({ food, card, purpose, machine }: ForecastInput, preparedG: 
   return foldBatch(log, findFood)!
 }
 
+// What is nearly dry when it comes in has no curve to speak of, and a batch tells it by water alone.
+const NEARLY_DRY = 0.3
+const heated = asked.filter(
+  ({ food, card, machine }) => WAYS[machine.kind!].plainHeat && (card.moisture ?? food.rawMoisture).value.mean > NEARLY_DRY,
+)
+
 describe('a load in heated air', () => {
-  // What is nearly dry when it comes in has no curve to speak of, and a batch tells it by water alone.
-  const NEARLY_DRY = 0.3
-  const heated = asked.filter(
-    ({ food, card, machine }) => WAYS[machine.kind!].plainHeat && (card.moisture ?? food.rawMoisture).value.mean > NEARLY_DRY,
-  )
   // A third of them: all take half a minute, and say the same.
   const told = heated
     .filter((_, i) => i % 3 === 0)
@@ -115,5 +120,112 @@ describe('a basket', () => {
       // Powder is dried on: it holds less water than pieces of the same food.
       expect(powder.dryG.p50).toBeLessThanOrEqual(forecastBasket(byPurpose('pieces')[i]!).dryG.p50 * 1.02)
     })
+  })
+})
+
+describe('what if', () => {
+  const HOUSEHOLD = { timeZone: 'UTC', sleepFrom: 1350, sleepTo: 390 }
+  /** The basket of a forecast as its what-if takes it, in its one machine. */
+  const triedOf = ({ food, card, purpose, weightG, machine }: ForecastInput, preparedG: number): TryLoad => ({
+    food,
+    log: [
+      {
+        id: 'typed',
+        seq: 1,
+        at: MORNING,
+        recordedAt: MORNING,
+        body: { kind: 'intake', foodKey: food.key, cardKey: card.key, purpose, source: 'Garden', weightG },
+      },
+    ],
+    preparedG,
+    machines: [{ id: 'm', name: 'Rack', kind: machine.kind!, lowC: 30, highC: 80, ...machine }],
+    startAt: MORNING,
+    household: HOUSEHOLD,
+  })
+
+  it('untouched says the hours, trays, loads and power of the forecast above it', () => {
+    const apart = heated
+      .filter((_, i) => i % 7 === 0)
+      .flatMap(input => {
+        const forecast = forecastBasket(input)
+        const load = triedOf(input, forecast.preparedG.p50)
+        const tried = tryLoad(load, usualKnobs(load, 'm', input.card.key))
+        expect({ trays: tried.trays, loads: tried.loads }).toEqual({ trays: forecast.trays.p50, loads: forecast.loads.p50 })
+        if (!Number.isFinite(tried.finishH.p90)) return []
+        return [
+          {
+            name: `${input.food.key} ${input.card.key} ${input.machine.kind} ${input.purpose}`,
+            hours: Math.abs(Math.log(tried.finishH.p50 / forecast.hoursPerLoad.p50)),
+            // Of what may be one load or two a forecast tells the middle of both.
+            power: forecast.loads.p10 < forecast.loads.p90 ? 0 : Math.abs(Math.log(tried.kWh! / forecast.energyKWh.p50)),
+          },
+        ]
+      })
+    expect(apart.length).toBeGreaterThan(20)
+    expect(apart.filter(({ hours }) => hours > 0.03).length / apart.length).toBeLessThan(0.1)
+    expect(Math.max(...apart.map(({ hours }) => hours))).toBeLessThan(0.15)
+    expect(Math.max(...apart.map(({ power }) => power))).toBeLessThan(0.1)
+  })
+
+  it.each<[string, Partial<TryKnobs>]>([
+    ['milder', { setC: 46 }],
+    ['hotter', { setC: 68 }],
+    ['thinner', { thicknessMm: 4, loadKgM2: 2 }],
+    ['in a damp room', { room: { celsius: 20, humidity: 0.75 } }],
+    ['heaped', { loadKgM2: 15 }],
+  ])('%s: every page that is asked the same says the same', (_, knobs) => {
+    const input = asked.find(
+      ({ food, card, machine }) => food.key === 'beetroot' && card.key === 'slices-6' && machine.kind === 'dehydrator',
+    )!
+    const { preparedG } = forecastBasket(input)
+    const load = triedOf(input, preparedG.p50)
+    // A room that was measured: in one that nobody knows some loads never end, and the middle of all is later.
+    const usual = { ...usualKnobs(load, 'm', 'slices-6'), room: { celsius: 20, humidity: 0.45 } }
+    const { finishH } = tryLoad(load, { ...usual, ...knobs })
+    const byLaws = middleOf(
+      hoursOf({ ...input, way: 'dehydrator', thicknessMm: usual.thicknessMm, setC: usual.setC, room: usual.room, ...knobs }),
+    )
+    expect(Math.abs(Math.log(finishH.p50 / byLaws))).toBeLessThan(0.03)
+  })
+
+  it('a thickness that another card has dries as that card, and another cut has its own hours', () => {
+    const input = asked.find(({ food, machine }) => food.key === 'zucchini' && machine.kind === 'dehydrator')!
+    const cuts = input.food.cards.filter(card => card.key.startsWith('slices') && card.ways.some(({ way }) => way === 'dehydrator'))
+    const thick = cuts[0]!
+    const thin = cuts.find(card => card.thicknessMm !== thick.thicknessMm)!
+    const load = triedOf({ ...input, card: thick }, 1000)
+    const byKnob = tryLoad(load, usualKnobs({ ...load, thicknessMm: thin.thicknessMm }, 'm', thick.key)).finishH.p50
+    const byCut = tryLoad(load, usualKnobs(load, 'm', thin.key)).finishH.p50
+    const byForecast = forecastBasket({ ...input, card: thin, usualHours: undefined }).hoursPerLoad.p50
+    expect(Math.abs(Math.log(byKnob / byCut))).toBeLessThan(0.06)
+    expect(Math.abs(Math.log(byCut / byForecast))).toBeLessThan(0.05)
+  })
+})
+
+describe('usual hours', () => {
+  /** Rooms in which they are laid down, written, learned from, drawn or practised. */
+  const ROOMS = ['core/hours/', 'core/foods/', 'core/log/', 'core/learning/', 'core/kinetics/', 'core/simulation/', 'core/practice/']
+  /** Who reads a card's hours and makes no hours of a load of them. */
+  const READERS = [
+    // A pass in the smoke is by the clock, whatever it is.
+    'core/planning/agenda.ts',
+    'app/components/batch/WayCard.vue',
+    'server/services/plan/options.ts',
+    // What own runs teach is told against the card.
+    'core/planning/forecast.ts',
+    'app/composables/useTries.ts',
+    'server/services/learning.ts',
+  ]
+  const filesIn = (folder: string): string[] =>
+    readdirSync(folder, { withFileTypes: true }).flatMap(item => {
+      const path = join(folder, item.name)
+      return item.isDirectory() ? filesIn(path) : /\.(?:ts|vue)$/.test(item.name) ? [path] : []
+    })
+
+  it('are turned into hours of a load by one room alone', () => {
+    const who = ['core', 'app', 'server', 'shared']
+      .flatMap(filesIn)
+      .filter(path => !ROOMS.some(room => path.startsWith(room)) && /usualHours\.(?:value|low|high)\b/.test(readFileSync(path, 'utf8')))
+    expect(who.sort()).toEqual(READERS.sort())
   })
 })

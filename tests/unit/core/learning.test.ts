@@ -2,7 +2,7 @@ import { cardOf } from '#core/foods'
 import { learnedHours, learnHours, type FinishedRun, type LoadAsked } from '#core/learning'
 import { envelopeOf, factor, solve } from '#core/learning/cholesky'
 import { randomSource } from '#core/stats'
-import { usualHoursFactor } from '#core/water'
+import { cutFactor } from '#core/hours'
 import { findFood } from '../../support/foods'
 import { HOUSEHOLDS, toldAfter } from '../../support/households'
 
@@ -20,7 +20,7 @@ describe('hours ahead', () => {
     expect(middle(thick)).toBeCloseTo(1.5 * middle(usual), 9)
     const factorOf = (foodKey: string, cardKey: string, thicknessMm?: number, more: object = {}) => {
       const food = findFood(foodKey)!
-      return usualHoursFactor({ food, card: cardOf(food, cardKey), thicknessMm, purpose: 'pieces', choices: {}, ...more })
+      return cutFactor({ food, card: cardOf(food, cardKey), thicknessMm, purpose: 'pieces', choices: {}, ...more })
     }
     // Of one thickness only: about in proportion (common practice), never beyond two and a half times.
     expect(factorOf('parsnip', 'slices-3', 3)).toBe(1)
@@ -34,7 +34,7 @@ describe('hours ahead', () => {
     // Fruit's hours are until it is pliable: powder takes longer, and not in a freeze dryer.
     expect(factorOf('apple', 'rings-5', 5, { purpose: 'powder' })).toBeCloseTo(1.6, 6)
     expect(
-      usualHoursFactor({ food: findFood('apple')!, card, thicknessMm: undefined, purpose: 'powder', choices: {} }, 'freeze-dryer'),
+      cutFactor({ food: findFood('apple')!, card, thicknessMm: undefined, purpose: 'powder', choices: {} }, 'freeze-dryer'),
     ).toBe(1)
     expect(factorOf('beetroot', 'slices-3', 3, { purpose: 'powder' })).toBe(1)
     // As it was chosen to be done.

@@ -99,9 +99,9 @@ describe('the air of a run', () => {
   it('moves the end that the run can reach', () => {
     const dryAt = (roomHumidity: number) => {
       const entries = log([1.1, { kind: 'air', runId: RUN, roomC: 28, roomHumidity }], [6, { kind: 'weigh', totalG: 480 }])
-      return assess(foldBatch(entries, findFood)!, MORNING + 7 * HOUR)!.estimate.hoursToTarget
+      return assess(foldBatch(entries, findFood)!, MORNING + 7 * HOUR)!.finish
     }
-    expect(dryAt(0.85).p50).toBeGreaterThan(dryAt(0.3).p50)
+    expect(dryAt(0.85).middle).toBeGreaterThan(dryAt(0.3).middle)
     const state = foldBatch(log([1.1, { kind: 'air', runId: RUN, roomC: 36, roomHumidity: 0.98 }]), findFood)!
     expect(assess(state, MORNING + 2 * HOUR)!.estimate.hoursToTarget.p90).toBe(Infinity)
   })

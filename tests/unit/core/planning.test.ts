@@ -1,3 +1,4 @@
+import { heatLaw } from '#core/hours'
 import { assess, foldBatch } from '#core/batch'
 import type { EntryBody } from '#core/log'
 import { cardOf } from '#core/foods'
@@ -8,7 +9,6 @@ import {
   forecastBasket,
   groupOf,
   heatChoices,
-  hoursAtHeat,
   nextWaking,
   sleepAround,
   startOfDay,
@@ -296,9 +296,9 @@ describe('the heat at loading', () => {
     expect(heatChoices('dehydrator', 40, [], { lowC: 65, highC: 120 })).toEqual([{ celsius: 65, because: 'nearest' }])
   })
   it('stretches the hours where there is a dial, and nowhere else', () => {
-    expect(hoursAtHeat('dehydrator', 57, 57)).toBe(1)
-    expect(hoursAtHeat('dehydrator', 40, 57)).toBeGreaterThan(1.7)
-    expect(hoursAtHeat('freeze-dryer', 40, 57)).toBe(1)
+    expect(heatLaw('dehydrator', 57, 57)).toBe(1)
+    expect(heatLaw('dehydrator', 40, 57)).toBeGreaterThan(1.7)
+    expect(heatLaw('freeze-dryer', 40, 57)).toBe(1)
   })
 })
 

@@ -3,7 +3,7 @@ import { uncapital } from '#core/text'
 import { purposeFactor } from '#core/foods'
 import { packableForms, withMates } from '#core/batch'
 import { mapInterval } from '#core/stats'
-import { usualHoursFactor } from '#core/water'
+import { hoursOf } from '#core/hours'
 import { heatState, WAYS } from '#core/ways'
 import { conflictsOf, HOLD_WORDS, type Entry, type EntryKind } from '#core/log'
 import type { ActStep } from '~/components/frame/ActSteps.vue'
@@ -60,12 +60,12 @@ const drying = computed(() => state.value?.stage === 'drying')
 /** Hours of the card as it is cut, what it is meant for and what was chosen. */
 const usual = computed(() => {
   const { card, food, purpose } = state.value!
-  const { way, usualHours } = card.ways[0]!
-  const factor = usualHoursFactor(state.value!, way)
+  const { way } = card.ways[0]!
+  const { low, high } = hoursOf({ ...state.value!, way })
   const crisp = purposeFactor(food, purpose, way) > 1
   return {
-    low: Math.round(factor * usualHours.value.low),
-    high: Math.round(factor * usualHours.value.high),
+    low: Math.round(low),
+    high: Math.round(high),
     why: crisp ? `, since ${PURPOSE_WORDS[purpose]} is dried on past pliable` : '',
   }
 })
@@ -196,18 +196,12 @@ const others = computed((): ActStep[] => {
 
 /** The load as it may be tried before it is loaded, or from what is believed of it now. */
 const { settings } = storeToRefs(useHouseholdStore())
-const sleep = computed(() => ({ from: settings.value.sleepFrom / 60, to: settings.value.sleepTo / 60 }))
 const takenTries = useTakenTries()
 const tryLoad = computed((): TryLoad | undefined => {
   const s = state.value
   if (!s || !page.value) return undefined
-  if (drying.value)
-    return (
-      assessment.value &&
-      machine.value &&
-      tryOfRun(s, assessment.value, machine.value, now.value, sleep.value, hourOfDay(now.value, settings.value.timeZone))
-    )
-  return s.run || s.beganDry ? undefined : tryBeforeLoad(s, page.value, hourOfDay(now.value, settings.value.timeZone), sleep.value)
+  if (drying.value) return machine.value && tryOfRun(s, entries.value, machine.value, now.value, settings.value)
+  return s.run || s.beganDry ? undefined : tryBeforeLoad(s, entries.value, page.value, now.value, settings.value)
 })
 const tryMachineId = computed(
   () => (drying.value ? machine.value?.id : (state.value?.intake.body.machineId ?? tryLoad.value?.machines[0]?.id)) ?? '',

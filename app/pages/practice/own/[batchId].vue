@@ -82,14 +82,7 @@ const held = (of: 'guess' | 'dulse') => {
 const machine = computed(() => page?.machines.find(item => item.id === then.value?.state.run?.machineId))
 const load = computed(() =>
   then.value && machine.value && !asking.value
-    ? tryOfRun(
-        then.value.state,
-        then.value.assessment,
-        machine.value,
-        now.value,
-        { from: settings.value.sleepFrom / 60, to: settings.value.sleepTo / 60 },
-        hourOfDay(now.value, settings.value.timeZone),
-      )
+    ? tryOfRun(then.value.state, entries.value, machine.value, now.value, settings.value)
     : undefined,
 )
 useKeys({

@@ -1,0 +1,40 @@
+import type { BatchState, RunState } from '../log'
+import { hoursOf, type HoursRange } from './hours'
+
+/** Wet food on a square metre, kg; undefined where the area of a tray was not written down. */
+export const loadOnTrays = ({
+  loadedG,
+  positions,
+  trayAreaM2,
+}: Pick<RunState, 'loadedG' | 'positions' | 'trayAreaM2'>): number | undefined =>
+  trayAreaM2 === undefined ? undefined : loadedG / 1000 / (trayAreaM2 * positions.length)
+
+type Asked = Pick<BatchState, 'food' | 'card' | 'purpose' | 'thicknessMm' | 'choices'>
+type Running = Pick<RunState, 'way' | 'usualHours' | 'loadedG' | 'positions' | 'trayAreaM2'>
+
+/**
+ * Hours of a run at its card's heat: what was believed at loading, or the card's as it was cut. Its clock counts what heat it really has.
+ * @param usual without `learned`, the card's whatever was believed
+ */
+export function hoursOfRun(state: Asked, run: Running, { learned = true }: { learned?: boolean } = {}): HoursRange {
+  const { food, card, purpose, thicknessMm, choices } = state
+  return hoursOf({
+    food,
+    card,
+    purpose,
+    thicknessMm,
+    choices,
+    way: run.way.way,
+    learned: learned ? run.usualHours : undefined,
+    whole: run.way.partOnly ? wholeHours(card.usualHours.value) : undefined,
+    loadKgM2: loadOnTrays(run),
+  })
+}
+
+/** A pass in the smoke is not dried to its end: how long that would take follows from the card's first way. */
+const wholeHours = ({ low, high }: HoursRange): HoursRange => ({ low: low * SMOKE_HOURS.low, high: high * SMOKE_HOURS.high })
+/**
+ * Against a dryer's hours: its heat alone would halve them (Arrhenius, 30 kJ/mol, 57 to 85 °C), its damp and
+ * hardly moving air takes that back; four hours dry a part only (common practice).
+ */
+const SMOKE_HOURS = { low: 0.55, high: 1.1 }
