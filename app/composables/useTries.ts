@@ -14,6 +14,7 @@ import {
 } from '#core/tries'
 import type { Air } from '#core/air'
 import type { BatchState, Entry, EntryBody, UsualHours } from '#core/log'
+import { heatOfRun } from '#core/water'
 import { WAYS, type WayKey } from '#core/ways'
 import type { Forecast, Household } from '#core/planning'
 import type { BatchAnswer, FoodHoursAnswer, MachineAnswer } from '#shared/contracts'
@@ -166,7 +167,7 @@ export function tryOfRun(
     machines: [tryMachineOf(machine)],
     startAt,
     household,
-    running: { setC: run.setC, usualC: run.way.temperatureC, room: run.room },
+    running: { setC: run.setC, onC: heatOfRun(run), room: run.room },
   }
 }
 

@@ -63,8 +63,8 @@ export interface TryLoad {
   household: Household
   /** As it was cut, where that is known. */
   thicknessMm?: number
-  /** It is in a machine already, at a heat or none: nothing begins anew. */
-  running?: { setC: number | null; usualC: number; room?: Air }
+  /** It is in a machine already, at a heat or none, and would be put on again at another: nothing begins anew. */
+  running?: { setC: number | null; onC: number; room?: Air }
 }
 
 export interface TryResult {
@@ -302,7 +302,7 @@ export function usualKnobs(
     machineId: machine.id,
     cardKey: card.key,
     thicknessMm: thicknessMm ?? 5,
-    setC: load.running ? (load.running.setC ?? load.running.usualC) : nearestHeat(wayOf(card, machine.kind).temperatureC, machine),
+    setC: load.running ? load.running.onC : nearestHeat(wayOf(card, machine.kind).temperatureC, machine),
     hotH: 0,
     loadKgM2: layerKgM2(card, thicknessMm),
     room,

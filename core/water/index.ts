@@ -1,7 +1,7 @@
 export { reachIn, type Reach } from './balance'
 export { beliefOf, estimateOfRun, isByHours, hoursByWeights, solidsByWeights, type Belief } from './belief'
 export { readJarAir } from './jarAir'
-export { dryingRunOf, isOffAt, offSince, reachOf, spellsAt } from './run'
+export { dryingRunOf, heatOfRun, isOffAt, offSince, reachOf, spellsAt } from './run'
 export { spellsOf } from './spells'
 export { driesFor, targetOfRun } from './target'
 export { flipHour } from './flip'

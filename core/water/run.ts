@@ -49,12 +49,11 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
 /** What a run can come to in its heat and in its room, measured or not, dry basis. */
 const balanceOf = ({ food }: BatchState, run: RunState) => lastWaterOf(food, run.way.way, airOf(run), run.room)
 /** Heat of the air about the food, °C: measured, set, or the card's. */
-const airOf = (run: RunState): number => run.chamberC ?? lastHeat(run) ?? run.way.temperatureC
+const airOf = (run: RunState): number => run.chamberC ?? heatOfRun(run)
 
-/** The heat that it stands in, or stood in last, °C. */
-const lastHeat = (run: RunState): number | undefined => run.setC ?? run.clock.spells.at(-1)?.setC
+/** The heat that a run stands in, or stood in last, °C; the card's before it was ever on. */
+export const heatOfRun = ({ setC, clock, way }: RunState): number => setC ?? clock.spells.at(-1)?.setC ?? way.temperatureC
 
-/** Whether a run's heat can bring it to its target in its room. */
 /** How likely the heat of a run, and the room about it, bring it to its target at all. */
 export const reachOf = (state: BatchState, run: RunState): Reach =>
   reachIn(state.food, run.way.way, targetOfRun(state, run), airOf(run), run.room)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
 import type { BatchState, EntryBody } from '#core/log'
+import { heatOfRun } from '#core/water'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import type { FormReading } from '~/composables/useBatch'
 
@@ -10,7 +11,7 @@ const format = useFormat()
 const run = props.state.run!
 const unit = settings.value.temperatureUnit
 const on = ref(props.initial ? props.initial.setC !== null : !WAYS[run.way.way].nightsCount ? run.setC === null : true)
-const degrees = ref(String(Math.round(temperatureIn(props.initial?.setC ?? run.setC ?? run.way.temperatureC, unit))))
+const degrees = ref(String(Math.round(temperatureIn(props.initial?.setC ?? heatOfRun(run), unit))))
 const words = WAYS[run.way.way].words.form
 
 function read(): FormReading {

@@ -225,7 +225,13 @@ const open = ref(false)
             <dd>{{ figure.is }}</dd>
           </div>
         </dl>
-        <p class="quiet small">Reckoned as the batch will be once it is loaded so: 8 of 10 loads like yours end within the window.</p>
+        <p class="quiet small">
+          {{
+            running
+              ? 'Reckoned from its log, as its page will once the heat is set so'
+              : 'Reckoned as the batch will be once it is loaded so'
+          }}: 8 of 10 loads like yours end within the window.
+        </p>
         <div v-if="takeWords" class="row">
           <ElButton type="primary" @click="emit('take', current.knobs)">{{ takeWords }}</ElButton>
         </div>

@@ -4,6 +4,7 @@ import type { Food, Purpose } from '#core/foods'
 import { assess, foldBatch } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
 import { HOUR } from '#core/time'
+import { heatOfRun } from '#core/water'
 import { FOODS, findFood } from '../../support/foods'
 
 const MACHINE = {
@@ -207,7 +208,7 @@ describe('a load that runs', () => {
     ...LOAD.log,
     ...bodies.map(([hours, body], i): Entry => ({ id: `r${i}`, seq: i + 2, at: at(hours), recordedAt: at(hours), body })),
   ]
-  const load: TryLoad = { ...LOAD, log, startAt: at(10), running: { setC: 57, usualC: 57 } }
+  const load: TryLoad = { ...LOAD, log, startAt: at(10), running: { setC: 57, onC: 57 } }
   const knobs = usualKnobs(load, 'rack', 'slices-6')
   const { estimate, finish } = assess(
     foldBatch(log, () => BEETROOT)!,
@@ -234,6 +235,14 @@ describe('a load that runs', () => {
     const off = tryLoad({ ...load, startAt: at(10) }, { ...knobs, night: 'off' })
     expect(off.finishH.p50).toBeGreaterThan(tryLoad(load, knobs).finishH.p50 + 1)
     expect(off.endsAtNight).toBe(false)
+  })
+  it('switched off, is put on again at the heat that it had', () => {
+    const off = foldBatch(
+      [...log, { id: 'h', seq: 99, at: at(10), recordedAt: at(10), body: { kind: 'heat', runId: 'r', setC: null } }],
+      () => BEETROOT,
+    )!
+    expect(heatOfRun(off.run!)).toBe(57)
+    expect(heatOfRun({ ...off.run!, clock: { ...off.run!.clock, spells: [{ from: 0, to: 1, setC: 63 }] } })).toBe(63)
   })
   it('draws water from what it is now', () => {
     expect(tryLoad({ ...load, startAt: at(9) }, knobs).water[0]!.p50).toBeCloseTo(estimate.moistureNow.p50, 2)
