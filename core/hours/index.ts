@@ -1,3 +1,3 @@
 export { cutFactor, hoursOf, middleOf, type CutFor, type HoursAsked, type HoursRange } from './hours'
-export { hardeningLaw, heatLaw, layerKgM2, loadLaw, thicknessLaw } from './laws'
-export { hoursOfRun, loadOnTrays } from './run'
+export { hardeningLaw, heatLaw, layerKgM2, loadLaw } from './laws'
+export { hoursOfRun } from './run'

@@ -2,7 +2,7 @@ import type { BatchState, RunState } from '../log'
 import { hoursOf, type HoursRange } from './hours'
 
 /** Wet food on a square metre, kg; undefined where the area of a tray was not written down. */
-export const loadOnTrays = ({
+const loadOnTrays = ({
   loadedG,
   positions,
   trayAreaM2,

@@ -338,7 +338,9 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   // A machine's own heat goes without saying.
   if (a.setC !== b.setC && a.machineId === b.machineId) told(what, 'set to {setC}', { setC: b.setC })
   if (a.hotH !== b.hotH) told(what, b.hotH > 0 ? 'hot for the first {hotHours} h' : 'without a hot start', { hotHours: b.hotH })
-  if (abs(a.loadKgM2 - b.loadKgM2) > 1e-9) told(what, b.loadKgM2 > a.loadKgM2 ? 'fuller trays' : 'emptier trays')
+  // Of thicker pieces one layer weighs more, and is one layer all the same.
+  const layers = ({ loadKgM2, thicknessMm }: TryKnobs) => loadKgM2 / thicknessMm
+  if (a.cardKey === b.cardKey && abs(layers(a) - layers(b)) > 1e-9) told(what, layers(b) > layers(a) ? 'fuller trays' : 'emptier trays')
   const [air, other] = [a.room ?? USUAL_ROOM, b.room ?? USUAL_ROOM]
   if (abs(air.humidity - other.humidity) > 1e-9) told(what, other.humidity > air.humidity ? 'a damper room' : 'a drier room')
   if (abs(air.celsius - other.celsius) > 1e-9) told(what, other.celsius > air.celsius ? 'a warmer room' : 'a cooler room')
