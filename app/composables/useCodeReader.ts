@@ -41,7 +41,8 @@ export function useCodeReader(found: (text: string) => void) {
     try {
       stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1280 } }, audio: false })
     } catch (error) {
-      problem.value =
+      // What was said of a picture meanwhile stands.
+      problem.value ||=
         (error as Error).name === 'NotAllowedError'
           ? 'The camera was not allowed. Allow it for this page, or take a picture of the label.'
           : 'No camera was found. A picture of the label does too.'
