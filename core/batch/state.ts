@@ -1,14 +1,4 @@
-import {
-  asCut,
-  cardOf,
-  chosenCard,
-  mixedFood,
-  QUESTION_OF_STEP,
-  wayOf,
-  type Choices,
-  type FindFood,
-  type Purpose,
-} from '../foods'
+import { asCut, cardOf, chosenCard, mixedFood, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Purpose } from '../foods'
 import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
   emptyDraft,

@@ -2,11 +2,7 @@ import type { BatchState, RunState } from '../log'
 import { hoursOf, type HoursRange } from './hours'
 
 /** Wet food on a square metre, kg; undefined where the area of a tray was not written down. */
-const loadOnTrays = ({
-  loadedG,
-  positions,
-  trayAreaM2,
-}: Pick<RunState, 'loadedG' | 'positions' | 'trayAreaM2'>): number | undefined =>
+const loadOnTrays = ({ loadedG, positions, trayAreaM2 }: Pick<RunState, 'loadedG' | 'positions' | 'trayAreaM2'>): number | undefined =>
   trayAreaM2 === undefined ? undefined : loadedG / 1000 / (trayAreaM2 * positions.length)
 
 type Asked = Pick<BatchState, 'food' | 'card' | 'purpose' | 'thicknessMm' | 'choices'>

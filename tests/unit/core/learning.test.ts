@@ -33,9 +33,7 @@ describe('hours ahead', () => {
     expect(factorOf('beetroot', 'slices-3', 6)).toBeCloseTo(hours('slices-6') / hours('slices-3'), 2)
     // Fruit's hours are until it is pliable: powder takes longer, and not in a freeze dryer.
     expect(factorOf('apple', 'rings-5', 5, { purpose: 'powder' })).toBeCloseTo(1.6, 6)
-    expect(
-      cutFactor({ food: findFood('apple')!, card, thicknessMm: undefined, purpose: 'powder', choices: {} }, 'freeze-dryer'),
-    ).toBe(1)
+    expect(cutFactor({ food: findFood('apple')!, card, thicknessMm: undefined, purpose: 'powder', choices: {} }, 'freeze-dryer')).toBe(1)
     expect(factorOf('beetroot', 'slices-3', 3, { purpose: 'powder' })).toBe(1)
     // As it was chosen to be done.
     expect(factorOf('grape', 'whole', 14, { choices: { crackSkin: 'whole' } })).toBe(2)

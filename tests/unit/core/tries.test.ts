@@ -256,7 +256,9 @@ describe('what a turn of a knob changed, in words', () => {
     return `${words(what)}: ${words(so)}`
   }
   it('names the knob and what it does', () => {
-    expect(said({ thicknessMm: 4, loadKgM2: (KNOBS.loadKgM2 * 4) / 6 })).toMatch(/^2 mm thinner: [\d.]+ h sooner, \w+ trays more, [\d.]+ kWh less/)
+    expect(said({ thicknessMm: 4, loadKgM2: (KNOBS.loadKgM2 * 4) / 6 })).toMatch(
+      /^2 mm thinner: [\d.]+ h sooner, \w+ trays more, [\d.]+ kWh less/,
+    )
     expect(said({ night: 'off' })).toMatch(/^off at night: [\d.]+ h later/)
     expect(said({ loadKgM2: 8 })).toMatch(/fuller trays: [\d.]+ h later, .* trays? fewer/)
     expect(said({ machineId: 'small' })).toMatch(/^in Small rack: .*in \d+ loads/)
