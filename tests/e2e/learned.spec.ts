@@ -24,7 +24,9 @@ test('what runs taught of a machine is opened; one is left out with its reason, 
   await expect(dialog.getByText('Say why, such as: the door stood open.')).toBeVisible()
   await first.getByLabel('Why it is not like the others').fill('The door stood open.')
   await first.getByRole('button', { name: 'Leave it out' }).click()
-  await expect(dialog.getByText(`from ${runs - 1} runs.`)).toBeVisible()
+  // Older runs may come back beside it: without this one the machine may not have changed at all.
+  await expect(dialog.getByText(`from ${runs} runs.`)).toHaveCount(0)
+  await expect(dialog.getByText(/from \d+ runs\./)).toBeVisible()
   await expect(first.getByText('left out')).toBeVisible()
   await expect(first.getByText('The door stood open.')).toBeVisible()
   expect(await faultsOf(page, { type: 'tag', values: ['wcag2a', 'wcag2aa'] })).toEqual([])
