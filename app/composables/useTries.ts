@@ -152,6 +152,7 @@ export function useTries(load: Ref<TryLoad | undefined>, start: Ref<{ machineId:
 
 /** A batch that stands in a machine, as a try takes it: its log, turned at from an instant on. */
 export function tryOfRun(
+  food: Food,
   state: BatchState,
   entries: readonly Entry[],
   machine: MachineAnswer,
@@ -161,7 +162,7 @@ export function tryOfRun(
   const { run } = state
   if (!run || WAYS[run.way.way].underVacuum || WAYS[run.way.way].unheated) return undefined
   return {
-    food: state.food,
+    food,
     log: entries,
     preparedG: run.loadedG,
     machines: [tryMachineOf(machine)],
@@ -190,7 +191,7 @@ export function tryBeforeLoad(
   const preparedG = balanceOnTrays(state).weightG.p50
   return machines.length === 0 || !(preparedG > 0)
     ? undefined
-    : { food: state.food, log: entries, preparedG, machines, startAt, household, thicknessMm: state.thicknessMm }
+    : { food: page.food, log: entries, preparedG, machines, startAt, household, thicknessMm: state.thicknessMm }
 }
 
 /** What is learned is told for this batch as it is cut: what that makes of its card's hours it makes of every card's. */

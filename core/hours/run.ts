@@ -10,9 +10,9 @@ type Running = Pick<RunState, 'way' | 'usualHours' | 'loadedG' | 'positions' | '
 
 /**
  * Hours of a run at its card's heat: what was believed at loading, or the card's as it was cut. Its clock counts what heat it really has.
- * @param usual without `learned`, the card's whatever was believed
+ * @param by `learned: false` for the card's, whatever was believed
  */
-export function hoursOfRun(state: Asked, run: Running, { learned = true }: { learned?: boolean } = {}): HoursRange {
+export function hoursOfRun(state: Asked, run: Running, by: { learned?: boolean } = {}): HoursRange {
   const { food, card, purpose, thicknessMm, choices } = state
   return hoursOf({
     food,
@@ -21,7 +21,7 @@ export function hoursOfRun(state: Asked, run: Running, { learned = true }: { lea
     thicknessMm,
     choices,
     way: run.way.way,
-    learned: learned ? run.usualHours : undefined,
+    learned: by.learned === false ? undefined : run.usualHours,
     whole: run.way.partOnly ? wholeHours(card.usualHours.value) : undefined,
     loadKgM2: loadOnTrays(run),
   })

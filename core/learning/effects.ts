@@ -71,11 +71,8 @@ interface Cell {
   mean: Float64Array
 }
 
-/**
- * Least difference of a machine before and after that is a change and no chance, in standard deviations and on the logarithm. The likeliest of
- * all places is asked about: chance alone makes large ones.
- */
-const CHANGED = { sds: 3.9, log: 0.12, least: 3, most: 20 }
+/** Least difference of a machine before and after that is a change and no chance, in standard deviations and on the logarithm. */
+const CHANGED = { sds: 3.6, log: 0.12, least: 3, most: 20 }
 /** Nothing repeats itself more closely than this, as far as doubting goes. */
 const LEAST_SCATTER = 0.1
 /** Pairings of less belief than this do not count; scatters so far behind, as logarithm of the evidence, are not looked at. */

@@ -1,11 +1,1 @@
-export {
-  changeBetween,
-  HOT_START_K,
-  tryLoad,
-  usualKnobs,
-  type TryChange,
-  type TryKnobs,
-  type TryLoad,
-  type TryMachine,
-  type TryResult,
-} from './tries'
+export { changeBetween, tryLoad, usualKnobs, type TryChange, type TryKnobs, type TryLoad, type TryMachine, type TryResult } from './tries'

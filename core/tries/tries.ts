@@ -1,5 +1,6 @@
 import { USUAL_ROOM, type Air } from '../air'
 import { dangerZoneOf, foldBatch } from '../batch'
+import { hotStartC } from '../dryness'
 import { InputError, type Problem } from '../errors'
 import { cardOf, wayOf, type Food } from '../foods'
 import { cutFactor, heatLaw, hoursOf, hoursOfRun, layerKgM2 } from '../hours'
@@ -52,6 +53,7 @@ export interface TryKnobs {
 
 /** The load that is tried: what its log says so far, behind which what would be written next is put. */
 export interface TryLoad {
+  /** With its own targets: those of another cut are another's. */
   food: Food
   /** Log of the batch; of a basket that is typed in, the intake that would be written. */
   log: readonly Entry[]
@@ -91,8 +93,6 @@ export interface TryResult {
   endsAtNight: boolean
 }
 
-/** A hot start is so much hotter, where the machine can. */
-export const HOT_START_K = 10
 /** Points of the curve that is drawn. */
 const POINTS = 72
 /** Nights ahead that are told what happens in them: for twice the hours of heat that it may take, in days of so many, and at most. */
@@ -108,7 +108,7 @@ const RUN = 'tried'
 
 /**
  * What would come of a load with these knobs: what would be logged is written behind its log, and read as every page reads a log. So a try
- * that is taken over says the same once it is loaded.
+ * that is taken over says the same once it is loaded, and what it means to do at night once that is logged.
  * @throws InputError with the knob and what would mend it
  */
 export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
@@ -123,7 +123,7 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const finishH = { p10: hoursFrom(hoursToTarget.p10), p50: hoursFrom(hoursToTarget.p50), p90: hoursFrom(hoursToTarget.p90) }
   const ends = Number.isFinite(finishH.p50)
   const until = startAt + (ends ? finishH.p50 : NEVER_H) * HOUR
-  const trays = traysFor(load.preparedG, 1000 * knobs.loadKgM2 * machine.trayAreaM2)
+  const trays = traysOf(load, knobs, machine)
   const loads = loadsFor(trays, machine.trays, machine.free)
   const slow = machine.slowest ?? 1
   const { celsius } = knobs.room ?? USUAL_ROOM
@@ -183,6 +183,10 @@ function hardened({ card, thicknessMm }: BatchState, { setC }: TryKnobs, { kind 
   return heatLaw(kind, setC, temperatureC, { thicknessMm }) / heatLaw(kind, setC, temperatureC) - 1
 }
 
+/** Trays that it takes with so much on each. */
+const traysOf = ({ preparedG }: TryLoad, { loadKgM2 }: TryKnobs, { trayAreaM2 }: TryMachine) =>
+  traysFor(preparedG, 1000 * loadKgM2 * trayAreaM2)
+
 /** The log as it would be once it is cut and loaded so. */
 function loadedLog(load: TryLoad, knobs: TryKnobs, machine: TryMachine): Entry[] {
   const { food, preparedG } = load
@@ -200,10 +204,10 @@ function loadedLog(load: TryLoad, knobs: TryKnobs, machine: TryMachine): Entry[]
       kind: 'load',
       runId: RUN,
       machineId: machine.id,
-      // All of it, as if one tray were large enough: what counts is how much lies on a square metre.
-      positions: [1],
+      // All of it, as if there were places enough: what counts is how much lies on a tray.
+      positions: Array.from({ length: traysOf(load, knobs, machine) }, (_, i) => i + 1),
       totalG: preparedG,
-      trayAreaM2: preparedG / 1000 / knobs.loadKgM2,
+      trayAreaM2: machine.trayAreaM2,
       way: machine.kind,
       ...(own && { usualHours: { low: own.low * factor, high: own.high * factor, runs: own.runs } }),
     },
@@ -256,7 +260,7 @@ const airOf = (runId: string, { room }: TryKnobs): EntryBody[] =>
 function heatsAhead(runId: string, { household, startAt }: TryLoad, knobs: TryKnobs, machine: TryMachine, mayTakeH: number): Ahead[] {
   const set = (at: number, setC: number | null): Ahead => ({ at, body: { kind: 'heat', runId, setC } })
   const hotTo = startAt + knobs.hotH * HOUR
-  const heatAt = (at: number) => (at < hotTo ? min(machine.highC, knobs.setC + HOT_START_K) : knobs.setC)
+  const heatAt = (at: number) => (at < hotTo ? (hotStartC(knobs.setC, machine.highC) ?? knobs.setC) : knobs.setC)
   if (knobs.night === 'leave') return [set(startAt, heatAt(startAt)), ...(knobs.hotH > 0 ? [set(hotTo, knobs.setC)] : [])]
   const atNight = knobs.night === 'off' ? null : min(machine.highC, max(machine.lowC, HOLD_C))
   const first = sleepAround(startAt, household)

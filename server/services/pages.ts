@@ -1,7 +1,7 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
 import { inForce, ofKind, type Stage, STAGES } from '#core/log'
 import { assess, foldBatch } from '#core/batch'
-import { PURPOSES, questionsOf, type Food, type FoodBook } from '#core/foods'
+import { mixedFood, PURPOSES, questionsOf, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
 import { USE_FIRST_DAYS } from '#core/keeping'
@@ -186,10 +186,12 @@ export function batchPage(context: Context, batchId: string): BatchAnswer {
   const entries = entriesOfBatch(db, batchId)
   const machines = listMachines(db)
   const state = foldBatch(entries, context.foods.find)!
+  const { weightG, mix } = state.intake.body
   return {
     batchId,
     number: batch.number,
-    food: state.food,
+    // With its own targets: what is tried or written next may be another cut.
+    food: mixedFood(context.foods.find(state.food.key)!, weightG, mix ?? [], context.foods.find),
     accepted: acceptedCautions(db, CARES),
     schools: questionsOf(context.foods.schools, state.food, { card: state.card, purpose: state.purpose, way: state.run?.way.way }),
     others: othersIn(context, batchId),

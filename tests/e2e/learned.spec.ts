@@ -11,12 +11,12 @@ test.afterAll(() => demo.server.stop())
 
 test('what runs taught of a machine is opened; one is left out with its reason, and counted again', async ({ page }) => {
   const machines = (await (await fetch(`${demo.server.address}/api/machines`)).json()) as { id: string; name: string }[]
-  await page.goto(`${demo.server.address}/machines/${machines.find(machine => machine.name === 'Tall cabinet')!.id}`)
+  await page.goto(`${demo.server.address}/machines/${machines.find(machine => machine.name === 'Round stack')!.id}`)
   const card = page.getByRole('region', { name: 'Calibration' })
   const told = await card.getByText(/from \d+ runs\./).textContent()
   const runs = Number(/from (\d+) runs/.exec(told!)![1])
   await card.getByRole('button', { name: 'The runs behind it' }).click()
-  const dialog = page.getByRole('dialog', { name: 'What runs taught of Tall cabinet' })
+  const dialog = page.getByRole('dialog', { name: 'What runs taught of Round stack' })
   await expect(dialog.getByRole('listitem')).toHaveCount(runs)
   const first = dialog.getByRole('listitem').first()
   await first.getByRole('button', { name: 'Leave out' }).click()
@@ -24,9 +24,7 @@ test('what runs taught of a machine is opened; one is left out with its reason, 
   await expect(dialog.getByText('Say why, such as: the door stood open.')).toBeVisible()
   await first.getByLabel('Why it is not like the others').fill('The door stood open.')
   await first.getByRole('button', { name: 'Leave it out' }).click()
-  // Older runs may come back beside it: without this one the machine may not have changed at all.
-  await expect(dialog.getByText(`from ${runs} runs.`)).toHaveCount(0)
-  await expect(dialog.getByText(/from \d+ runs\./)).toBeVisible()
+  await expect(dialog.getByText(`from ${runs - 1} runs.`)).toBeVisible()
   await expect(first.getByText('left out')).toBeVisible()
   await expect(first.getByText('The door stood open.')).toBeVisible()
   expect(await faultsOf(page, { type: 'tag', values: ['wcag2a', 'wcag2aa'] })).toEqual([])

@@ -116,12 +116,14 @@ const lastAir = props.initial ? undefined : recentAir(props.page.lastAir, Date.n
 const room = ref(lastAir && temperatureIn(lastAir.roomC, unit))
 const humidity = ref(lastAir && lastAir.roomHumidity * 100)
 const roomC = computed(() => (room.value === undefined ? undefined : Math.round(temperatureFrom(room.value, unit) * 10) / 10))
+/** The heat that it will stand in, °C: what is set, or what runs there already; undefined without heat. */
+const heatThere = computed(() => (heat.value === 'leave' ? (there.value?.setC ?? undefined) : setNow.value))
 /** What the air and this heat can reach, against what is wanted. */
 const measured = computed(() =>
   roomC.value === undefined || humidity.value === undefined ? undefined : { celsius: roomC.value, humidity: humidity.value / 100 },
 )
 const reach = computed(() => {
-  const setC = heat.value === 'leave' ? (there.value?.setC ?? undefined) : setNow.value
+  const setC = heatThere.value
   if (setC === undefined || facts.value.underVacuum) return undefined
   const { food, purpose } = props.state
   return { ...reachIn(food, kind.value, targetIn(food, purpose, kind.value), setC, measured.value), setC }
@@ -148,15 +150,15 @@ const kgM2 = computed(() =>
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
 const hoursWords = computed(() => {
   const hours = learned.value
-  const celsius = setNow.value
+  const celsius = heatThere.value
   const { temperatureC } = way.value
   const words = ({ low, high }: HoursRange) => `${Math.round(low)} to ${Math.round(high)} h`
-  const asked = { ...props.state, way: kind.value, learned: hours, room: measured.value, loadKgM2: kgM2.value }
+  const asked = { ...props.state, way: kind.value, learned: hours, setC: celsius, room: measured.value, loadKgM2: kgM2.value }
   const heaped = loadLaw(props.state.card, kind.value, kgM2.value, props.state.thicknessMm)
   if (heaped > 1)
-    return `So much on ${plural(chosen.value.length, 'tray')} is no single layer: some ${words(hoursOf({ ...asked, setC: celsius }))}; in one layer ${words(hoursOf({ ...asked, setC: celsius, loadKgM2: undefined }))}.`
+    return `So much on ${plural(chosen.value.length, 'tray')} is no single layer: some ${words(hoursOf(asked))}; in one layer ${words(hoursOf({ ...asked, loadKgM2: undefined }))}.`
   if (celsius !== undefined && facts.value.plainHeat && Math.abs(celsius - temperatureC) > 1)
-    return `At ${format.temperature(celsius)} some ${words(hoursOf({ ...asked, setC: celsius }))}; at the card’s ${format.temperature(temperatureC)} ${words(hoursOf(asked))}.`
+    return `At ${format.temperature(celsius)} some ${words(hoursOf(asked))}; at the card’s ${format.temperature(temperatureC)} ${words(hoursOf({ ...asked, setC: temperatureC }))}.`
   if (!hours || hours.runs === 0) return undefined
   const { machine: cabinet, food, person } = hours
   const said = [
@@ -190,7 +192,9 @@ function triedHeat(): string {
 /** As many free trays as the method card's one layer needs. */
 function usualTrays(): number[] {
   if (props.place && free.value.includes(props.place)) return [props.place]
-  return free.value.slice(0, traysNeeded.value)
+  // What was tried may lie fuller, or emptier.
+  const triedG = triedIn && machineId.value === triedIn.id ? 1000 * tried!.loadKgM2 * triedIn.trayAreaM2 : perTrayG.value
+  return free.value.slice(0, traysFor(totalG.value ?? guessG ?? triedG, triedG, facts.value.underVacuum))
 }
 const heats = computed(() => {
   const { choose, wait } = facts.value.words

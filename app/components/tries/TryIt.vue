@@ -2,17 +2,23 @@
 import { fill } from '#core/errors'
 import { cardOf } from '#core/foods'
 import { USUAL_ROOM, type Air } from '#core/air'
-import { HOT_START_K, type TryKnobs, type TryLoad, type TryResult } from '#core/tries'
+import { hotStartC } from '#core/dryness'
+import { layerKgM2 } from '#core/hours'
+import type { TryKnobs, TryLoad, TryResult } from '#core/tries'
 import { formatDegrees } from '#core/units'
 import { HOUR } from '#core/time'
 
 /** What if: knobs to turn at, and what would come of the load, beside up to three other tries. */
 const props = defineProps<{ load?: TryLoad; machineId: string; cardKey: string; room?: Air; startAt: number; takeWords?: string }>()
+const open = ref(false)
+const asked = ref(false)
+whenever(open, () => (asked.value = true))
 const emit = defineEmits<{ take: [knobs: TryKnobs] }>()
 const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const { tries, at, current, change, problem, turn, turnMachine, turnCut, show, another, drop } = useTries(
-  toRef(() => props.load),
+  // Nothing is reckoned before somebody asks.
+  toRef(() => (asked.value ? props.load : undefined)),
   toRef(() => ({ machineId: props.machineId, cardKey: props.cardKey, room: props.room })),
 )
 const machine = computed(() => props.load?.machines.find(item => item.id === current.value?.knobs.machineId))
@@ -55,6 +61,8 @@ const knobs = computed((): Knob[] => {
   if (!now || !its || !card.value) return []
   const usual = card.value
   const room = now.room ?? USUAL_ROOM
+  const hotC = hotStartC(now.setC, its.highC)
+  const layer = layerKgM2(usual, now.thicknessMm)
   const knob = (
     name: 'thicknessMm' | 'setC' | 'hotH' | 'loadKgM2',
     label: string,
@@ -86,7 +94,7 @@ const knobs = computed((): Knob[] => {
         ]
       : []),
     knob('setC', 'Heat', its.lowC, its.highC, 1, format.temperature(now.setC)),
-    ...(running.value
+    ...(running.value || hotC === undefined
       ? []
       : [
           knob(
@@ -95,7 +103,7 @@ const knobs = computed((): Knob[] => {
             0,
             4,
             0.5,
-            now.hotH === 0 ? 'none' : `${now.hotH} h, ${formatDegrees(Math.min(HOT_START_K, its.highC - now.setC), unit.value)} more`,
+            now.hotH === 0 ? 'none' : `${now.hotH} h, ${formatDegrees(hotC - now.setC, unit.value)} more`,
           ),
         ]),
     ...(running.value
@@ -104,8 +112,8 @@ const knobs = computed((): Knob[] => {
           knob(
             'loadKgM2',
             'On a tray',
-            Math.round(50 * usual.trayLoadKgM2.mean) / 100,
-            Math.round(200 * usual.trayLoadKgM2.mean) / 100,
+            Math.round(50 * layer) / 100,
+            Math.round(200 * layer) / 100,
             0.1,
             format.weight(Math.round(1000 * now.loadKgM2 * its.trayAreaM2)),
           ),
@@ -150,7 +158,6 @@ const figures = computed(() => {
     { name: 'No drier than', is: `${lowest(it.reach)} (wanted ${format.share(it.target)})` },
   ]
 })
-const open = ref(false)
 </script>
 
 <template>

@@ -177,6 +177,14 @@ describe('a machine', () => {
   })
 })
 
+describe('a batch as its page has it', () => {
+  it('brings its food with the targets that are the food’s own: another cut may be tried', () => {
+    const book = testBook()
+    const { food } = batchPage(book.context, book.begin({ foodKey: 'beef-cooked', cardKey: 'jerky-6', purpose: 'pieces' }))
+    expect(food.cards.find(card => card.key === 'jerky-6')!.target!.pieces).toBeGreaterThan(food.target.pieces)
+  })
+})
+
 describe('the household', () => {
   it('moves its nights and everything that hangs on them, and minds versions', () => {
     const book = testBook()

@@ -200,7 +200,7 @@ const takenTries = useTakenTries()
 const tryLoad = computed((): TryLoad | undefined => {
   const s = state.value
   if (!s || !page.value) return undefined
-  if (drying.value) return machine.value && tryOfRun(s, entries.value, machine.value, now.value, settings.value)
+  if (drying.value) return machine.value && tryOfRun(page.value.food, s, entries.value, machine.value, now.value, settings.value)
   return s.run || s.beganDry ? undefined : tryBeforeLoad(s, entries.value, page.value, now.value, settings.value)
 })
 const tryMachineId = computed(

@@ -81,8 +81,8 @@ const held = (of: 'guess' | 'dulse') => {
 }
 const machine = computed(() => page?.machines.find(item => item.id === then.value?.state.run?.machineId))
 const load = computed(() =>
-  then.value && machine.value && !asking.value
-    ? tryOfRun(then.value.state, entries.value, machine.value, now.value, settings.value)
+  page && then.value && machine.value && !asking.value
+    ? tryOfRun(page.food, then.value.state, entries.value, machine.value, now.value, settings.value)
     : undefined,
 )
 useKeys({
