@@ -113,6 +113,8 @@ export function logWords(body: EntryBody, writers: Writers): string {
       const hours = `${Math.abs(body.hours)}\u00A0h ${body.hours > 0 ? 'added to' : 'taken off'} the cycle`
       return body.why ? `${hours}: ${body.why}` : hours
     }
+    case 'cycleShows':
+      return body.leftH === 0 ? 'the machine shows that it is through' : `the machine shows ${body.leftH}\u00A0h left`
     case 'air': {
       const room =
         body.roomC === undefined ? undefined : `room ${temperature(body.roomC)}, ${Math.round(body.roomHumidity! * 100)} % humidity`

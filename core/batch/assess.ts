@@ -1,9 +1,12 @@
+import { chamberFinish } from '../freezing'
 import { isConstantWeight, judgeDryness, type DrynessEvidence, type DrynessVerdict } from '../dryness'
 import { estimateTrays, type DryingEstimate, type Tray, type TrayEstimate } from '../kinetics'
 import type { BatchState, RunState, Weighing } from '../log'
 import type { Interval } from '../stats'
 import { beliefOf, estimateOfRun, flipHour, isByHours, isOffAt, reachOf, readJarAir, targetOfRun } from '../water'
 import { WAYS } from '../ways'
+import { ROUND_H } from './constantTrays'
+import { inChamber } from './cycle'
 import { dangerZoneOf } from './dangerZone'
 import { restDays, restNeeded, worstLook } from './rest'
 import { HOUR } from '../time'
@@ -118,14 +121,16 @@ export function assessRack(state: BatchState, now: number): StandingTray[] {
 export function assessRacks(states: readonly (BatchState | undefined)[], now: number): StandingTray[][] {
   const racks = states.map(state => (state ? assessRack(state, now) : []))
   if (!states.some(state => state?.run && WAYS[state.run.way.way].underVacuum)) return racks
-  const ends = racks.flat().map(tray => tray.finish)
-  const last = (of: keyof FinishWindow) => Math.max(...ends.map(end => end[of]))
-  const finish = { from: last('from'), middle: last('middle'), to: last('to') }
+  const finish = chamberFinish(racks.flatMap((trays, i) => trays.map(tray => inChamber(states[i]!, tray.finish))))
   return racks.map(trays => trays.map(tray => ({ ...tray, finish })))
 }
 
-function windowOf(run: RunState, { p10, p50, p90 }: Interval): FinishWindow {
-  return { from: run.clock.instantAt(p10), middle: run.clock.instantAt(p50), to: run.clock.instantAt(p90) }
+function windowOf({ clock, cycle, setC }: RunState, { p10, p50, p90 }: Interval): FinishWindow {
+  // What the machine says of its own end is read off; whether it is dry then, two rounds of extra drying show at the most.
+  if (cycle.endsAt !== undefined && setC !== null)
+    return { from: cycle.endsAt, middle: cycle.endsAt, to: cycle.endsAt + 2 * ROUND_H * HOUR }
+  const end = (hours: number) => clock.instantAt(hours) + cycle.sinceH * HOUR
+  return { from: end(p10), middle: end(p50), to: end(p90) }
 }
 
 /**

@@ -1,6 +1,9 @@
 import { isConstantWeight, type ConstantWeight } from '../dryness'
 import type { RunState } from '../log'
 
+/** Between the weighings of the constant-weight test, h (common practice). */
+export const ROUND_H = 2
+
 /** A tray in the rounds of extra drying: weighed, two hours more, weighed again, until it loses nothing. */
 export interface TrayRound {
   position: number

@@ -1,6 +1,6 @@
 export { allergensOf, isSulphited } from './allergens'
-export { constantTrays, type TrayRound } from './constantTrays'
-export { cycleMate, withMates, type CycleMate } from './cycle'
+export { constantTrays, ROUND_H, type TrayRound } from './constantTrays'
+export { cycleMate, iceOf, withMates, type CycleMate } from './cycle'
 export { coolInside, dangerZoneOf, type CoolInside, type DangerZone } from './dangerZone'
 export { doubtOfWeight } from './doubt'
 export {

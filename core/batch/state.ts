@@ -23,6 +23,7 @@ import { hardeningLaw, hoursOfRun, middleOf } from '../hours'
 import { spellsOf } from '../water'
 import { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from '../machines'
 import { WAYS } from '../ways'
+import { cycleTold } from './cycle'
 import { followDry, type DryFood } from './dryFood'
 import { holdOf } from './hold'
 import { followTrays } from './places'
@@ -63,7 +64,7 @@ export function foldBatch(entries: readonly Entry[], find: FindFood): BatchState
   const ledger = ledgerOf(intake, prep, splits, food, card, weighedLoad(draft.loads[0]), draft.choices)
   const balance = balancePrep(ledger)
   const thicknessMm = prep.findLast(entry => entry.body.thicknessMm)?.body.thicknessMm ?? card.thicknessMm
-  const runs = runsOf(draft, { food, card, purpose, thicknessMm, choices, fromPowder: intake.body.fromForm === 'powder' })
+  const runs = runsOf(draft, { food, card, purpose, thicknessMm, choices, balance, fromPowder: intake.body.fromForm === 'powder' })
   const run = runs.at(-1)
   const newest = <T extends { at: number }>(entries: readonly T[]) => run && entries.findLast(entry => entry.at >= run.loadedAt)
   const rest = run?.unloadedAt === undefined ? undefined : restOf(draft, run.unloadedAt)
@@ -152,7 +153,7 @@ function stageOf(state: Pick<BatchState, 'finished' | 'prep' | 'run' | 'rest' | 
   return state.rest?.endedAt === undefined ? 'resting' : 'grinding'
 }
 
-interface BatchFacts extends Pick<BatchState, 'food' | 'card' | 'purpose' | 'thicknessMm' | 'choices'> {
+interface BatchFacts extends Pick<BatchState, 'food' | 'card' | 'purpose' | 'thicknessMm' | 'choices' | 'balance'> {
   fromPowder: boolean
 }
 
@@ -166,8 +167,8 @@ const isAfter = (entry: Entry, other: Entry) => entry.at > other.at || (entry.at
 /** A spell in a machine, from a loading to the next. */
 function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> | undefined, { fromPowder, ...cut }: BatchFacts): RunState {
   const { food, card, thicknessMm } = cut
-  const { runId, machineId, positions, totalG, weightSdG, trayAreaM2, usualHours, portions } = load.body
-  const { heats, airs: measuredAirs, moves, outlook, cycleHours } = draft.run(runId)
+  const { runId, machineId, positions, totalG, weightSdG, trayAreaM2, usualHours, portions, frozen = [] } = load.body
+  const { heats, airs: measuredAirs, moves, outlook, cycle } = draft.run(runId)
   const way = wayOf(card, load.body.way)
   const { takesWaterBack, nightsCount, plainHeat } = WAYS[way.way]
   const during = <T extends Entry>(entries: readonly T[]) =>
@@ -184,7 +185,7 @@ function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> |
     wasNotSaid && hasLost(load, during(draft.weighs), during(draft.unloads)) ? [{ at: load.at, setC: way.temperatureC }] : []
   const measured = airs.findLast(entry => entry.body.roomC !== undefined)?.body
   const room = measured && { celsius: measured.roomC!, humidity: measured.roomHumidity! }
-  const usual = hoursOfRun(cut, { way, usualHours, loadedG: totalG, positions, trayAreaM2 })
+  const usual = hoursOfRun(cut, { way, usualHours, loadedG: totalG, positions, trayAreaM2, frozen })
   // What was dried before has no wet face any more.
   const isFresh = plainHeat && load === draft.loads[0] && !fromPowder
   const clockOf = (changes: readonly HeatChange[]) =>
@@ -225,7 +226,7 @@ function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> |
     runId,
     machineId,
     way,
-    frozen: load.body.frozen ?? [],
+    frozen,
     portions,
     outlook,
     powderDries: draft.powderDries.filter(entry => isAfter(entry, load) && !(next && isAfter(entry, next))),
@@ -243,7 +244,7 @@ function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> |
     probed: airs.flatMap(({ at, body: { chamberC: shown } }) => (shown === undefined ? [] : [{ at, chamberC: shown }])),
     chamberC,
     room,
-    cycleHours,
+    cycle: cycleTold(during(cycle), weighings.at(-1)?.at ?? load.at),
     trayWeights: weighs.flatMap(({ at, body }) => (body.trays ?? []).map(tray => ({ ...tray, at, hours: clock.equivalentHoursAt(at) }))),
     setC: unloadedAt === undefined ? ((heats.length > 0 ? heats.at(-1)!.body.setC : forgotten[0]?.setC) ?? null) : null,
     weighings: markOff(weighings, spells),

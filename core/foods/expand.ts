@@ -1,5 +1,5 @@
 import { capital } from '../text'
-import { freezeCycle } from '../freezing'
+import { cycleRange, USUAL_DEPTH_MM } from '../freezing'
 import { pacePerHour } from '../kinetics'
 import { hoursFactor, STANDARD_WAY, WAYS, type WayKey } from '../ways'
 import { parseRange, parseSpread } from './amounts'
@@ -103,7 +103,7 @@ function expandCard(
     form.ways?.filter(way => family.ways.includes(way) || form.ways!.length === 1) ??
     food.ways ??
     family.ways
-  ).map(way => wayOfCard(food, family, form, card, way, thicknessMm ?? USUAL_MM))
+  ).map(way => wayOfCard(food, family, form, card, way, thicknessMm ?? USUAL_DEPTH_MM))
   const main = ways[0]!
   return {
     key: `${formKey}${number ? `-${number}` : ''}${own && card.name ? `-${slugOf(card.name)}` : ''}`,
@@ -114,7 +114,7 @@ function expandCard(
     temperatureC: main.temperatureC,
     temperatureReason: main.temperatureReason,
     ways,
-    trayLoadKgM2: card.load ? spread(food, card.load) : loadOf(form, thicknessMm ?? USUAL_MM),
+    trayLoadKgM2: card.load ? spread(food, card.load) : loadOf(form, thicknessMm ?? USUAL_DEPTH_MM),
     ...part(food, 'trimShare', card.trim ?? form.trim),
     ...part(food, 'moisture', card.water),
     ...part(food, 'afterShare', card.after ?? form.after),
@@ -221,13 +221,10 @@ function cycleOf(food: FoodSource, family: FamilySource, form: FormSource, card:
     liquid: form.pourable ?? false,
     sugary: (food.isotherm ?? family.isotherm) === 'sugaryFruit',
   }
-  const frozen = freezeCycle({ ...load, frozen: true }).hours
-  const last = load.liquid || raw ? frozen : freezeCycle({ ...load, frozen: false }).hours
-  return { low: Math.round(frozen.p10), high: Math.round(last.p90) }
+  const { low, high } = cycleRange({ ...load, frozen: load.liquid || raw || undefined })
+  return { low: Math.round(low), high: Math.round(high) }
 }
 
-/** Thickness of what says none, mm. */
-const USUAL_MM = 5
 const NOTHING_TO_TRIM: readonly string[] = ['egg', 'dairy', 'meat', 'fish', 'meal']
 
 const tidyHours = (hours: number) => (hours < 10 ? Math.round(hours * 2) / 2 : Math.round(hours))

@@ -1,10 +1,15 @@
 export {
+  chamberFinish,
+  cycleRange,
   freezeCycle,
   iceCapacity,
+  idlePhases,
   shelfFluxWM2,
   SUBLIMATION_MJ_KG,
+  USUAL_DEPTH_MM,
   waterBackG,
   type FreezeCycle,
   type FreezeLoad,
   type IceCapacity,
+  type InChamber,
 } from './cycle'

@@ -1,7 +1,8 @@
 import { effectsOfChoices, purposeFactor, wayOf, type Choices, type Food, type MethodCard, type Purpose } from '../foods'
 import type { Air } from '../air'
-import type { WayKey } from '../ways'
+import { WAYS, type WayKey } from '../ways'
 import { heatLaw, loadLaw, thicknessLaw } from './laws'
+import { hoursUnderVacuum } from './vacuum'
 
 /** Hours from loading to dry, 10th and 90th percentile. */
 export interface HoursRange {
@@ -34,10 +35,16 @@ export interface HoursAsked extends CutFor {
   room?: Air
   /** Wet food on a square metre of tray, kg; one layer where it is not given. */
   loadKgM2?: number
+  /** Under vacuum: it goes in frozen solid, and its water, wet basis; as usual where nobody said. */
+  frozen?: boolean
+  moisture?: number
 }
 
 /** Hours as it is cut, for what it is meant and by the schools that were chosen, over those of its card in a way. */
 export function cutFactor({ food, card, purpose, thicknessMm, choices = {} }: CutFor, way?: WayKey): number {
+  // Neither schools of warm air nor its law of thickness: a deeper layer is more ice, behind more of what is dry already.
+  if (WAYS[wayOf(card, way).way].underVacuum)
+    return middleOf(hoursUnderVacuum({ food, card, thicknessMm })) / middleOf(hoursUnderVacuum({ food, card }))
   return effectsOfChoices(food, choices).hours * purposeFactor(food, purpose, way) * thicknessLaw(food, card, thicknessMm)
 }
 
@@ -45,12 +52,20 @@ export function cutFactor({ food, card, purpose, thicknessMm, choices = {} }: Cu
  * How long a load takes from loading to dry: the one answer, of which every page's hours are a call. The card's hours or what was learned,
  * as it is cut and for what, by what lies on the trays, at the heat that is set, in the air of the room.
  */
-export function hoursOf({ way: key, learned, whole, setC, room, loadKgM2, ...cut }: HoursAsked): HoursRange {
+export function hoursOf({ way: key, learned, whole, setC, room, loadKgM2, frozen, moisture, ...cut }: HoursAsked): HoursRange {
   const { way, temperatureC, usualHours } = wayOf(cut.card, key)
-  const { low, high } = learned ?? whole ?? usualHours.value
+  const believed = learned ?? whole ?? usualHours.value
+  if (WAYS[way].underVacuum) {
+    const isLoadKnown = loadKgM2 !== undefined || frozen !== undefined
+    if (!isLoadKnown && (learned || cut.thicknessMm === undefined || cut.thicknessMm === cut.card.thicknessMm)) return believed
+    const pace = learned ? middleOf(learned) / (middleOf(usualHours.value) * cutFactor(cut, way)) : 1
+    const cycle = hoursUnderVacuum({ ...cut, loadKgM2, frozen, moisture })
+    return { low: cycle.low * pace, high: cycle.high * pace }
+  }
+  const { low, high } = believed
   const factor =
     (learned ? 1 : cutFactor(cut, way)) *
-    loadLaw(cut.card, way, loadKgM2, cut.thicknessMm) *
+    loadLaw(cut.card, loadKgM2, cut.thicknessMm) *
     (setC === undefined ? 1 : heatLaw(way, setC, temperatureC, { thicknessMm: cut.thicknessMm ?? cut.card.thicknessMm, room }))
   return { low: low * factor, high: high * factor }
 }

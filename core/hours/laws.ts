@@ -47,9 +47,8 @@ const HEAP_MOST = 8
  * has so much more water to carry (common practice: two layers take about twice as long, or are turned over and over). Range 1 to 8.
  * @param loadKgM2 wet food on a square metre; undefined where nobody knows
  */
-export function loadLaw(card: MethodCard, way: WayKey, loadKgM2: number | undefined, thicknessMm = card.thicknessMm): number {
-  // Under vacuum the cycle is reckoned by its depth, in freezing.
-  if (loadKgM2 === undefined || WAYS[way].underVacuum) return 1
+export function loadLaw(card: MethodCard, loadKgM2: number | undefined, thicknessMm = card.thicknessMm): number {
+  if (loadKgM2 === undefined) return 1
   return Math.min(HEAP_MOST, Math.max(1, loadKgM2 / (layerKgM2(card, thicknessMm) * A_LAYER)))
 }
 

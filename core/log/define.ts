@@ -18,6 +18,9 @@ export interface LoadMachine {
   lowC: number
   highC: number
   taken: readonly number[]
+  /** Ice that its coil holds, g, and what stands in it brings already. */
+  iceG?: number
+  iceTakenG?: number
 }
 
 /** What a kind's rules see of the batch that it comes to. */

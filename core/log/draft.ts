@@ -13,8 +13,8 @@ export interface RunDraft {
   airs: EntryOf<'air'>[]
   moves: EntryOf<'move'>[]
   outlook?: EntryOf<'outlook'>['body']
-  /** Hours added to its cycle, and the last that said so. */
-  cycleHours: number
+  /** What was added to its cycle, and what its display showed. */
+  cycle: EntryOf<'cycleHours' | 'cycleShows'>[]
 }
 
 /**
@@ -60,7 +60,7 @@ export function emptyDraft(): BatchDraft {
     choices: {},
     loads: [],
     run: runId => {
-      const run = runs.get(runId) ?? { heats: [], airs: [], moves: [], cycleHours: 0 }
+      const run = runs.get(runId) ?? { heats: [], airs: [], moves: [], cycle: [] }
       runs.set(runId, run)
       return run
     },

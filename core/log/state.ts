@@ -73,6 +73,16 @@ export interface RestState {
   jars: RestingJar[]
 }
 
+/** What was told of a freeze dryer's cycle. */
+export interface CycleTold {
+  /** Hours that were added by hand. */
+  addedH: number
+  /** Of those, what was added since the trays were last weighed. */
+  sinceH: number
+  /** When the machine itself says that it is through, by its display and what was added since; undefined where nobody read it, or weights are newer. */
+  endsAt?: number
+}
+
 /** A spell of a batch in a machine, from loading to taking out. */
 export interface RunState {
   runId: string
@@ -129,8 +139,7 @@ export interface RunState {
   unloadedAt?: number
   /** Its powder dried once more in an oven, with the weights before and after. */
   powderDries: readonly EntryOf<'powderDry'>[]
-  /** Hours that were added to a freeze dryer's cycle by hand. */
-  cycleHours: number
+  cycle: CycleTold
 }
 
 /** Grams of dry food by its form. */

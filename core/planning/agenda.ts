@@ -1,6 +1,7 @@
 import { WAYS, type WayAsk } from '../ways'
 import {
   cycleMate,
+  ROUND_H,
   dangerZoneOf,
   holdLimit,
   hotSpellOf,
@@ -294,9 +295,7 @@ function freezeTodos(state: BatchState, assessed: Assessment, household: Househo
   if (!leads) return []
   const last = Math.max(...[own, ...mates].map(mate => mate.weighedAt ?? -Infinity))
   const from =
-    weighed > 0
-      ? last + ROUND_H * HOUR
-      : nextWaking((Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR) + run.cycleHours * HOUR, household)
+    weighed > 0 ? last + ROUND_H * HOUR : nextWaking(Number.isFinite(finish.middle) ? finish.middle : run.loadedAt + 24 * HOUR, household)
   return [
     {
       kind: 'round',
@@ -305,13 +304,10 @@ function freezeTodos(state: BatchState, assessed: Assessment, household: Househo
       why:
         weighed > 0
           ? 'Two hours more have passed: a tray that lost nothing is done.'
-          : 'By then the cycle should be through. Weigh in grams, give two hours more, weigh again.',
+          : `By then the cycle ${run.cycle.endsAt === undefined ? 'should be' : 'is'} through. Weigh in grams, give two hours more, weigh again.`,
     },
   ]
 }
-
-/** Between the weighings of the constant-weight test, h (common practice). */
-const ROUND_H = 2
 
 function intakeTodo(state: BatchState): Todo {
   const { food, intake } = state

@@ -2,7 +2,6 @@ import { trimmedBasket, USUAL_RECOVERY } from '../batch'
 import { InputError } from '../errors'
 import { asCut, targetIn, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { elapsedHours, WAYS, type WayKey } from '../ways'
-import { freezeCycle } from '../freezing'
 import { DUTY, dutyAt } from '../machines'
 import { USUAL_ROOM } from '../air'
 import { jarTakesG, looseGMl } from '../keeping'
@@ -132,16 +131,17 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const ofRaw = own.dry && times(trimmed.prepYield.p50 * dryShare, own.dry)
   const ownDensity = own.density && times(food.powderDensity.value.mean, own.density)
   const recovery = own.recovery ? times(USUAL_RECOVERY.median, own.recovery) : USUAL_RECOVERY
-  const { way, temperatureC, usualHours } = wayOf(card, machine.kind)
+  const { way, temperatureC } = wayOf(card, machine.kind)
   const { lowC = -Infinity, highC = Infinity } = machine
   const setC = nearestHeat(temperatureC, { lowC, highC })
   const duty = dutyAt(WAYS[way], setC, USUAL_ROOM.celsius)
   const usual = hoursOf({ food, card, way, purpose: input.purpose, learned: input.usualHours, setC })
-  // What own runs taught beside the card, for hours that come from the load itself.
-  const pace = middleOf(input.usualHours ?? usualHours.value) / middleOf(usualHours.value)
   const load = { median: middleOf(usual), sdLog: sdLogOf({ p10: usual.low, p90: usual.high }) }
   const tray = trayTakesG(card, machine.trayAreaM2, machine.kind)
-  const cycleOf = freezeHours(food, card, machine)
+  // What flows takes longer the deeper it is poured.
+  const poured = card.liquid && WAYS[way].underVacuum
+  const pouredHours = (kgM2: number) =>
+    middleOf(hoursOf({ food, card, way, purpose: input.purpose, learned: input.usualHours, loadKgM2: kgM2 }))
   const free = Math.min(machine.trays, machine.free ?? machine.trays)
   const freeAt = Math.max(input.startAt, machine.freeAt ?? input.startAt)
 
@@ -165,13 +165,14 @@ export function forecastBasket(input: ForecastInput): Forecast {
     const rawG = input.weightSdG ? Math.max(0.2 * input.weightG, input.weightG + input.weightSdG * source.normal()) : input.weightG
     prepared[i] = rawG * Math.min(most, vary(prep))
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
-    trays[i] = traysFor(prepared[i]!, perTray, cycleOf !== undefined)
+    trays[i] = traysFor(prepared[i]!, perTray, poured)
     // What finds a place goes in now, the rest when the others are out.
     const first = Math.min(free, trays[i]!)
     loads[i] = loadsFor(trays[i]!, machine.trays, free)
     const later = loads[i]! - (first > 0 ? 1 : 0)
     const place = Math.min(trays[i]!, machine.trays)
-    hours[i] = cycleOf ? cycleOf(prepared[i]! / Math.ceil(trays[i]! / machine.trays), place) * vary({ ...load, median: pace }) : vary(load)
+    const loadG = prepared[i]! / Math.ceil(trays[i]! / machine.trays)
+    hours[i] = vary(poured ? { ...load, median: pouredHours(loadG / 1000 / (place * machine.trayAreaM2)) } : load)
     const elapsed = elapsedHours(machine.kind, hours[i]!) * HOUR
     const firstEnd = first > 0 ? input.startAt + elapsed : input.startAt
     // The rest waits for the places that others hold; where those are too few, or there are none, for its own first load too.
@@ -196,7 +197,7 @@ export function forecastBasket(input: ForecastInput): Forecast {
   }
   const preparedG = intervalOf(prepared)
   // The middle as the load form counts them.
-  const counted = traysFor(preparedG.p50, tray.mean, cycleOf !== undefined)
+  const counted = traysFor(preparedG.p50, tray.mean, poured)
   const about = (draws: Float64Array, p50: number) => {
     const { p10, p90 } = whole(draws)
     return { p10: Math.min(p10, p50), p50, p90: Math.max(p90, p50) }
@@ -218,22 +219,6 @@ export function forecastBasket(input: ForecastInput): Forecast {
     free,
     places: machine.trays,
     freeAt: free < machine.trays ? machine.freeAt : undefined,
-  }
-}
-
-/** Hours of a freeze dryer's cycle for so many grams on so many trays: what flows takes longer the deeper it is poured. */
-function freezeHours(
-  { rawMoisture, isotherm }: Food,
-  card: MethodCard,
-  { kind, trayAreaM2 }: ForecastInput['machine'],
-): ((grams: number, trays: number) => number) | undefined {
-  if (!card.liquid || !kind || !WAYS[kind].underVacuum) return undefined
-  const moisture = Math.min(0.99, (card.moisture ?? rawMoisture).value.mean)
-  return (loadG, trays) => {
-    const areaM2 = trayAreaM2 * trays
-    // A gram of it is about a millilitre.
-    const thicknessMm = loadG / areaM2 / 1000
-    return freezeCycle({ loadG, moisture, areaM2, thicknessMm, frozen: true, liquid: true, sugary: isotherm === 'sugaryFruit' }).hours.p50
   }
 }
 

@@ -1,28 +1,21 @@
 import { freezeCycle, iceCapacity, type FreezeCycle, type IceCapacity } from '../freezing'
+import { layerUnderVacuum } from '../hours'
 import type { BatchState } from '../log'
 import { WAYS, type WayKey } from '../ways'
 
-/** Depth of food on a tray that nobody measured, mm. */
-const USUAL_MM = 10
-
 /**
- * The cycle that a load asks of a freeze dryer, and how much of its ice with what stands beside it; undefined for another kind of machine.
- * `besideG`: water of the other batches in the chamber, g.
+ * The phases that a load asks of a freeze dryer, and how much of its ice with what stands beside it; undefined for another kind of machine.
+ * How long all of it takes is `hoursOf`'s to say. `besideG`: water of the other batches in the chamber, g.
  */
 export function freezeCycleOf(
-  state: BatchState,
+  state: Pick<BatchState, 'food' | 'card' | 'thicknessMm' | 'balance'>,
   machine: { kind: WayKey; trayAreaM2: number; iceG?: number },
   load: { loadG: number; trays: number; frozen: boolean; besideG?: number },
-): (FreezeCycle & { ice?: IceCapacity }) | undefined {
+): (Omit<FreezeCycle, 'hours'> & { ice?: IceCapacity }) | undefined {
   if (!WAYS[machine.kind].underVacuum || !(load.loadG > 0) || load.trays === 0) return undefined
-  const cycle = freezeCycle({
-    loadG: load.loadG,
-    moisture: state.balance.moisture.p50,
-    areaM2: machine.trayAreaM2 * load.trays,
-    thicknessMm: state.thicknessMm ?? USUAL_MM,
-    frozen: load.frozen,
-    liquid: state.card.liquid,
-    sugary: state.food.isotherm === 'sugaryFruit',
-  })
+  const { food, card, thicknessMm, balance } = state
+  const areaM2 = machine.trayAreaM2 * load.trays
+  const layer = layerUnderVacuum({ food, card, thicknessMm, moisture: balance.moisture.p50 }, load.loadG / 1000 / areaM2)
+  const { hours: _, ...cycle } = freezeCycle({ ...layer, loadG: load.loadG, areaM2, frozen: load.frozen })
   return { ...cycle, ice: machine.iceG === undefined ? undefined : iceCapacity(cycle.waterG + (load.besideG ?? 0), machine.iceG) }
 }

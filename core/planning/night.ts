@@ -109,20 +109,17 @@ const WORTH_FROM = 0.2
 /**
  * Whether hours are worth adding until morning: where the cycle may well end while people sleep, what lies in a cold chamber under
  * vacuum loses nothing by waiting, and only the power is spent; what is left to stand after its end takes back water.
- * @param finish when it is through, by what is known, without what was added before
- * @param addedH hours that were added already
+ * @param finish when it is through, by what is known, with what was added before
  */
 export function hoursUntilMorning(
   finish: { from: number; middle: number; to: number },
-  addedH: number,
   watts: number,
   household: Household,
 ): MorningHours | undefined {
   if (!Number.isFinite(finish.to)) return undefined
-  const ends = [finish.from, finish.middle, finish.middle, finish.to].map(at => at + addedH * HOUR)
+  const ends = [finish.from, finish.middle, finish.middle, finish.to]
   const asleep = ends.filter(at => nextWaking(at, household) > at).length / ends.length
-  const end = finish.middle + addedH * HOUR
-  const at = nextWaking(end, household)
-  const hours = Math.ceil((at - end) / HOUR)
+  const at = nextWaking(finish.middle, household)
+  const hours = Math.ceil((at - finish.middle) / HOUR)
   return asleep >= WORTH_FROM && hours > 0 ? { hours, at, kWh: (hours * watts) / 1000, asleep } : undefined
 }

@@ -15,7 +15,7 @@ export function flipHour(state: Sheets, run: RunState): number | undefined {
   if (state.card.feelForm !== 'sheet' || !WAYS[run.way.way].plainHeat || state.choices.turning === 'never') return undefined
   return Math.min(TOP_HOLDS_H, AT_MOST * middleOf(hoursOfRun(state, run)))
 }
-type Sheets = Pick<BatchState, 'food' | 'card' | 'purpose' | 'thicknessMm' | 'choices'>
+type Sheets = Pick<BatchState, 'food' | 'card' | 'purpose' | 'thicknessMm' | 'choices' | 'balance'>
 
 /**
  * Hours of a sheet that ought to have been turned over and was not, over those of one that was: 1 until then, and once it was.

@@ -2,11 +2,12 @@ import { foldBatch } from '#core/batch'
 import { wayOf } from '#core/foods'
 import type { EntryBody } from '#core/log'
 import { entriesOfBatch, findEntry } from '#server/db/entries'
+import { findMachine } from '#server/db/settings'
 import type { Context } from './context'
 import { dialBelieved, hoursInMachine, rawWaterBelieved } from './learning'
 
-/** Fields in which an entry keeps what was believed when it was written, so that the log says by itself what its windows came from. */
-const BELIEFS: Partial<Record<EntryBody['kind'], readonly string[]>> = { intake: ['rawWater'], load: ['usualHours', 'dial'] }
+/** Fields in which an entry keeps what was known or believed when it was written, so that the log says by itself what its windows came from. */
+const BELIEFS: Partial<Record<EntryBody['kind'], readonly string[]>> = { intake: ['rawWater'], load: ['usualHours', 'dial', 'trayAreaM2'] }
 
 type Fields = Record<string, unknown>
 
@@ -50,9 +51,9 @@ function ofIntake(context: Context, { foodKey, cardKey, cultivar, source, fromJa
 function ofLoad(context: Context, batchId: string, { machineId, way }: Extract<EntryBody, { kind: 'load' }>): Fields {
   const state = foldBatch(entriesOfBatch(context.db, batchId), context.foods.find)
   if (!state) return {}
-  const dial = dialBelieved(context, machineId)
-  if (state.run || wayOf(state.card, way).partOnly) return { dial }
+  const known = { dial: dialBelieved(context, machineId), trayAreaM2: findMachine(context.db, machineId)?.trayAreaM2 }
+  if (state.run || wayOf(state.card, way).partOnly) return known
   const { low, high, runs, by } = hoursInMachine(context, machineId, state)
   const tenth = (value: number) => Math.round(value * 10) / 10
-  return { dial, usualHours: by === 'card' ? undefined : { low: tenth(low), high: tenth(high), runs } }
+  return { ...known, usualHours: by === 'card' ? undefined : { low: tenth(low), high: tenth(high), runs } }
 }

@@ -1,6 +1,6 @@
 import { STANDARD_WAY, WAYS } from '#core/ways'
 import { inForce, ofKind, type Stage, STAGES } from '#core/log'
-import { assess, foldBatch } from '#core/batch'
+import { assess, foldBatch, iceOf } from '#core/batch'
 import { mixedFood, PURPOSES, questionsOf, type Food, type FoodBook } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { REST_DAYS } from '#core/dryness'
@@ -229,7 +229,7 @@ function othersIn(context: Context, batchId: string): BatchAnswer['others'] {
     // Only in a freeze dryer it matters whether it went in frozen, and how much ice it makes.
     const run = WAYS[findMachine(db, view.machine_id)?.kind ?? STANDARD_WAY].underVacuum ? other?.run : undefined
     const frozen = run && run.frozen.length === run.positions.length
-    const waterG = run && run.loadedG * other!.balance.moisture.p50
+    const waterG = run && iceOf(other)
     ;(others[view.machine_id] ??= []).push({ food, cardKey: view.card_key, cooked, frozen, waterG })
   }
   return others

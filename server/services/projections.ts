@@ -52,7 +52,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '20'
+const PROJECTION_VERSION = '21'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what
@@ -77,7 +77,7 @@ export function project(context: Context, batchId: string, alone = false): void 
   // What is kept follows from the log alone: as of its last entry. What the hours since did is worked out for whoever asks.
   const last = entries.reduce((latest, entry) => Math.max(latest, entry.at), 0)
   const mates = state.stage === 'drying' ? matesOf(context, batchId, state) : []
-  const assessed = state.stage === 'drying' || state.stage === 'resting' ? withMates(assess(state, last), mates) : undefined
+  const assessed = state.stage === 'drying' || state.stage === 'resting' ? withMates(state, assess(state, last), mates) : undefined
   const touched = entries.reduce((latest, entry) => Math.max(latest, entry.recordedAt), 0)
   const { number } = findBatch(db, batchId)!
   const view = viewOf(batchId, number, state, assessed, touched, entries, tracesIn(context, batchId, entries))

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { uuidv7 } from 'uuidv7'
-import { checkEntry, damperOf, foldBatch, placesAfter } from '#core/batch'
+import { checkEntry, damperOf, foldBatch, iceOf, placesAfter } from '#core/batch'
 import {
   givenBy,
   inForce,
@@ -418,13 +418,25 @@ function complete(context: Context, input: Omit<NewEntry | NewRunEntry | NewJarE
 }
 
 /** The machine of a load, with the trays that other batches stand on. */
-function machineFor({ db }: Context, batchId: string, body: Extract<Entry['body'], { kind: 'load' }>) {
+function machineFor({ db, foods }: Context, batchId: string, body: Extract<Entry['body'], { kind: 'load' }>) {
   const machine = findMachine(db, body.machineId)
   if (!machine) return undefined
-  const taken = dryingViews(db)
-    .filter(view => view.machine_id === machine.id && view.batch_id !== batchId)
-    .flatMap(view => JSON.parse(view.trays) as number[])
-  return { name: machine.name, kind: machine.kind, trays: machine.trays, lowC: machine.lowC, highC: machine.highC, taken }
+  const others = dryingViews(db).filter(view => view.machine_id === machine.id && view.batch_id !== batchId)
+  const taken = others.flatMap(view => JSON.parse(view.trays) as number[])
+  const iceTakenG =
+    machine.iceG === undefined
+      ? undefined
+      : others.reduce((sum, view) => sum + iceOf(foldBatch(entriesOfBatch(db, view.batch_id), foods.find)), 0)
+  return {
+    name: machine.name,
+    kind: machine.kind,
+    trays: machine.trays,
+    lowC: machine.lowC,
+    highC: machine.highC,
+    iceG: machine.iceG,
+    taken,
+    iceTakenG,
+  }
 }
 
 /** A machine that runs has one heat: a batch loaded into it joins its run. */

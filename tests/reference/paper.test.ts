@@ -1,5 +1,5 @@
 import { Rack, RestingJar, IceTray, rackSettings } from '#core/simulation'
-import { SUBLIMATION_MJ_KG } from '#core/freezing'
+import { shelfFluxWM2, SUBLIMATION_MJ_KG } from '#core/freezing'
 import { activityAt, activityCurve, ISOTHERMS, isothermOf, moistureAt } from '#core/sorption'
 import { wayOf, targetIn } from '#core/foods'
 import { brierScore, calibrationOf, intervalScore, wilson, type Said } from '#core/practice'
@@ -15,7 +15,7 @@ describe('ice that leaves from the top down', () => {
     // Heat through a dried layer that hinders b = 1.5 times as the last of the ice goes; whole time as the cycle of core/freezing has it.
     const tray = new IceTray(settings)
     const iceJ = (settings.solidsG * (7 - 0.24) * SUBLIMATION_MJ_KG * 1e6) / 1000
-    const wholeH = iceJ / (300 * settings.areaM2) / 3600
+    const wholeH = iceJ / (shelfFluxWM2(settings.thicknessMm) * settings.areaM2) / 3600
     const until = (ice: number) => (wholeH * (1 - ice + 0.75 * (1 - ice) ** 2)) / 1.75
     for (const ice of [0.75, 0.5, 0.25, 0.05]) {
       tray.advance(until(ice) - tray.hours)

@@ -70,7 +70,7 @@ export function dryLot(book: TestBook, lot: LotTruth, from: number, source: Rand
   const runId = uuidv7()
   const start = from + 1
   const late = lot.lateStart ?? 0
-  book.log(batchId, start + late, { kind: 'load', runId, machineId, positions: [1, 2, 3], totalG: loadedG })
+  book.log(batchId, start + late, { kind: 'load', runId, machineId, positions: [1, 2, 3, 4, 5], totalG: loadedG })
   book.heat(runId, start + late, card.temperatureC)
   const state = () => foldBatch(entriesOfBatch(context.db, batchId), context.foods.find)!
   const believed = state().run!.usualHours ?? hoursInMachine(context, machineId, state())

@@ -41,7 +41,7 @@ const morning = computed(
     props.assessment &&
     props.machine &&
     run.value.setC !== null &&
-    hoursUntilMorning(props.assessment.finish, run.value.cycleHours, props.machine.watts, settings.value),
+    hoursUntilMorning(props.assessment.finish, props.machine.watts, settings.value),
 )
 </script>
 
@@ -62,14 +62,17 @@ const morning = computed(
       {{ mates.length === 1 ? 'stands' : 'stand' }} in it too. Open it for all at once; it is done when the last of it is.
     </p>
     <p v-if="cycle?.ice?.over" class="caution">More ice than the coil holds: take a part out before the cycle begins.</p>
-    <p v-if="run.cycleHours" class="small">
-      {{ format.hours(run.cycleHours) }} were added to the cycle, so that it holds: what is dry under vacuum stays so.
+    <p v-if="run.cycle.endsAt !== undefined" class="small">
+      By its display it {{ run.cycle.endsAt > now ? 'is through' : 'was through' }} {{ format.moment(run.cycle.endsAt, now) }}.
+    </p>
+    <p v-if="run.cycle.addedH" class="small">
+      {{ format.hours(run.cycle.addedH) }} were added to the cycle, so that it holds: what is dry under vacuum stays so.
     </p>
     <p v-if="morning" class="small">
       It may well end while you sleep. {{ plural(morning.hours, 'hour') }} more on the machine take it to
       {{ format.moment(morning.at, now) }}, for about {{ morning.kWh.toFixed(1) }} kWh: what is under vacuum loses nothing by waiting, what
       stands after its end takes water back.
-      <button type="button" class="word-button" @click="emit('act', 'cycleHours')">Log hours added</button>
+      <button type="button" class="word-button" @click="emit('act', 'cycleShows')">Log hours added</button>
     </p>
     <table class="ruled">
       <thead>
@@ -107,7 +110,7 @@ const morning = computed(
     </table>
     <div class="row">
       <ElButton type="primary" @click="emit('act', 'weigh')">Weigh the trays</ElButton
-      ><ElButton v-if="run.unloadedAt === undefined" @click="emit('act', 'cycleHours')">Add hours to the cycle</ElButton>
+      ><ElButton v-if="run.unloadedAt === undefined" @click="emit('act', 'cycleShows')">What the machine shows</ElButton>
     </div>
     <p class="quiet small">
       “Complete” is the machine’s opinion. In grams, not ounces: they are finer. A tray that feels cool, or has a cold spot, still holds

@@ -149,12 +149,14 @@ const kgM2 = computed(() =>
 )
 /** "here it usually takes 9 to 14 h: the Tall cabinet runs 12 % slower than the cards". */
 const hoursWords = computed(() => {
+  // Of a cycle the line of its ice tells.
+  if (facts.value.underVacuum) return undefined
   const hours = learned.value
   const celsius = heatThere.value
   const { temperatureC } = way.value
   const words = ({ low, high }: HoursRange) => `${Math.round(low)} to ${Math.round(high)} h`
   const asked = { ...props.state, way: kind.value, learned: hours, setC: celsius, room: measured.value, loadKgM2: kgM2.value }
-  const heaped = loadLaw(props.state.card, kind.value, kgM2.value, props.state.thicknessMm)
+  const heaped = loadLaw(props.state.card, kgM2.value, props.state.thicknessMm)
   if (heaped > 1)
     return `So much on ${plural(chosen.value.length, 'tray')} is no single layer: some ${words(hoursOf(asked))}; in one layer ${words(hoursOf({ ...asked, loadKgM2: undefined }))}.`
   if (celsius !== undefined && facts.value.plainHeat && Math.abs(celsius - temperatureC) > 1)
@@ -266,6 +268,19 @@ const cycle = computed(() =>
     besideG: (props.page.others[machineId.value] ?? []).reduce((sum, other) => sum + (other.waterG ?? 0), 0),
   }),
 )
+/** How long all of it takes, as the batch will say once it is loaded. */
+const cycleH = computed(() => {
+  const areaM2 = machine.value.trayAreaM2 * chosen.value.length
+  const { low, high } = hoursOf({
+    ...props.state,
+    way: kind.value,
+    learned: learned.value,
+    loadKgM2: (loadG.value || guessG || 0) / 1000 / areaM2,
+    frozen: frozen.value === 'all',
+    moisture: props.state.balance.moisture.p50,
+  })
+  return { p10: low, p50: Math.sqrt(low * high), p90: high }
+})
 /** What is smooth is measured by the cup or the litre as well. */
 const litre = litreSpread(props.state.card)
 /** Of what was measured so, standard deviation, g. */
@@ -381,13 +396,6 @@ function read(): FormReading {
   if (unread) return { problem: unread }
   const runId = props.initial?.runId ?? there.value?.runId ?? uuidv7()
   const trays = each.value ? chosen.value.map(position => ({ position, weightG: trayG.value[position]! })) : undefined
-  const tenth = (value: number) => Math.round(value * 10) / 10
-  // A cycle follows from this load's own water; what own runs and the dial say is added where it is written down.
-  const usualHours = props.initial
-    ? props.initial.usualHours
-    : cycle.value && !learned.value?.machine
-      ? { low: tenth(cycle.value.hours.p10), high: tenth(cycle.value.hours.p90), runs: 0 }
-      : undefined
   const portions =
     withPortions.value && portionCount.value && portionMl.value
       ? { count: Math.round(portionCount.value), ml: portionMl.value }
@@ -401,7 +409,8 @@ function read(): FormReading {
     totalG: grams,
     trayAreaM2: machine.value.trayAreaM2,
     weightSdG: weighed.value === 'not' ? expected.value.sdG : weighed.value === 'together' ? pouredSdG.value : undefined,
-    usualHours,
+    // What own runs and the dial say is added where it is written down.
+    usualHours: props.initial?.usualHours,
     way: kind.value,
     frozen: frozenNow.value,
     portions,
@@ -545,7 +554,7 @@ defineExpose({ read })
       {{
         cycle.ice?.over
           ? `make it ${cycle.ice.loads} loads.`
-          : `a cycle of ${format.range(cycle.hours, value => `${Math.round(value)}\u00A0h`)}.`
+          : `a cycle of ${format.range(cycleH, value => `${Math.round(value)}\u00A0h`)}.`
       }}
     </p>
   </template>

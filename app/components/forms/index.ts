@@ -2,7 +2,7 @@ import { defineAsyncComponent, type Component } from 'vue'
 import type { EntryKind } from '#core/log'
 import AirForm from './AirForm.vue'
 import ContainsForm from './ContainsForm.vue'
-import CycleHoursForm from './CycleHoursForm.vue'
+import CycleForm from './CycleForm.vue'
 import FeelForm from './FeelForm.vue'
 import FinishForm from './FinishForm.vue'
 import GrindForm from './GrindForm.vue'
@@ -36,7 +36,8 @@ export const FORMS: Partial<Record<EntryKind, { title: string; save: string; for
   load: { title: 'Load the trays', save: 'Load', form: LoadForm },
   heat: { title: 'Heat', save: 'Set the heat', form: HeatForm },
   air: { title: 'Air', save: 'Log the air', form: AirForm },
-  cycleHours: { title: 'Hours added to the cycle', save: 'Log the hours', form: CycleHoursForm },
+  cycleHours: { title: 'Hours added to the cycle', save: 'Log the hours', form: CycleForm },
+  cycleShows: { title: 'What the machine shows', save: 'Log it', form: CycleForm },
   weigh: { title: 'Weight', save: 'Save', form: WeighForm },
   feel: { title: 'Feel', save: 'Log what was felt', form: FeelForm },
   unload: { title: 'Take the trays out', save: 'Take out', form: UnloadForm },

@@ -21,13 +21,13 @@ export const cycleHours: EntryKindOf<typeof schema, 'run'> = {
   words: { doing: 'adding hours to the cycle', what: 'hours added to a cycle' },
   evidence: true,
   replayed: true,
-  effect: (draft, { body }) => {
-    draft.run(body.runId).cycleHours += body.hours
-  },
+  effect: (draft, entry) => void draft.run(entry.body.runId).cycle.push(entry),
   check: (body, { inMachine, run, need, say }) => {
     const cycles = inMachine && WAYS[run!.way.way].underVacuum
     if (!need(cycles, 'no-cycle', 'Only a freeze dryer’s cycle is given hours')) return
-    if (run!.cycleHours + body.hours < 0)
-      say('hours', 'more-than-was-added', 'Only {added} h were added to this cycle: no more can be taken off.', { added: run!.cycleHours })
+    if (run!.cycle.addedH + body.hours < 0)
+      say('hours', 'more-than-was-added', 'Only {added} h were added to this cycle: no more can be taken off.', {
+        added: run!.cycle.addedH,
+      })
   },
 }

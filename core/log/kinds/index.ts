@@ -4,6 +4,7 @@ import { caution } from './caution'
 import { choose } from './choose'
 import { contains } from './contains'
 import { cycleHours } from './cycleHours'
+import { cycleShows } from './cycleShows'
 import { discard } from './discard'
 import { feel } from './feel'
 import { fill } from './fill'
@@ -58,6 +59,7 @@ export const KINDS = {
   air,
   move,
   cycleHours,
+  cycleShows,
   tick,
   outlook,
   weigh,

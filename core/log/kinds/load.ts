@@ -75,6 +75,7 @@ export const load: EntryKindOf<typeof schema> = {
     for (const stop of stopsAtLoading(state.food, state.card, machine.kind, done, state.choices))
       say('machineId', `stop-${stop.rule.key}`, stop.message)
     checkTrays(body, scene)
+    checkIce(body, scene)
     const most = state.grinds.length > 0 ? thereG(state) : state.run ? state.run.loadedG : mostAfterPrep(state)
     if (body.totalG > most * (1 + SCALE_SHARE))
       say(
@@ -107,6 +108,29 @@ function checkTrays(body: Load, { machine, say }: BatchScene): void {
     say('trays', 'trays-incomplete', 'Give a weight for each tray, or the total only.')
   else if (Math.abs(sumG - body.totalG) > 1)
     say('totalG', 'trays-sum-otherwise', 'The trays add up to {sumG}, not {totalG}.', { sumG, totalG: body.totalG })
+}
+
+/** Water is known to this share at best: a little over may still fit. */
+const ICE_DOUBT = 0.05
+
+/** What the coil cannot hold does not leave: it boils, or thaws. */
+function checkIce({ totalG }: Load, { state, machine, say }: BatchScene): void {
+  const { iceG, iceTakenG = 0, name } = machine!
+  const iceIs = iceTakenG + totalG * state.balance.moisture.p50
+  if (iceG === undefined || iceIs <= iceG * (1 + ICE_DOUBT)) return
+  say(
+    'totalG',
+    'more-ice-than-it-holds',
+    iceTakenG > 0
+      ? '{iceIsG} of ice with what stands in it is more than the {iceG} that {machine} holds: load {mostG} of it at most, the rest in a load of its own.'
+      : '{iceIsG} of ice is more than the {iceG} that {machine} holds: load {mostG} of it at most, the rest in a load of its own.',
+    {
+      machine: name,
+      iceIsG: iceIs,
+      iceG,
+      mostG: Math.max(0, Math.floor((iceG - iceTakenG) / state.balance.moisture.p50)),
+    },
+  )
 }
 
 /** What came out and was ground since, with the pieces that were not: all of it may go back. */

@@ -251,7 +251,6 @@ describe('usual hours', () => {
     'app/components/batch/WayCard.vue',
     'server/services/plan/options.ts',
     // What own runs teach is told against the card.
-    'core/planning/forecast.ts',
     'app/composables/useTries.ts',
     'server/services/learning.ts',
   ]

@@ -34,7 +34,7 @@ describe('every kind of entry', () => {
     expect([effect, check].every(part => part === 'none' || typeof part === 'function')).toBe(true)
   })
   it('stands in one log of its own, and jars know what touches them', () => {
-    expect(ENTRY_KINDS.filter(isOfRun)).toEqual(['heat', 'air', 'move', 'cycleHours', 'tick', 'outlook'])
+    expect(ENTRY_KINDS.filter(isOfRun)).toEqual(['heat', 'air', 'move', 'cycleHours', 'cycleShows', 'tick', 'outlook'])
     expect(ENTRY_KINDS.filter(isOfJar)).toEqual(['take', 'moveJar', 'discard', 'smell', 'lookJar', 'measure', 'fill', 'stock', 'pour'])
     expect(ENTRY_KINDS.filter(isOfJar).every(kind => kindOf(kind).jars !== undefined)).toBe(true)
   })
@@ -48,7 +48,9 @@ describe('every kind of entry', () => {
   it('holds in types: names, bodies and logs agree, and what is not declared is not a kind', () => {
     expectTypeOf<{ [Kind in EntryKind]: BodyOf<Kind>['kind'] }>().toEqualTypeOf<{ [Kind in EntryKind]: Kind }>()
     expectTypeOf<EntryBody['kind']>().toEqualTypeOf<EntryKind>()
-    expectTypeOf<BodyIn<'run'>['kind']>().toEqualTypeOf<'heat' | 'air' | 'move' | 'cycleHours' | 'tick' | 'outlook' | 'void'>()
+    expectTypeOf<BodyIn<'run'>['kind']>().toEqualTypeOf<
+      'heat' | 'air' | 'move' | 'cycleHours' | 'cycleShows' | 'tick' | 'outlook' | 'void'
+    >()
     expectTypeOf<NewEntry['body']>().toEqualTypeOf<BodyIn<'batch'>>()
     expectTypeOf<NewRunEntry['body']>().toEqualTypeOf<BodyIn<'run'>>()
     expectTypeOf<NewJarEntry['body']>().toEqualTypeOf<BodyIn<'jar'>>()
@@ -89,8 +91,26 @@ describe('hours added to a freeze dryer’s cycle', () => {
       const state = foldBatch(log, findFood)!
       return agendaOf(state, assess(state, MORNING + 2 * HOUR), household).find(todo => todo.kind === 'round')!.from
     }
-    expect(foldBatch(loaded(added(6), added(2, 2.5), added(-3, 2.6)), findFood)!.run!.cycleHours).toBe(5)
+    expect(foldBatch(loaded(added(6), added(2, 2.5), added(-3, 2.6)), findFood)!.run!.cycle.addedH).toBe(5)
     expect(roundAt(loaded(added(5))) - roundAt(loaded())).toBe(5 * HOUR)
+  })
+  it('count from what the display showed last, and until the trays are weighed', () => {
+    const shows = (leftH: number, at: number): Parameters<typeof logOf>[number] => [at, { kind: 'cycleShows', runId: RUN, leftH }]
+    const endOf = (...more: Parameters<typeof logOf>) => {
+      const state = foldBatch(loaded(...more), findFood)!
+      return (assess(state, MORNING + 40 * HOUR)!.finish.middle - MORNING) / HOUR
+    }
+    expect(endOf(added(9), shows(3, 20))).toBe(23)
+    expect(endOf(shows(3, 20), added(4, 21))).toBe(27)
+    expect(endOf(shows(3, 20), shows(0, 22.5))).toBe(22.5)
+    const weighed: Parameters<typeof logOf>[number] = [24, { kind: 'weigh', trays: [1, 2].map(position => ({ position, weightG: 200 })) }]
+    // The scale knows better than the display.
+    expect(endOf(shows(3, 20), weighed)).toBe(endOf(weighed))
+    expect(endOf(weighed, added(2, 25))).toBeCloseTo(endOf(weighed) + 2, 6)
+    expect(refusal(loaded(), { kind: 'cycleShows', runId: RUN, leftH: 3 })).toBeUndefined()
+    expect(anyBody.safeParse({ kind: 'cycleShows', runId: RUN, leftH: -1 }).error!.issues[0]!.message).toContain(
+      'give 0 where it has stopped',
+    )
   })
   it('may be taken off again, but not more than were added', () => {
     expect(refusal(loaded(added(6)), { kind: 'cycleHours', runId: RUN, hours: -6 })).toBeUndefined()

@@ -132,11 +132,11 @@ describe('a freeze dryer that ends in the night', () => {
   const at = (day: number, hour: number) => Date.UTC(2026, 10, day, hour)
   const window = (day: number, hour: number) => ({ from: at(day, hour - 3), middle: at(day, hour), to: at(day, hour + 3) })
   it('is given hours until somebody is up, with what they cost; by day none', () => {
-    const night = hoursUntilMorning(window(3, 3), 0, 600, house)!
+    const night = hoursUntilMorning(window(3, 3), 600, house)!
     expect(night).toMatchObject({ hours: 4, at: at(3, 7), kWh: 2.4, asleep: 1 })
-    expect(hoursUntilMorning(window(3, 14), 0, 600, house)).toBeUndefined()
+    expect(hoursUntilMorning(window(3, 14), 600, house)).toBeUndefined()
     // Added already, it holds.
-    expect(hoursUntilMorning(window(3, 3), 4, 600, house)).toBeUndefined()
-    expect(hoursUntilMorning({ from: at(3, 1), middle: Infinity, to: Infinity }, 0, 600, house)).toBeUndefined()
+    expect(hoursUntilMorning(window(3, 7), 600, house)).toBeUndefined()
+    expect(hoursUntilMorning({ from: at(3, 1), middle: Infinity, to: Infinity }, 600, house)).toBeUndefined()
   })
 })

@@ -120,7 +120,7 @@ describe('a dial that was measured', () => {
     const book = testBook()
     const runId = uuidv7()
     const batchId = book.begin()
-    book.log(batchId, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700 })
+    book.log(batchId, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2, 3], totalG: 1700 })
     book.heat(runId, 1, 57)
     for (const hours of [2, 3, 4]) book.air(runId, hours, { chamberC: 65 })
     const food = book.context.foods.find('beetroot')!
@@ -176,7 +176,7 @@ describe('hours ahead', () => {
     startBatch(context, input)
     // Sent again it is the same entry, though more stands in the log than was sent.
     expect(startBatch(context, input).repeated).toBe(true)
-    const load = { kind: 'load' as const, runId: uuidv7(), machineId, positions: [1], totalG: 1700 }
+    const load = { kind: 'load' as const, runId: uuidv7(), machineId, positions: [1, 2, 3], totalG: 1700 }
     const first = book.log(id, 3001, load)
     const written = first.entry.body as typeof load & { usualHours?: { low: number; high: number; runs: number } }
     expect(written.usualHours!.runs).toBe(3)
@@ -192,7 +192,7 @@ describe('hours ahead', () => {
     const book = testBook()
     const batchId = book.begin({ ...TOMATO })
     const runId = uuidv7()
-    book.log(batchId, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700 })
+    book.log(batchId, 1, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2, 3], totalG: 1700 })
     book.heat(runId, 1, 57)
     const feel = (bend: string) => ({
       kind: 'feel' as const,
@@ -210,7 +210,7 @@ describe('hours ahead', () => {
     // Felt wet early and never again, or dry by one warm piece: nobody knows when it was dry.
     const second = book.begin({ ...TOMATO }, 400)
     const other = uuidv7()
-    book.log(second, 401, { kind: 'load', runId: other, machineId: book.machineId, positions: [1], totalG: 1700 })
+    book.log(second, 401, { kind: 'load', runId: other, machineId: book.machineId, positions: [1, 2, 3], totalG: 1700 })
     book.heat(other, 401, 57)
     book.log(second, 403, feel('bends'))
     const warm = feel('snaps')

@@ -190,7 +190,7 @@ describe('the household', () => {
     const book = testBook()
     const batchId = book.begin({}, 12)
     const runId = uuidv7()
-    book.log(batchId, 13, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1700 })
+    book.log(batchId, 13, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2, 3, 4, 5], totalG: 1700 })
     book.heat(runId, 13, 57)
     const settings = householdOf(book.context)
     changeHousehold(book.context, { ...settings, timeZone: 'UTC', sleepFrom: 60, sleepTo: 120 })

@@ -4,7 +4,7 @@ import { batchList, batchPage, nowPage } from '#server/services/pages'
 import { rebuildProjections } from '#server/services/projections'
 import { saveMachine } from '#server/services/settings'
 import { findFood } from '../../support/foods'
-import { testBook, type TestBook } from '../../support/logbook'
+import { HOUR, testBook, type TestBook } from '../../support/logbook'
 
 const stateOf = (book: TestBook, id: string) => foldBatch(batchPage(book.context, id).entries, findFood)!
 
@@ -70,7 +70,7 @@ describe('one figure for the water of a tray, on every page', () => {
 })
 
 describe('one freeze dryer, one cycle', () => {
-  function chamber() {
+  function coldOne(iceG = 6000) {
     const book = testBook()
     const machineId = uuidv7()
     const dryer = {
@@ -84,10 +84,13 @@ describe('one freeze dryer, one cycle', () => {
       watts: 1200,
       lowC: 20,
       highC: 60,
-      iceG: 6000,
+      iceG,
     }
     saveMachine(book.context, dryer)
-    const runId = uuidv7()
+    return { book, machineId, runId: uuidv7() }
+  }
+  function chamber() {
+    const { book, machineId, runId } = coldOne()
     const ids = (['strawberry', 'apple', 'tomato'] as const).map((foodKey, i) => {
       const food = findFood(foodKey)!
       const card = food.cards.find(item => item.ways.some(way => way.way === 'freeze-dryer'))!
@@ -107,7 +110,7 @@ describe('one freeze dryer, one cycle', () => {
     for (const id of ids) {
       const { mates } = batchPage(book.context, id)
       expect(mates).toHaveLength(2)
-      const { finish } = withMates(assess(stateOf(book, id), now)!, mates)
+      const { finish } = withMates(stateOf(book, id), assess(stateOf(book, id), now)!, mates)
       expect(Math.round(finish.to)).toBe(rack.finishes[0]!.to)
     }
     const states = ids.map(id => stateOf(book, id))
@@ -134,6 +137,44 @@ describe('one freeze dryer, one cycle', () => {
     const before = asked()
     rebuildProjections(book.context)
     expect(asked()).toEqual(before)
+  })
+  it('waits for what freezes last, whatever went in frozen', () => {
+    const endOf = (frozenToo: boolean) => {
+      const { book, machineId, runId } = coldOne()
+      const load = (foodKey: string, position: number, totalG: number, frozen: boolean) => {
+        const food = findFood(foodKey)!
+        const card = food.cards.find(item => item.ways.some(way => way.way === 'freeze-dryer'))!
+        const id = book.begin({ foodKey, cardKey: card.key, weightG: 1500 }, 0)
+        book.log(id, 1, {
+          kind: 'load',
+          runId,
+          machineId,
+          positions: [position],
+          totalG,
+          trayAreaM2: 0.12,
+          frozen: frozen ? [position] : [],
+          way: 'freeze-dryer',
+        })
+        return id
+      }
+      const first = load('apple', 1, 1000, true)
+      load('mushroom', 2, 200, frozenToo)
+      book.heat(runId, 1, 40)
+      const state = stateOf(book, first)
+      const { mates } = batchPage(book.context, first)
+      return withMates(state, assess(state, book.at(1.5))!, mates).finish.middle
+    }
+    expect((endOf(false) - endOf(true)) / HOUR).toBeCloseTo(7.5, 0)
+  })
+  it('refuses more ice than its coil holds, with what stands in it, and says how much still goes in', () => {
+    const { book, machineId, runId } = coldOne(1500)
+    const load = (position: number, totalG: number) => {
+      const id = book.begin({ foodKey: 'apple', cardKey: 'rings-5', weightG: 3000 }, 0)
+      return () => book.log(id, 1, { kind: 'load', runId, machineId, positions: [position], totalG, frozen: [], way: 'freeze-dryer' })
+    }
+    load(1, 1000)()
+    expect(load(2, 1200)).toThrow(/of ice with what stands in it is more than the 1500 g that Cold one holds: load \d+ g of it at most/)
+    expect(load(2, 600)).not.toThrow()
   })
   it('counts its ice over all that stands in it', () => {
     const { book, ids } = chamber()

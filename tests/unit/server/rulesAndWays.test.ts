@@ -30,7 +30,7 @@ const begin = (book: TestBook, foodKey: string, cardKey = first(book, foodKey).k
 const load = (book: TestBook, foodKey: string, machineId = book.machineId): EntryBody => {
   const way = machineId === book.machineId ? 'dehydrator' : 'sun'
   const usual = first(book, foodKey).ways[0]!.way
-  return { kind: 'load', runId: uuidv7(), machineId, positions: [1], totalG: 1500, ...(usual !== way && { way }) } as EntryBody
+  return { kind: 'load', runId: uuidv7(), machineId, positions: [1, 2, 3], totalG: 1500, ...(usual !== way && { way }) } as EntryBody
 }
 const RACKS = uuidv7()
 function withSun(book: TestBook): string {
@@ -110,7 +110,7 @@ function jerky() {
   const batchId = book.begin({ foodKey: 'beef-cooked', cardKey: 'jerky-6', weightG: 2000, purpose: 'pieces' as never }, 0)
   book.log(batchId, 0, { kind: 'choose', question: 'jerkyHeat', school: 'after' })
   const runId = uuidv7()
-  book.log(batchId, 0.3, { kind: 'load', runId, machineId: book.machineId, positions: [1], totalG: 1600 })
+  book.log(batchId, 0.3, { kind: 'load', runId, machineId: book.machineId, positions: [1, 2, 3], totalG: 1600 })
   book.heat(runId, 0.3, 68)
   book.log(batchId, 9, { kind: 'weigh', totalG: 760 })
   book.log(batchId, 9.1, { kind: 'unload', weightG: 760 })

@@ -20,7 +20,7 @@ const { page, entries, food, waits, state, problem, ready, load, write } = useBa
 const conflicting = computed(() => conflictsOf(page.value?.entries ?? []).length > 0)
 const { assessment: alone, working } = useAssessment(entries, food, now)
 /** With what shares its chamber: one cycle has one end. */
-const assessment = computed(() => withMates(alone.value, page.value?.mates ?? []))
+const assessment = computed(() => withMates(state.value, alone.value, page.value?.mates ?? []))
 // The verdict stands before the chart is fetched and the log is drawn: it is what one came for.
 const drawn = ref(false)
 /** A slow phone is pressed before it has an idle moment; so long it may take, ms. */
