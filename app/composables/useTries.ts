@@ -16,7 +16,7 @@ import type { Air } from '#core/air'
 import type { BatchState, Entry, EntryBody, UsualHours } from '#core/log'
 import { heatOfRun } from '#core/water'
 import { WAYS, type WayKey } from '#core/ways'
-import type { Forecast, Household } from '#core/planning'
+import { machinesByUse, type Forecast, type Household } from '#core/planning'
 import type { BatchAnswer, FoodHoursAnswer, MachineAnswer } from '#shared/contracts'
 
 /** As many beside each other as can be compared by eye. */
@@ -180,7 +180,7 @@ export function tryBeforeLoad(
   startAt: number,
   household: Household,
 ): TryLoad | undefined {
-  const machines = page.machines.filter(canTry).map(machine => {
+  const machines = machinesByUse(page.machines.filter(canTry), state.card.ways).map(machine => {
     const taken = page.taken[machine.id]?.positions.length ?? 0
     const learned = page.learned[machine.id]
     return tryMachineOf(machine, {

@@ -6,7 +6,7 @@ import { uuidv7 } from 'uuidv7'
 import { cardOf, mixedFood, wayOf, type Food, type Purpose, type Spread } from '#core/foods'
 import { foodSearch } from '#core/foods/search'
 import { cutFactor, hoursOf } from '#core/hours'
-import { nearestHeat } from '#core/planning'
+import { machinesByUse, nearestHeat } from '#core/planning'
 import { cautionsAt } from '#core/safety'
 import type { TryKnobs } from '#core/tries'
 import type { FoodPageAnswer, NewBatch } from '#shared/contracts'
@@ -185,14 +185,11 @@ for (const [field, value] of Object.entries({ foodKey, weightG, source, at })) {
   })
 }
 
-/** The largest that dries this cut in its usual way. */
+/** What the household uses most of what dries this cut in its usual way. */
 function chooseMachine() {
   const before = machines.value.find(item => foodKey.value === wanted.value?.foodKey && item.id === wanted.value.machineId)
   if (before) return void (machineId.value = before.id)
-  const usual = card.value?.ways[0]?.way
-  const fits = machines.value.filter(item => item.kind === usual)
-  machineId.value =
-    [...(fits.length > 0 ? fits : machines.value)].sort((a, b) => b.trays * b.trayAreaM2 - a.trays * a.trayAreaM2)[0]?.id ?? ''
+  machineId.value = machinesByUse(machines.value, card.value?.ways ?? [])[0]?.id ?? ''
 }
 watch(
   () => card.value?.ways[0]?.way,

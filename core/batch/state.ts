@@ -205,7 +205,7 @@ function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> |
   const trays = load.body.trays ?? positions.map(position => ({ position, weightG: totalG / positions.length }))
   const weighs = beforeOut(during(draft.weighs)).map(entry => byTray(entry, places))
   const loaded = { trays, traysWeighed, loadedG: totalG, places }
-  const clock = nightsCount ? heated : sunClock(heated, way.temperatureC, outlook?.duskAt)
+  const clock = nightsCount ? heated : sunClock(heated, way.temperatureC, { dries: load.body.sun, duskAt: outlook?.duskAt })
   const onScale = weighingsOf({ ...loaded, clock }, weighs)
   const last = takenOut(during(draft.unloads), clock, unloadedAt, onScale.at(-1))
   const weighings = [...onScale, ...last]

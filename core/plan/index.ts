@@ -4,7 +4,6 @@ export { checkProblem } from './problem'
 export type { PlanSolver } from './programme'
 export { optionOf, runAt } from './run'
 export { improvingPlans, type Planning, type PlanStep } from './solve'
-export { sunSpell } from './sun'
 export { handsByDay, ticketsOf, type Ticket } from './tickets'
 export { MORE_MINUTES, variantOf, type Variant } from './variants'
 export { countBack, FILLED, placeNights, yearOf, type YearLine, type YearMonth, type YearProblem } from './year'
@@ -21,6 +20,5 @@ export type {
   PlanWish,
   PlanWorth,
   Stretch,
-  SunSpell,
   WhyLost,
 } from './types'

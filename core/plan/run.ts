@@ -1,4 +1,5 @@
 import type { Interval } from '../stats'
+import { afterSun } from '../sun'
 import { HOUR, MINUTE } from '../time'
 import type { PlanBasket, PlanMachine, PlannedRun, PlanOption, PlanProblem, Stretch } from './types'
 
@@ -13,17 +14,7 @@ export function endsOf(
     const after = (value: number) => Math.round(startAt + value * HOUR)
     return { p10: after(hours.p10), p50: after(hours.p50), p90: after(hours.p90) }
   }
-  const ends = (need: number, sky: keyof Interval) => {
-    let left = need * HOUR
-    for (const { from, to, share } of sun) {
-      const open = Math.max(from, startAt)
-      if (open >= to) continue
-      const gives = (to - open) * share[sky]
-      if (gives >= left) return Math.round(open + left / share[sky])
-      left -= gives
-    }
-    return undefined
-  }
+  const ends = (need: number, sky: keyof Interval) => afterSun(sun, startAt, need, share => share[sky])
   // The quick end has the good sky, the slow one the bad.
   const [p10, p50, p90] = [ends(hours.p10, 'p90'), ends(hours.p50, 'p50'), ends(hours.p90, 'p10')]
   return p10 === undefined || p50 === undefined || p90 === undefined ? undefined : { p10, p50, p90 }

@@ -1,6 +1,7 @@
 import type { Purpose } from '../foods'
 import type { Household } from '../planning/day'
 import type { Interval } from '../stats'
+import type { SunSpell } from '../sun'
 
 /** A stretch of time, instants. */
 export interface Stretch {
@@ -92,11 +93,6 @@ export interface PlanWish {
   /** What is still to be made, g. */
   grams: number
   by: number
-}
-
-/** An hour's sun, as a share of a clear sky's: in a bad, a middling and a good case. */
-export interface SunSpell extends Stretch {
-  share: Interval
 }
 
 /** A run that stays where it was put by hand. */

@@ -2,7 +2,7 @@ import { wayOf, type Food, type MethodCard, type Purpose } from '../foods'
 import { WAYS, type WayKey } from '../ways'
 import type { Interval } from '../stats'
 import { isAsleep, sleepAround, type Household } from './day'
-import { forecastBasket, type Forecast, type OwnBasket } from './forecast'
+import { forecastBasket, type Forecast, type ForecastInput, type OwnBasket } from './forecast'
 import { HOUR } from '../time'
 
 /** A machine to choose from. */
@@ -64,6 +64,7 @@ export interface AlternativesInput {
   jarMl: number
   startAt: number
   household: Household
+  skyOf?: ForecastInput['skyOf']
 }
 
 /** Starts looked at: half-hours of the next day. */
@@ -87,7 +88,7 @@ export interface ForecastWay {
  * A basket in each machine and each of its food's cuts. Left out are cuts whose way does not suit a machine or does part of the work only, and
  * those of a part alone, such as skins, where that is not what was asked: nobody throws the rest away.
  */
-export function forecastWays(input: Omit<AlternativesInput, 'machineId' | 'household'>): ForecastWay[] {
+export function forecastWays(input: Omit<AlternativesInput, 'machineId'>): ForecastWay[] {
   return input.machines.flatMap(machine =>
     input.food.cards
       .filter(card => card.trimShare === undefined || card.key === input.cardKey)

@@ -7,6 +7,9 @@ export interface Household {
   /** Minutes after midnight, local. Sleep may run past midnight. */
   sleepFrom: number
   sleepTo: number
+  /** Where it lives, degrees north and east; by its clock where nobody said. */
+  latitude?: number | null
+  longitude?: number | null
 }
 
 const zoned = (at: number, timeZone: string) => Temporal.Instant.fromEpochMilliseconds(Math.round(at)).toZonedDateTimeISO(timeZone)

@@ -1,7 +1,7 @@
 import { trimmedBasket, USUAL_RECOVERY } from '../batch'
 import { InputError } from '../errors'
 import { asCut, targetIn, wayOf, type Food, type MethodCard, type Purpose } from '../foods'
-import { elapsedHours, WAYS, type WayKey } from '../ways'
+import { WAYS, type WayKey } from '../ways'
 import { DUTY, dutyAt } from '../machines'
 import { USUAL_ROOM } from '../air'
 import { jarTakesG, looseGMl } from '../keeping'
@@ -10,6 +10,9 @@ import { intervalOf, randomSource, sdLogOf, type Interval } from '../stats'
 import { reachIn } from '../water'
 import { nearestHeat } from './loading'
 import { hoursOf, middleOf } from '../hours'
+import { afterSun, sunAhead } from '../sun'
+import type { Household } from './day'
+import { Nights, scheduleLoads } from './schedule'
 import { loadsFor, traysFor, trayTakesG } from './trayLoad'
 import { HOUR } from '../time'
 
@@ -63,6 +66,10 @@ export interface ForecastInput {
   jarMl: number
   /** Start of the first load, an instant. */
   startAt: number
+  /** When people sleep, and where the sun stands. */
+  household: Household
+  /** The sky as it was foretold, by local midnight; of other days nobody knows. */
+  skyOf?: (day: number) => { sun: number; rain: number } | undefined
   seed?: number
 }
 
@@ -74,7 +81,7 @@ export interface Forecast {
   reaches: number
   /** Hours of heat for one load, where it becomes that dry. */
   hoursPerLoad: Interval
-  /** End of the last load if started at `startAt` and reloaded at once. */
+  /** End of the last load if started at `startAt` and reloaded as soon as it is cleared and somebody is up. */
   endsAt: Interval
   dryG: Interval
   /** Grams of powder or flakes; the dry weight for pieces. */
@@ -93,6 +100,28 @@ export interface Forecast {
 }
 
 const DRAWS = 600
+/** A tenth of a normal distribution lies beyond so many standard deviations. */
+const Z90 = 1.2816
+/** Share of a clear sky's sun that the worst day has. */
+const LEAST_SUN = 0.02
+
+/** What is worked out once, and read as often as anybody asks. */
+class Listed<Item> implements Iterable<Item> {
+  private readonly known: Item[] = []
+
+  constructor(private readonly rest: Iterator<Item>) {}
+
+  *[Symbol.iterator](): Iterator<Item> {
+    for (let i = 0; ; i++) {
+      if (i === this.known.length) {
+        const next = this.rest.next()
+        if (next.done) return
+        this.known.push(next.value)
+      }
+      yield this.known[i]!
+    }
+  }
+}
 
 /** The reference's ratios of a food and cut: prepared over raw, dry over wet, powder over dry. */
 export function referenceYields(food: Food, card: MethodCard, purpose: Purpose): { prep: number; drying: number; grinding: number } {
@@ -143,7 +172,16 @@ export function forecastBasket(input: ForecastInput): Forecast {
   const pouredHours = (kgM2: number) =>
     middleOf(hoursOf({ food, card, way, purpose: input.purpose, learned: input.usualHours, loadKgM2: kgM2 }))
   const free = Math.min(machine.trays, machine.free ?? machine.trays)
-  const freeAt = Math.max(input.startAt, machine.freeAt ?? input.startAt)
+  const { clearH, attended, outdoors } = WAYS[way]
+  const occupied = { places: machine.trays, free, freeAt: Math.max(input.startAt, machine.freeAt ?? input.startAt), clearH, attended }
+  const nights = new Nights(input.startAt, input.household)
+  const sun = outdoors ? new Listed(sunAhead(input.startAt, input.household, input.skyOf)) : undefined
+  const outOf = (needH: number) => {
+    if (!sun) return (at: number) => at + needH * HOUR
+    const z = source.normal()
+    const shareOf = ({ p10, p50, p90 }: Interval) => Math.min(1, Math.max(LEAST_SUN, p50 + (z * (z < 0 ? p50 - p10 : p90 - p50)) / Z90))
+    return (at: number) => afterSun(sun, at, needH, shareOf) ?? Infinity
+  }
 
   const after = card.afterShare?.value ?? { mean: 0, sd: 0 }
 
@@ -166,18 +204,12 @@ export function forecastBasket(input: ForecastInput): Forecast {
     prepared[i] = rawG * Math.min(most, vary(prep))
     const perTray = Math.max(0.05 * tray.mean, tray.mean + tray.sd * source.normal())
     trays[i] = traysFor(prepared[i]!, perTray, poured)
-    // What finds a place goes in now, the rest when the others are out.
-    const first = Math.min(free, trays[i]!)
     loads[i] = loadsFor(trays[i]!, machine.trays, free)
-    const later = loads[i]! - (first > 0 ? 1 : 0)
     const place = Math.min(trays[i]!, machine.trays)
     const loadG = prepared[i]! / Math.ceil(trays[i]! / machine.trays)
     hours[i] = vary(poured ? { ...load, median: pouredHours(loadG / 1000 / (place * machine.trayAreaM2)) } : load)
-    const elapsed = elapsedHours(machine.kind, hours[i]!) * HOUR
-    const firstEnd = first > 0 ? input.startAt + elapsed : input.startAt
-    // The rest waits for the places that others hold; where those are too few, or there are none, for its own first load too.
-    const waitsFor = trays[i]! - first <= machine.trays - free ? freeAt : Math.max(freeAt, firstEnd)
-    ends[i] = later > 0 ? Math.max(firstEnd, waitsFor + later * elapsed) : firstEnd
+    const outAt = outOf(hours[i]!)
+    ends[i] = Math.max(...scheduleLoads(trays[i]!, input.startAt, occupied, outAt, nights).map(({ endsAt }) => endsAt))
     dry[i] = Math.min(prepared[i]!, ofRaw ? rawG * vary(ofRaw) : prepared[i]! * vary(ofPrepared))
     const left = dry[i]! * (1 - Math.min(0.95, Math.max(0, after.mean + after.sd * source.normal())))
     product[i] = input.purpose === 'pieces' ? left : left * Math.min(1, vary(recovery))

@@ -4,6 +4,17 @@ import { WAYS, type WayKey } from '../ways'
 /** Less than this many degrees apart is the same heat, °C. */
 const SAME_C = 1
 
+/** Machines for a cut, the one to be offered first: of those that dry it in its usual way what the household uses most, then the largest. */
+export function machinesByUse<Machine extends { kind: WayKey; hoursRun?: number; trays: number; trayAreaM2: number }>(
+  machines: readonly Machine[],
+  ways: readonly { way: WayKey }[],
+): Machine[] {
+  const rank = ({ kind }: Machine) => (kind === ways[0]?.way ? 0 : ways.some(({ way }) => way === kind) ? 1 : 2)
+  return [...machines].sort(
+    (a, b) => rank(a) - rank(b) || (b.hoursRun ?? 0) - (a.hoursRun ?? 0) || b.trays * b.trayAreaM2 - a.trays * a.trayAreaM2,
+  )
+}
+
 /** A heat that may be set at loading. */
 export interface HeatChoice {
   celsius: number

@@ -1,22 +1,21 @@
 import type { RunState } from '../log'
-import { atMinuteOfDay, type Household } from './day'
+import { placeOf, sunDay, usualDuskMinute } from '../sun'
+import { atMinuteOfDay, startOfDay, type Household } from './day'
 import type { Todo } from './todo'
-import { HOUR } from '../time'
+import { HOUR, MINUTE } from '../time'
 
-/** Out again once the dew is off. */
+/** Out again once the dew is off, and the sun of the season high enough. */
 const OUT_AGAIN_MIN = 9 * 60
 /** Rain is met an hour early. */
 const AHEAD_OF_RAIN = HOUR
-/** Dusk where nobody said when. */
-const USUAL_DUSK_MIN = 18 * 60 + 30
 
 /** What sun asks for: in at dusk and before rain, out again in the morning; from what the person said of the weather. */
 export function outdoorTodos(food: string, run: RunState, household: Household, now: number): Todo[] {
-  const dusk = run.outlook?.duskMinute ?? USUAL_DUSK_MIN
   const since = run.clock.spells.at(-1)
+  const dusk = run.outlook?.duskMinute ?? usualDuskMinute(since?.from ?? run.loadedAt, household)
   if (run.setC === null) {
     const from = since?.to ?? run.loadedAt
-    const out = nextMinute(from, OUT_AGAIN_MIN, household)
+    const out = nextMinute(from, morningMinute(from, household), household)
     return [
       {
         kind: 'takeOutside',
@@ -46,6 +45,13 @@ export function outdoorTodos(food: string, run: RunState, household: Household, 
     }
   }
   return todos
+}
+
+/** When the sun of these days begins to dry, in minutes after midnight. */
+function morningMinute(at: number, household: Household): number {
+  const day = startOfDay(at, household.timeZone)
+  const { dries } = sunDay(day, placeOf(household))
+  return Math.max(OUT_AGAIN_MIN, dries ? 15 * Math.ceil((dries.from - day) / (15 * MINUTE)) : 0)
 }
 
 /** The first time of day after an instant. */

@@ -49,6 +49,8 @@ export interface WayOf<Key extends string> {
   drawsPower: boolean
   /** Drying goes on at night; else so many hours a day count. */
   nightsCount: boolean
+  /** Between a load that is out and the next, h: trays wiped and set anew, or the coil defrosted and drained (common practice). */
+  clearH: number
   /** May be left on while people sleep, so that the night is a question. */
   mayRunOvernight: boolean
   /** Never left alone: nobody sleeps or goes out while it is on. */
@@ -95,6 +97,7 @@ export const HEATED = {
   takesWaterBack: true,
   drawsPower: true,
   nightsCount: true,
+  clearH: 0.25,
   mayRunOvernight: true,
   attended: false,
   doorAjar: false,

@@ -11,6 +11,7 @@ export const freezeDryer: WayOf<'freeze-dryer'> = {
   reason: 'The shelf warms to about this under vacuum while the food stays frozen.',
   underVacuum: true,
   takesWaterBack: false,
+  clearH: 2,
   mayRunOvernight: false,
   plainHeat: false,
   otherHeats: [],

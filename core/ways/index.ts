@@ -30,12 +30,6 @@ export const hoursFactor = ({ hours }: Way) => (hours.from === 'factor' ? hours.
 /** Its hours follow from those of the standard way. */
 export const isOfStandardHours = ({ hours }: Way) => hours.from === 'said' || hours.from === 'factor'
 
-/** Hours on the wall's clock that so many hours of a way take: sun's come eight a day. */
-export function elapsedHours(way: WayKey | undefined, hours: number): number {
-  if (!way || WAYS[way].nightsCount) return hours
-  return Math.floor(hours / SUN_HOURS) * 24 + (hours % SUN_HOURS)
-}
-
 /** What a way's heat is called when it is set so, or off. */
 export function heatState(way: WayKey, setC: number | null, temperature: (celsius: number) => string): string {
   const { on, off } = WAYS[way].words

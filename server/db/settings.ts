@@ -19,6 +19,8 @@ interface HouseholdRow {
   hour_worth: number
   measures: 'us' | 'metric'
   locale: HouseholdSettings['locale']
+  latitude: number | null
+  longitude: number | null
   version: number
 }
 
@@ -41,6 +43,8 @@ export function readHousehold(db: Db): HouseholdSettings | undefined {
       hourWorth: row.hour_worth,
       measures: row.measures,
       locale: row.locale,
+      latitude: row.latitude ?? undefined,
+      longitude: row.longitude ?? undefined,
       version: row.version,
     }
   )
@@ -51,11 +55,11 @@ export function writeHousehold(db: Db, settings: HouseholdSettings): void {
   statement(
     db,
     `
-    INSERT INTO household (id, name, time_zone, weight_unit, temperature_unit, clock_hours, sleep_from, sleep_to, pantry_c, pantry_humidity, jar_ml, money, kwh_price, hour_worth, measures, locale, version)
-    VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1)
+    INSERT INTO household (id, name, time_zone, weight_unit, temperature_unit, clock_hours, sleep_from, sleep_to, pantry_c, pantry_humidity, jar_ml, money, kwh_price, hour_worth, measures, locale, latitude, longitude, version)
+    VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1)
     ON CONFLICT (id) DO UPDATE SET name = excluded.name, time_zone = excluded.time_zone, weight_unit = excluded.weight_unit,
       temperature_unit = excluded.temperature_unit, clock_hours = excluded.clock_hours, sleep_from = excluded.sleep_from,
-      sleep_to = excluded.sleep_to, pantry_c = excluded.pantry_c, pantry_humidity = excluded.pantry_humidity, jar_ml = excluded.jar_ml, money = excluded.money, kwh_price = excluded.kwh_price, hour_worth = excluded.hour_worth, measures = excluded.measures, locale = excluded.locale, version = household.version + 1`,
+      sleep_to = excluded.sleep_to, pantry_c = excluded.pantry_c, pantry_humidity = excluded.pantry_humidity, jar_ml = excluded.jar_ml, money = excluded.money, kwh_price = excluded.kwh_price, hour_worth = excluded.hour_worth, measures = excluded.measures, locale = excluded.locale, latitude = excluded.latitude, longitude = excluded.longitude, version = household.version + 1`,
   ).run(
     settings.name,
     settings.timeZone,
@@ -72,6 +76,8 @@ export function writeHousehold(db: Db, settings: HouseholdSettings): void {
     settings.hourWorth,
     settings.measures,
     settings.locale,
+    settings.latitude ?? null,
+    settings.longitude ?? null,
   )
 }
 

@@ -1,13 +1,19 @@
 import { foldBatch } from '#core/batch'
 import { wayOf } from '#core/foods'
 import type { EntryBody } from '#core/log'
+import { startOfDay } from '#core/planning'
+import { placeOf, sunDay } from '#core/sun'
+import { WAYS, type WayKey } from '#core/ways'
 import { entriesOfBatch, findEntry } from '#server/db/entries'
 import { findMachine } from '#server/db/settings'
-import type { Context } from './context'
+import { householdOf, type Context } from './context'
 import { dialBelieved, hoursInMachine, rawWaterBelieved } from './learning'
 
 /** Fields in which an entry keeps what was known or believed when it was written, so that the log says by itself what its windows came from. */
-const BELIEFS: Partial<Record<EntryBody['kind'], readonly string[]>> = { intake: ['rawWater'], load: ['usualHours', 'dial', 'trayAreaM2'] }
+const BELIEFS: Partial<Record<EntryBody['kind'], readonly string[]>> = {
+  intake: ['rawWater'],
+  load: ['usualHours', 'dial', 'trayAreaM2', 'sun'],
+}
 
 type Fields = Record<string, unknown>
 
@@ -51,9 +57,16 @@ function ofIntake(context: Context, { foodKey, cardKey, cultivar, source, fromJa
 function ofLoad(context: Context, batchId: string, { machineId, way }: Extract<EntryBody, { kind: 'load' }>): Fields {
   const state = foldBatch(entriesOfBatch(context.db, batchId), context.foods.find)
   if (!state) return {}
-  const known = { dial: dialBelieved(context, machineId), trayAreaM2: findMachine(context.db, machineId)?.trayAreaM2 }
+  const machine = findMachine(context.db, machineId)
+  const known = { dial: dialBelieved(context, machineId), trayAreaM2: machine?.trayAreaM2, sun: machine && sunFor(context, machine.kind) }
   if (state.run || wayOf(state.card, way).partOnly) return known
   const { low, high, runs, by } = hoursInMachine(context, machineId, state)
   const tenth = (value: number) => Math.round(value * 10) / 10
   return { ...known, usualHours: by === 'card' ? undefined : { low: tenth(low), high: tenth(high), runs } }
+}
+
+/** The sun's hours of these days, where it dries by them. */
+function sunFor(context: Context, kind: WayKey): Fields['sun'] {
+  const household = householdOf(context)
+  return WAYS[kind].outdoors ? sunDay(startOfDay(context.now(), household.timeZone), placeOf(household)).dries : undefined
 }

@@ -9,9 +9,10 @@ import {
   type Forecast,
   type OwnBasket,
 } from '#core/planning'
-import { dryingViews } from '#server/db/batches'
 import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from './context'
+import { standingIn } from './machines'
+import { skyOf } from './plan/book'
 import { basketLearned, densityLearned, hoursOfCard } from './learning'
 import { NotFound } from './refusals'
 
@@ -45,6 +46,8 @@ export function forecast(context: Context, question: Question): Forecast {
     weightSdG: question.weightSdG,
     jarMl: householdOf(context).jarMl,
     startAt: context.now(),
+    household: householdOf(context),
+    skyOf: skyOf(context),
   })
 }
 
@@ -61,6 +64,7 @@ export function forecastAlternatives(context: Context, question: Question): Alte
     jarMl: household.jarMl,
     startAt: context.now(),
     household,
+    skyOf: skyOf(context),
   })
 }
 
@@ -90,14 +94,11 @@ function foodOf({ foods }: Context, key: string): Food {
 }
 
 /** Places of a machine that carry nothing now, and when those that do are free; nobody knows where one of their windows is not known. */
-function placesOf({ db }: Context, machine: { id: string; trays: number }): { free: number; freeAt?: number } {
-  const views = dryingViews(db).filter(view => view.machine_id === machine.id)
-  const taken = views.reduce((sum, view) => sum + (JSON.parse(view.trays) as number[]).length, 0)
-  const ends = views.map(view =>
-    view.finish_from === null || view.finish_to === null ? Number.NaN : (view.finish_from + view.finish_to) / 2,
-  )
-  const freeAt = Math.max(...ends)
-  return { free: Math.max(0, machine.trays - taken), freeAt: Number.isFinite(freeAt) ? Math.round(freeAt) : undefined }
+function placesOf(context: Context, machine: { id: string; trays: number }): { free: number; freeAt?: number } {
+  const standing = standingIn(context, machine.id)
+  const taken = standing.reduce((sum, { places }) => sum + places, 0)
+  const freeAt = Math.max(...standing.map(({ out }) => out?.p50 ?? Number.NaN))
+  return { free: Math.max(0, machine.trays - taken), freeAt: Number.isFinite(freeAt) ? freeAt : undefined }
 }
 
 /** What is in a basket, as one food. */

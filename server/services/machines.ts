@@ -4,7 +4,8 @@ import { InputError } from '#core/errors'
 import { evennessOf, swapsWorthMaking, thermostatOffset, upkeepOf } from '#core/machines'
 import { WAYS } from '#core/ways'
 import type { MachineAnswer, MachinePageAnswer, UpkeepDone } from '#shared/contracts'
-import { dryingViews } from '#server/db/batches'
+import { outBy } from '#core/planning'
+import { dryingViews, type BatchViewRow } from '#server/db/batches'
 import { entriesOfBatch, entriesOfRun } from '#server/db/entries'
 import { addUpkeep, heatSeenOf, hoursRunOf, trayPacesOf, upkeepDoneOf } from '#server/db/runs'
 import { findMachine, listMachines, type MachineRecord } from '#server/db/settings'
@@ -27,6 +28,22 @@ function withFacts(context: Context, machine: MachineRecord): MachineAnswer {
     evenness: evennessOf(trayPacesOf(db, machine.id, TRAYS_LEARNED_FROM)),
     ...(pace && { pace }),
   }
+}
+
+/** What stands in a machine, and when it is out: an overdue load stays where it is until somebody takes it. */
+export function standingIn({ db, now }: Pick<Context, 'db' | 'now'>, machineId: string): Standing[] {
+  return dryingViews(db)
+    .filter(view => view.machine_id === machineId)
+    .map(view => ({
+      view,
+      places: (JSON.parse(view.trays) as number[]).length,
+      out: outBy({ loadedAt: view.loaded_at ?? view.started_at, from: view.finish_from, to: view.finish_to }, now()),
+    }))
+}
+interface Standing {
+  view: BatchViewRow
+  places: number
+  out?: { p50: number; p90: number }
 }
 
 export function machineList(context: Context): MachineAnswer[] {

@@ -55,8 +55,15 @@ export const householdSettings = z
     /** Spoons and cups of the kitchen, and how dates are written. */
     measures: z.enum(['us', 'metric'], { error: 'Choose US or metric spoons and cups.' }).default(FRESH.measures),
     locale: z.enum(LOCALES, { error: `Choose how dates are written: ${LOCALES.join(', ')}.` }).default(FRESH.locale),
+    /** Where it lives, degrees north and east: by it the sun's hours; by its clock where it is not given. */
+    latitude: z.number({ error: 'Give degrees north.' }).min(-90, 'At least −90°.').max(90, 'At most 90°.').nullish(),
+    longitude: z.number({ error: 'Give degrees east.' }).min(-180, 'At least −180°.').max(180, 'At most 180°.').nullish(),
     /** The version that the change was made on. */
     version: z.number().int().min(1),
+  })
+  .refine(settings => (settings.latitude ?? undefined) === undefined || (settings.longitude ?? undefined) !== undefined, {
+    path: ['longitude'],
+    message: 'Degrees north and east go together: give both, or neither.',
   })
   .refine(settings => settings.sleepFrom !== settings.sleepTo, {
     path: ['sleepTo'],

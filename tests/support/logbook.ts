@@ -8,6 +8,8 @@ import type { Context } from '#server/services/context'
 
 export const HOUR = 3_600_000
 export const DAY = 24 * HOUR
+/** Who sleeps from half past ten to seven. */
+export const HOUSEHOLD = { timeZone: 'UTC', sleepFrom: 22 * 60 + 30, sleepTo: 7 * 60 }
 /** A Tuesday morning. */
 export const MORNING = Date.UTC(2026, 9, 6, 8)
 

@@ -6,6 +6,7 @@ import { balanceOnTrays, holdLimit, remainderAt, spentAt, waitingAs } from '#cor
 import { FATES, FATE_WORDS, type BatchState, type EntryBody, type Fate, type HoldPlace } from '#core/log'
 import { HOT_START, hotStartC } from '#core/dryness'
 import { cardOf, targetIn, wayOf } from '#core/foods'
+import { usualDuskMinute } from '#core/sun'
 import { hoursOf, loadLaw, type HoursRange } from '#core/hours'
 import { goesByRoom, STANDARD_WAY, WAYS } from '#core/ways'
 import { cautionsAt, COOKING_STEPS, isCookedThrough, mixedLoadWarnings, stopsAtLoading } from '#core/safety'
@@ -13,6 +14,7 @@ import {
   freezeCycleOf,
   heatChoices,
   isPoorOutdoors,
+  machinesByUse,
   nearestHeat,
   OUTDOORS,
   startOfDay,
@@ -34,8 +36,6 @@ const format = useFormat()
 const { settings } = storeToRefs(useHouseholdStore())
 const unit = settings.value.temperatureUnit
 
-// A free machine that dries this cut in its usual way; after the smoke it is another one.
-const usualKind = props.state.run?.way.partOnly ? STANDARD_WAY : props.state.card.ways[0]!.way
 /** With the steps that nobody logged done by their usual losses. */
 const onTrays = balanceOnTrays(props.state)
 const guessG = props.initial?.totalG ?? (props.state.run ? props.state.powderG || props.state.dryG : onTrays.weightG.p50)
@@ -45,9 +45,8 @@ type Machine = BatchAnswer['machines'][number]
 const freeIn = ({ id, trays }: Machine) => trays - (props.page.taken[id]?.positions.length ?? 0)
 const neededIn = ({ trayAreaM2, kind }: Machine) =>
   traysFor(guessG ?? 0, trayTakesG(props.state.card, trayAreaM2, kind, props.state.thicknessMm).mean, WAYS[kind].underVacuum)
-const rank = (item: Machine) =>
-  (item.kind === usualKind ? 0 : props.state.card.ways.some(way => way.way === item.kind) ? 10 : 30) +
-  (freeIn(item) === item.trays ? 0 : freeIn(item) >= neededIn(item) ? 1 : 15)
+/** After the smoke it is another way; what does not find its places comes after what does. */
+const byUse = machinesByUse(props.page.machines, props.state.run?.way.partOnly ? [{ way: STANDARD_WAY }] : props.state.card.ways)
 /** What the plan says, or what was meant when the basket came in, where the load finds its places there. */
 const findsPlaces = (item: Machine) => freeIn(item) >= Math.min(neededIn(item), item.trays)
 const meant = props.state.run
@@ -58,9 +57,7 @@ const meant = props.state.run
 /** A try that was taken over: its machine, heat and start are what the form begins with. */
 const tried = props.initial ? undefined : useTakenTries().of(props.page.batchId)
 const triedIn = tried && props.page.machines.find(item => item.id === tried.machineId && findsPlaces(item))
-const machineId = ref(
-  props.initial?.machineId ?? triedIn?.id ?? meant?.id ?? [...props.page.machines].sort((a, b) => rank(a) - rank(b))[0]!.id,
-)
+const machineId = ref(props.initial?.machineId ?? triedIn?.id ?? meant?.id ?? (byUse.find(findsPlaces) ?? byUse[0]!).id)
 const machine = computed(() => props.page.machines.find(item => item.id === machineId.value)!)
 const kind = computed(() => machine.value.kind)
 const way = computed(() => wayOf(props.state.card, kind.value))
@@ -293,7 +290,7 @@ const depthMm = computed(() =>
     : undefined,
 )
 // The weather, as the person sees it.
-const dusk = ref(format.clock(18 * 60 + 30))
+const dusk = ref(format.clock(usualDuskMinute(Date.now(), settings.value)))
 const rain = ref('')
 // Sheets spread as measured portions.
 const portionCount = ref<number>()
@@ -443,6 +440,7 @@ function read(): FormReading {
       kind: 'outlook',
       runId,
       duskMinute,
+      duskAt: startOfDay(Date.now(), settings.value.timeZone) + duskMinute * MINUTE,
       rainAt: rainMinute === undefined ? undefined : startOfDay(Date.now(), settings.value.timeZone) + rainMinute * MINUTE,
     })
   }

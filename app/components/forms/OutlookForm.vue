@@ -2,6 +2,7 @@
 import type { BatchState, EntryBody } from '#core/log'
 import { startOfDay } from '#core/planning'
 import type { FormReading } from '~/composables/useBatch'
+import { usualDuskMinute } from '#core/sun'
 import { MINUTE } from '#core/time'
 
 /** The weather as the person sees it: no service is asked. */
@@ -10,7 +11,7 @@ const { settings } = storeToRefs(useHouseholdStore())
 const format = useFormat()
 const run = props.state.run!
 const known = props.initial ?? run.outlook
-const dusk = ref(format.clock(known ? known.duskMinute : 18 * 60 + 30))
+const dusk = ref(format.clock(known ? known.duskMinute : usualDuskMinute(Date.now(), settings.value)))
 const rain = ref<number | undefined>(known?.rainAt)
 const day = ref<'none' | 'today' | 'tomorrow'>(known?.rainAt === undefined ? 'none' : 'today')
 const rainTime = ref(format.clock(15 * 60))

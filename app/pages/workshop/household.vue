@@ -8,6 +8,7 @@ useHead({ title: 'Household · Dulse' })
 
 const household = reactive<HouseholdSettings>({ ...store.settings })
 const nights = reactive({ from: format.clock(household.sleepFrom), to: format.clock(household.sleepTo) })
+const place = reactive({ latitude: household.latitude ?? undefined, longitude: household.longitude ?? undefined })
 const householdProblems = ref<Record<string, string>>({})
 const told = ref('')
 const checkFields = useFieldChecks()
@@ -36,6 +37,8 @@ async function saveHousehold() {
       sleepTo: to,
       kwhPrice: household.kwhPrice ?? 0,
       hourWorth: household.hourWorth ?? 0,
+      latitude: place.latitude ?? null,
+      longitude: place.longitude ?? null,
       version: store.settings.version,
     })
     told.value = 'Saved.'
@@ -109,6 +112,30 @@ async function saveHousehold() {
         />
       </div>
       <TextField v-model="household.timeZone" label="Time zone" hint="such as Europe/Lisbon" :problem="householdProblems.timeZone" />
+      <div class="pair">
+        <NumberField
+          v-model="place.latitude"
+          label="Degrees north"
+          hint="less than 0 in the south"
+          :least="-90"
+          :most="90"
+          :decimals="1"
+          optional
+        />
+        <NumberField
+          v-model="place.longitude"
+          label="Degrees east"
+          hint="less than 0 in the west"
+          :least="-180"
+          :most="180"
+          :decimals="1"
+          optional
+        />
+      </div>
+      <p class="quiet small">
+        By them Dulse knows the hours in which the sun dries, and dusk. Where they are empty it guesses them from the time zone.
+      </p>
+      <p v-if="householdProblems.longitude" class="problem">{{ householdProblems.longitude }}</p>
       <p v-if="householdProblems.all" class="problem">{{ householdProblems.all }}</p>
       <div class="row">
         <ElButton type="primary" native-type="submit">Save the household</ElButton><span class="good" role="status">{{ told }}</span>

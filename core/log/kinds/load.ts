@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { stopsAtLoading } from '../../safety'
 import { WAY_KEYS } from '../../ways'
 import type { BatchScene, EntryKindOf } from '../define'
-import { id, trayPosition, trayPositions, trayWeight, weightG } from '../fields'
+import { id, instant, trayPosition, trayPositions, trayWeight, weightG } from '../fields'
 import { SWELLS_AT_MOST } from '../../mass'
 import type { BatchState } from '../state'
 import { SCALE_SHARE } from '../weights'
@@ -34,6 +34,8 @@ const schema = z.strictObject({
   totalG: weightG,
   /** Of one tray, m²: by it what lies there is a layer or a heap; taken for a layer where it was not written down. */
   trayAreaM2: z.number().positive('Above zero.').max(10, 'At most 10 m².').optional(),
+  /** Outdoors: from when to when the sun dries on a day of its season, as instants of some day. */
+  sun: z.strictObject({ from: instant, to: instant }).optional(),
   /** Nobody weighed it: the weight is what was expected, give or take so much, g. */
   weightSdG: weightG.optional(),
   usualHours: usualHours.optional(),

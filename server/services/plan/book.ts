@@ -83,6 +83,13 @@ function checkBook(context: Context, { harvests, wishes, meals }: PlanBook): voi
 /** Local midnight of a date such as 2026-09-30. */
 export const dayAt = (day: string, timeZone: string) => startOfDay(Date.parse(`${day}T12:00:00Z`), timeZone)
 
+/** The sky of a day, by its local midnight, as far as it was foretold. */
+export function skyOf(context: Context): (day: number) => { sun: number; rain: number } | undefined {
+  const { timeZone } = householdOf(context)
+  const days = new Map(planBookOf(context).weather?.days.map(told => [dayAt(told.day, timeZone), told]))
+  return day => days.get(day)
+}
+
 /** What came in of each food in each year: from when to when, how often, how much. */
 function ownYears(context: Context): PlanBookAnswer['ownYears'] {
   const { timeZone } = householdOf(context)

@@ -3,7 +3,7 @@ import { wayOf, type Food, type MethodCard, type Purpose } from '#core/foods'
 import { MINUTES } from '#core/insight'
 import { forecastWays, nearestHeat } from '#core/planning'
 import type { Heat, PlanOption } from '#core/plan'
-import { elapsedHours, WAYS, type WayKey } from '#core/ways'
+import { WAYS, type WayKey } from '#core/ways'
 import type { listMachines } from '#server/db/settings'
 import { householdOf, type Context } from '../context'
 import { ownOf } from '../forecast'
@@ -13,9 +13,8 @@ import { hoursOfCard } from '../learning'
 const NEAR_C = 4
 /** Setting trays and door, minutes (common practice). */
 const LOADING_MINUTES = 10
-/** Liquids are frozen solid before they go into a freeze dryer, hours; it defrosts and drains after (common practice). */
+/** Liquids are frozen solid before they go into a freeze dryer, hours (common practice). */
 const FREEZING_H = 12
-const DEFROST_H = 2
 
 export type Machines = ReturnType<typeof listMachines>
 
@@ -48,6 +47,7 @@ export interface Sought {
 export function optionsOf(context: Context, sought: Sought, machines: Machines, startAt: number, pace: number): PlanOption[] {
   const { food, purpose, weightG, cutAs } = sought
   if (!(weightG > 0)) return []
+  const household = householdOf(context)
   const minutes = pace * ((cutAs ? 0 : (sought.handG / 1000) * food.handsMinutesKg.value) + LOADING_MINUTES)
   // Sheets are no pieces, unless that was asked for.
   const asked = cutAs ?? sought.cardKey
@@ -64,13 +64,13 @@ export function optionsOf(context: Context, sought: Sought, machines: Machines, 
     machines,
     ownOf: ownOf(context, food, purpose),
     hoursOf: (machineId, card) => hoursOfCard(context, machineId, food, card, purpose),
-    jarMl: householdOf(context).jarMl,
+    jarMl: household.jarMl,
     startAt,
+    household,
   }).flatMap(({ machine, card, forecast: { trays, hoursPerLoad, energyKWh, productG, jars } }): PlanOption[] => {
     // In one load, most likely.
     if (trays.p50 > machine.trays) return []
-    const { outdoors, underVacuum, asks } = WAYS[machine.kind]
-    const hours = (value: number) => (outdoors ? value : elapsedHours(machine.kind, value))
+    const { underVacuum, asks, clearH } = WAYS[machine.kind]
     const places = Math.min(machine.trays, trays.p90)
     const after = MINUTES.tray * places + (purpose === 'pieces' ? 0 : MINUTES.grind) + MINUTES.jar * jars.p50
     return [
@@ -79,13 +79,13 @@ export function optionsOf(context: Context, sought: Sought, machines: Machines, 
         cardKey: card.key,
         cut: card.name,
         places,
-        hours: { p10: hours(hoursPerLoad.p10), p50: hours(hoursPerLoad.p50), p90: hours(hoursPerLoad.p90) },
+        hours: hoursPerLoad,
         heat: heatOf(card, machine),
         handsMinutes: Math.round(minutes),
         kWh: energyKWh.p50,
         first: underVacuum ? undefined : smokeFirst(sought, card, machines),
         leadHours: underVacuum && card.liquid ? FREEZING_H : undefined,
-        clearHours: underVacuum ? DEFROST_H : undefined,
+        clearHours: clearH > 0 ? clearH : undefined,
         rotates: (places > 1 && asks.includes('swapping')) || undefined,
         productG: Math.round(productG.p50),
         restDays: underVacuum ? 0 : (sought.restDays ?? REST_DAYS),

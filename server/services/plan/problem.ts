@@ -2,16 +2,18 @@ import { sdOf } from '#core/stats'
 import { dangerZoneOf, foldBatch, holdLimit, restNeeded } from '#core/batch'
 import { partedG, type BatchState } from '#core/log'
 import { atMinuteOfDay, startOfDay } from '#core/planning'
-import { sunSpell, type Busy, type PlanBasket, type PlanMachine, type SunSpell } from '#core/plan'
+import type { Busy, PlanBasket, PlanMachine } from '#core/plan'
+import { sunAhead, type SunSpell } from '#core/sun'
 import { WAYS } from '#core/ways'
 import { DAY, HOUR } from '#core/time'
 import type { PlanAnswer, PlanBook } from '#shared/contracts'
-import { batchView, dryingViews, listBatchViews } from '#server/db/batches'
+import { batchView, listBatchViews } from '#server/db/batches'
 import { entriesOfBatch } from '#server/db/entries'
 import { keptRuns, shelfByForm } from '#server/db/plan'
 import { findMachine, listMachines } from '#server/db/settings'
 import { householdOf, type Context } from '../context'
-import { dayAt, planBookOf } from './book'
+import { standingIn } from '../machines'
+import { dayAt, planBookOf, skyOf } from './book'
 import { heatOf, optionsOf, smells, type Machines } from './options'
 import { wishesOf } from './wishes'
 
@@ -74,7 +76,7 @@ export async function planProblem(context: Context): Promise<PlanAnswer> {
       machines: machines.map(machine => planMachine(context, machine, book, now, until)),
       baskets,
       wishes: wishesOf(context, book, baskets),
-      sun: sunOf(book, household.timeZone, now, until),
+      sun: sunOf(context, now, until),
       prices: book.prices.length > 0 ? book.prices : [household.kwhPrice],
       pins: [],
       before: kept
@@ -107,22 +109,20 @@ function whyApart(state: BatchState, until: number, now: number): PlanAnswer['ap
   return until < now ? 'late' : undefined
 }
 
-function planMachine({ db, foods }: Context, machine: Machines[number], { meals }: PlanBook, now: number, until: number): PlanMachine {
+function planMachine(context: Context, machine: Machines[number], { meals }: PlanBook, now: number, until: number): PlanMachine {
   const { attended, underVacuum, drawsPower, outdoors } = WAYS[machine.kind]
-  const { timeZone } = householdOf({ db } as Context)
-  const busy = dryingViews(db)
-    .filter(view => view.machine_id === machine.id)
-    .map((view): Busy => {
-      const food = foods.find(view.food_key)
-      const card = food?.cards.find(item => item.key === view.card_key)
-      return {
-        from: view.loaded_at ?? view.started_at,
-        to: Math.round(Math.max(now, view.finish_to ?? now + UNKNOWN)),
-        places: (JSON.parse(view.trays) as number[]).length,
-        heat: card && heatOf(card, machine),
-        smell: food && smells(food),
-      }
-    })
+  const { timeZone } = householdOf(context)
+  const busy = standingIn(context, machine.id).map(({ view, places, out }): Busy => {
+    const food = context.foods.find(view.food_key)
+    const card = food?.cards.find(item => item.key === view.card_key)
+    return {
+      from: view.loaded_at ?? view.started_at,
+      to: Math.max(now, out?.p90 ?? now + UNKNOWN),
+      places,
+      heat: card && heatOf(card, machine),
+      smell: food && smells(food),
+    }
+  })
   const closed = meals
     .filter(meal => meal.machineId === machine.id)
     .flatMap(meal =>
@@ -155,12 +155,15 @@ function daysOf(from: number, until: number, timeZone: string): number[] {
   }
 }
 
-/** By day, as far as it was foretold. */
-const sunOf = ({ weather }: PlanBook, timeZone: string, now: number, until: number): SunSpell[] =>
-  daysOf(now, until, timeZone).flatMap(day => {
-    const told = weather?.days.find(item => dayAt(item.day, timeZone) === day)
-    return sunSpell(day, timeZone, told) ?? []
-  })
+/** The sun of the days that are planned. */
+function sunOf(context: Context, now: number, until: number): SunSpell[] {
+  const found: SunSpell[] = []
+  for (const spell of sunAhead(startOfDay(now, householdOf(context).timeZone), householdOf(context), skyOf(context))) {
+    if (spell.from >= until) break
+    found.push(spell)
+  }
+  return found
+}
 
 interface Limits {
   now: number

@@ -1,7 +1,7 @@
 import { desiccantG, jarTakesG, oxygenAbsorber } from '#core/keeping'
 import { startOfDay } from '#core/planning'
 import { countBack, placeNights, type PlanOption, type YearLine } from '#core/plan'
-import { elapsedHours, WAYS } from '#core/ways'
+import { SUN_HOURS, WAYS } from '#core/ways'
 import { DAY } from '#core/time'
 import type { PlanBook, PlanYearAnswer } from '#shared/contracts'
 import { shelfByForm } from '#server/db/plan'
@@ -114,9 +114,9 @@ function lineOf(context: Context, harvest: Harvest, months: readonly number[], m
     })),
   }
 }
-/** Outdoors the hours of an option are of sun. */
+/** Outdoors the hours of an option are of sun: so many a day in its season. */
 const elapsedIn = (kind: Machines[number]['kind'], { hours }: PlanOption, p: keyof PlanOption['hours']) =>
-  WAYS[kind].outdoors ? elapsedHours(kind, hours[p]) : hours[p]
+  WAYS[kind].outdoors ? (24 * hours[p]) / SUN_HOURS : hours[p]
 
 /** The way of each machine that takes the fewest place-nights, by a picking or by a quarter of it. */
 function partOptions(

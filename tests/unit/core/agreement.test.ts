@@ -10,7 +10,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { findFood, FOODS } from '../../support/foods'
 import { HOUR } from '#core/time'
-import { MORNING } from '../../support/logbook'
+import { HOUSEHOLD, MORNING } from '../../support/logbook'
 
 /** Pages that ask the same are answered the same: every food, cut and way of the reference. */
 const MACHINES = [
@@ -37,6 +37,7 @@ const asked = FOODS.flatMap(food =>
               usualHours: { low: value.low * factor, high: value.high * factor, runs: 0 },
               jarMl: 500,
               startAt: MORNING,
+              household: HOUSEHOLD,
             }
           }),
     ),
@@ -125,7 +126,6 @@ describe('a basket', () => {
 })
 
 describe('what if', () => {
-  const HOUSEHOLD = { timeZone: 'UTC', sleepFrom: 1350, sleepTo: 390 }
   /** The basket of a forecast as its what-if takes it, in its one machine. */
   const triedOf = ({ food, card, purpose, weightG, machine }: ForecastInput, preparedG: number): TryLoad => ({
     food,

@@ -8,7 +8,7 @@ import { equilibriumIn, isothermOf, lowestMoisture } from '#core/sorption'
 import { CARROTS } from '../../support/carrotRack'
 import { makeTestRuns, weighUpTo } from '../../support/dryingRuns'
 import { findFood } from '../../support/foods'
-import { MORNING } from '../../support/logbook'
+import { HOUSEHOLD, MORNING } from '../../support/logbook'
 
 /** Single figures worked out a second time by hand: a sign, an end or a factor that is wrong shows here, and nowhere as clearly. */
 const ROOM = { celsius: 21, humidity: 0.5 }
@@ -34,6 +34,7 @@ it('jars hold what there is, and one fewer would not', () => {
     machine: { trays: 6, trayAreaM2: 0.1, watts: 600 },
     jarMl,
     startAt: MORNING,
+    household: HOUSEHOLD,
   })
   const inOne = jarTakesG(food.powderDensity.value.mean, 'powder', jarMl)
   expect(jars.p50).toBeGreaterThan((0.9 * productG.p50) / inOne)

@@ -5,7 +5,7 @@ import { bestByWindow } from '#core/keeping'
 import type { EntryBody } from '#core/log'
 import { forecastBasket } from '#core/planning'
 import { findFood } from '../../support/foods'
-import { HOUR, logOf, MORNING } from '../../support/logbook'
+import { HOUR, HOUSEHOLD, logOf, MORNING } from '../../support/logbook'
 
 const RUN = '018f0000-0000-7000-8000-000000000001'
 const intake = (foodKey: string, more: object = {}): EntryBody => ({
@@ -75,6 +75,7 @@ describe('food that is cooked before it is dried', () => {
         machine: { trays: 9, trayAreaM2: 0.1, watts: 500, kind: 'dehydrator' },
         jarMl: 1000,
         startAt: MORNING,
+        household: HOUSEHOLD,
       })
     expect(forecast('uncooked').preparedG.p50).toBeGreaterThan(1000)
     expect(forecast('uncooked').dryG.p50).toBeCloseTo((0.885 * 500) / 0.92, -2)

@@ -3,9 +3,8 @@ import type { EntryBody } from '#core/log'
 import { agendaOf, nightChoices } from '#core/planning'
 import { stopsAtLoading } from '#core/safety'
 import { FOODS, findFood } from '../../support/foods'
-import { HOUR, logOf, MORNING } from '../../support/logbook'
+import { HOUR, HOUSEHOLD, logOf, MORNING } from '../../support/logbook'
 
-const HOUSEHOLD = { timeZone: 'UTC', sleepFrom: 22 * 60 + 30, sleepTo: 7 * 60 }
 const RUN = '018f0000-0000-7000-8000-000000000001'
 const intake = (foodKey: string, more: object = {}): EntryBody => ({
   kind: 'intake',

@@ -3,10 +3,9 @@ import { agendaOf } from '#core/planning'
 import { assess, assessRack, foldBatch } from '#core/batch'
 import { dryingRunOf, flipHour } from '#core/water'
 import { findFood } from '../../support/foods'
-import { HOUR, logOf, MORNING } from '../../support/logbook'
+import { HOUR, HOUSEHOLD, logOf, MORNING } from '../../support/logbook'
 
 const RUN = '018f0000-0000-7000-8000-000000000001'
-const HOUSEHOLD = { timeZone: 'UTC', sleepFrom: 22 * 60 + 30, sleepTo: 7 * 60 }
 type Item = [hours: number, body: EntryBody]
 const sheet = (way: object = {}, ...more: Item[]): Item[] => [
   [0, { kind: 'intake', foodKey: 'pumpkin', source: 'Garden', weightG: 3000, purpose: 'powder', cardKey: 'sheet' }],

@@ -6,7 +6,7 @@ import { PURPOSES } from '#core/foods'
 import { dryingClock, estimateDrying, pacePerHour, type DryingRun } from '#core/kinetics'
 import { balancePrep, targetWeight } from '#core/mass'
 import { forecastBasket, groupOf, nextWaking, sleepAround, startOfDay, type Household } from '#core/planning'
-import { HOUR, logOf, MORNING } from '../../support/logbook'
+import { HOUR, HOUSEHOLD, logOf, MORNING } from '../../support/logbook'
 import { FOODS, findFood } from '../../support/foods'
 
 /** Laws that hold whatever the figures are. */
@@ -179,7 +179,16 @@ describe('mass', () => {
         fc.integer({ min: 300, max: 9000 }),
         (food, purpose, weightG) => {
           const of = (grams: number) =>
-            forecastBasket({ food, card: food.cards[0]!, purpose, weightG: grams, machine, jarMl: 250, startAt: MORNING })
+            forecastBasket({
+              food,
+              card: food.cards[0]!,
+              purpose,
+              weightG: grams,
+              machine,
+              jarMl: 250,
+              startAt: MORNING,
+              household: HOUSEHOLD,
+            })
           const one = of(weightG)
           expect(one.preparedG.p90).toBeLessThanOrEqual(weightG)
           expect(one.dryG.p90).toBeLessThan(one.preparedG.p90)

@@ -1,3 +1,4 @@
+import type { SunSpell } from '#core/sun'
 import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -20,7 +21,6 @@ import {
   type PlannedRun,
   type PlanProblem,
   type PlanSolver,
-  type SunSpell,
   type YearProblem,
 } from '#core/plan'
 import { basket, broken, DAY, HOUR, machine, MINUTE, MONDAY, option, planned, problem } from '../../support/plans'

@@ -14,7 +14,7 @@ import {
   startOfDay,
   type Household,
 } from '#core/planning'
-import { BEETROOT, DAY, HOUR, logOf, MORNING } from '../../support/logbook'
+import { BEETROOT, DAY, HOUR, HOUSEHOLD, logOf, MORNING } from '../../support/logbook'
 import { findFood } from '../../support/foods'
 
 const HOUSE: Household = { timeZone: 'Europe/Lisbon', sleepFrom: 22 * 60 + 30, sleepTo: 6 * 60 + 30 }
@@ -208,6 +208,7 @@ describe('the forecast', () => {
     machine: { trays: 6, trayAreaM2: 0.1, watts: 600 },
     jarMl: 250,
     startAt: MORNING,
+    household: HOUSEHOLD,
   }
 
   it('gives ranges in order and keeps the mass', () => {
@@ -345,7 +346,16 @@ describe('a forecast is true before the knife', () => {
   const CABINET = { trays: 9, trayAreaM2: 0.1, watts: 600, kind: 'dehydrator' as const, lowC: 35, highC: 75 }
   const of = (key: string, cardKey: string, weightG: number, machine: Parameters<typeof forecastBasket>[0]['machine'] = CABINET) => {
     const food = findFood(key)!
-    return forecastBasket({ food, card: cardOf(food, cardKey), purpose: 'powder', weightG, machine, jarMl: 250, startAt: MORNING })
+    return forecastBasket({
+      food,
+      card: cardOf(food, cardKey),
+      purpose: 'powder',
+      weightG,
+      machine,
+      jarMl: 250,
+      startAt: MORNING,
+      household: HOUSEHOLD,
+    })
   }
   it('what is roasted loses a quarter of its water weight on the way to the tray (common practice), and its solids nothing', () => {
     const roasted = of('butternut', 'roasted', 6000)
