@@ -21,7 +21,11 @@ type Fields = Record<string, unknown>
  * An entry's body with what the household's own runs and lots say of it by now, where whoever sent it did not say. A correction
  * keeps what was believed at first: what came of it since is no belief.
  */
-export function withBeliefs(context: Context, batchId: string | undefined, body: EntryBody, replaces: string | undefined): EntryBody {
+export function withBeliefs(
+  context: Context,
+  batchId: string | undefined,
+  { at, body, replaces }: { at: number; body: EntryBody; replaces?: string },
+): EntryBody {
   const fields = BELIEFS[body.kind]
   if (!fields || !batchId) return body
   const first = replaces === undefined ? undefined : findEntry(context.db, replaces)?.entry.body
@@ -35,7 +39,7 @@ export function withBeliefs(context: Context, batchId: string | undefined, body:
     : body.kind === 'intake'
       ? ofIntake(context, body)
       : body.kind === 'load'
-        ? ofLoad(context, batchId, body)
+        ? ofLoad(context, batchId, at, body)
         : {}
   const given = body as Fields
   const added = fields.flatMap(field => (given[field] === undefined && beliefs[field] !== undefined ? [[field, beliefs[field]]] : []))
@@ -54,19 +58,23 @@ function ofIntake(context: Context, { foodKey, cardKey, cultivar, source, fromJa
 }
 
 /** A load that dries again, or takes a pass only, has a share of the hours: what whole runs teach does not fit it. */
-function ofLoad(context: Context, batchId: string, { machineId, way }: Extract<EntryBody, { kind: 'load' }>): Fields {
+function ofLoad(context: Context, batchId: string, at: number, { machineId, way }: Extract<EntryBody, { kind: 'load' }>): Fields {
   const state = foldBatch(entriesOfBatch(context.db, batchId), context.foods.find)
   if (!state) return {}
   const machine = findMachine(context.db, machineId)
-  const known = { dial: dialBelieved(context, machineId), trayAreaM2: machine?.trayAreaM2, sun: machine && sunFor(context, machine.kind) }
+  const known = {
+    dial: dialBelieved(context, machineId),
+    trayAreaM2: machine?.trayAreaM2,
+    sun: machine && sunFor(context, machine.kind, at),
+  }
   if (state.run || wayOf(state.card, way).partOnly) return known
   const { low, high, runs, by } = hoursInMachine(context, machineId, state)
   const tenth = (value: number) => Math.round(value * 10) / 10
   return { ...known, usualHours: by === 'card' ? undefined : { low: tenth(low), high: tenth(high), runs } }
 }
 
-/** The sun's hours of these days, where it dries by them. */
-function sunFor(context: Context, kind: WayKey): Fields['sun'] {
+/** The sun's hours in the season of an instant, where it dries by them. */
+function sunFor(context: Context, kind: WayKey, at: number): Fields['sun'] {
   const household = householdOf(context)
-  return WAYS[kind].outdoors ? sunDay(startOfDay(context.now(), household.timeZone), placeOf(household)).dries : undefined
+  return WAYS[kind].outdoors ? sunDay(startOfDay(at, household.timeZone), placeOf(household)).dries : undefined
 }

@@ -367,7 +367,7 @@ function write<More extends object>(
         return { entry: known.entry, repeated: true, ...(more?.() as More) }
       }
       prepare()
-      const entry = complete(context, { ...input, body: withBeliefs(context, place.batchId, input.body, input.replaces) })
+      const entry = complete(context, { ...input, body: withBeliefs(context, place.batchId, input) })
       const touched = jarsTouched(context, entry)
       for (const jarId of touched) ensureJar(db, jarId)
       const seq = insertEntry(db, place, entry, touched)

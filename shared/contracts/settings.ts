@@ -61,7 +61,7 @@ export const householdSettings = z
     /** The version that the change was made on. */
     version: z.number().int().min(1),
   })
-  .refine(settings => (settings.latitude ?? undefined) === undefined || (settings.longitude ?? undefined) !== undefined, {
+  .refine(({ latitude, longitude }) => (typeof latitude === 'number') === (typeof longitude === 'number'), {
     path: ['longitude'],
     message: 'Degrees north and east go together: give both, or neither.',
   })

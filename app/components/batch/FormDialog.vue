@@ -9,7 +9,7 @@ import type { Parcel } from '~/data/parcel'
 /** A form of the log in its frame: what happened, and when. */
 const props = defineProps<{
   kind: EntryKind
-  shown: { title: string; save: string; form: Component }
+  shown: { title: string; save: string; form: Component; props?: object }
   /** What was set aside and is put right: it goes when this is written. */
   parcel?: Parcel
   write: (bodies: readonly EntryBody[], options: WriteOptions) => Promise<void>
@@ -61,6 +61,7 @@ async function save() {
     <component
       :is="shown.form"
       ref="form"
+      v-bind="shown.props"
       :state="state"
       :page="page"
       :initial="correcting?.body"

@@ -72,7 +72,7 @@ const morning = computed(
       It may well end while you sleep. {{ plural(morning.hours, 'hour') }} more on the machine take it to
       {{ format.moment(morning.at, now) }}, for about {{ morning.kWh.toFixed(1) }} kWh: what is under vacuum loses nothing by waiting, what
       stands after its end takes water back.
-      <button type="button" class="word-button" @click="emit('act', 'cycleShows')">Log hours added</button>
+      <button type="button" class="word-button" @click="emit('act', 'cycleHours')">Log hours added</button>
     </p>
     <table class="ruled">
       <thead>

@@ -3,12 +3,10 @@ import type { BatchState, BodyOf } from '#core/log'
 import type { FormReading } from '~/composables/useBatch'
 
 /** What a freeze dryer's display says of its end, or what was added to it there: for all that stands in the chamber. */
-const props = defineProps<{ state: BatchState; initial?: BodyOf<'cycleHours' | 'cycleShows'> }>()
+const props = defineProps<{ state: BatchState; initial?: BodyOf<'cycleHours' | 'cycleShows'>; told?: 'added' }>()
 const { runId } = props.state.run!
 const { initial } = props
-const told = ref<'left' | 'through' | 'added'>(
-  initial?.kind === 'cycleHours' ? 'added' : initial?.kind === 'cycleShows' && initial.leftH === 0 ? 'through' : 'left',
-)
+const told = ref<'left' | 'through' | 'added'>(initial?.kind === 'cycleShows' && initial.leftH === 0 ? 'through' : (props.told ?? 'left'))
 const leftH = ref<number | undefined>(initial?.kind === 'cycleShows' && initial.leftH > 0 ? initial.leftH : undefined)
 const addedH = ref<number | undefined>(initial?.kind === 'cycleHours' ? initial.hours : undefined)
 const why = ref(initial?.kind === 'cycleHours' ? (initial.why ?? '') : '')

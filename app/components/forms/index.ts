@@ -30,13 +30,13 @@ const LoadForm = defineAsyncComponent(() => import('./LoadForm.vue'))
 const PackForm = defineAsyncComponent(() => import('./PackForm.vue'))
 
 /** The form of each kind of entry, with the words of its frame. */
-export const FORMS: Partial<Record<EntryKind, { title: string; save: string; form: Component }>> = {
+export const FORMS: Partial<Record<EntryKind, { title: string; save: string; form: Component; props?: object }>> = {
   intake: { title: 'What came in', save: 'Save', form: IntakeForm },
   prep: { title: 'Prepare', save: 'Log this step', form: PrepForm },
   load: { title: 'Load the trays', save: 'Load', form: LoadForm },
   heat: { title: 'Heat', save: 'Set the heat', form: HeatForm },
   air: { title: 'Air', save: 'Log the air', form: AirForm },
-  cycleHours: { title: 'Hours added to the cycle', save: 'Log the hours', form: CycleForm },
+  cycleHours: { title: 'Hours added to the cycle', save: 'Log the hours', form: CycleForm, props: { told: 'added' } },
   cycleShows: { title: 'What the machine shows', save: 'Log it', form: CycleForm },
   weigh: { title: 'Weight', save: 'Save', form: WeighForm },
   feel: { title: 'Feel', save: 'Log what was felt', form: FeelForm },

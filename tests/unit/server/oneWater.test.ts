@@ -2,7 +2,8 @@ import { uuidv7 } from 'uuidv7'
 import { assess, assessRack, assessRacks, foldBatch, withMates } from '#core/batch'
 import { batchList, batchPage, nowPage } from '#server/services/pages'
 import { rebuildProjections } from '#server/services/projections'
-import { saveMachine } from '#server/services/settings'
+import { householdOf } from '#server/services/context'
+import { changeHousehold, saveMachine } from '#server/services/settings'
 import { findFood } from '../../support/foods'
 import { HOUR, testBook, type TestBook } from '../../support/logbook'
 
@@ -186,5 +187,40 @@ describe('one freeze dryer, one cycle', () => {
       6,
     )
     expect(beside).toBeGreaterThan(0.7 * 2700)
+  })
+})
+
+describe('a load in the sun', () => {
+  it('keeps the sun’s hours of its own season, however late it is written down', () => {
+    const book = testBook()
+    const machineId = uuidv7()
+    saveMachine(book.context, {
+      id: machineId,
+      name: 'Racks',
+      kind: 'sun',
+      trays: 4,
+      trayAreaM2: 0.3,
+      trayTareG: 0,
+      trayTares: {},
+      watts: 1,
+      lowC: 10,
+      highC: 60,
+    })
+    const { version } = householdOf(book.context)
+    changeHousehold(book.context, { version, timeZone: 'UTC', latitude: 45, longitude: 0 })
+    const hoursAt = (days: number) => {
+      const id = book.begin({ foodKey: 'apricot', cardKey: 'halves', purpose: 'pieces', weightG: 1500 }, 24 * days)
+      const load = { kind: 'load' as const, runId: uuidv7(), machineId, positions: [1], totalG: 1200, way: 'sun' as const }
+      const { body } = book.log(id, 24 * days + 1, load).entry as { body: typeof load & { sun?: { from: number; to: number } } }
+      book.log(id, 24 * days + 30, { kind: 'unload' })
+      return body.sun && (body.sun.to - body.sun.from) / HOUR
+    }
+    // From October back to July, and on to January.
+    expect(hoursAt(-90)).toBeGreaterThan(8.5)
+    expect(hoursAt(0)).toBeLessThan(7)
+    expect(hoursAt(80)).toBeUndefined()
+    const cleared = changeHousehold(book.context, { version: version + 1, latitude: null, longitude: null })
+    expect(cleared.latitude).toBeUndefined()
+    expect(() => changeHousehold(book.context, { version: version + 2, longitude: 5 })).toThrow(/go together/)
   })
 })
