@@ -4,7 +4,7 @@ import type { ListItem, WayOf } from './define'
 import { freezeDryer } from './freezeDryer'
 import { oven } from './oven'
 import { smoker } from './smoker'
-import { sun, SUN_HOURS } from './sun'
+import { sun } from './sun'
 
 export { INSECTS_HEAT, INSECTS_WORDS, type ListItem, type UpkeepTask, type WayAsk } from './define'
 export { SUN_HOURS } from './sun'
