@@ -19,7 +19,7 @@ import {
   type Weighing,
 } from '../log'
 import { balancePrep } from '../mass'
-import { hardeningLaw, hoursOfRun, middleOf } from '../hours'
+import { insidePace, hoursOfRun, middleOf } from '../hours'
 import { spellsOf } from '../water'
 import { hotterThanBelieved, UNKNOWN_DIAL, type DialBelief } from '../machines'
 import { WAYS } from '../ways'
@@ -195,7 +195,9 @@ function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> |
       referenceC: way.temperatureC,
       heats: changes,
       wet: isFresh ? { hours: WET_SHARE * middleOf(usual), pace: celsius => wetPacePerHour(celsius, way.temperatureC, room) } : undefined,
-      closed: isFresh ? celsius => hardeningLaw(celsius - way.temperatureC, thicknessMm) : undefined,
+      inside: plainHeat
+        ? celsius => insidePace(celsius, way.temperatureC, { thicknessMm: isFresh ? thicknessMm : undefined, room })
+        : undefined,
     })
   const set = [...forgotten, ...heats.map(({ at, body }) => ({ at, setC: body.setC }))]
   const felt = heatsFelt(set, airs, plainHeat ? (load.body.dial ?? UNKNOWN_DIAL) : undefined)

@@ -1,4 +1,4 @@
 export { cutFactor, hoursOf, middleOf, type CutFor, type HoursAsked, type HoursRange } from './hours'
-export { hardeningLaw, heatLaw, layerKgM2, loadLaw } from './laws'
+export { heatLaw, insidePace, layerKgM2, loadLaw } from './laws'
 export { hoursOfRun } from './run'
 export { layerUnderVacuum } from './vacuum'

@@ -1,4 +1,4 @@
-import { pacePerHour, WET_SHARE, wetPacePerHour } from '../kinetics'
+import { pacePerHour, roomPacePerHour, WET_SHARE, wetPacePerHour } from '../kinetics'
 import type { Air } from '../air'
 import type { Food, MethodCard } from '../foods'
 import { WAYS, type WayKey } from '../ways'
@@ -60,22 +60,29 @@ export function loadLaw(card: MethodCard, loadKgM2: number | undefined, thicknes
 const HARDENS = { aboveK: 5, fullK: 15, share: 0.25, fromMm: 4 }
 
 /** Hours of what the inside gives off through an outside that such heat has closed, over those through an open one: 1 to 1.25. */
-export function hardeningLaw(overK: number, thicknessMm: number | undefined): number {
+function hardeningLaw(overK: number, thicknessMm: number | undefined): number {
   if (thicknessMm === undefined || thicknessMm < HARDENS.fromMm) return 1
   return 1 + HARDENS.share * Math.min(1, Math.max(0, (overK - HARDENS.aboveK) / (HARDENS.fullK - HARDENS.aboveK)))
 }
+
+/** The room's air counts for the inside by this power of what it counts for a wet face: set by the heat balance of `core/simulation`. */
+const ROOM_INSIDE = 0.5
+
+/** What a load meets: its pieces' thickness, and the room's air where somebody measured it. */
+export interface Meets {
+  thicknessMm?: number
+  room?: Air
+}
+
+/** How much faster than at the card's heat in a usual room a load dries once its face is dry: by diffusion, the outside, and the room. */
+export const insidePace = (celsius: number, cardC: number, { thicknessMm, room }: Meets): number =>
+  (pacePerHour(celsius, cardC) * roomPacePerHour(celsius, room) ** ROOM_INSIDE) / hardeningLaw(celsius - cardC, thicknessMm)
 
 /**
  * Hours at a heat over those at the card's, held from the loading on: by the wet bulb while the face is wet, by diffusion from then on, and
  * by the outside that closes. 1 where there is no dial to turn. Range: 35 to 80 °C.
  */
-export function heatLaw(
-  way: WayKey,
-  celsius: number,
-  cardC: number,
-  { thicknessMm, room }: { thicknessMm?: number; room?: Air } = {},
-): number {
+export function heatLaw(way: WayKey, celsius: number, cardC: number, meets: Meets = {}): number {
   if (!WAYS[way].plainHeat) return 1
-  const inside = hardeningLaw(celsius - cardC, thicknessMm) / pacePerHour(celsius, cardC)
-  return WET_SHARE / wetPacePerHour(celsius, cardC, room) + (1 - WET_SHARE) * inside
+  return WET_SHARE / wetPacePerHour(celsius, cardC, meets.room) + (1 - WET_SHARE) / insidePace(celsius, cardC, meets)
 }

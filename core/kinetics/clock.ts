@@ -56,8 +56,8 @@ export function dryingClock(run: {
   referenceC: number
   heats: readonly HeatChange[]
   wet?: WetFace
-  /** Hours past the wet face at a heat over those without an outside that it closes; 1 at any where it is not given. */
-  closed?: (celsius: number) => number
+  /** Pace past the wet face, where the inside decides, at a heat; by diffusion alone where it is not given. */
+  inside?: (celsius: number) => number
 }): DryingClock {
   const end = run.endAt ?? Infinity
   const spells: { from: number; to?: number; setC: number }[] = []
@@ -90,7 +90,7 @@ export function dryingClock(run: {
       dryFrom = Math.min(to, from + ((run.wet.hours - equivalent) / pace) * HOUR)
       mark(from, dryFrom, pace)
     }
-    if (dryFrom < to) mark(dryFrom, to, pacePerHour(setC, run.referenceC) / (run.closed?.(setC) ?? 1))
+    if (dryFrom < to) mark(dryFrom, to, run.inside?.(setC) ?? pacePerHour(setC, run.referenceC))
   }
   const markAt = (at: number) => marks.findLast(item => item.from <= at)
   const hoursIn = (item: { from: number; to: number }, at: number) => (Math.min(item.to, at) - item.from) / HOUR

@@ -1,6 +1,6 @@
 export { believedOf, drawnMoisture, estimateDrying, estimateOf } from './estimate'
 export { dryingClock, pacePerHour, type DryingClock, type HeatChange } from './clock'
-export { WET_SHARE, wetPacePerHour } from './wetFace'
+export { roomPacePerHour, WET_SHARE, wetPacePerHour } from './wetFace'
 export { estimateTrays, type Tray, type TrayEstimate, type TraysEstimate } from './trays'
 export { expectedWeight, questionWeight } from './question'
 export { curveIn, overHeat, trayCurve, valueAt, weighingsIn, type CurveView, type ViewPoint } from './views'

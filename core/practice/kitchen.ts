@@ -9,7 +9,7 @@ import { dangerHotC, dangerRate, SAFE_ACTIVITY } from '../safety'
 import type { JarSight, LookSight } from '../log'
 import { DONE_AT, NotNow, WHERE, type Act, type Frame, type Reading, type Stage, type Tally } from './acts'
 import { activityAt, isothermOf } from '../sorption'
-import { rackSettings, RestingJar } from '../simulation'
+import { FaceBalance, rackSettings, RestingJar } from '../simulation'
 import { randomSource } from '../stats'
 import { WAYS } from '../ways'
 import { drawTruth, type Truth } from './draw'
@@ -511,7 +511,7 @@ export class Kitchen {
     const { celsius } = this.lesson.room
     const { rack, settings } = this.load
     // The jar stands in the room: its air takes up by so much less than the machine's does.
-    const cooler = saturationKPa(celsius) / saturationKPa(settings.referenceC)
+    const cooler = saturationKPa(celsius) / new FaceBalance(this.lesson.room, celsius, settings.referenceC).unitKPa
     const warmth = pacePerHour(celsius, settings.referenceC)
     this.jar = new RestingJar(rack.trays, settings.evaporationRate * cooler, rack.curveAt(celsius), warmth)
     this.stage = 'jar'

@@ -1,10 +1,10 @@
+import type { Air } from '../air'
 import { wetBasis } from '../mass'
-import { pacePerHour } from '../kinetics'
-import { heatedHumidity, saturationKPa, wetBulbC, type Air } from '../air'
 import { activityCurve, type Isotherm } from '../sorption'
 import { randomSource } from '../stats'
+import { FaceBalance } from './face'
 import { Piece, type PieceSettings } from './piece'
-import { waterActivityOf } from './slab'
+import { waterActivityOf } from './oswin'
 
 const { exp, max, min } = Math
 
@@ -26,7 +26,7 @@ export interface RackSettings {
   solids: number
   /** One piece of the middle size, at the reference heat. */
   piece: Omit<PieceSettings, 'startX'>
-  /** Evaporation of the middle size at the reference heat, in units of X·(way out)/h. */
+  /** Evaporation of a wet face of the middle size at the reference heat in a usual room, in units of X·(way out)/h. */
   evaporationRate: number
   /** Heat at which both rates are meant, °C. */
   referenceC: number
@@ -35,8 +35,8 @@ export interface RackSettings {
   /** Standard deviation of the logarithm of thickness from piece to piece, and of a tray's own pace. */
   thicknessSpread: number
   traySpread: number
-  /** Hours of a step once the quick beginning is over; a tenth where missing. */
-  stepH?: number
+  /** What lies heaped: wet food on a square metre, kg, in so many layers; a single layer in plenty of air where missing. */
+  heap?: { loadKgM2: number; layers: number }
   seed: number
 }
 
@@ -52,10 +52,18 @@ const SIZES = [
 const STILL = 0.12
 /** Above this warmth a face of a food that hardens closes twice as fast for every so many degrees more. */
 const HARDENING_STEP_C = 5
-/** Hours of a step: short while much changes. */
-const STEP_H = 0.05
-const LATER_STEP_H = 0.1
-const LATER_H = 3
+/**
+ * Air that goes through a heap, kg an hour for a square metre of tray: a household's fan of about a cubic metre a minute, on three quarters of
+ * a square metre (common practice). Warmed to 57 °C it carries off about a kilogram of water an hour.
+ */
+const THROUGH_KG_M2H = 50
+/** Vapour by its share of air's mass and pressure: the molar masses of water and air. */
+const MOLAR = 0.622
+const AIR_KPA = 101.325
+/** Layers of a heap take their air from the one above: for so long at a time it is taken as it is. */
+const HEAP_STEP_H = 0.25
+/** Airs that are kept. */
+const MOST_AIRS = 100
 /** Warmth for which a curve of the food's isotherm is kept, °C. */
 const CURVE_STEP_C = 0.5
 
@@ -82,7 +90,8 @@ export interface RackTray {
 
 /**
  * A load in a machine, dried on paper by whoever sets the dial: every tray with its own place and spread, pieces of several sizes on it,
- * the room's air warmed, wet bulb while the faces are wet, water taken back while it is off. One may look inside every piece.
+ * the room's air warmed, every face in balance of heat, water taken back while it is off. One may look inside every piece. In a heap
+ * the air goes down from layer to layer, and what is below waits for what is above.
  *
  * As simple as this: a tray's air is the machine's, not what the tray before has made of it; a piece has one warmth; sizes keep
  * their shape while they shrink.
@@ -91,22 +100,25 @@ export class Rack {
   readonly trays: RackTray[]
   /** Hours since it was loaded. */
   hours = 0
-  private met?: { key: string; airC: number; humidity: number; wetC: number; evaporation: number; hardening: number }
   private readonly curves = new Map<number, (x: number) => number>()
 
   constructor(private readonly settings: RackSettings) {
     const source = randomSource(settings.seed)
     const startX = (1 - settings.solids) / settings.solids
+    const layers = settings.heap?.layers ?? 1
     this.trays = settings.trayWeightsG.map((grams, place) => ({
       solidsG: grams * settings.solids,
       own: exp(settings.traySpread * source.normal()),
       place,
       out: false,
-      pieces: SIZES.map(({ at, share }) => {
-        const thickness = exp(settings.thicknessSpread * at)
-        const diffusionRate = settings.piece.diffusionRate / thickness ** 2
-        return { piece: new Piece({ ...settings.piece, startX, diffusionRate }), thickness, share }
-      }),
+      // Layer by layer from the top.
+      pieces: Array.from({ length: layers }, () =>
+        SIZES.map(({ at, share }) => {
+          const thickness = exp(settings.thicknessSpread * at)
+          const diffusionRate = settings.piece.diffusionRate / thickness ** 2
+          return { piece: new Piece({ ...settings.piece, startX, diffusionRate }), thickness, share: share / layers }
+        }),
+      ).flat(),
     }))
   }
 
@@ -170,50 +182,84 @@ export class Rack {
     return curve
   }
 
-  /** What the faces meet in an air: worked out once for as long as the air stays. */
-  private facing({ setC, room, fan = 1 }: RackAir) {
-    const key = `${setC} ${room.celsius} ${room.humidity} ${room.pressureKPa} ${fan}`
-    if (this.met?.key === key) return this.met
+  /** Lets so many hours go by. */
+  advance(hours: number, { setC, room, fan = 1 }: RackAir): void {
     const { settings } = this
     const on = setC !== null
     const airC = setC ?? room.celsius
-    const draught = on ? fan : STILL
-    this.met = {
-      key,
-      airC,
-      humidity: on ? heatedHumidity(room, airC) : room.humidity,
-      // A wet face is as warm as the wet bulb, a dry one as the air: warmth follows how dry the face is.
-      wetC: wetBulbC(room, airC),
-      evaporation: (settings.evaporationRate * draught * saturationKPa(airC)) / saturationKPa(settings.referenceC),
-      hardening: (settings.piece.hardening ?? 0) * (on ? 2 ** ((airC - settings.referenceC) / HARDENING_STEP_C) : 0),
+    const balance = balanceOf(room, airC, settings.referenceC)
+    const activity = this.curveAt(airC)
+    const hardening = (settings.piece.hardening ?? 0) * (on ? 2 ** ((airC - settings.referenceC) / HARDENING_STEP_C) : 0)
+    const evaporationRate = settings.evaporationRate * (on ? fan : STILL)
+    for (const tray of this.trays) {
+      if (tray.out) continue
+      const pace = tray.own * (settings.placePaces?.[tray.place] ?? 1)
+      for (const { piece } of tray.pieces) piece.hardening = hardening
+      const meets: Meets = { evaporationRate: pace * evaporationRate, pace, balance, activity }
+      if (!settings.heap || settings.heap.layers === 1) for (const pieces of tray.pieces) dry(pieces, hours, meets)
+      else this.dryHeap(tray, hours, meets)
     }
-    return this.met
+    this.hours += hours
   }
 
-  /** Lets so many hours go by. */
-  advance(hours: number, air: RackAir): void {
-    const { settings } = this
-    const { airC, wetC, humidity, evaporation, hardening } = this.facing(air)
-    const activity = this.curveAt(airC)
-    const laterStepH = settings.stepH ?? LATER_STEP_H
-    for (let left = hours; left > 1e-9;) {
-      const step = min(this.hours < LATER_H - 1e-6 ? STEP_H : laterStepH, left)
-      for (const tray of this.trays) {
-        if (tray.out) continue
-        const pace = tray.own * (settings.placePaces?.[tray.place] ?? 1)
-        for (const { piece, thickness } of tray.pieces) {
-          const dry = max(0, 1 - piece.faceX)
-          const warmth = pacePerHour(wetC + (airC - wetC) * dry, settings.referenceC)
-          piece.hardening = hardening
-          piece.step({ evaporationRate: (pace * evaporation) / thickness, humidity, warmth: pace * warmth, activity }, step)
-        }
+  /** Layers from the top down: each meets the air as the ones above left it, damper and cooler. */
+  private dryHeap({ pieces }: RackTray, hours: number, meets: Meets): void {
+    const { heap, solids } = this.settings
+    const { loadKgM2, layers } = heap!
+    // Water an hour that the air carries off a square metre for each unit of its drive.
+    const carriesKg = (THROUGH_KG_M2H * MOLAR * meets.balance.unitKPa) / AIR_KPA
+    const solidsKgM2 = loadKgM2 * solids
+    for (let left = hours; left > 1e-9; left -= HEAP_STEP_H) {
+      const step = min(HEAP_STEP_H, left)
+      let used = 0
+      for (let layer = 0; layer < layers; layer++) {
+        const its = pieces.slice(layer * SIZES.length, (layer + 1) * SIZES.length)
+        // A layer cannot give its air more than it takes: what it would draw from fresh air falls on the way through it.
+        const units = its.reduce((sum, { piece, share, thickness }) => sum + (share * piece.opensTo * meets.evaporationRate) / thickness, 0)
+        const through = (units * solidsKgM2) / carriesKg
+        const evaporationRate = (meets.evaporationRate * (1 - exp(-through))) / through
+        const before = waterOf(its)
+        for (const item of its) dry(item, step, { ...meets, evaporationRate, used })
+        used += ((before - waterOf(its)) * solidsKgM2) / step / carriesKg
       }
-      this.hours += step
-      left -= step
     }
   }
 }
 
-const meanOf = (pieces: readonly RackPieces[]) => pieces.reduce((sum, { piece, share }) => sum + share * piece.meanX, 0)
+/** What the faces of a tray meet. */
+interface Meets {
+  evaporationRate: number
+  pace: number
+  balance: FaceBalance
+  activity: (x: number) => number
+  /** Share of the drive that the air above has used up. */
+  used?: number
+}
+
+function dry({ piece, thickness }: RackPieces, hours: number, { evaporationRate, pace, balance, activity, used = 0 }: Meets): void {
+  piece.step(
+    {
+      evaporationRate: evaporationRate / thickness,
+      pull: x => balance.drive(activity(x)) - used,
+      warmth: x => pace * balance.warmth(activity(x)),
+    },
+    hours,
+  )
+}
+
+const balances = new Map<string, FaceBalance>()
+/** Worked out once for as long as an air is met. */
+function balanceOf(room: Air, airC: number, referenceC: number): FaceBalance {
+  const key = [room.celsius, room.humidity, room.pressureKPa, airC, referenceC].join()
+  const known = balances.get(key)
+  if (known) return known
+  if (balances.size >= MOST_AIRS) balances.clear()
+  const balance = new FaceBalance(room, airC, referenceC)
+  balances.set(key, balance)
+  return balance
+}
+
+/** Water of some of a tray's pieces, by the dry matter of the whole tray. */
+const waterOf = (pieces: readonly RackPieces[]) => pieces.reduce((sum, { piece, share }) => sum + share * piece.meanX, 0)
 /** Net weight of a tray, g. */
-export const weightOf = ({ solidsG, pieces }: RackTray) => solidsG * (1 + meanOf(pieces))
+export const weightOf = ({ solidsG, pieces }: RackTray) => solidsG * (1 + waterOf(pieces))

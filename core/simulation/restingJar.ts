@@ -1,4 +1,5 @@
 import { saturationKPa, type Air } from '../air'
+import { evenAir } from './piece'
 import type { RackPieces, RackTray } from './rack'
 
 const { max, min } = Math
@@ -79,7 +80,7 @@ export class RestingJar {
   }
 
   private airAt(humidity: number, thickness: number) {
-    return { evaporationRate: (STILL * this.evaporationRate) / thickness, humidity, warmth: this.warmth, activity: this.curve }
+    return evenAir({ evaporationRate: (STILL * this.evaporationRate) / thickness, humidity, warmth: this.warmth, activity: this.curve })
   }
 }
 

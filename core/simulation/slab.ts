@@ -1,10 +1,12 @@
+import { waterActivityOf } from './oswin'
+
 // Taken out once: the inner loops call these millions of times, and a look-up by name is slow in sandboxes.
-const { exp, max, min, pow } = Math
+const { exp, max, min } = Math
 
 /**
  * A tray of food as physics sees it: a slab that dries from both faces by diffusion within and
  * evaporation at the face. It shares nothing with the curve that `core/kinetics` fits, so that it
- * may stand in for a real tray in practice runs, demo data and tests.
+ * may stand in for a real tray in demo data, devices and wherever the estimate is judged.
  */
 export interface SlabSettings {
   /** Dry-basis moisture at the start, g/g. */
@@ -29,16 +31,6 @@ export interface SlabSettings {
 export interface TraySimulation {
   /** Mean dry-basis moisture at each asked hour. */
   meanX: Float64Array
-}
-
-/** Shape of the sorption curve used at the face: Oswin (1946), X = a·(aw/(1−aw))^b, common for vegetables. */
-const OSWIN = { a: 0.12, b: 0.55 }
-
-/** Water activity of food at dry-basis moisture X (≥ 0), by Oswin's curve turned round. */
-export function waterActivityOf(x: number): number {
-  if (x <= 0) return 0
-  const ratio = pow(x / OSWIN.a, 1 / OSWIN.b)
-  return ratio / (1 + ratio)
 }
 
 /**

