@@ -4,6 +4,7 @@ import type { HouseholdSettings } from '#shared/contracts'
 import { formatLength, formatShare, formatTemperature, formatVolume, formatWeight } from '#core/units'
 import type { Effect } from '#core/learning'
 import type { Interval } from '#core/stats'
+import type { Finishing } from '#core/water'
 
 const NUMBERS = ['Nothing', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']
 
@@ -85,16 +86,23 @@ export const TODO_WORDS: Record<TodoKind, string> = {
   settle: 'Two entries say different things',
 }
 
-/** How likely something is dry by morning, as it is said; the figure never says more than it is. */
-export function nightChance(dry: number): string {
-  if (dry > 0.95) return 'almost certainly dry by morning'
-  if (dry < 0.05) return 'almost certainly not dry by morning'
+/** How likely something is dry by a time, as it is said; the figure never says more than it is. */
+export function chanceOfDry(dry: number, when = 'by morning'): string {
+  if (dry > 0.95) return `almost certainly dry ${when}`
+  if (dry < 0.05) return `almost certainly not dry ${when}`
   const tenths = Math.min(9, Math.max(1, Math.round(10 * (dry >= 0.5 ? 1 - dry : dry))))
-  if (tenths === 5) return 'even odds that it is dry by morning'
-  return dry > 0.5
-    ? `most likely dry by morning; ${tenths} in 10 that it is not`
-    : `most likely not dry by morning; ${tenths} in 10 that it is`
+  if (tenths === 5) return `even odds that it is dry ${when}`
+  return dry > 0.5 ? `most likely dry ${when}; ${tenths} in 10 that it is not` : `most likely not dry ${when}; ${tenths} in 10 that it is`
 }
+
+/** The finish in warm air of what came short of dry: "about 1½ h at 60 °C in a dehydrator". */
+export function finishWords(
+  { way, celsius, hours }: Finishing,
+  format: { hours: (h: number) => string; temperature: (c: number) => string },
+) {
+  return `about ${format.hours(hours)} at ${format.temperature(celsius)} in ${way === 'oven' ? 'an oven' : 'a dehydrator'}`
+}
+export const sentenceCase = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}`
 
 /** How figures of sentences are written in a household's units. */
 export function quantityWords({ weightUnit, temperatureUnit }: Pick<HouseholdSettings, 'weightUnit' | 'temperatureUnit'>): QuantityWords {

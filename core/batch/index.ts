@@ -1,3 +1,4 @@
+export { afterRun, type AfterRun } from './afterRun'
 export { allergensOf, isSulphited } from './allergens'
 export { constantTrays, ROUND_H, type TrayRound } from './constantTrays'
 export { cycleMate, iceOf, withMates, type CycleMate } from './cycle'

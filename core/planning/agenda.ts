@@ -1,5 +1,6 @@
 import { WAYS, type WayAsk } from '../ways'
 import {
+  afterRun,
   cycleMate,
   ROUND_H,
   dangerZoneOf,
@@ -203,12 +204,16 @@ function heldTodo(state: BatchState): Todo {
 function runTodos(state: BatchState, assessed: Assessment, household: Household, swaps: FindSwaps, cycle: Cycle): Todo[] {
   const run = state.run!
   const food = state.food.name.toLowerCase()
-  const { asks, nightsCount } = WAYS[run.way.way]
+  const { asks, nightsCount, underVacuum } = WAYS[run.way.way]
+  // What is dry comes out, by whatever way and whether its heat is on: nothing else is asked of it.
+  if (assessed.verdict.level === 'rest' && !underVacuum) {
+    const from = Math.max(run.weighings.at(-1)?.at ?? run.loadedAt, state.feel?.at ?? 0)
+    return [{ kind: 'takeOut', from, title: `Take the ${food} out`, why: assessed.verdict.reason }]
+  }
   const todosOf: Record<WayAsk, () => Todo[]> = {
     weather: () => outdoorTodos(food, run, household, run.loadedAt),
     // Indoors for the night nothing dries that only dries by day.
-    drying: () =>
-      !nightsCount && run.setC === null ? [] : [...dryingTodos(state, assessed, household), ...flipTodo(state, assessed, household)],
+    drying: () => (!nightsCount && run.setC === null ? [] : [...dryingTodos(state, assessed, household), ...flipTodo(state, household)]),
     turning: () => turnTodo(state),
     smoke: () => smokeTodos(state),
     rounds: () => freezeTodos(state, assessed, household, cycle),
@@ -234,11 +239,11 @@ function turnTodo(state: BatchState): Todo[] {
 }
 
 /** A sheet is turned over once its top holds: its underside dries last. */
-function flipTodo(state: BatchState, { verdict }: Assessment, household: Household): Todo[] {
+function flipTodo(state: BatchState, household: Household): Todo[] {
   const run = state.run!
   const hour = flipHour(state, run)
   const from = hour === undefined ? Infinity : run.clock.instantAt(hour)
-  if (run.setC === null || run.places.flippedAt !== undefined || verdict.level === 'rest' || !Number.isFinite(from)) return []
+  if (run.setC === null || run.places.flippedAt !== undefined || !Number.isFinite(from)) return []
   return [
     {
       kind: 'flip',
@@ -321,7 +326,7 @@ function intakeTodo(state: BatchState): Todo {
   }
 }
 
-function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessment, household: Household): Todo[] {
+function dryingTodos(state: BatchState, { finish, estimate }: Assessment, household: Household): Todo[] {
   const run = state.run!
   const last = run.weighings.at(-1)
   const lastHeat = run.clock.spells.at(-1)
@@ -339,16 +344,6 @@ function dryingTodos(state: BatchState, { finish, estimate, verdict }: Assessmen
     ]
   }
   const since = Math.max(last?.at ?? run.loadedAt, state.feel?.at ?? 0)
-  if (verdict.level === 'rest') {
-    return [
-      {
-        kind: 'takeOut',
-        from: since,
-        title: `Take the ${state.food.name.toLowerCase()} out`,
-        why: 'Weight and feel agree that it is dry.',
-      },
-    ]
-  }
   const look = nextLook(state, finish, estimate.hoursToTarget.p50, household)
   const todos = look ? [look] : []
   if (Number.isFinite(finish.middle) && finish.to > since) {
@@ -457,10 +452,25 @@ function restTodo(state: BatchState, assessed: Assessment | undefined, household
   const name = food.name.toLowerCase()
   const startedAt = rest?.startedAt
   if (startedAt === undefined) {
+    const { is } = afterRun(state, assessed)
+    const from = state.run!.unloadedAt!
+    const soon = { from, to: from + 3 * HOUR }
+    if (is === 'part')
+      return { kind: 'load', ...soon, title: `Load the ${name} into a dryer`, why: 'Smoke took part of the water only: it is moist still.' }
+    if (is === 'vacuum')
+      return { kind: 'rest', ...soon, title: `Pack or grind the ${name} at once`, why: 'It takes water from the room within minutes.' }
+    // Which heat and how long its page says, in the household's units.
+    if (is === 'wet') return { kind: 'redry', ...soon, title: `Dry the ${name} on`, why: 'It came out wet: closed in a jar it spoils.' }
+    if (is === 'doubtful')
+      return {
+        kind: 'test',
+        ...soon,
+        title: `Test the ${name} before it is closed in`,
+        why: 'It is more likely wet than dry: weigh it, feel a few thick pieces cold, or finish it in a machine.',
+      }
     return {
       kind: 'rest',
-      from: state.run!.unloadedAt!,
-      to: state.run!.unloadedAt! + 3 * HOUR,
+      ...soon,
       title: `Close the ${name} in a jar`,
       why: 'Dry food takes water from the room within hours. Rest it, or grind it while it is crisp.',
     }

@@ -4,14 +4,14 @@ import { hotStartC } from '../dryness'
 import { InputError, type Problem } from '../errors'
 import { cardOf, wayOf, type Food } from '../foods'
 import { cutFactor, heatLaw, hoursOf, hoursOfRun, layerKgM2 } from '../hours'
-import { curveIn, valueAt } from '../kinetics'
+import { curveIn, estimateOf, valueAt } from '../kinetics'
 import type { BatchState, Entry, EntryBody, UsualHours } from '../log'
 import { heatOverTime } from '../machines'
 import { HOLD_C, isAsleep, nearestHeat, loadsFor, sleepAround, traysFor, type Household } from '../planning'
 import { COOKING_STEPS } from '../safety'
 import { Z_90, type Interval } from '../stats'
 import { DAY, HOUR } from '../time'
-import { estimateOfRun, reachOf, targetOfRun, type Reach } from '../water'
+import { beliefOf, estimateOfRun, reachOf, targetOfRun, type Reach } from '../water'
 import { WAYS, type WayKey } from '../ways'
 
 const { abs, max, min, round } = Math
@@ -49,6 +49,8 @@ export interface TryKnobs {
   night: 'leave' | 'off' | 'warm'
   /** Places are changed halfway. */
   rotate: boolean
+  /** Hours after which it is taken out, whatever it is then; when it is dry where missing. */
+  stopH?: number
 }
 
 /** The load that is tried: what its log says so far, behind which what would be written next is put. */
@@ -91,6 +93,8 @@ export interface TryResult {
   target: number
   /** It ends while people sleep, in more than one case of five. */
   endsAtNight: boolean
+  /** Taken out at a set hour: its water then, and how likely it is dry. */
+  stopped?: { water: Interval; dry: number }
 }
 
 /** Points of the curve that is drawn. */
@@ -98,7 +102,7 @@ const POINTS = 72
 /** Nights ahead that are told what happens in them: for twice the hours of heat that it may take, in days of so many, and at most. */
 const NIGHTS = { hoursTimes: 2, dayH: 16, most: 30 }
 /** What never gets dry is drawn and reckoned for so long, h. */
-const NEVER_H = 72
+export const NEVER_H = 72
 /** Ends as likely as each other, in standard deviations about the middle. */
 const CASES = [-1.465, -0.792, -0.366, 0, 0.366, 0.792, 1.465]
 const WOKEN_SHARE = 0.2
@@ -113,7 +117,7 @@ const RUN = 'tried'
  */
 export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const machine = checkKnobs(load, knobs)
-  const state = foldBatch(load.running ? turnedLog(load, knobs, machine) : loadedLog(load, knobs, machine), () => load.food)!
+  const state = stateOf(load, knobs, machine)
   const run = state.run!
   const { startAt, household } = load
   const estimate = estimateOfRun(state, startAt)!
@@ -122,7 +126,7 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
   const hoursFrom = (clockH: number) => (instantOf(clockH) - startAt) / HOUR
   const finishH = { p10: hoursFrom(hoursToTarget.p10), p50: hoursFrom(hoursToTarget.p50), p90: hoursFrom(hoursToTarget.p90) }
   const ends = Number.isFinite(finishH.p50)
-  const until = startAt + (ends ? finishH.p50 : NEVER_H) * HOUR
+  const until = startAt + (knobs.stopH ?? (ends ? finishH.p50 : NEVER_H)) * HOUR
   const trays = traysOf(load, knobs, machine)
   const loads = loadsFor(trays, machine.trays, machine.free)
   const slow = machine.slowest ?? 1
@@ -138,13 +142,28 @@ export function tryLoad(load: TryLoad, knobs: TryKnobs): TryResult {
     ...(slow < SLOW && trays > 1 && ends && { lastTrayH: hoursFrom(hoursToTarget.p50 / (knobs.rotate ? (slow + 1) / 2 : slow)) }),
     trays,
     loads,
-    kWh: ends ? (loads * machine.watts * heatOverTime(ahead, WAYS[machine.kind], celsius, until)) / 1000 : undefined,
+    kWh:
+      ends || knobs.stopH !== undefined
+        ? (loads * machine.watts * heatOverTime(ahead, WAYS[machine.kind], celsius, until)) / 1000
+        : undefined,
     ...(danger && { dangerH: max(0, danger.hours - (dangerZoneOf(asCooked, startAt)?.hours ?? 0)) }),
     hardening: hardened(state, knobs, machine),
     reach: reachOf(state, run),
     target: targetOfRun(state, run),
-    endsAtNight: woken.length / CASES.length > WOKEN_SHARE,
+    endsAtNight: knobs.stopH === undefined ? woken.length / CASES.length > WOKEN_SHARE : isAsleepAt(until, household),
+    ...(knobs.stopH !== undefined && { stopped: stoppedAt(state, startAt, until) }),
   }
+}
+
+/** The batch as it would be once it is cut, loaded and turned so. */
+export const stateOf = (load: TryLoad, knobs: TryKnobs, machine: TryMachine): BatchState =>
+  foldBatch(load.running ? turnedLog(load, knobs, machine) : loadedLog(load, knobs, machine), () => load.food)!
+
+/** What it holds at an instant to come, and how likely it is dry then, by all that is believed of it. */
+function stoppedAt(state: BatchState, now: number, at: number): TryResult['stopped'] {
+  const { drying, posterior } = beliefOf(state, state.run!, now)
+  const { moistureNow, probabilityDry } = estimateOf({ ...drying, at: state.run!.clock.equivalentHoursAt(at) }, posterior)
+  return { water: moistureNow, dry: probabilityDry }
 }
 
 /** What its card cooks is cooked when it is loaded, whether somebody wrote it down or not: then it is perishable. */
@@ -275,7 +294,7 @@ function heatsAhead(runId: string, { household, startAt }: TryLoad, knobs: TryKn
 }
 
 /** The machine of the knobs. @throws InputError with the knob and what would mend it */
-function checkKnobs(load: TryLoad, knobs: TryKnobs): TryMachine {
+export function checkKnobs(load: TryLoad, knobs: TryKnobs): TryMachine {
   const problems: Problem[] = []
   const say = (field: string, message: string) => problems.push({ field, code: 'out-of-range', message })
   const machine = load.machines.find(item => item.id === knobs.machineId)
@@ -285,6 +304,7 @@ function checkKnobs(load: TryLoad, knobs: TryKnobs): TryMachine {
   if (!within(knobs.thicknessMm, 0.5, 60)) say('thicknessMm', 'A thickness is between 0.5 and 60 mm.')
   if (!within(knobs.setC, machine.lowC, machine.highC)) say('setC', `${machine.name} goes from ${machine.lowC} to ${machine.highC} °C.`)
   if (!within(knobs.hotH, 0, 12)) say('hotH', 'A hot start lasts up to 12 hours.')
+  if (knobs.stopH !== undefined && !within(knobs.stopH, 0.25, 2000)) say('stopH', 'It is taken out after a quarter of an hour at least.')
   if (!within(knobs.loadKgM2, 0.05, 40)) say('loadKgM2', 'A tray carries 0.05 to 40 kg on a square metre.')
   if (knobs.room && !within(knobs.room.celsius, -10, 45)) say('room.celsius', 'Air of a room is between −10 and 45 °C.')
   if (knobs.room && !within(knobs.room.humidity, 0.05, 0.98)) say('room.humidity', 'Humidity is between 5 and 98 %.')
@@ -349,6 +369,8 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
   if (abs(air.humidity - other.humidity) > 1e-9) told(what, other.humidity > air.humidity ? 'a damper room' : 'a drier room')
   if (abs(air.celsius - other.celsius) > 1e-9) told(what, other.celsius > air.celsius ? 'a warmer room' : 'a cooler room')
   if (a.night !== b.night) told(what, { leave: 'left on at night', off: 'off at night', warm: 'held warm at night' }[b.night])
+  if (a.stopH !== b.stopH)
+    told(what, b.stopH === undefined ? 'taken out when it is dry' : 'taken out after {stopHours} h', { stopHours: hoursText(b.stopH ?? 0) })
   if (a.rotate !== b.rotate) told(what, b.rotate ? 'places changed halfway' : 'places not changed')
   const [was, is] = [before.finishH.p50, after.finishH.p50]
   if (Number.isFinite(was) && Number.isFinite(is)) {
@@ -374,6 +396,12 @@ export function changeBetween(before: TryResult, after: TryResult, machines: rea
     })
   if ((after.dangerH ?? 0) - (before.dangerH ?? 0) >= WORTH.hours)
     told(so, '{dangerHours} h longer where things grow', { dangerHours: hoursText(after.dangerH! - (before.dangerH ?? 0)) })
+  if (after.stopped) {
+    const { dry } = after.stopped
+    if (dry < 0.05) told(so, 'almost certainly not dry then')
+    else if (dry > 0.95) told(so, 'almost certainly dry then')
+    else told(so, '{stopTenths} in 10 that it is dry then', { stopTenths: String(min(9, max(1, round(10 * dry)))) })
+  }
   if (after.hardening - before.hardening >= WORTH.hardening)
     told(so, 'its outside may close: {laterShare} longer for it', { laterShare: after.hardening })
   if (after.endsAtNight !== before.endsAtNight) told(so, after.endsAtNight ? 'its end may fall into the night' : 'its end is by day')

@@ -100,7 +100,7 @@ function atOf({ clock, unloadedAt, weighings }: RunState, spells: readonly Spell
 }
 
 /** Share of the usual hours that a partly dried load needs, from exponential drying. */
-function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {
+export function shareOfHours(solidsNow: number, solidsFresh: number, targetMoisture: number): number {
   const target = dryBasis(targetMoisture)
   const now = Math.max(1.05 * target, 1 / solidsNow - 1)
   return Math.max(0.1, Math.min(1, Math.log(now / target) / Math.log((1 / solidsFresh - 1) / target)))

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { hotSpellOf, type Assessment } from '#core/batch'
 import type { BatchState } from '#core/log'
-import { reachOf } from '#core/water'
+import { finishingOf, reachOf } from '#core/water'
+import { WAYS } from '#core/ways'
 
 /** The room's air, and how dry it lets this run become. */
 const props = defineProps<{ state: BatchState; assessment?: Assessment; now: number }>()
@@ -9,6 +10,12 @@ defineEmits<{ act: [] }>()
 const format = useFormat()
 const run = computed(() => props.state.run!)
 const reach = computed(() => (run.value.room && run.value.setC !== null ? reachOf(props.state, run.value) : undefined))
+const mend = computed(() => {
+  const { unheated } = WAYS[run.value.way.way]
+  const finishing = unheated && reach.value ? finishingOf(props.state, reach.value.lowest.p50) : undefined
+  if (finishing) return `finish it, ${finishWords(finishing, format)}`
+  return unheated ? 'wait for a drier day' : 'dry the room’s air or raise the heat for the last hours'
+})
 const hot = computed(() => props.assessment && hotSpellOf(props.state, props.assessment))
 const off = computed(() => (run.value.chamberC !== undefined && run.value.setC !== null ? run.value.chamberC - run.value.setC : undefined))
 </script>
@@ -29,8 +36,7 @@ const off = computed(() => (run.value.chamberC !== undefined && run.value.setC !
             ? `cannot get below ${format.share(reach.lowest.p10)}`
             : `may not get below ${format.share(reach.lowest.p90)}`
         }}
-        water, and {{ PURPOSE_WORDS[state.purpose] }} needs {{ format.share(reach.target) }}: dry the room’s air or raise the heat for the
-        last hours.
+        water, and {{ PURPOSE_WORDS[state.purpose] }} needs {{ format.share(reach.target) }}: {{ mend }}.
       </p>
       <p v-else-if="reach">
         It can be dried down to about <strong>{{ format.share(reach.lowest.p50) }}</strong> water

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { WAYS } from '#core/ways'
 import {
+  afterRun,
   balanceOnTrays,
   betweenGrindings,
   isDamp,
@@ -113,7 +114,8 @@ function resting(state: BatchState): Next {
         : [{ kind: 'finish', words: 'It is discarded', main: true }],
     }
   }
-  if (state.run?.way.partOnly && rest.startedAt === undefined) {
+  const { is, finishing } = rest.startedAt === undefined ? afterRun(state, props.assessment) : { is: 'dry' as const, finishing: undefined }
+  if (is === 'part') {
     return {
       title: 'Now into the dryer',
       why: 'Smoke took part of the water only: it is moist still. Load it into a machine today, or keep it cold until you do.',
@@ -123,7 +125,7 @@ function resting(state: BatchState): Next {
       ],
     }
   }
-  if (state.run && WAYS[state.run.way.way].underVacuum && rest.startedAt === undefined) {
+  if (is === 'vacuum') {
     return {
       title: 'Pack or grind it at once',
       why: 'Freeze-dried food takes water from the room within minutes; it is not rested in a jar that is opened daily.',
@@ -139,16 +141,31 @@ function resting(state: BatchState): Next {
     { kind: 'look', words: 'Look again' },
     { kind: 'restEnd', words: 'Go on all the same' },
   ]
-  if (rest.startedAt === undefined && verdict?.witnesses.some(witness => witness.name === 'weight' && witness.says === 'wet')) {
-    return {
-      title: 'It is not dry',
-      why: `By all that was weighed it holds ${format.range(props.assessment!.estimate.moistureNow, format.share)} water. Closed in a jar it spoils.`,
-      acts: [
-        { kind: 'load', words: 'Back to the machine', main: true },
-        { kind: 'rest', words: 'Rest it all the same' },
-        { kind: 'restEnd', words: 'Go on without a rest' },
-      ],
-    }
+  if (rest.startedAt === undefined) {
+    const holds = () => format.range(props.assessment!.estimate.moistureNow, format.share)
+    const mend =
+      finishing &&
+      ` ${sentenceCase(finishWords(finishing, format))} would bring it there${WAYS[state.run!.way.way].outdoors ? ', or another day out' : ''}.`
+    if (is === 'wet')
+      return {
+        title: 'It is not dry',
+        why: `It holds ${holds()} water. Closed in a jar it spoils.${mend ?? ''}`,
+        acts: [
+          { kind: 'load', words: finishing ? 'Into a machine' : 'Back to the machine', main: true },
+          { kind: 'rest', words: 'Rest it all the same' },
+          { kind: 'restEnd', words: 'Go on without a rest' },
+        ],
+      }
+    if (is === 'doubtful')
+      return {
+        title: finishing ? 'Finish it first' : 'Test it before it is closed in',
+        why: `It is ${chanceOfDry(props.assessment!.estimate.probabilityDry, 'now')}: ${holds()} water.${mend ?? ' Weigh it, or cool a few thick pieces and feel them.'}`,
+        acts: [
+          { kind: finishing ? 'load' : 'feel', words: finishing ? 'Into a machine' : 'Log a feel', main: true },
+          ...(finishing ? [{ kind: 'feel' as const, words: 'Log a feel' }] : [{ kind: 'load' as const, words: 'Back to the machine' }]),
+          { kind: 'rest', words: 'Rest it all the same' },
+        ],
+      }
   }
   if (rest.startedAt === undefined) {
     return {

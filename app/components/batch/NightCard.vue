@@ -52,7 +52,7 @@ const BARRED = computed(() => ({
 }))
 function then(choice: NightChoice): string {
   const { dry, hoursLeft } = choice
-  const chance = nightChance(dry)
+  const chance = chanceOfDry(dry)
   if (dry >= 0.5) return chance
   return Number.isFinite(hoursLeft.p50) ? `${chance}; about ${format.hours(hoursLeft.p50)} more heat` : 'stays short of dry in this air'
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { WAYS } from '#core/ways'
 import { wayOf, type Food, type MethodCard, type Purpose } from '#core/foods'
 import type { Forecast } from '#core/planning'
 import type { MachineAnswer } from '#shared/contracts'
@@ -31,7 +32,7 @@ const prepared = computed(() => {
 const short = computed(() => {
   if (!props.forecast || props.forecast.reaches >= 0.9) return undefined
   const cases = Math.round(10 * props.forecast.reaches)
-  return `${cases === 0 ? 'Hardly ever' : `In ${cases} of 10 cases`} it becomes dry enough for ${PURPOSE_WORDS[props.purpose]} so: finish it in a machine, or hotter.`
+  return `${cases === 0 ? 'Hardly ever' : `In ${cases} of 10 cases`} it becomes dry enough for ${PURPOSE_WORDS[props.purpose]} so: ${WAYS[machine.value?.kind ?? 'dehydrator'].unheated ? 'it wants a last hour or so in a machine' : 'a drier room or a hotter last hour would bring it there'}.`
 })
 /** Where others stand in the machine. */
 const taken = computed(() => {

@@ -50,7 +50,7 @@ const hours = (row: Alternative) =>
             <th>Cut and machine</th>
             <th class="n">Loads</th>
             <th class="n">Each</th>
-            <th>All dry</th>
+            <th>Begun now, dry</th>
             <th>Start for a waking end</th>
             <th class="n">Power</th>
             <th />
@@ -69,7 +69,7 @@ const hours = (row: Alternative) =>
               {{ hours(row)
               }}<span v-if="row.reaches < 0.9" class="quiet small"><br />dry enough in {{ Math.round(10 * row.reaches) }} of 10</span>
             </td>
-            <td data-name="All dry">{{ format.moment(row.endsAt.p50, now) }}</td>
+            <td data-name="Begun now, dry">{{ format.moment(row.endsAt.p50, now) }}</td>
             <td data-name="Start">
               <template v-if="row.awake > 0">
                 {{ row.startAt - now < 600_000 ? 'now' : format.moment(row.startAt, now) }}

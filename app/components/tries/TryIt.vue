@@ -55,6 +55,8 @@ interface Knob {
   shown: string
   set: (value: number) => void
 }
+/** Nobody takes it out later than that: the end of the knob. */
+const latestH = computed(() => Math.max(current.value?.knobs.stopH ?? 0, Math.ceil(result.value?.hours.at(-1) ?? 24)))
 const knobs = computed((): Knob[] => {
   const now = current.value?.knobs
   const its = machine.value
@@ -138,6 +140,16 @@ const knobs = computed((): Knob[] => {
       shown: now.room ? format.temperature(room.celsius) : `${format.temperature(room.celsius)}, as rooms are`,
       set: value => turn('room', { ...room, celsius: value }),
     },
+    {
+      name: 'stopH',
+      label: 'Taken out',
+      low: 0,
+      high: latestH.value,
+      step: 0.5,
+      value: now.stopH ?? 0,
+      shown: now.stopH === undefined ? 'when it is dry' : format.moment(props.startAt + now.stopH * HOUR, props.startAt),
+      set: value => turn('stopH', value > 0 ? value : undefined),
+    },
   ]
 })
 /** In a room that nobody measured it is a range. */
@@ -147,6 +159,9 @@ const figures = computed(() => {
   const it = result.value!
   return [
     { name: it.loads > 1 ? 'First load dry' : 'Dry', is: finish.value },
+    ...(it.stopped
+      ? [{ name: 'Taken out then', is: `${format.range(it.stopped.water, format.share)} water; ${chanceOfDry(it.stopped.dry, 'then')}` }]
+      : []),
     ...(running.value ? [] : [{ name: 'Trays', is: `${plural(it.trays, 'tray')}, ${it.loads === 1 ? 'one load' : `${it.loads} loads`}` }]),
     ...(it.lastTrayH === undefined ? [] : [{ name: 'Slowest place', is: `about ${format.hours(it.lastTrayH)}` }]),
     {
@@ -232,6 +247,7 @@ const figures = computed(() => {
             <dd>{{ figure.is }}</dd>
           </div>
         </dl>
+        <LazyInsidePieces v-if="result && load && !running" :load="load" :knobs="current.knobs" :result="result" />
         <p class="quiet small">
           {{
             running

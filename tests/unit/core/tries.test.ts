@@ -1,5 +1,5 @@
 import { fill } from '#core/errors'
-import { changeBetween, tryLoad, usualKnobs, type TryKnobs, type TryLoad } from '#core/tries'
+import { changeBetween, insideOf, tryLoad, usualKnobs, type TryKnobs, type TryLoad } from '#core/tries'
 import type { Food, Purpose } from '#core/foods'
 import { assess, foldBatch } from '#core/batch'
 import type { Entry, EntryBody } from '#core/log'
@@ -43,6 +43,53 @@ const loadOf = (food: Food, cardKey: string): TryLoad => ({ ...LOAD, food, log: 
 const KNOBS = usualKnobs(LOAD, 'rack', 'slices-6')
 const trying = (more: Partial<TryKnobs> = {}, load: Partial<TryLoad> = {}) => tryLoad({ ...LOAD, ...load }, { ...KNOBS, ...more })
 const base = trying()
+
+describe('taken out at a set hour', () => {
+  const at = (stopH: number) => trying({ stopH })
+  it('holds what is left then, and is dry as likely as its window says', () => {
+    const [early, middle, late] = [at(base.finishH.p10), at(base.finishH.p50), at(base.finishH.p90)]
+    expect(early.stopped!.dry).toBeCloseTo(0.1, 1)
+    expect(middle.stopped!.dry).toBeCloseTo(0.5, 1)
+    expect(late.stopped!.dry).toBeCloseTo(0.9, 1)
+    expect(early.stopped!.water.p50).toBeGreaterThan(middle.stopped!.water.p50)
+    expect(middle.stopped!.water.p50).toBeCloseTo(base.target, 2)
+    expect(early.finishH).toEqual(base.finishH)
+  })
+  it('takes the power of those hours, and asks for some', () => {
+    expect(at(2).kWh!).toBeLessThan(0.4 * base.kWh!)
+    expect(() => at(0)).toThrow('stopH')
+  })
+})
+
+describe('the inside of a piece, for the picture', () => {
+  it('dries from its face, the thickest last, and ends within a tenth of the hours that the laws give', () => {
+    const { frames, shape, isHeap } = insideOf(LOAD, KNOBS, base)
+    expect({ shape, isHeap }).toEqual({ shape: 'slab', isHeap: false })
+    expect(frames[0]!.hours).toBe(0)
+    expect(frames.at(-1)!.hours).toBeCloseTo(base.finishH.p50, 6)
+    const mean = (x: readonly number[]) => x.reduce((sum, value) => sum + value, 0) / x.length
+    for (const [i, { middle, last }] of frames.entries()) {
+      if (i === 0) continue
+      expect(middle.at(-1)!).toBeLessThan(middle[0]!)
+      expect(mean(last)).toBeGreaterThan(mean(middle))
+      expect(mean(middle)).toBeLessThan(mean(frames[i - 1]!.middle))
+    }
+    const end = mean(frames.at(-1)!.middle)
+    const target = base.target / (1 - base.target)
+    const nearly = mean(insideOf(LOAD, KNOBS, { finishH: { ...base.finishH, p50: 0.9 * base.finishH.p50 } }).frames.at(-1)!.middle)
+    expect(end).toBeLessThan(target)
+    expect(nearly).toBeGreaterThan(0.6 * target)
+  })
+  it('of a heap is wettest at the bottom, and stands still in a night that it is off', () => {
+    const knobs = { ...KNOBS, loadKgM2: 3 * KNOBS.loadKgM2 }
+    const heap = insideOf(LOAD, knobs, trying(knobs))
+    expect(heap.isHeap).toBe(true)
+    const at = heap.frames[2]!
+    expect(at.last[0]!).toBeGreaterThan(1.5 * at.middle[0]!)
+    const off = insideOf(LOAD, { ...KNOBS, night: 'off' }, base).frames[2]!
+    expect(off.middle[0]!).toBeGreaterThan(insideOf(LOAD, KNOBS, base).frames[2]!.middle[0]!)
+  })
+})
 
 describe('what would come of a load', () => {
   it('as the card has it, ends within the card’s hours, and its curve falls', () => {
