@@ -5,6 +5,7 @@ import { formatLength, formatShare, formatTemperature, formatVolume, formatWeigh
 import type { Effect } from '#core/learning'
 import type { Interval } from '#core/stats'
 import type { Finishing } from '#core/water'
+import { WAYS } from '#core/ways'
 
 const NUMBERS = ['Nothing', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']
 
@@ -95,12 +96,12 @@ export function chanceOfDry(dry: number, when = 'by morning'): string {
   return dry > 0.5 ? `most likely dry ${when}; ${tenths} in 10 that it is not` : `most likely not dry ${when}; ${tenths} in 10 that it is`
 }
 
-/** The finish in warm air of what came short of dry: "about 1½ h at 60 °C in a dehydrator". */
+/** The finish in warm air of what came short of dry: "about 1 h 30 min at 60 °C in the dehydrator". */
 export function finishWords(
   { way, celsius, hours }: Finishing,
   format: { hours: (h: number) => string; temperature: (c: number) => string },
 ) {
-  return `about ${format.hours(hours)} at ${format.temperature(celsius)} in ${way === 'oven' ? 'an oven' : 'a dehydrator'}`
+  return `about ${format.hours(hours)} at ${format.temperature(celsius)} in the ${WAYS[way].name.toLowerCase()}`
 }
 export const sentenceCase = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}`
 

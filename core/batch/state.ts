@@ -1,3 +1,4 @@
+import { USUAL_ROOM } from '../air'
 import { asCut, cardOf, chosenCard, mixedFood, QUESTION_OF_STEP, wayOf, type Choices, type FindFood, type Purpose } from '../foods'
 import { dryingClock, WET_SHARE, wetPacePerHour, type DryingClock, type HeatChange, type Spell } from '../kinetics'
 import {
@@ -251,6 +252,16 @@ function runOf(draft: BatchDraft, load: EntryOf<'load'>, next: EntryOf<'load'> |
     setC: unloadedAt === undefined ? ((heats.length > 0 ? heats.at(-1)!.body.setC : forgotten[0]?.setC) ?? null) : null,
     weighings: markOff(weighings, spells),
     rested: restedWeight(draft, during, clock, unloadedAt),
+    felt: during(draft.feels).map(({ at, body: { check } }) => ({
+      at,
+      hours: clock.equivalentHoursAt(Math.min(at, unloadedAt ?? at)),
+      // Taken out it is as warm as the room before long.
+      airC:
+        at > (unloadedAt ?? Infinity)
+          ? USUAL_ROOM.celsius
+          : (clock.spells.findLast(({ from, to = Infinity }) => from <= at && at < to)?.setC ?? USUAL_ROOM.celsius),
+      check,
+    })),
   }
 }
 

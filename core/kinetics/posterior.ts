@@ -2,7 +2,8 @@ import { dryBasis } from '../mass'
 import { normalDraws } from '../stats'
 import { BODIES, dryness, lnTimeTo, type Body } from './bodies'
 import { DEFAULT_EQUILIBRIUM, MODEL } from './model'
-import type { DryingRun, Spell } from './types'
+import { lnFelt } from './felt'
+import type { DryingRun, Felt, Spell } from './types'
 
 // Taken out once: the inner loop runs millions of times, and a look-up through a module is slow in sandboxes.
 const { abs, exp, hypot, log, max, min, sqrt, PI } = Math
@@ -377,7 +378,8 @@ export function posteriorOf(run: DryingRun): Posterior {
   const nodes: Node[] = []
   const { least, most, step } = HOURS
   // Before any weight the card is what is known; weights may show a load that it knows nothing of.
-  const wide = count === 0 ? 0 : (count === 1 ? offCard.shareOnce : offCard.share) * (run.strange ?? 1)
+  const told = count + (run.felt?.length ?? 0)
+  const wide = told === 0 ? 0 : (told === 1 ? offCard.shareOnce : offCard.share) * (run.strange ?? 1)
   for (const body of BODIES) {
     const lnOwn = lnTimeOf(body, targetY)
     for (let pace = least; pace <= most; pace += step) {
@@ -415,12 +417,15 @@ export function posteriorOf(run: DryingRun): Posterior {
     const none = () => new Float64Array(count)
     return { ...posteriorOf({ ...run, weighIns: [], spells: [] }), predictedG: none(), sdG: none(), wild: none(), evidence: -Infinity }
   }
+  if (run.felt?.length) for (const node of all) node.logWeight += lnFelt(run.felt, hours => nodeX(node, frame, hours))
   const top = all.reduce((most, node) => max(most, node.logWeight), -Infinity)
   const weights = all.map(node => exp(node.logWeight - top))
   const total = weights.reduce((sum, weight) => sum + weight, 0)
+  const { curves, spare } = run.felt?.length ? drawFelt(run, run.felt, frame, all, weights, total) : draw(run, frame, all, weights, total)
   const startOff = weights.slice(kept.length).reduce((sum, weight) => sum + weight, 0) / total
   return {
-    ...draw(run, frame, all, weights, total),
+    curves,
+    spare,
     ...toldBy(frame, all, weights, kept.length, startSd),
     startOff,
     evidence: top + log(total),
@@ -475,11 +480,40 @@ function toldBy(frame: Frame, nodes: readonly Node[], weights: readonly number[]
   return { predictedG, sdG, wild }
 }
 
-/** Curves from the nodes by their weight, each with plateau, start and deviation drawn as they belong together. */
-function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: readonly number[], total: number) {
-  const noise = noiseOf(run.seed ?? 1)
+/** Moisture of a node in its middle at an hour of the clock, dry basis. */
+function nodeX({ body, lnScale, a, b, e, lastY, shifts }: Node, frame: Frame, hours: number): number {
+  const lastH = frame.hours.at(-1) ?? 0
+  const curve = { body, lnScale, plateauG: a, startG: b, solidsG: 0, equilibriumX: 0, off: e, lastY, lastH, shifts, late: 0 }
+  return (weightAt(curve, hours) / a) * (1 + frame.equilibrium.mean) - 1
+}
+
+/** Of so many times the curves those are kept that go with what was felt: by what each holds beyond its node. */
+const FELT_TIMES = 4
+function drawFelt(run: DryingRun, felt: readonly Felt[], frame: Frame, nodes: readonly Node[], weights: readonly number[], total: number) {
+  const many = draw(run, frame, nodes, weights, total, FELT_TIMES * DRAWS)
+  const shares = many.curves.map((curve, i) => {
+    const own = lnFelt(felt, hours => weightAt(curve, hours, many.spare[i]!) / curve.solidsG - 1)
+    return exp(own - lnFelt(felt, hours => nodeX(nodes[many.from[i]!]!, frame, hours)))
+  })
+  const whole = shares.reduce((sum, share) => sum + share, 0)
   const curves: Curve[] = []
   const spare = new Float64Array(DRAWS)
+  let [at, sum] = [0, shares[0]!]
+  for (let i = 0; i < DRAWS; i++) {
+    const wanted = ((i + 0.5) / DRAWS) * whole
+    while (sum < wanted && at < shares.length - 1) sum += shares[++at]!
+    curves.push(many.curves[at]!)
+    spare[i] = many.spare[at]!
+  }
+  return { curves, spare }
+}
+
+/** Curves from the nodes by their weight, each with plateau, start and deviation drawn as they belong together. */
+function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: readonly number[], total: number, draws = DRAWS) {
+  const noise = noiseOf(run.seed ?? 1, draws)
+  const curves: Curve[] = []
+  const spare = new Float64Array(draws)
+  const from = new Int32Array(draws)
   const lastH = max(0, frame.hours.at(-1) ?? 0, frame.spells.at(-1)?.hours ?? 0)
   // Even steps through belief and through each cell, from a place that the seed gives.
   const shift = ((run.seed ?? 1) * GOLDEN) % 1
@@ -490,8 +524,8 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
   const priorVar = (frame.solidsSd * frame.start * (1 + prior.mean)) ** 2 + (solidsG * prior.sd) ** 2
   const gain = (solidsG * prior.sd ** 2) / priorVar
   const rest = sqrt(max(0, prior.sd ** 2 - gain * solidsG * prior.sd ** 2))
-  for (let i = 0; i < DRAWS; i++) {
-    const wanted = ((i + shift) / DRAWS) * total
+  for (let i = 0; i < draws; i++) {
+    const wanted = ((i + shift) / draws) * total
     while (sum < wanted && node < nodes.length - 1) {
       node++
       sum += weights[node]!
@@ -511,6 +545,7 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
     const plateauG = min(0.9995 * startG, max(1e-6 * startG, a + fa * z0))
     const off = e + fae * z0 + fbe * z1 + fe * noise[at + 2]!
     const equilibriumX = max(0, prior.mean + gain * (plateauG - frame.plateau) + rest * noise[at + 3]!)
+    from[i] = node
     curves.push({
       body,
       // Within its cell.
@@ -528,12 +563,13 @@ function draw(run: DryingRun, frame: Frame, nodes: readonly Node[], weights: rea
     // Before any weight the card's hours are all that is known, their doubt included.
     spare[i] = frame.hours.length > 0 ? noise[at + 4]! : 0
   }
-  return { curves, spare }
+  return { curves, spare, from }
 }
 
 /** The numbers of the seed that was asked for last: it is nearly always the same. */
-let lastNoise: { seed: number; numbers: Float64Array } | undefined
-function noiseOf(seed: number): Float64Array {
-  if (lastNoise?.seed !== seed) lastNoise = { seed, numbers: normalDraws(seed, DRAWS, NUMBERS) }
-  return lastNoise.numbers
+const lastNoise = new Map<number, { seed: number; numbers: Float64Array }>()
+function noiseOf(seed: number, draws: number): Float64Array {
+  let last = lastNoise.get(draws)
+  if (last?.seed !== seed) lastNoise.set(draws, (last = { seed, numbers: normalDraws(seed, draws, NUMBERS) }))
+  return last.numbers
 }

@@ -30,6 +30,16 @@ export interface Spell {
   before: number
 }
 
+/**
+ * What a hand said of the load: how likely that is by its water, in logarithms, over the error that this hand may share with its other feels
+ * (`HAND_AT`) and over ln X (`FELT_LN_X`), as `core/hands` has it.
+ */
+export interface Felt {
+  /** Hours on the drying clock. */
+  hours: number
+  ln: readonly (readonly number[])[]
+}
+
 /** What is known of a drying run. Fractions 0–1, wet basis unless said; X is dry basis (g water / g solids). */
 export interface DryingRun {
   /** Net wet food at loading, g. */
@@ -47,6 +57,8 @@ export interface DryingRun {
   /** Moisture that the run ends in, dry basis. Default 0.025 ± 0.01. */
   equilibriumX?: { mean: number; sd: number }
   weighIns: readonly WeighIn[]
+  /** What hands said, where nothing was weighed. */
+  felt?: readonly Felt[]
   /** Spells without heat, in the order of time. */
   spells?: readonly Spell[]
   /** Hour of the drying clock that the figures of now are of; default the last weigh-in. */

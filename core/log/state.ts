@@ -131,6 +131,8 @@ export interface RunState {
   feltOverDial: number
   /** Spells without heat, cut where something was weighed in their course; none where the food is cut off from the room. */
   spells: readonly Spell[]
+  /** What hands said of it, with the hour of its clock and the heat of its air then, °C. */
+  felt: readonly { at: number; hours: number; airC: number; check: EntryOf<'feel'>['body']['check'] }[]
   weighings: Weighing[]
   /** All of it once more at the end of its rest, where it was weighed then. */
   rested?: Weighing

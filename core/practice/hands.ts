@@ -1,3 +1,4 @@
+import { CRACKS_K, DAMP_ACTIVITY, LEATHER_K, SNAPS_K } from '../hands'
 import { FEEL_QUESTIONS, type FeelCheck, type FeelVote } from '../dryness'
 import type { FeelForm, Food } from '../foods'
 import { glassOf, softensAtC } from '../grinding'
@@ -12,13 +13,8 @@ export interface PieceInHand {
   ice?: number
 }
 
-/** So far above its glass transition food snaps, cracks, bends like leather, K; softer beyond (set by targets that snap: common practice). */
-const SNAPS_K = 14
-const CRACKS_K = 32
-const LEATHER_K = 60
 /** A middle that holds so much more water than the rim is darker; with so much activity it is damp to the finger. */
 const DARKER_BY_X = 0.05
-const DAMP_ACTIVITY = 0.88
 /** In a warm piece the middle is as soft as the rim: only what drips is noticed. */
 const WARM_C = 35
 const WARM_DAMP_ACTIVITY = 0.96

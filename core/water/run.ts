@@ -1,5 +1,6 @@
 import { USUAL_ROOM } from '../air'
-import type { DryingRun, Spell } from '../kinetics'
+import { feltTable } from '../hands'
+import type { DryingRun, Felt, Spell } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import { dryBasis } from '../mass'
 import { isothermOf, roomBalance } from '../sorption'
@@ -41,9 +42,19 @@ export function dryingRunOf(state: BatchState, run: RunState, at = -Infinity): D
     strange: strangeAfter(run.usualHours?.runs ?? 0),
     equilibriumX: balanceOf(state, run),
     weighIns: weighings.map(({ hours, weightG, extraSdG, afterOff }) => ({ hours, weightG, extraSdG, afterOff })),
+    felt: feltOf(state, run),
     spells: [...spells, ...restSpell(state, run)],
     ...atOf(run, spells),
   }
+}
+
+/** What hands said of what nobody weighed: a scale knows better, and is not asked twice. */
+function feltOf({ food }: BatchState, { felt, weighings, rested }: RunState): Felt[] | undefined {
+  if (felt.length === 0 || weighings.length > 0 || rested) return undefined
+  return felt.flatMap(({ hours, check, airC }) => {
+    const ln = feltTable(food, check, airC)
+    return ln ? [{ hours, ln }] : []
+  })
 }
 
 /** What a run can come to in its heat and in its room, measured or not, dry basis. */

@@ -1,11 +1,9 @@
-import { judgeFeel } from '../dryness'
 import { estimateOf } from '../kinetics'
 import type { BatchState, RunState } from '../log'
 import type { Interval } from '../stats'
 import { beliefOf } from './belief'
 import { readJarAir } from './jarAir'
 import { isOffAt } from './run'
-import { targetOfRun } from './target'
 import { MINUTE } from '../time'
 
 /**
@@ -23,8 +21,6 @@ export interface Water {
   since: number
 }
 
-/** What was felt dry lies about its target: 8 in 10 from two thirds of it to half as much again (common practice). */
-const BY_HAND = { low: 0.65, high: 1.5 }
 /** A weight so long before the taking out is as good as at it. */
 const AT_ONCE_MS = 15 * MINUTE
 
@@ -69,11 +65,10 @@ function inMachine(state: BatchState, run: RunState, at: number): Water {
 
 /**
  * Out of its machine: by the air in a closed jar where that was read since, else by all that was weighed. Where weight and air
- * part ways the wetter counts. What nobody weighed is told by its hours, with all their doubt; felt dry by a full test, it lies about its
- * target, as far as its hours allow that.
+ * part ways the wetter counts. What nobody weighed is told by its hours and by what hands said of it, with all
+ * their doubt.
  */
 function takenOut(state: BatchState, run: RunState, at: number): Water {
-  const target = targetOfRun(state, run)
   const { jarAir } = state
   const byWeight = beliefOf(state, run).estimate.moistureNow
   const last = [...run.weighings, ...(run.rested ? [run.rested] : [])].findLast(weighing => weighing.at <= at)
@@ -83,20 +78,9 @@ function takenOut(state: BatchState, run: RunState, at: number): Water {
   }
   const unloadedAt = run.unloadedAt!
   if (last) return driedOn({ moisture: byWeight, known: unloadedAt - last.at < AT_ONCE_MS ? 'weight' : 'hours', since: last.at }, run, at)
-  const byHand = { p10: BY_HAND.low * target, p50: target, p90: BY_HAND.high * target }
-  const isByHand = run === state.run && feltDry(state) && byWeight.p10 <= byHand.p90
-  return driedOn(
-    isByHand ? { moisture: byHand, known: 'hand', since: unloadedAt } : { moisture: byWeight, known: 'hours', since: run.loadedAt },
-    run,
-    at,
-  )
-}
-
-/** A full test by hand found it dry. */
-function feltDry({ feel, food, purpose }: BatchState): boolean {
-  if (!feel) return false
-  const { vote, shortcomings } = judgeFeel(feel.body.check, purpose, food.pliable)
-  return vote === 'dry' && shortcomings.length === 0
+  // Hands and hours together; where nobody felt it, its hours alone.
+  const felt = run.felt.findLast(feel => feel.at <= at)
+  return driedOn({ moisture: byWeight, known: felt ? 'hand' : 'hours', since: felt?.at ?? run.loadedAt }, run, at)
 }
 
 /** Less what drying the powder in the oven took out since, by its weights. */

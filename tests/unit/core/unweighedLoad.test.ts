@@ -22,7 +22,8 @@ const verdict = (hours: number, ...items: Item[]) => assess(state(...items), MOR
 describe('a load that nobody weighs goes on', () => {
   it('from loading to its rest by hand alone', () => {
     expect(verdict(2)).toMatchObject({ level: 'keep-drying', ask: 'weigh' })
-    expect(verdict(14, [13.9, feel(2)])).toMatchObject({ level: 'cool-and-check', ask: 'weigh' })
+    // Sooner than its hours say, and one hand for it.
+    expect(verdict(3, [2.9, feel(2)])).toMatchObject({ level: 'cool-and-check', ask: 'feel' })
     expect(verdict(14, [13.9, feel(4)])).toMatchObject({ level: 'rest', ask: 'unload' })
     const out = state([13.9, feel(4)], [14, { kind: 'unload' }])
     const { moisture, known } = waterOf(out)

@@ -148,19 +148,26 @@ describe('headline, reason and button are of one mind', () => {
       if (rest) continue
       // A weight after the hand, and it is still unsure: the scale has said what it can.
       if (verdict.ask === 'weigh' && weight?.sinceFeel && feel) expect(verdict.level).toBe('keep-drying')
-      // Dry by hand in four places: nobody is sent back to feel, unless weight or jar say that it is wet.
-      if (verdict.ask === 'feel' && feel?.places === 4) expect(verdict.reason).toMatch(/weight says it is not/)
+      // Dry by hand in four places: nobody is sent back to feel, unless weight or jar say that it is wet, or its hours that it cannot be.
+      if (verdict.ask === 'feel' && feel?.places === 4) expect(verdict.reason).toMatch(/weight says it is not|by that and its hours/)
     }
   })
-  it('what nobody weighs goes on by hand, felt cold in four places', () => {
-    const byHand = judgeDryness({ purpose: 'powder', targetMoisture: 0.06, feel: { ...answered('snaps', 'even'), places: 4 } })
-    expect(byHand).toMatchObject({ level: 'rest', ask: 'unload', reason: expect.stringMatching(/The closed jar will tell/) })
-    const fewer = judgeDryness({ purpose: 'powder', targetMoisture: 0.06, feel: answered('snaps', 'even') })
-    expect(fewer).toMatchObject({
-      level: 'cool-and-check',
-      ask: 'weigh',
-      reason: expect.stringMatching(/or feel the thickest pieces of 4 places/),
+  it('what nobody weighs goes on by hand, as likely as hand and hours make it', () => {
+    const felt = (probabilityDry: number, places: number) =>
+      judgeDryness({
+        purpose: 'powder',
+        targetMoisture: 0.06,
+        weight: { probabilityDry, moistureNow: { p10: 0.03, p50: 0.05, p90: 0.08 }, weighIns: 0 },
+        feel: { ...answered('snaps', 'even'), places },
+      })
+    expect(felt(0.88, 3)).toMatchObject({
+      level: 'rest',
+      ask: 'unload',
+      reason: expect.stringMatching(/8 in 10.*The closed jar will tell/),
     })
+    expect(felt(0.75, 4)).toMatchObject({ level: 'rest', ask: 'unload' })
+    for (const fewer of [felt(0.75, 3), felt(0.6, 4)])
+      expect(fewer).toMatchObject({ level: 'cool-and-check', ask: 'feel', reason: expect.stringMatching(/three thickest/) })
   })
   it('a constant weight in a room that nobody measured asks for its air where that decides', () => {
     const of = (reach: { chance: number; known: boolean }) =>
