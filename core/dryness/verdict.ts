@@ -326,7 +326,7 @@ function byWhatThereIs({ evidence, weight, feel, jarAir, answer }: Heard): Dryne
  * Felt dry by a full test, it may rest without a weight where hands and hours make it so likely; a little less does where it was felt widely.
  * A hasty test (one piece, warm) never does: of simulated loads told so by those, 9 in 100 were two points wet, however often they were felt.
  */
-const SURE_BY_HAND = { full: 0.85, wide: 0.7 }
+const SURE_BY_HAND = { full: 0.8, wide: 0.7 }
 /** Felt dry and cold in so many places, a doubtful weight does not keep it (common practice). */
 const BY_HAND_PLACES = 4
 /**

@@ -19,7 +19,7 @@ export const SNAPS_K = 14
 export const CRACKS_K = 32
 export const LEATHER_K = 60
 /** A middle is as pale as its rim, darker, damp to the finger. */
-export const DARKER_ACTIVITY = 0.5
+const DARKER_ACTIVITY = 0.5
 export const DAMP_ACTIVITY = 0.88
 
 const MIDDLE = (wet: string): Ladder => ({

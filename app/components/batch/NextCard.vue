@@ -170,7 +170,10 @@ function resting(state: BatchState): Next {
   if (rest.startedAt === undefined) {
     return {
       title: 'Close it in a jar',
-      why: 'Dry food takes water from the room within hours. Resting shows whether a wet piece hides in it; the other school grinds at once.',
+      why:
+        verdict?.level === 'cool-and-check'
+          ? `It is ${chanceOfDry(props.assessment!.estimate.probabilityDry, 'now')}: the closed jar will tell. Look at it daily, and dry it on where anything shows.`
+          : 'Dry food takes water from the room within hours. Resting shows whether a wet piece hides in it; the other school grinds at once.',
       acts: [
         { kind: 'rest', words: 'Begin the rest', main: restNeeded(state) > 0 },
         { kind: 'restEnd', words: 'Go on without a rest', main: restNeeded(state) === 0 },

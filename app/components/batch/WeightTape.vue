@@ -20,22 +20,37 @@ const estimate = computed(() => props.assessment.estimate)
 const goneG = computed(() => props.run.loadedG - nowG.value)
 const stillToLeave = computed(() => Math.max(0, nowG.value - estimate.value.targetWeightG.p50))
 const shareGone = computed(() => Math.round(props.assessment.waterGone.p50 * 100))
+/** Nobody weighed it: from so much to so much. */
+const goneRange = computed(() => {
+  const { p10, p90 } = props.assessment.waterGone
+  const [low, high] = [Math.floor(p10 * 100), Math.round(p90 * 100)]
+  return low === high ? `${low}` : `${low} to ${high}`
+})
 </script>
 
 <template>
   <section class="card" aria-label="Weight tape">
     <div class="row between">
       <p>
-        <span class="figure">{{ isGuess ? 'about ' : '' }}{{ format.weight(nowG) }} now</span>
+        <span class="figure">{{
+          unweighed
+            ? `${format.range(estimate.moistureNow, format.share)} water now`
+            : `${isGuess ? 'about ' : ''}${format.weight(nowG)} now`
+        }}</span>
         <span class="quiet">
-          of {{ format.weight(run.loadedG) }} loaded<template v-if="unweighed">, by the hours, not weighed</template
+          of {{ format.weight(run.loadedG) }} loaded<template v-if="unweighed"
+            >, by {{ run.felt.length > 0 ? 'what was felt and its hours' : 'its hours' }}, not weighed</template
           ><template v-else-if="isGuess">, {{ format.weight(lastG) }} when last weighed</template></span
         >
       </p>
       <p>
-        <span class="figure">{{ isGuess ? 'about ' : '' }}{{ shareGone }} % of the water is gone</span>
+        <span class="figure">{{ unweighed ? goneRange : `${isGuess ? 'about ' : ''}${shareGone}` }} % of the water is gone</span>
         <span class="quiet">{{
-          stillToLeave > 0.5 ? `about ${format.weight(stillToLeave)} still to leave` : 'at or below its dry weight'
+          unweighed
+            ? chanceOfDry(estimate.probabilityDry, 'now')
+            : stillToLeave > 0.5
+              ? `about ${format.weight(stillToLeave)} still to leave`
+              : 'at or below its dry weight'
         }}</span>
       </p>
     </div>
