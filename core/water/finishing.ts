@@ -1,4 +1,4 @@
-import { wayOf } from '../foods'
+import { targetIn, wayOf } from '../foods'
 import { hoursOf, middleOf } from '../hours'
 import type { BatchState } from '../log'
 import { WAYS, type WayKey } from '../ways'
@@ -20,13 +20,14 @@ const HALVES = 2
 /**
  * The finish in warm air of what sun, room or smoke left: at the card's heat, from the water that it holds to the target; undefined where its
  * card has no way with a dial.
- * @param moisture water that it holds, wet basis
+ * @param moisture water that it holds, or that its air leaves it at last, wet basis
  */
 export function finishingOf(state: BatchState, moisture: number): Finishing | undefined {
   const { card, balance, run } = state
   const way = card.ways.find(item => WAYS[item.way].plainHeat && !item.partOnly)?.way
-  if (!way || !run) return undefined
-  const share = shareOfHours(1 - moisture, balance.solids.mean, targetOfRun(state, run))
+  if (!way) return undefined
+  const target = run ? targetOfRun(state, run) : targetIn(state.food, state.purpose, way)
+  const share = shareOfHours(1 - moisture, balance.solids.mean, target)
   const hours = share * middleOf(hoursOf({ ...state, way }))
   return { way, celsius: wayOf(card, way).temperatureC, hours: Math.max(LEAST_H, Math.round(HALVES * hours) / HALVES) }
 }

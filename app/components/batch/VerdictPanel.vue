@@ -2,7 +2,7 @@
 import { unusualOf, type Assessment, type Unusual } from '#core/batch'
 import { targetIn } from '#core/foods'
 import type { BatchState } from '#core/log'
-import { driesFor, finishingOf, targetOfRun } from '#core/water'
+import { driesFor, finishingOf, reachOf, targetOfRun } from '#core/water'
 import { WAYS } from '#core/ways'
 import { HOUR } from '#core/time'
 
@@ -25,7 +25,7 @@ const finish = computed(() => {
   const { from, middle, to } = props.assessment.finish
   const { plainHeat, nightsCount } = WAYS[run.way.way]
   if (run.setC === null && nightsCount) return 'The heat is off: there is no finish until it is on again.'
-  const finishing = plainHeat ? undefined : finishingOf(props.state, props.assessment.estimate.moistureNow.p10)
+  const finishing = plainHeat ? undefined : finishingOf(props.state, reachOf(props.state, run).lowest.p50)
   const mend = finishing ? `${finishWords(finishing, format)} would finish what is nearly there` : 'a drier day would do it, or a room'
   if (!Number.isFinite(from))
     return plainHeat ? 'This heat cannot bring it to the target.' : `This air cannot bring it to the target: ${mend}.`

@@ -24,7 +24,7 @@ import {
 } from '#core/planning'
 import { temperatureFrom, temperatureIn } from '#core/units'
 import { litreSpread } from '#core/using'
-import { reachIn } from '#core/water'
+import { finishingOf, reachIn } from '#core/water'
 import type { BatchAnswer } from '#shared/contracts'
 import type { FormReading } from '~/composables/useBatch'
 import { DAY, HOUR, MINUTE } from '#core/time'
@@ -134,8 +134,9 @@ const reachWords = computed(() => {
       ? `At a usual ${Math.round(100 * USUAL_ROOM.humidity)} % in this room`
       : `In ${facts.value.outdoors ? 'air' : 'a room'} that nobody measured`
   const least = verdict === 'cannot' ? `cannot get below ${format.share(lowest.p10)}` : `may not get below ${format.share(lowest.p90)}`
+  const finishing = facts.value.unheated ? finishingOf(props.state, lowest.p50) : undefined
   const mend = facts.value.unheated
-    ? format.sentence('Finish it in a machine: half an hour at 60 °C often does.')
+    ? `Finish it in a machine${finishing ? `: ${finishWords(finishing, format)}` : ''}.`
     : 'Dry the room’s air, take a higher heat for the last hours, or wait for a drier day.'
   return `${where} ${format.temperature(setC)} ${least} water; ${PURPOSE_WORDS[props.state.purpose]} needs ${format.share(target)}. ${mend}`
 })
